@@ -1,0 +1,88 @@
+<script setup lang="ts">
+import { KIND_WORDS, type Kind } from '~~/core/content/kinds'
+import { makeSegment } from '~~/core/address/segment'
+import PlainDialog from '~/components/form/PlainDialog.vue'
+import PagePicker from '~/components/form/PagePicker.vue'
+import { api } from '~/composables/api'
+import { useNotices } from '~/stores/notices'
+import { useSite } from '~/stores/site'
+
+/** Starts an item by kind, place and title. */
+const props = defineProps<{ kind: Kind; section: string | null }>()
+const emit = defineEmits<{ close: [] }>()
+const site = useSite()
+const notices = useNotices()
+const KINDS: Kind[] = ['post', 'page', 'notice', 'label', 'author']
+const kind = ref<Kind>(props.kind)
+const title = ref('')
+const writable = computed(() => site.sections.filter((section) => section.may.write))
+const section = ref(
+  props.section && writable.value.some((entry) => entry.id === props.section) ? props.section : (writable.value.at(-1)?.id ?? ''),
+)
+const parent = ref<string | null>(null)
+const busy = ref(false)
+
+async function start() {
+  busy.value = true
+  try {
+    const made = await api<{ item: string }>('POST', '/items', {
+      body: { kind: kind.value, section: section.value, title: title.value, ...(kind.value === 'page' ? { parent: parent.value } : {}) },
+    })
+    await navigateTo(`/office/items/${made.item}`)
+  } catch (error) {
+    notices.trouble(error)
+    busy.value = false
+  }
+}
+</script>
+
+<template>
+  <PlainDialog :open="true" title="Start an item" @close="emit('close')">
+    <form id="start" class="space-y-4" @submit.prevent="start">
+      <fieldset>
+        <legend class="label">What will it be?</legend>
+        <div class="flex flex-wrap gap-2">
+          <label
+            v-for="entry in KINDS"
+            :key="entry"
+            class="button cursor-pointer has-checked:border-kelp has-checked:bg-kelp-wash has-focus-visible:outline-2"
+            ><input v-model="kind" type="radio" name="kind" :value="entry" class="sr-only" />{{ KIND_WORDS[entry].one }}</label
+          >
+        </div>
+        <p class="hint mt-1.5">
+          {{
+            {
+              page: 'A page stays, at its place in the tree.',
+              post: 'A post has its date, in listings and the feed.',
+              notice: 'A notice tells readers what is different now.',
+              label: 'A category, tag or series that gathers posts.',
+              author: 'Who writes, as readers see them.',
+              settings: '',
+            }[kind]
+          }}
+        </p>
+      </fieldset>
+      <div>
+        <label class="label" for="title">Title on the page</label>
+        <input id="title" v-model="title" class="input" required maxlength="200" />
+        <p class="hint mt-1">
+          Its address ends in <span class="font-mono text-[0.93em]">{{ makeSegment(title) || '…' }}</span>
+        </p>
+      </div>
+      <div>
+        <label class="label" for="section">Section</label
+        ><select id="section" v-model="section" class="input" required>
+          <option v-for="entry in writable" :key="entry.id" :value="entry.id">{{ entry.name }}</option>
+        </select>
+        <p v-if="!writable.length" class="mt-1 text-rust">
+          You have no role that lets you write in any section. Your steward can give you one.
+        </p>
+      </div>
+      <PagePicker v-if="kind === 'page'" v-model="parent" label="Parent page" none="At the top of the tree" />
+    </form>
+    <template #actions>
+      <button class="button" type="button" @click="emit('close')">Cancel</button>
+      <button class="button-main" type="submit" form="start" :disabled="busy || !title.trim() || !section">Start</button>
+    </template>
+  </PlainDialog>
+</template>

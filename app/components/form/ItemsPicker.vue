@@ -1,0 +1,97 @@
+<script setup lang="ts">
+import { X } from 'lucide-vue-next'
+import { LABEL_TYPES, type Kind, type LabelType } from '~~/core/content/kinds'
+import PagePicker from './PagePicker.vue'
+import { api } from '~/composables/api'
+import { useNotices } from '~/stores/notices'
+
+/** Picks several items of a kind, shown as words in their order. */
+const model = defineModel<string[]>({ required: true })
+const props = defineProps<{ label: string; kind: Kind; disabled: boolean; section?: string | undefined }>()
+const names = reactive<Record<string, string>>({})
+watch(
+  model,
+  (ids) => {
+    for (const id of ids)
+      if (!names[id]) {
+        names[id] = '…'
+        void api<{ title: string }>('GET', `/items/${id}`)
+          .then((item) => (names[id] = item.title))
+          .catch(() => (names[id] = 'An item you cannot see'))
+      }
+  },
+  { immediate: true },
+)
+const adding = ref<string | null>(null)
+function add(id: string) {
+  if (!model.value.includes(id)) model.value = [...model.value, id]
+}
+watch(adding, (id) => {
+  if (!id) return
+  add(id)
+  adding.value = null
+})
+const notices = useNotices()
+const making = ref(false)
+const title = ref('')
+const sort = ref<LabelType>('tag')
+/** A label is made where it is needed; it is an item of its own, and goes live its own way. */
+async function make() {
+  try {
+    const made = await api<{ item: string }>('POST', '/items', {
+      body: {
+        kind: 'label',
+        section: props.section,
+        title: title.value.trim(),
+        content: { fields: { labelType: sort.value } },
+        sent: true,
+      },
+    })
+    names[made.item] = title.value.trim()
+    add(made.item)
+    notices.done(`“${title.value.trim()}” is made. Readers see it once it is put live.`)
+    making.value = false
+    title.value = ''
+  } catch (error) {
+    notices.trouble(error)
+  }
+}
+</script>
+
+<template>
+  <div>
+    <PagePicker v-model="adding" :label="label" :kind="props.kind" none="Add one" :disabled="disabled" />
+    <ul v-if="model.length" class="mt-1.5 flex flex-wrap gap-1.5">
+      <li v-for="id in model" :key="id" class="flex items-center gap-1 rounded-md bg-kelp-wash py-0.5 pr-0.5 pl-2">
+        {{ names[id]
+        }}<button
+          v-if="!disabled"
+          type="button"
+          class="icon-button !size-5"
+          :aria-label="`Take ${names[id]} away`"
+          @click="model = model.filter((other) => other !== id)"
+        >
+          <X class="size-3.5" />
+        </button>
+      </li>
+    </ul>
+    <form v-if="making" class="mt-2 flex gap-2" @submit.prevent="make">
+      <input
+        v-model="title"
+        class="input"
+        placeholder="Name of the label"
+        aria-label="Name of the new label"
+        maxlength="200"
+        autocomplete="off"
+      />
+      <select v-model="sort" class="input !w-32" aria-label="Sort of the new label">
+        <option v-for="type in LABEL_TYPES" :key="type" :value="type">
+          {{ { category: 'Category', tag: 'Tag', series: 'Series' }[type] }}
+        </option>
+      </select>
+      <button class="button" :disabled="!title.trim()">Make</button>
+      <button type="button" class="button-quiet" @click="making = false">Cancel</button>
+    </form>
+    <button v-else-if="section && !disabled" type="button" class="link mt-1.5" @click="making = true">Make a new label</button>
+  </div>
+</template>

@@ -1,0 +1,70 @@
+<script setup lang="ts">
+import { Combobox, ComboboxButton, ComboboxInput, ComboboxLabel, ComboboxOption, ComboboxOptions } from '@headlessui/vue'
+import { ChevronDown } from 'lucide-vue-next'
+import { useDebounceFn } from '@vueuse/core'
+import type { Kind } from '~~/core/content/kinds'
+import { api } from '~/composables/api'
+
+/** Picks one item of a kind by the words of its title. */
+const model = defineModel<string | null>({ required: true })
+const props = withDefaults(
+  defineProps<{ label: string; none: string; kind?: Kind; name?: string; disabled?: boolean; except?: string }>(),
+  { kind: 'page', name: '', disabled: false, except: '' },
+)
+interface Option {
+  id: string
+  title: string
+}
+const options = ref<Option[]>([])
+const chosen = ref<Option | null>(null)
+async function find(words: string) {
+  const answer = await api<{ items: Option[] }>(
+    'GET',
+    `/items?limit=30&kind=${props.kind}${words ? `&text=${encodeURIComponent(words)}` : ''}`,
+  ).catch(() => ({ items: [] }))
+  options.value = answer.items.filter((option) => option.id !== props.except)
+}
+const findSoon = useDebounceFn(find, 150)
+watch(
+  model,
+  async (id) => {
+    if (!id) chosen.value = null
+    else if (chosen.value?.id !== id)
+      chosen.value = await api<Option>('GET', `/items/${id}`).catch(() => ({ id, title: 'An item you cannot see' }))
+  },
+  { immediate: true },
+)
+function pick(option: Option | null) {
+  chosen.value = option
+  model.value = option?.id ?? null
+}
+onMounted(() => find(''))
+</script>
+
+<template>
+  <Combobox as="div" :model-value="chosen" nullable by="id" :disabled="disabled" class="relative" @update:model-value="pick">
+    <ComboboxLabel class="label">{{ label }}</ComboboxLabel>
+    <div class="relative">
+      <ComboboxInput
+        class="input pr-8"
+        :display-value="(option) => (option as Option | null)?.title ?? ''"
+        :placeholder="none"
+        autocomplete="off"
+        @change="findSoon($event.target.value)"
+      />
+      <ComboboxButton class="absolute inset-y-0 right-0 px-2 text-soft" :aria-label="`Show the choices of ${label}`"
+        ><ChevronDown class="size-4"
+      /></ComboboxButton>
+    </div>
+    <ComboboxOptions class="absolute z-20 mt-1 max-h-60 w-full overflow-y-auto rounded-md border border-line bg-sheet py-1 shadow-lg">
+      <ComboboxOption v-slot="{ active }" :value="null"
+        ><span class="block px-3 py-1.5 text-soft" :class="active && 'bg-kelp-wash'">{{ none }}</span></ComboboxOption
+      >
+      <ComboboxOption v-for="option in options" :key="option.id" v-slot="{ active, selected }" :value="option"
+        ><span class="block truncate px-3 py-1.5" :class="[active && 'bg-kelp-wash', selected && 'font-semibold']">{{
+          option.title
+        }}</span></ComboboxOption
+      >
+    </ComboboxOptions>
+  </Combobox>
+</template>

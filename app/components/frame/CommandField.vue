@@ -1,0 +1,93 @@
+<script setup lang="ts">
+import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions, Dialog, DialogPanel, DialogTitle } from '@headlessui/vue'
+import { Search } from 'lucide-vue-next'
+import { onKeyStroke, useDebounceFn } from '@vueuse/core'
+import { useCommands, type Command } from '~/composables/commands'
+import { useNotices } from '~/stores/notices'
+
+const open = ref(false)
+const text = ref('')
+const { list, search } = useCommands()
+const shown = ref<Command[]>([])
+const notices = useNotices()
+
+const look = async () => {
+  const asked = text.value
+  shown.value = list(asked)
+  const found = await search(asked)
+  if (asked === text.value) shown.value = [...found, ...list(asked)].slice(0, 14)
+}
+const lookSoon = useDebounceFn(look, 120)
+watch(text, () => {
+  shown.value = list(text.value)
+  void lookSoon()
+})
+
+function show() {
+  text.value = ''
+  open.value = true
+  void look()
+}
+async function run(command: Command | null) {
+  if (!command || command.why) return
+  open.value = false
+  try {
+    await command.run()
+  } catch (error) {
+    notices.trouble(error)
+  }
+}
+onKeyStroke('k', (event) => {
+  if (!event.ctrlKey && !event.metaKey) return
+  event.preventDefault()
+  show()
+})
+</script>
+
+<template>
+  <button
+    class="flex h-8 w-64 min-w-0 items-center gap-2 rounded-md border border-line bg-paper px-2.5 text-left text-soft hover:border-edge"
+    aria-haspopup="dialog"
+    @click="show"
+  >
+    <Search class="size-4 shrink-0" aria-hidden="true" /><span class="min-w-0 flex-1 truncate">Find or do anything</span
+    ><kbd class="shrink-0 rounded border border-line bg-sheet px-1.5 text-[0.8rem] max-md:hidden">Ctrl K</kbd>
+  </button>
+  <Dialog :open="open" class="relative z-40" @close="open = false">
+    <div class="fixed inset-0 bg-[#0b1214]/45" aria-hidden="true" />
+    <div class="fixed inset-0 flex justify-center p-6 pt-[10vh]">
+      <DialogPanel class="h-fit w-full max-w-xl overflow-hidden rounded-md border border-line bg-sheet shadow-xl">
+        <DialogTitle class="sr-only">Find or do anything</DialogTitle>
+        <Combobox :model-value="null" nullable @update:model-value="run">
+          <ComboboxInput
+            class="h-12 w-full bg-transparent px-4 text-[1.07rem] outline-none"
+            placeholder="Find an item, go to a place, or write a thought"
+            aria-label="Find or do anything"
+            autocomplete="off"
+            @change="text = $event.target.value"
+          />
+          <ComboboxOptions static class="max-h-96 overflow-y-auto border-t border-line py-1">
+            <ComboboxOption
+              v-for="command in shown"
+              :key="command.id"
+              v-slot="{ active }"
+              :value="command"
+              :disabled="!!command.why"
+              as="template"
+            >
+              <li class="flex items-baseline gap-3 px-4 py-1.5" :class="[active && 'bg-kelp-wash', command.why && 'text-soft']">
+                <span class="w-16 shrink-0 text-[0.86rem] text-soft">{{ command.group }}</span>
+                <span class="min-w-0 flex-1"
+                  ><span class="font-medium">{{ command.name }}</span
+                  ><span v-if="command.why" class="block text-[0.9rem]">{{ command.why }}</span></span
+                >
+                <span v-if="command.hint" class="truncate text-[0.86rem] text-soft">{{ command.hint }}</span>
+              </li>
+            </ComboboxOption>
+            <li v-if="!shown.length" class="px-4 py-3 text-soft">Nothing has these words.</li>
+          </ComboboxOptions>
+        </Combobox>
+      </DialogPanel>
+    </div>
+  </Dialog>
+</template>

@@ -1,0 +1,39 @@
+<script setup lang="ts">
+import { TriangleAlert } from 'lucide-vue-next'
+import { shortIn, timeIn, fullIn } from '~~/core/time/words'
+import { useSite } from '~/stores/site'
+
+const site = useSite()
+const zone = computed(() => site.site?.zone ?? 'UTC')
+const city = computed(() => zone.value.split('/').at(-1)!.replaceAll('_', ' '))
+const next = computed(() => {
+  const event = site.site?.next
+  if (!event) return 'nothing planned'
+  const verb =
+    event.live === event.count
+      ? event.count === 1
+        ? 'goes live'
+        : 'go live'
+      : event.live === 0
+        ? event.count === 1
+          ? 'leaves'
+          : 'leave'
+        : 'changes'
+  return `${event.count} ${verb} ${shortIn(event.at, zone.value, site.now)}`
+})
+</script>
+
+<template>
+  <div v-if="site.site" class="w-38 shrink-0 text-[0.86rem] leading-tight" :title="fullIn(site.now.toISOString(), zone)">
+    <p>
+      <span class="font-bold tabular-nums">{{ timeIn(site.now, zone) }}</span> {{ city }}
+    </p>
+    <p v-if="!site.online" class="flex items-center gap-1 font-semibold text-rust" role="status">
+      <TriangleAlert class="size-3.5" aria-hidden="true" /> no connection
+    </p>
+    <p v-else-if="site.site.silent" class="flex items-center gap-1 font-semibold text-lamp" role="status">
+      <TriangleAlert class="size-3.5" aria-hidden="true" /> scheduler is silent
+    </p>
+    <p v-else class="truncate text-soft">{{ next }}</p>
+  </div>
+</template>

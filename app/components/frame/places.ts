@@ -1,0 +1,10 @@
+import type { Verb } from '~~/core/access/verbs'
+
+/** The places of the office that exist, in the order of the bar. */
+export const PLACES: { name: string; path: string; needs?: Verb }[] = [
+  { name: 'Today', path: '/office' },
+  { name: 'Content', path: '/office/content' },
+  { name: 'Site', path: '/office/site' },
+  { name: 'Checks', path: '/office/checks', needs: 'journal.read' },
+  { name: 'People', path: '/office/people' },
+]

@@ -1,0 +1,412 @@
+<script setup lang="ts">
+import { useSessionStorage } from '@vueuse/core'
+import { VueDraggable } from 'vue-draggable-plus'
+import { ChevronRight, MessageSquarePlus, Plus } from 'lucide-vue-next'
+import { moveChosen, putBack } from '~~/core/content/arrange'
+import { blockText, blockWord, emptyBlock, INNER_KINDS, type Block, type BlockKind } from '~~/core/content/blocks'
+import { fitText } from '~~/core/content/places'
+import type { Text } from '~~/core/content/inline'
+import type { Refs } from '~~/core/render/blocks'
+import type { MediaView } from '~~/core/render/picture'
+import BlockBody from './blocks/BlockBody.vue'
+import BlockMenu from './BlockMenu.vue'
+import InsertMenu from './InsertMenu.vue'
+import { api } from '~/composables/api'
+import { useChosenBlocks } from '~/composables/chosenBlocks'
+import { offerCommands } from '~/composables/commands'
+import { newBlockId } from '~/composables/ids'
+import { copyBlocks, freshBlock, takeBlocks } from '~/editor/blockClipboard'
+import { useKept } from '~/stores/kept'
+import { useNotices } from '~/stores/notices'
+
+/** A note pinned to a block, as the page shows it beside the block. */
+export interface PinnedNote {
+  id: string
+  place: string | null
+  kind: string
+  name: string
+  text: string
+  resolved: boolean
+}
+
+/** The blocks of a body, written in place, added, moved, duplicated and removed. */
+const props = defineProps<{
+  body: Block[]
+  refs: Refs
+  locked: boolean
+  maySource: boolean
+  mayAddMedia: boolean
+  notes: PinnedNote[]
+  pinning: boolean
+  pinned: Record<string, string>
+  /** Who else is in which block. */
+  present: { name: string; place: string | null }[]
+  /** Whether these stand inside another block. */
+  inner?: boolean
+}>()
+const emit = defineEmits<{ change: [body: Block[]]; media: [media: MediaView]; pin: [block: string]; resolve: [note: string] }>()
+const notices = useNotices()
+const kept = useKept()
+const bodies = ref<Record<string, InstanceType<typeof BlockBody> | null>>({})
+const frames = ref<Record<string, HTMLElement | null>>({})
+
+const set = (block: Block) =>
+  emit(
+    'change',
+    props.body.map((old) => (old.id === block.id ? block : old)),
+  )
+const WRITTEN = new Set<BlockKind>(['paragraph', 'heading', 'quote', 'list'])
+const FIELD = 'input:not([type=file]), select, textarea, [role=textbox]'
+const picked = useChosenBlocks(() => props.body)
+/** Puts blocks in before the one at a place, and goes into the last of them. */
+async function insert(index: number, blocks: Block[], at: 'start' | 'end' = 'end') {
+  const block = blocks.at(-1)
+  if (!block) return
+  picked.clear()
+  emit('change', [...props.body.slice(0, index), ...blocks, ...props.body.slice(index)])
+  await nextTick()
+  bodies.value[block.id]?.write(at)
+  const frame = frames.value[block.id]
+  // A block without a text of its own is entered at its first field. One without any is focused as a whole, after the
+  // menu has let go: the menu gives the focus back unless a field has taken it.
+  const field = frame?.querySelector<HTMLElement>(FIELD)
+  if (frame && !WRITTEN.has(block.kind)) {
+    if (field) field.focus()
+    else requestAnimationFrame(() => frame.focus())
+  }
+  frame?.scrollIntoView({ block: 'nearest' })
+}
+const add = (index: number, kind: BlockKind) => insert(index, [emptyBlock(kind, newBlockId())])
+const indexOf = (id: string) => props.body.findIndex((block) => block.id === id)
+const blocksAt = (id: string) => props.body.filter((block) => picked.at(id).has(block.id))
+
+/** What is done with a block is done with all that are chosen, when it is one of them. */
+function remove(id: string) {
+  const [before, gone] = [props.body, blocksAt(id)]
+  const next = props.body[indexOf(gone.at(-1)!.id) + 1] ?? props.body[indexOf(gone[0]!.id) - 1]
+  picked.clear()
+  emit(
+    'change',
+    props.body.filter((block) => !gone.includes(block)),
+  )
+  void nextTick(() => next && frames.value[next.id]?.focus())
+  notices.done(gone.length > 1 ? `${gone.length} blocks removed` : `${blockWord(gone[0]!)} removed`, {
+    label: 'Undo',
+    run: () => emit('change', putBack(props.body, gone, before)),
+  })
+}
+const duplicate = (id: string) => insert(indexOf(blocksAt(id).at(-1)!.id) + 1, blocksAt(id).map(freshBlock))
+async function move(id: string, by: -1 | 1) {
+  const next = moveChosen(props.body, picked.at(id), by)
+  if (next.every((block, index) => block === props.body[index])) return
+  emit('change', next)
+  await nextTick()
+  frames.value[id]?.focus()
+}
+function onCopy(event: ClipboardEvent, id: string) {
+  if (event.target !== event.currentTarget || !event.clipboardData) return
+  event.preventDefault()
+  copyBlocks(event.clipboardData, blocksAt(id), props.refs)
+  if (event.type === 'cut' && !props.locked) remove(id)
+  else notices.done(blocksAt(id).length > 1 ? `${blocksAt(id).length} blocks copied` : 'Block copied')
+}
+/** The menu's copy goes the way of the key: only a clipboard event may carry blocks as they are. */
+async function copyNow(id: string) {
+  await new Promise(requestAnimationFrame)
+  frames.value[id]?.focus()
+  document.execCommand('copy')
+}
+
+/** Blocks folded to one line while one works elsewhere on a long page; for this tab alone. */
+const foldedIds = props.inner ? ref<string[]>([]) : useSessionStorage<string[]>(`folded:${useRoute().path}`, [])
+const folded = computed(() => new Set(foldedIds.value))
+function fold(ids: ReadonlySet<string>, on: boolean) {
+  foldedIds.value = on ? [...new Set([...foldedIds.value, ...ids])] : foldedIds.value.filter((id) => !ids.has(id))
+}
+if (!props.inner)
+  offerCommands(() =>
+    props.body.length > 1
+      ? [
+          { id: 'fold-all', name: 'Fold all blocks', group: 'Here', run: () => fold(new Set(props.body.map(({ id }) => id)), true) },
+          ...(foldedIds.value.length
+            ? [{ id: 'unfold-all', name: 'Open all blocks', group: 'Here', run: () => void (foldedIds.value = []) }]
+            : []),
+        ]
+      : [],
+  )
+/** Enter in a text: what stands after the caret becomes a paragraph of its own. */
+async function split(index: number, before: Text, after: Text) {
+  const block = props.body[index]!
+  if (block.kind !== 'paragraph' && block.kind !== 'heading') return
+  const next: Block = { id: newBlockId(), kind: 'paragraph', text: after }
+  emit('change', [...props.body.slice(0, index), { ...block, text: before }, next, ...props.body.slice(index + 1)])
+  await nextTick()
+  bodies.value[next.id]?.write('start')
+}
+/** Pasted blocks go where the caret was: what stood before and after it stays around them. */
+async function paste(index: number, before: Text, blocks: Block[], after: Text) {
+  const block = props.body[index]!
+  if (block.kind !== 'paragraph' && block.kind !== 'heading') return
+  const start: Block[] = before.length ? [{ ...block, text: before }] : []
+  const end: Block[] = after.length ? [{ id: newBlockId(), kind: 'paragraph', text: after }] : []
+  emit('change', [...props.body.slice(0, index), ...start, ...blocks, ...end, ...props.body.slice(index + 1)])
+  await nextTick()
+  bodies.value[blocks.at(-1)!.id]?.write('end')
+}
+/** Backspace at the start of a text: it joins the text before it. */
+async function joinBack(index: number) {
+  const [block, before] = [props.body[index]!, props.body[index - 1]]
+  if (!before || !('text' in block) || !('text' in before) || before.kind === 'quote') return
+  emit('change', [
+    ...props.body.slice(0, index - 1),
+    { ...before, text: fitText([...before.text, ...block.text], before.kind) } as Block,
+    ...props.body.slice(index + 1),
+  ])
+  await nextTick()
+  bodies.value[before.id]?.write('end')
+}
+function onKey(event: KeyboardEvent, index: number) {
+  const { id } = props.body[index]!
+  // What happens inside a block within this one is its own.
+  if (props.locked || (event.target as HTMLElement).closest('[data-block]') !== event.currentTarget) return
+  const own = event.target === event.currentTarget
+  if ((event.ctrlKey || event.metaKey) && event.key === 'Enter') {
+    // Our key for the insert menu, from anywhere in a block.
+    event.preventDefault()
+    event.stopPropagation()
+    frames.value[id]?.querySelector<HTMLElement>('[data-insert] button')?.click()
+  } else if (own && (event.key === 'ArrowUp' || event.key === 'ArrowDown') && !event.altKey) {
+    event.preventDefault()
+    const next = props.body[index + (event.key === 'ArrowUp' ? -1 : 1)]
+    if (!next) return
+    if (event.shiftKey) picked.reach(next.id, id)
+    else picked.clear()
+    frames.value[next.id]?.focus()
+  } else if (event.altKey && (event.key === 'ArrowUp' || event.key === 'ArrowDown')) {
+    event.preventDefault()
+    void move(id, event.key === 'ArrowUp' ? -1 : 1)
+  } else if (own && (event.key === 'ArrowLeft' || event.key === 'ArrowRight')) {
+    event.preventDefault()
+    fold(picked.at(id), event.key === 'ArrowLeft')
+  } else if (own && (event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'a') {
+    event.preventDefault()
+    picked.all()
+  } else if (own && event.key === 'Escape') picked.clear()
+  else if (own && event.key === 'Enter') {
+    event.preventDefault()
+    void enter(id)
+  } else if (own && (event.key === 'Delete' || event.key === 'Backspace')) remove(id)
+}
+/** Shift and a click choose from the block in hand to this one. */
+function onPress(event: PointerEvent, id: string) {
+  if (props.locked || (event.target as HTMLElement).closest('[data-block]') !== event.currentTarget) return
+  if (event.shiftKey && inHand.value && inHand.value !== id) {
+    event.preventDefault()
+    picked.reach(id, inHand.value)
+    frames.value[id]?.focus()
+  } else if (!(event.target as HTMLElement).closest('[data-handle], [role=menu]')) picked.clear()
+}
+const inHand = ref<string | null>(null)
+const near = ref<string | null>(null)
+/** Only the block in hand and the one under the pointer have their tools: a page may have two thousand. */
+const toolsAt = (id: string) => inHand.value === id || near.value === id
+const firstChosen = computed(() => [...picked.chosen.value][0] ?? '')
+/** Puts the cursor into a block, as a click on it in the page beside does. */
+async function enter(id: string) {
+  fold(new Set([id]), false)
+  frames.value[id]?.scrollIntoView({ block: 'center' })
+  await nextTick()
+  if (props.locked) frames.value[id]?.focus()
+  else bodies.value[id]?.write()
+}
+/** Goes from the title into the text: its first block, or a first paragraph. */
+function begin() {
+  if (props.body.length) void enter(props.body[0]!.id)
+  else void add(0, 'paragraph')
+}
+defineExpose({ enter, begin })
+const presentAt = (id: string) => props.present.filter((person) => person.place === id).map((person) => person.name)
+/** What is pasted at a block as a whole goes below it; so does a picture pasted while a text is in hand. */
+async function onPaste(event: ClipboardEvent, index: number) {
+  const data = event.clipboardData
+  if (props.locked || !data || (event.target as HTMLElement).closest('[data-block]') !== event.currentTarget) return
+  const file = data.files[0]
+  if (!file?.type.startsWith('image/') || data.getData('text/plain')) {
+    if (event.target !== event.currentTarget) return
+    event.preventDefault()
+    return insert(index + 1, takeBlocks(data).filter(mayStand))
+  }
+  if (!props.mayAddMedia) return
+  event.preventDefault()
+  try {
+    const form = new FormData()
+    form.append('file', file)
+    const media = await api<MediaView>('POST', '/media', { form })
+    emit('media', media)
+    await insert(index + 1, [{ id: newBlockId(), kind: 'picture', media: media.id, alt: '', decorative: false, caption: [] }])
+  } catch (error) {
+    notices.trouble(error)
+  }
+}
+/** Whether a block may be put here: fewer kinds inside another block, source blocks for those who may write them. */
+const mayStand = ({ kind }: Block) => (props.inner ? (INNER_KINDS as BlockKind[]).includes(kind) : kind !== 'source' || props.maySource)
+const notesAt = (id: string) => props.notes.filter((note) => note.place === id && !note.resolved)
+</script>
+
+<template>
+  <div>
+    <VueDraggable
+      :model-value="body"
+      handle="[data-handle]"
+      :disabled="locked"
+      :animation="120"
+      tag="div"
+      class="space-y-4"
+      @update:model-value="emit('change', $event as Block[])"
+    >
+      <div
+        v-for="(block, index) in body"
+        :id="block.id"
+        :key="block.id"
+        :ref="(element) => (frames[block.id] = element as HTMLElement | null)"
+        v-memo="[
+          block,
+          index,
+          body.length,
+          locked,
+          refs,
+          notes,
+          pinning,
+          pinned[block.id],
+          presentAt(block.id).join(),
+          maySource,
+          mayAddMedia,
+          picked.chosen.value.has(block.id) && picked.chosen.value.size,
+          folded.has(block.id),
+          toolsAt(block.id),
+        ]"
+        :data-block="block.id"
+        class="relative -mx-3 scroll-mt-24 rounded-md px-3 py-0.5 outline-offset-0"
+        :class="[
+          inner ? 'group/inner' : 'group/block',
+          pinned[block.id] && 'bg-lamp-wash',
+          notesAt(block.id).length && 'border-l-4 border-rust',
+          picked.chosen.value.has(block.id) && 'bg-kelp-wash',
+        ]"
+        tabindex="-1"
+        role="group"
+        :aria-label="`${blockWord(block)}, block ${index + 1} of ${body.length}${picked.chosen.value.has(block.id) ? ', chosen' : ''}`"
+        @keydown="onKey($event, index)"
+        @copy="onCopy($event, block.id)"
+        @cut="onCopy($event, block.id)"
+        @paste="onPaste($event, index)"
+        @pointerdown="onPress($event, block.id)"
+        @focusin="inHand = block.id"
+        @pointerenter="near = block.id"
+        @pointerleave="near = null"
+      >
+        <div
+          v-if="!locked && toolsAt(block.id)"
+          :class="
+            inner
+              ? '-top-3 right-1 z-10 rounded-md border border-line bg-sheet group-focus-within/inner:opacity-100 group-hover/inner:opacity-100'
+              : 'top-0 right-full mr-1 group-focus-within/block:opacity-100 group-hover/block:opacity-100'
+          "
+          class="absolute flex opacity-0 transition-opacity"
+        >
+          <InsertMenu
+            data-insert
+            :may-source="maySource"
+            :inner="inner"
+            @add="add(index + 1, $event)"
+            @put="insert(index + 1, [freshBlock($event)])"
+            ><button type="button" class="icon-button" :aria-label="`Add a block below block ${index + 1}`"><Plus class="size-4" /></button
+          ></InsertMenu>
+          <BlockMenu
+            :block="block"
+            :index="index"
+            :many="picked.at(block.id).size"
+            @move="move(block.id, $event)"
+            @duplicate="duplicate(block.id)"
+            @keep="kept.keep(block)"
+            @copy="copyNow(block.id)"
+            @fold="fold(picked.at(block.id), true)"
+            @remove="remove(block.id)"
+            @set="set"
+          />
+        </div>
+        <p
+          v-if="presentAt(block.id).length"
+          class="absolute -top-2.5 right-2 z-10 rounded-full bg-tide px-2 font-sans text-[12px] text-sheet"
+        >
+          {{ presentAt(block.id).join(', ') }}
+        </p>
+        <button
+          v-if="folded.has(block.id)"
+          type="button"
+          class="flex w-full items-center gap-2 rounded-md border border-line bg-paper px-2 py-1 text-left font-sans text-[14px] text-soft"
+          aria-expanded="false"
+          @click="fold(picked.at(block.id), false)"
+        >
+          <ChevronRight class="size-4 shrink-0" aria-hidden="true" />{{ blockWord(block)
+          }}<span class="truncate text-ink">{{ blockText(block).slice(0, 120) }}</span>
+        </button>
+        <BlockBody
+          v-else
+          :ref="(body) => (bodies[block.id] = body as InstanceType<typeof BlockBody> | null)"
+          :block="block"
+          :refs="refs"
+          :locked="locked"
+          :may-add-media="mayAddMedia"
+          @change="set"
+          @split="(before, after) => split(index, before, after)"
+          @join-back="joinBack(index)"
+          @paste="(before, blocks, after) => paste(index, before, blocks, after)"
+          @out="frames[block.id]?.focus()"
+          @media="emit('media', $event)"
+        />
+        <ul v-if="notesAt(block.id).length" class="mt-1.5 space-y-1 font-sans text-[14px]">
+          <li v-for="note in notesAt(block.id)" :key="note.id" class="flex items-baseline gap-2 rounded-md bg-rust-wash px-2.5 py-1.5">
+            <span
+              ><b class="font-semibold">{{ note.name }}:</b> {{ note.text }}</span
+            >
+            <button v-if="!locked" class="link ml-auto shrink-0" @click="emit('resolve', note.id)">Dealt with</button>
+          </li>
+        </ul>
+        <p v-if="pinned[block.id]" class="mt-1 font-sans text-[14px]"><b class="font-semibold">Your note:</b> {{ pinned[block.id] }}</p>
+        <button
+          v-if="pinning"
+          class="button absolute top-0 left-full ml-2 font-sans text-[14px]"
+          :aria-label="`Note on block ${index + 1}`"
+          @click="emit('pin', block.id)"
+        >
+          <MessageSquarePlus class="size-4" />Note
+        </button>
+      </div>
+    </VueDraggable>
+    <div
+      v-if="picked.chosen.value.size > 1 && !locked"
+      class="sticky bottom-3 z-20 mt-4 flex items-center gap-1 rounded-md border border-line bg-sheet px-3 py-1.5 font-sans text-[14px] shadow-lg"
+      role="toolbar"
+      aria-label="The chosen blocks"
+    >
+      <span class="mr-auto font-semibold whitespace-nowrap" role="status">{{ picked.chosen.value.size }} blocks chosen</span>
+      <button type="button" class="button-quiet" aria-label="Move up" @click="move(firstChosen, -1)">Up</button>
+      <button type="button" class="button-quiet" aria-label="Move down" @click="move(firstChosen, 1)">Down</button>
+      <button type="button" class="button-quiet" @click="duplicate(firstChosen)">Duplicate</button>
+      <button type="button" class="button-quiet" @click="copyNow(firstChosen)">Copy</button>
+      <button type="button" class="button-quiet" @click="fold(picked.chosen.value, true)">Fold</button>
+      <button type="button" class="button-quiet !text-rust" @click="remove(firstChosen)">Remove</button>
+      <button type="button" class="button-quiet" @click="picked.clear()">None</button>
+    </div>
+    <InsertMenu
+      v-if="!locked"
+      :class="inner ? 'mt-2' : 'mt-6'"
+      :may-source="maySource"
+      :inner="inner"
+      @add="add(body.length, $event)"
+      @put="insert(body.length, [freshBlock($event)])"
+      ><button type="button" class="button-quiet -ml-2"><Plus class="size-4" aria-hidden="true" />Add a block</button></InsertMenu
+    >
+  </div>
+</template>

@@ -1,0 +1,90 @@
+<script setup lang="ts">
+import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
+import { ArrowDown, ArrowUp, BookmarkPlus, ChevronsDownUp, ClipboardCopy, Copy, GripVertical, Trash2 } from 'lucide-vue-next'
+import type { Block } from '~~/core/content/blocks'
+import { HEADING_LOOKS, PARAGRAPH_LOOKS } from '~~/core/content/looks'
+
+/** What can be done with a block as a whole, at its handle. With several chosen, it is done with all of them. */
+const props = defineProps<{ block: Block; index: number; many: number }>()
+const emit = defineEmits<{
+  move: [by: -1 | 1]
+  duplicate: []
+  keep: []
+  copy: []
+  fold: []
+  remove: []
+  set: [block: Block]
+}>()
+const several = computed(() => (props.many > 1 ? ` ${props.many} blocks` : ''))
+const looks = computed(() =>
+  props.block.kind === 'paragraph' ? Object.entries(PARAGRAPH_LOOKS) : props.block.kind === 'heading' ? Object.entries(HEADING_LOOKS) : [],
+)
+/** The block with another of the site's styles, or the ordinary one. */
+function withLook(look: string | undefined): Block {
+  const { look: _, ...block } = props.block as Block & { look?: string }
+  return (look ? { ...block, look } : block) as Block
+}
+const lookOf = computed(() => (props.block as { look?: string }).look)
+const ACTIONS = [
+  ['Move up', ArrowUp, () => emit('move', -1)],
+  ['Move down', ArrowDown, () => emit('move', 1)],
+  ['Duplicate', Copy, () => emit('duplicate')],
+  ['Copy', ClipboardCopy, () => emit('copy')],
+  ['Fold', ChevronsDownUp, () => emit('fold')],
+] as const
+</script>
+
+<template>
+  <Menu as="div" class="relative font-sans text-[14px]">
+    <MenuButton class="icon-button" :aria-label="`Block ${index + 1}: move, duplicate, remove`" data-handle
+      ><GripVertical class="size-4"
+    /></MenuButton>
+    <MenuItems
+      class="absolute left-0 z-20 mt-1 max-h-96 w-52 overflow-y-auto rounded-md border border-line bg-sheet py-1 shadow-lg focus:outline-none"
+    >
+      <MenuItem v-for="[name, icon, run] in ACTIONS" :key="name" v-slot="{ active }"
+        ><button class="flex w-full items-center gap-2 px-3 py-1.5 text-left" :class="active && 'bg-deep'" @click="run">
+          <component :is="icon" class="size-4 text-soft" />{{ name }}{{ several }}
+        </button></MenuItem
+      >
+      <MenuItem v-if="!several" v-slot="{ active }"
+        ><button class="flex w-full items-center gap-2 px-3 py-1.5 text-left" :class="active && 'bg-deep'" @click="emit('keep')">
+          <BookmarkPlus class="size-4 text-soft" />Keep for other pages
+        </button></MenuItem
+      >
+      <MenuItem v-slot="{ active }"
+        ><button
+          class="flex w-full items-center gap-2 px-3 py-1.5 text-left text-rust"
+          :class="active && 'bg-deep'"
+          @click="emit('remove')"
+        >
+          <Trash2 class="size-4" />Remove{{ several }}
+        </button></MenuItem
+      >
+      <template v-if="block.kind === 'heading'">
+        <p class="border-t border-line px-3 pt-1.5 text-soft">Level</p>
+        <MenuItem v-for="level in [2, 3, 4] as const" :key="level" v-slot="{ active }"
+          ><button
+            class="w-full px-3 py-1 text-left"
+            :class="[active && 'bg-deep', block.level === level && 'font-semibold']"
+            @click="emit('set', { ...block, level })"
+          >
+            Heading {{ level }}
+          </button></MenuItem
+        >
+      </template>
+      <template v-if="looks.length">
+        <p class="border-t border-line px-3 pt-1.5 text-soft">Style of the site</p>
+        <MenuItem v-for="[look, name] in [[undefined, 'Ordinary'] as const, ...looks]" :key="name" v-slot="{ active }"
+          ><button
+            class="w-full px-3 py-1 text-left"
+            :class="[active && 'bg-deep', lookOf === look && 'font-semibold']"
+            @click="emit('set', withLook(look))"
+          >
+            {{ name }}
+          </button></MenuItem
+        >
+      </template>
+    </MenuItems>
+  </Menu>
+</template>

@@ -1,0 +1,227 @@
+<script setup lang="ts">
+import { onKeyStroke } from '@vueuse/core'
+import { ArrowDown, ArrowUp } from 'lucide-vue-next'
+import { FIELDS, type FieldName } from '~~/core/content/fields'
+import type { Content } from '~~/core/content/content'
+import { runs } from '~~/core/content/inline'
+import { compare } from '~~/core/history/compare'
+import { markText } from '~~/core/history/words'
+import type { Place } from '~~/core/history/restore'
+import { renderText, type Refs } from '~~/core/render/blocks'
+import type { MediaView } from '~~/core/render/picture'
+import { shortIn } from '~~/core/time/words'
+import ComparedBlock from './ComparedBlock.vue'
+import RenderedHtml from '~/editor/RenderedHtml.vue'
+import { fieldWords } from './fieldWords'
+import { api } from '~/composables/api'
+import { counted } from '~/composables/words'
+import { useSite } from '~/stores/site'
+
+interface VersionLine {
+  id: string
+  number: number
+  author: string
+  at: string
+  name: string | null
+  note: string
+  draft: string | null
+}
+interface Shown {
+  number: number
+  content: Content
+  media: MediaView[]
+}
+
+/** Two versions of an item beside each other, or a draft with what is live: what changed, block by block and word by word. */
+const props = defineProps<{
+  item: string
+  refs: Refs
+  /** The versions in the address, if any. */
+  from: string | null
+  to: string | null
+  draftHead: string | null
+  liveVersion: string | null
+  /** The draft's content as it is on the screen, shown in place of its newest version. */
+  atHand: Content | null
+  mayWrite: boolean
+}>()
+const emit = defineEmits<{ pick: [from: string, to: string]; takeBack: [before: Content, place: Place] }>()
+const site = useSite()
+const zone = computed(() => site.site?.zone ?? 'UTC')
+
+const versions = shallowRef<VersionLine[]>([])
+const { versions: list } = await api<{ versions: VersionLine[] }>('GET', `/items/${props.item}/versions?limit=200`)
+versions.value = list
+const toId = computed(() => props.to ?? props.draftHead ?? props.liveVersion ?? list[0]!.id)
+const fromId = computed(() => {
+  if (props.from) return props.from
+  if (props.liveVersion && props.liveVersion !== toId.value) return props.liveVersion
+  const at = list.findIndex((version) => version.id === toId.value)
+  return list[at + 1]?.id ?? toId.value
+})
+const name = (version: VersionLine) =>
+  `Version ${version.number}${version.id === props.draftHead ? ', draft now' : version.id === props.liveVersion ? ', live now' : ''}${version.name ? `, ${version.name}` : ''} · ${version.author}, ${shortIn(version.at, zone.value, site.now)}`
+
+const [before, after] = [shallowRef<Shown | null>(null), shallowRef<Shown | null>(null)]
+const load = (id: string) => api<Shown>('GET', `/versions/${id}`)
+watch(fromId, async (id) => (before.value = await load(id)), { immediate: true })
+watch(toId, async (id) => (after.value = await load(id)), { immediate: true })
+
+const atDraft = computed(() => toId.value === props.draftHead && props.atHand !== null)
+const contents = computed(
+  () => before.value && after.value && { before: before.value.content, after: atDraft.value ? props.atHand! : after.value.content },
+)
+const script = computed(() => contents.value && compare(contents.value.before, contents.value.after))
+const refs = computed<Refs>(() => ({
+  ...props.refs,
+  media: new Map([
+    ...props.refs.media,
+    ...[...(before.value?.media ?? []), ...(after.value?.media ?? [])].map((media) => [media.id, media] as const),
+  ]),
+}))
+const blocks = computed(() => new Map(contents.value?.after.body.map((block) => [block.id, block])))
+
+const [columns, plain, unchanged] = [ref(false), ref(false), ref(false)]
+/** Changed blocks, and between them how many are folded away. */
+const lines = computed(() => {
+  const out: ({ fold: number; key: string } | { change: NonNullable<typeof script.value>['blocks'][number]; key: string })[] = []
+  for (const change of script.value?.blocks ?? []) {
+    const last = out.at(-1)
+    if (change.change !== 'same' || unchanged.value) out.push({ change, key: change.id })
+    else if (last && 'fold' in last) last.fold++
+    else out.push({ fold: 1, key: `fold ${change.id}` })
+  }
+  return out
+})
+const counts = computed(() => {
+  const tally = (what: string) => script.value?.blocks.filter(({ change }) => change === what).length ?? 0
+  const parts = [
+    [tally('changed'), 'changed'],
+    [tally('added'), 'added'],
+    [tally('removed'), 'removed'],
+    [tally('moved'), 'moved'],
+  ] as const
+  const said = parts.filter(([n]) => n).map(([n, what], index) => (index ? `${n} ${what}` : `${counted(n, 'block')} ${what}`))
+  if (script.value?.fields.length) said.push(counted(script.value.fields.length, 'field'))
+  return said.length ? said.join(', ') : 'They say the same to readers'
+})
+const fieldHtml = (name: FieldName, value: unknown, other: unknown, side: 'before' | 'after') => {
+  const [mine, theirs] = [fieldWords(name, value, refs.value), fieldWords(name, other, refs.value)]
+  const marked = side === 'before' ? markText(runs(mine), runs(theirs)) : markText(runs(theirs), runs(mine))
+  return renderText(
+    marked.filter((run) => run.change !== (side === 'before' ? 'added' : 'removed')),
+    refs.value,
+  )
+}
+
+const frame = ref<HTMLElement>()
+function go(by: 1 | -1) {
+  const changes = [...(frame.value?.querySelectorAll<HTMLElement>('.change') ?? [])]
+  if (!changes.length) return
+  const at = changes.indexOf(document.activeElement as HTMLElement)
+  const next = changes[at < 0 ? (by > 0 ? 0 : changes.length - 1) : (at + by + changes.length) % changes.length]!
+  next.focus({ preventScroll: true })
+  next.scrollIntoView({ block: 'center' })
+}
+const typing = (event: KeyboardEvent) =>
+  (event.target as HTMLElement).matches('input, textarea, select, [contenteditable]') || event.ctrlKey || event.metaKey
+onKeyStroke('n', (event) => !typing(event) && go(1))
+onKeyStroke('p', (event) => !typing(event) && go(-1))
+</script>
+
+<template>
+  <div ref="frame" class="h-full overflow-y-auto bg-paper">
+    <div class="sticky top-0 z-10 flex flex-wrap items-center gap-x-4 gap-y-2 border-b border-line bg-paper px-5 py-2.5">
+      <label class="flex items-center gap-2"
+        ><span class="text-soft">From</span>
+        <select class="input max-w-72" :value="fromId" @change="emit('pick', ($event.target as HTMLSelectElement).value, toId)">
+          <option v-for="version in versions" :key="version.id" :value="version.id">{{ name(version) }}</option>
+        </select></label
+      >
+      <label class="flex items-center gap-2"
+        ><span class="text-soft">to</span>
+        <select class="input max-w-72" :value="toId" @change="emit('pick', fromId, ($event.target as HTMLSelectElement).value)">
+          <option v-for="version in versions" :key="version.id" :value="version.id">{{ name(version) }}</option>
+        </select></label
+      >
+      <div class="flex gap-1" role="group" aria-label="How to show it">
+        <button class="button" :aria-pressed="columns" :class="columns && '!border-kelp !bg-kelp-wash'" @click="columns = !columns">
+          Two columns
+        </button>
+        <button class="button" :aria-pressed="plain" :class="plain && '!border-kelp !bg-kelp-wash'" @click="plain = !plain">
+          Plain words
+        </button>
+        <button class="button" :aria-pressed="unchanged" :class="unchanged && '!border-kelp !bg-kelp-wash'" @click="unchanged = !unchanged">
+          Unchanged too
+        </button>
+      </div>
+      <div class="ml-auto flex items-center gap-1">
+        <button class="icon-button" aria-label="Change before (p)" title="Change before (p)" @click="go(-1)">
+          <ArrowUp class="size-4" />
+        </button>
+        <button class="icon-button" aria-label="Next change (n)" title="Next change (n)" @click="go(1)">
+          <ArrowDown class="size-4" />
+        </button>
+      </div>
+    </div>
+    <div v-if="script && contents" class="mx-auto max-w-5xl px-5 py-4">
+      <p class="mb-3 pl-34 font-semibold" role="status">{{ counts }}</p>
+      <div v-if="script.fields.length" class="mb-4 rounded-md border border-line bg-sheet">
+        <table class="w-full">
+          <caption class="sr-only">
+            Fields that changed
+          </caption>
+          <thead>
+            <tr class="border-b border-line text-left text-[0.93rem] text-soft">
+              <th scope="col" class="w-44 px-4 py-1.5 font-medium">Field</th>
+              <th scope="col" class="px-3 font-medium">Before</th>
+              <th scope="col" class="px-3 font-medium">After</th>
+              <th scope="col" class="w-32"><span class="sr-only">Take back</span></th>
+            </tr>
+          </thead>
+          <tbody>
+            <tr
+              v-for="change in script.fields"
+              :key="change.name"
+              class="change border-b border-line align-top last:border-0"
+              tabindex="-1"
+            >
+              <th scope="row" class="px-4 py-2 text-left font-medium">{{ FIELDS[change.name]?.label ?? change.name }}</th>
+              <td class="px-3 py-2">
+                <RenderedHtml tag="span" :html="fieldHtml(change.name, change.before, change.after, 'before') || '<span>empty</span>'" />
+              </td>
+              <td class="px-3 py-2">
+                <RenderedHtml tag="span" :html="fieldHtml(change.name, change.after, change.before, 'after') || '<span>empty</span>'" />
+              </td>
+              <td class="px-3 py-2 text-right">
+                <button v-if="atDraft && mayWrite" class="link" @click="emit('takeBack', contents.before, { field: change.name })">
+                  Take this back
+                </button>
+              </td>
+            </tr>
+          </tbody>
+        </table>
+      </div>
+      <div class="rounded-md border border-line bg-sheet px-4 py-3">
+        <template v-for="line in lines" :key="line.key">
+          <p v-if="'fold' in line" class="grid grid-cols-[7.5rem_minmax(0,1fr)] gap-4 py-1 text-soft">
+            <span class="border-r-2 border-transparent" /><button class="link w-fit" @click="unchanged = true">
+              {{ counted(line.fold, 'block') }} unchanged
+            </button>
+          </p>
+          <ComparedBlock
+            v-else
+            :change="line.change"
+            :block="blocks.get(line.change.id) ?? null"
+            :refs="refs"
+            :columns="columns"
+            :plain="plain"
+            :take-back="atDraft && mayWrite"
+            @take-back="emit('takeBack', contents.before, { block: line.change.id })"
+          />
+        </template>
+        <p v-if="!lines.length" class="py-3 text-center text-soft">Neither has anything in its body.</p>
+      </div>
+    </div>
+  </div>
+</template>

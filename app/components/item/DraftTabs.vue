@@ -1,0 +1,32 @@
+<script setup lang="ts">
+import type { ItemPage } from '~~/server/services/itemPage'
+import { shortIn } from '~~/core/time/words'
+import StateMark from '~/components/mark/StateMark.vue'
+import { useSite } from '~/stores/site'
+
+/** The lines of work on one item, where there are several: which one is at hand, and which are behind the site. */
+defineProps<{ drafts: ItemPage['drafts']; chosen: string }>()
+const emit = defineEmits<{ choose: [draft: string] }>()
+const site = useSite()
+const zone = computed(() => site.site?.zone ?? 'UTC')
+</script>
+
+<template>
+  <nav aria-label="Drafts of this item" class="flex items-stretch gap-1 overflow-x-auto border-b border-line bg-deep px-5 pt-1.5">
+    <button
+      v-for="draft in drafts"
+      :key="draft.id"
+      class="flex items-center gap-2.5 rounded-t-md border border-b-0 px-3 py-1.5 whitespace-nowrap"
+      :class="draft.id === chosen ? 'border-line bg-paper font-semibold' : 'border-transparent text-soft hover:text-ink'"
+      :aria-current="draft.id === chosen ? 'true' : undefined"
+      @click="emit('choose', draft.id)"
+    >
+      {{ draft.name }}
+      <StateMark
+        :state="(draft.event && draft.review === 'cleared' ? 'scheduled' : draft.review) as 'draft'"
+        :label="draft.event && draft.review === 'cleared' ? `Scheduled ${shortIn(draft.event, zone, site.now)}` : undefined"
+      />
+      <span v-if="draft.behind" class="rounded-md bg-lamp-wash px-1.5 text-[0.86rem] font-semibold text-lamp">behind</span>
+    </button>
+  </nav>
+</template>

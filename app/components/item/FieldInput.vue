@@ -1,0 +1,150 @@
+<script setup lang="ts">
+import { FIELDS, type FieldName, type Fields, type PictureValue } from '~~/core/content/fields'
+import { LABEL_TYPES } from '~~/core/content/kinds'
+import { checkSegment, makeSegment } from '~~/core/address/segment'
+import type { Refs } from '~~/core/render/blocks'
+import type { MediaView } from '~~/core/render/picture'
+import LengthAdvice from '~/components/form/LengthAdvice.vue'
+import PagePicker from '~/components/form/PagePicker.vue'
+import ItemsPicker from '~/components/form/ItemsPicker.vue'
+import PictureDrop from '~/components/form/PictureDrop.vue'
+
+/** The input of one field, as the registry says. */
+const props = defineProps<{
+  name: FieldName
+  fields: Fields
+  item: string
+  /** Where a label made here belongs. */
+  section: string
+  locked: boolean
+  mayAddMedia: boolean
+  refs: Refs
+  problem?: string | undefined
+}>()
+const emit = defineEmits<{ change: [value: Fields[FieldName] | null]; media: [media: MediaView] }>()
+const rule = computed(() => FIELDS[props.name])
+const value = computed(() => props.fields[props.name])
+const text = computed(() =>
+  typeof value.value === 'string' || typeof value.value === 'number'
+    ? String(value.value)
+    : Array.isArray(value.value)
+      ? value.value.join('\n')
+      : '',
+)
+const id = useId()
+const CHOICES: Partial<Record<FieldName, [string, string][]>> = {
+  labelType: LABEL_TYPES.map((type) => [type, { category: 'Category', tag: 'Tag', series: 'Series' }[type]]),
+  noticeLevel: [
+    ['information', 'For information'],
+    ['warning', 'Changed sailings'],
+    ['urgent', 'Urgent'],
+  ],
+}
+const advice = computed(() =>
+  props.name === 'segment' && text.value ? checkSegment(text.value, !props.fields.parent)[0]?.detail : undefined,
+)
+const set = (event: Event) => emit('change', (event.target as HTMLInputElement).value)
+</script>
+
+<template>
+  <div :id="`field-${name}`" class="scroll-mt-24">
+    <template v-if="rule.input === 'item'"
+      ><PagePicker
+        :model-value="(value as string | null) ?? null"
+        :label="rule.label"
+        :kind="name === 'defaultCategory' ? 'label' : 'page'"
+        :none="name === 'defaultCategory' ? 'None' : 'At the top of the tree'"
+        :disabled="locked"
+        :except="item"
+        @update:model-value="emit('change', $event)"
+    /></template>
+    <ItemsPicker
+      v-else-if="rule.input === 'items'"
+      :model-value="(value as string[]) ?? []"
+      :label="rule.label"
+      :kind="name === 'byline' ? 'author' : 'label'"
+      :section="name === 'labels' ? section : undefined"
+      :disabled="locked"
+      @update:model-value="emit('change', $event)"
+    />
+    <template v-else-if="rule.input === 'picture'">
+      <p class="label">{{ rule.label }}</p>
+      <PictureDrop
+        :value="(value as PictureValue | null) ?? null"
+        :refs="refs"
+        :locked="locked || !mayAddMedia"
+        :slot-name="name === 'sharingPicture' ? 'sharing' : 'cover'"
+        :label="rule.label"
+        @change="emit('change', $event)"
+        @media="emit('media', $event)"
+      />
+    </template>
+    <label v-else-if="rule.input === 'switch'" class="flex items-center gap-2 py-1"
+      ><input
+        type="checkbox"
+        :checked="Boolean(value)"
+        :disabled="locked"
+        @change="emit('change', ($event.target as HTMLInputElement).checked)"
+      />{{ rule.label }}</label
+    >
+    <template v-else>
+      <div class="mb-1 flex items-baseline justify-between gap-3">
+        <label class="font-medium" :for="id">{{ rule.label }}</label><LengthAdvice
+          v-if="rule.advisedLength && text"
+          :text="text"
+          :advised="rule.advisedLength"
+        />
+      </div>
+      <textarea
+        v-if="rule.input === 'text' || rule.input === 'lines'"
+        :id="id"
+        class="input-area"
+        rows="3"
+        :value="text"
+        :disabled="locked"
+        @input="rule.input === 'lines' ? null : set($event)"
+        @change="rule.input === 'lines' && emit('change', ($event.target as HTMLTextAreaElement).value.split(/\s+/).filter(Boolean))"
+      />
+      <select v-else-if="rule.input === 'choice'" :id="id" class="input" :value="text" :disabled="locked" @change="set">
+        <option v-for="[choice, word] in CHOICES[name]" :key="choice" :value="choice">{{ word }}</option>
+      </select>
+      <div v-else-if="rule.input === 'segment'" class="flex gap-2">
+        <input :id="id" class="input font-mono" :value="text" :disabled="locked" spellcheck="false" @input="set" /><button
+          v-if="!locked"
+          type="button"
+          class="button"
+          @click="emit('change', makeSegment(fields.title ?? ''))"
+        >
+          From the title
+        </button>
+      </div>
+      <div v-else-if="rule.input === 'date'" class="flex gap-2">
+        <input
+          :id="id"
+          type="date"
+          class="input !w-44"
+          :value="text"
+          :disabled="locked"
+          @change="emit('change', ($event.target as HTMLInputElement).value || null)"
+        /><span v-if="!text" class="hint self-center">Empty: the day it first goes live</span>
+      </div>
+      <input
+        v-else-if="rule.input === 'number'"
+        :id="id"
+        type="number"
+        class="input !w-28"
+        :value="text"
+        :disabled="locked"
+        @change="
+          emit(
+            'change',
+            ($event.target as HTMLInputElement).value === '' ? null : Math.trunc(Number(($event.target as HTMLInputElement).value)),
+          )
+        "
+      />
+      <input v-else :id="id" class="input" :value="text" :disabled="locked" @input="set" />
+    </template>
+    <p v-if="problem ?? advice" class="mt-1 text-rust">{{ problem ?? advice }}</p>
+    <p v-else-if="rule.help" class="hint mt-1">{{ rule.help }}</p>
+  </div>
+</template>

@@ -1,0 +1,295 @@
+<script setup lang="ts">
+import { fullIn, shortIn } from '~~/core/time/words'
+import { renderBlock, type Refs } from '~~/core/render/blocks'
+import type { MediaView } from '~~/core/render/picture'
+import type { Content } from '~~/core/content/content'
+import RenderedHtml from '~/editor/RenderedHtml.vue'
+import LoadState from '~/components/frame/LoadState.vue'
+import StateMark from '~/components/mark/StateMark.vue'
+import LiveBands from './LiveBands.vue'
+import NoteDialog from './NoteDialog.vue'
+import { useLoad } from '~/composables/load'
+import { api } from '~/composables/api'
+import { counted } from '~/composables/words'
+import { useNotices } from '~/stores/notices'
+import { useSite } from '~/stores/site'
+
+interface VersionLine {
+  id: string
+  number: number
+  author: string
+  at: string
+  cause: string
+  note: string
+  name: string | null
+  draft: string | null
+  size: { blocks: number; fields: number } | null
+  cleared: boolean
+  live: { from: string; to: string | null; cause: string; by: string | null }[]
+}
+
+/** All versions in steps, newest first, by day and sitting, with when each was what readers got. */
+const props = defineProps<{
+  item: string
+  refs: Refs
+  mayRestore: string | undefined
+  mayRollBack: string | undefined
+  mayName: boolean
+  severalDrafts: boolean
+  draftHead: string | null
+  liveVersion: string | null
+  reload: number
+}>()
+const emit = defineEmits<{
+  restore: [version: string, number: number]
+  rollBack: [version: string, number: number]
+  compare: [from: string, to: string]
+}>()
+const site = useSite()
+const notices = useNotices()
+const zone = computed(() => site.site?.zone ?? 'UTC')
+const {
+  value: history,
+  problem,
+  loading,
+  load,
+} = useLoad<{ versions: VersionLine[]; next: number | null }>(() => `/items/${props.item}/versions?limit=200`)
+await load()
+watch(() => props.reload, load)
+async function older() {
+  const more = await api<{ versions: VersionLine[]; next: number | null }>(
+    'GET',
+    `/items/${props.item}/versions?limit=200&below=${history.value!.next}`,
+  )
+  history.value = { versions: [...history.value!.versions, ...more.versions], next: more.next }
+}
+
+const open = ref<string | null>(null)
+const shown = shallowRef<{ number: number; content: Content; refs: Refs } | null>(null)
+async function look(version: VersionLine) {
+  const answer = await api<{ number: number; content: Content; media: MediaView[] }>('GET', `/versions/${version.id}`)
+  shown.value = {
+    number: answer.number,
+    content: answer.content,
+    refs: { ...props.refs, media: new Map(answer.media.map((media) => [media.id, media])) },
+  }
+}
+
+const naming = shallowRef<VersionLine | null>(null)
+async function name(text: string) {
+  try {
+    await api('PATCH', `/versions/${naming.value!.id}`, { body: { name: text } })
+    await load()
+  } catch (error) {
+    notices.trouble(error)
+  }
+}
+
+const FILTERS = {
+  all: ['All', () => true],
+  named: ['Named', (version: VersionLine) => Boolean(version.name || version.note)],
+  cleared: ['Cleared', (version: VersionLine) => version.cleared],
+  live: ['Were live', (version: VersionLine) => version.live.length > 0],
+} as const
+const filter = ref<keyof typeof FILTERS>('all')
+
+const SITTING_MS = 30 * 60_000
+/** Versions by sitting: an autosave joins the newer one above it while the same person wrote within half an hour. */
+const sittings = computed(() => {
+  const groups: VersionLine[][] = []
+  for (const version of history.value?.versions.filter(FILTERS[filter.value][1]) ?? []) {
+    const group = groups.at(-1)
+    const newer = group?.at(-1)
+    const joins =
+      newer &&
+      version.cause === 'autosave' &&
+      !version.note &&
+      !version.name &&
+      !version.live.length &&
+      version.author === newer.author &&
+      version.draft === newer.draft &&
+      Date.parse(newer.at) - Date.parse(version.at) < SITTING_MS
+    if (joins) group!.push(version)
+    else groups.push([version])
+  }
+  return groups
+})
+const dayOf = (at: string) => fullIn(at, zone.value).replace(/,? \d\d:\d\d$/, '')
+/** Sittings under the day of their newest version. */
+const days = computed(() => {
+  const out: { day: string; sittings: VersionLine[][] }[] = []
+  for (const group of sittings.value) {
+    const day = dayOf(group[0]!.at)
+    if (out.at(-1)?.day === day) out.at(-1)!.sittings.push(group)
+    else out.push({ day, sittings: [group] })
+  }
+  return out
+})
+/** How much a sitting changed: the sum over its versions. */
+function sizeWords(group: VersionLine[]): string {
+  const [blocks, fields] = [
+    group.reduce((sum, { size }) => sum + (size?.blocks ?? 0), 0),
+    group.reduce((sum, { size }) => sum + (size?.fields ?? 0), 0),
+  ]
+  return [blocks && counted(blocks, 'block'), fields && counted(fields, 'field')].filter(Boolean).join(', ')
+}
+const before = (group: VersionLine[]) => {
+  const all = history.value!.versions
+  return all[all.indexOf(group.at(-1)!) + 1]?.id
+}
+const bands = computed(() =>
+  (history.value?.versions ?? []).flatMap((version) =>
+    version.live.map(({ from, to }) => ({ version: version.id, number: version.number, from, to })),
+  ),
+)
+const since = computed(() => history.value?.versions.at(-1)?.at ?? site.now.toISOString())
+async function goTo(version: string) {
+  filter.value = 'all'
+  await nextTick()
+  document.getElementById(`version-${version}`)?.scrollIntoView({ block: 'center' })
+}
+const CAUSES: Record<string, string> = {
+  begun: 'Begun',
+  autosave: 'Saved by itself',
+  save: 'Saved',
+  restore: 'Restored',
+  merge: 'Brought up to date',
+  fields: 'Changed in the list',
+  import: 'Brought in',
+}
+const LIVE_CAUSES: Record<string, string> = {
+  'put-live': 'put live by',
+  planned: 'on time, planned by',
+  'roll-back': 'rolled back to by',
+  exception: 'put live without clearance by',
+}
+</script>
+
+<template>
+  <LoadState v-if="!history" :problem="problem" :loading="loading" @retry="load" />
+  <div v-else class="mx-auto grid max-w-6xl gap-8 px-8 py-6" :class="shown && 'lg:grid-cols-2'">
+    <div>
+      <LiveBands v-if="bands.length" class="mb-4" :bands="bands" :since="since" @choose="goTo" />
+      <div class="mb-2 flex gap-1" role="group" aria-label="Which versions">
+        <button
+          v-for="([word], key) in FILTERS"
+          :key="key"
+          class="button-quiet"
+          :class="filter === key && '!bg-sheet !text-ink border border-line font-semibold'"
+          :aria-pressed="filter === key"
+          @click="filter = key"
+        >
+          {{ word }}
+        </button>
+      </div>
+      <p v-if="!sittings.length" class="py-6 text-soft">No version is like that.</p>
+      <section v-for="part in days" :key="part.day" :aria-label="part.day">
+        <h2 class="eyebrow border-b border-line pt-4 pb-1">{{ part.day }}</h2>
+        <ol class="relative">
+          <li
+            v-for="group in part.sittings"
+            :id="`version-${group[0]!.id}`"
+            :key="group[0]!.id"
+            class="relative border-b border-line py-3 pl-6"
+          >
+            <span
+              v-if="group[0]!.live.length"
+              class="absolute top-3 bottom-3 left-0 w-1.5 rounded-full"
+              :class="group[0]!.id === liveVersion ? 'bg-kelp-fill' : 'bg-line'"
+              aria-hidden="true"
+            />
+            <div class="flex flex-wrap items-baseline gap-x-3 gap-y-1">
+              <b class="font-semibold tabular-nums">Version {{ group[0]!.number }}</b>
+              <span v-if="group[0]!.name" class="rounded-md bg-tide-wash px-1.5 font-semibold text-tide">{{ group[0]!.name }}</span>
+              <span class="text-soft"
+                >{{ CAUSES[group[0]!.cause] }} by {{ group[0]!.author }},
+                <span :title="fullIn(group[0]!.at, zone)">{{ shortIn(group[0]!.at, zone, site.now) }}</span><template
+                  v-if="severalDrafts && group[0]!.draft"
+                >
+                  in “{{ group[0]!.draft }}”</template
+                ><template v-if="sizeWords(group)"> · {{ sizeWords(group) }}</template></span
+              >
+              <StateMark v-if="group[0]!.cleared" state="cleared" />
+              <StateMark v-if="group[0]!.id === draftHead" state="draft" label="Draft now" />
+              <StateMark v-if="group[0]!.id === liveVersion" state="live" label="Live now" />
+              <span class="ml-auto flex gap-1">
+                <button class="button-quiet" @click="look(group[0]!)">Look</button>
+                <button v-if="before(group)" class="button-quiet" @click="emit('compare', before(group)!, group[0]!.id)">Compare</button>
+                <button v-if="mayName" class="button-quiet" @click="naming = group[0]!">Name</button>
+                <button
+                  v-if="group[0]!.id !== draftHead"
+                  class="button-quiet"
+                  :disabled="!!mayRestore"
+                  :title="mayRestore"
+                  @click="emit('restore', group[0]!.id, group[0]!.number)"
+                >
+                  Restore into a draft
+                </button>
+                <button
+                  v-if="group[0]!.live.length && group[0]!.id !== liveVersion"
+                  class="button-quiet"
+                  :disabled="!!mayRollBack"
+                  :title="mayRollBack"
+                  @click="emit('rollBack', group[0]!.id, group[0]!.number)"
+                >
+                  Roll back to this
+                </button>
+              </span>
+            </div>
+            <p v-if="group[0]!.note" class="mt-0.5">“{{ group[0]!.note }}”</p>
+            <p v-for="interval in group[0]!.live" :key="interval.from" class="mt-0.5 text-[0.93rem] text-kelp">
+              Live {{ shortIn(interval.from, zone, site.now) }} to {{ interval.to ? shortIn(interval.to, zone, site.now) : 'now' }},
+              {{ LIVE_CAUSES[interval.cause] }} {{ interval.by }}
+            </p>
+            <template v-if="group.length > 1">
+              <button
+                class="link mt-1 text-[0.93rem]"
+                :aria-expanded="open === group[0]!.id"
+                @click="open = open === group[0]!.id ? null : group[0]!.id"
+              >
+                {{ open === group[0]!.id ? 'Fold' : `${group.length - 1} more of this sitting` }}
+              </button>
+              <ol v-if="open === group[0]!.id" class="mt-1">
+                <li v-for="version in group.slice(1)" :key="version.id" class="flex items-center gap-2 text-soft">
+                  Version {{ version.number }}, {{ shortIn(version.at, zone, site.now)
+                  }}<button class="button-quiet ml-auto" @click="look(version)">Look</button
+                  ><button
+                    class="button-quiet"
+                    :disabled="!!mayRestore"
+                    :title="mayRestore"
+                    @click="emit('restore', version.id, version.number)"
+                  >
+                    Restore into a draft
+                  </button>
+                </li>
+              </ol>
+            </template>
+          </li>
+        </ol>
+      </section>
+      <button v-if="history.next" class="button mt-3" @click="older">Older versions</button>
+    </div>
+    <NoteDialog
+      v-if="naming"
+      :title="`Name version ${naming.number}`"
+      label="Name, for the office alone"
+      action="Keep the name"
+      hint="An empty name takes it away. The version itself never changes."
+      :start="naming.name ?? ''"
+      :run="name"
+      @close="naming = null"
+    />
+    <article
+      v-if="shown"
+      class="page-look sticky top-4 h-fit max-h-[80vh] overflow-y-auto rounded-md border border-line bg-sheet p-6"
+      :aria-label="`Version ${shown.number}`"
+    >
+      <p class="mb-3 flex items-center font-sans text-[14px] text-soft">
+        Version {{ shown.number }}<button class="button-quiet ml-auto" @click="shown = null">Close</button>
+      </p>
+      <h2 class="!mt-0">{{ shown.content.fields.title }}</h2>
+      <p v-if="shown.content.fields.summary" class="text-soft">{{ shown.content.fields.summary }}</p>
+      <RenderedHtml v-for="block in shown.content.body" :key="block.id" class="mt-3" :html="renderBlock(block, shown.refs)" />
+    </article>
+  </div>
+</template>

@@ -1,0 +1,48 @@
+<script setup lang="ts">
+import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
+import { BLOCK_WORDS, blockText, blockWord, INNER_KINDS, type Block, type BlockKind } from '~~/core/content/blocks'
+import { BLOCK_ICONS } from './blockIcons'
+import { useKept } from '~/stores/kept'
+
+/** Chooses the kind of a new block. */
+const props = defineProps<{ maySource: boolean; inner?: boolean | undefined }>()
+const emit = defineEmits<{ add: [kind: BlockKind]; put: [block: Block] }>()
+const kept = useKept()
+const offered = computed(() => kept.blocks?.filter(({ block }) => kinds.value.includes(block.kind)).slice(0, 8) ?? [])
+const words = (block: Block) => blockText(block).slice(0, 60) || blockWord(block)
+const kinds = computed(() =>
+  (Object.keys(BLOCK_WORDS) as BlockKind[]).filter((kind) =>
+    props.inner ? (INNER_KINDS as BlockKind[]).includes(kind) : kind !== 'source' || props.maySource,
+  ),
+)
+</script>
+
+<template>
+  <!-- The text in hand keeps the focus until the menu is open, so that nothing moves under the pointer. -->
+  <Menu as="div" class="relative font-sans text-[14px]" @mousedown.prevent @click="kept.load()">
+    <MenuButton as="template"><slot /></MenuButton>
+    <MenuItems
+      class="absolute top-full left-0 z-20 mt-1 grid w-80 grid-cols-2 rounded-md border border-line bg-sheet p-1 shadow-lg focus:outline-none"
+    >
+      <MenuItem v-for="kind in kinds" :key="kind" v-slot="{ active }">
+        <button class="flex items-center gap-2 rounded px-2.5 py-1.5 text-left" :class="active && 'bg-deep'" @click="emit('add', kind)">
+          <component :is="BLOCK_ICONS[kind]" class="size-4 text-soft" aria-hidden="true" />{{ BLOCK_WORDS[kind] }}
+        </button>
+      </MenuItem>
+      <template v-if="offered.length">
+        <p class="col-span-2 mt-1 border-t border-line px-2.5 pt-1.5 text-soft">Kept by you</p>
+        <MenuItem v-for="entry in offered" :key="entry.id" v-slot="{ active }">
+          <button
+            class="col-span-2 flex items-center gap-2 rounded px-2.5 py-1.5 text-left"
+            :class="active && 'bg-deep'"
+            @click="emit('put', entry.block)"
+          >
+            <component :is="BLOCK_ICONS[entry.block.kind]" class="size-4 shrink-0 text-soft" aria-hidden="true" /><span class="truncate">{{
+              words(entry.block)
+            }}</span>
+          </button>
+        </MenuItem>
+      </template>
+    </MenuItems>
+  </Menu>
+</template>

@@ -1,0 +1,729 @@
+<script setup lang="ts">
+import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
+import { onKeyStroke } from '@vueuse/core'
+import { Ellipsis, Maximize2, Minimize2, Redo2, Undo2 } from 'lucide-vue-next'
+import type { ItemPage } from '~~/server/services/itemPage'
+import { fieldsOf, type FieldName, type Fields } from '~~/core/content/fields'
+import type { Disagreement } from '~~/core/history/merge'
+import { takeBack } from '~~/core/history/restore'
+import { KIND_WORDS } from '~~/core/content/kinds'
+import { makeSegment } from '~~/core/address/segment'
+import { plain } from '~~/core/content/inline'
+import type { Content } from '~~/core/content/content'
+import type { Refs } from '~~/core/render/blocks'
+import type { MediaView } from '~~/core/render/picture'
+import { shortIn, timeIn } from '~~/core/time/words'
+import StateMark from '~/components/mark/StateMark.vue'
+import PlainDialog from '~/components/form/PlainDialog.vue'
+import BlockList from './BlockList.vue'
+import NoteDialog from './NoteDialog.vue'
+import PageFields from './PageFields.vue'
+import OutlinePanel from './OutlinePanel.vue'
+import DraftTabs from './DraftTabs.vue'
+import TrackPanel from './TrackPanel.vue'
+import { useItemActions } from './itemActions'
+import { useDraft } from '~/composables/draft'
+import { provideKnown } from '~/composables/known'
+import { usePresence } from '~/composables/presence'
+import { offerCommands, whyNot } from '~/composables/commands'
+import { initials } from '~/composables/words'
+import { api } from '~/composables/api'
+import { useNotices } from '~/stores/notices'
+import { useSite } from '~/stores/site'
+
+// Choosing a time brings the calendar arithmetic of zones along; it is loaded when it is asked for.
+// The same for what is looked at now and then.
+const ConflictDialog = defineAsyncComponent(() => import('./ConflictDialog.vue'))
+const HistoryView = defineAsyncComponent(() => import('./HistoryView.vue'))
+const PreviewView = defineAsyncComponent(() => import('./PreviewView.vue'))
+const RollBackFacts = defineAsyncComponent(() => import('./RollBackFacts.vue'))
+const SidePreview = defineAsyncComponent(() => import('./SidePreview.vue'))
+const CompareView = defineAsyncComponent(() => import('./CompareView.vue'))
+const FindDialog = defineAsyncComponent(() => import('./FindDialog.vue'))
+const UpdateView = defineAsyncComponent(() => import('./UpdateView.vue'))
+const WhenDialog = defineAsyncComponent(() => import('./WhenDialog.vue'))
+
+/** The item page: outline, the page written in place, and the track. */
+const props = defineProps<{ page: ItemPage }>()
+const emit = defineEmits<{ reload: [] }>()
+const site = useSite()
+const notices = useNotices()
+const route = useRoute()
+const router = useRouter()
+const zone = computed(() => site.site?.zone ?? 'UTC')
+
+const at = props.page.draft
+  ? useDraft(
+      {
+        draft: props.page.draft.id,
+        head: props.page.draft.head,
+        number: props.page.draft.number,
+        savedAt: props.page.draft.savedAt,
+        content: props.page.draft.content,
+      },
+      () => emit('reload'),
+    )
+  : null
+at?.belongsTo(props.page.id)
+const others = at ? usePresence(props.page.draft!.id) : shallowRef([])
+const content = computed<Content>(() => at?.content.value ?? props.page.shown?.content ?? { fields: { title: props.page.title }, body: [] })
+const locked = computed(() => !at || props.page.may['item.write'] !== null || props.page.binnedAt !== null)
+
+async function beginBeside(name: string) {
+  const draft = await actions.beginBeside(name)
+  if (draft) go({ draft, view: undefined, from: undefined, to: undefined })
+}
+
+// A draft that others saved meanwhile is taken in when nothing of one's own is unsaved.
+watch(
+  () => props.page.draft?.head,
+  (head) => {
+    if (at && head && head !== at.head.value && at.state.value === 'saved') at.take(props.page.draft!)
+  },
+)
+
+const added = shallowReactive(new Map<string, MediaView>())
+const linked = shallowReactive(new Map<string, { path: string; title: string }>())
+provideKnown({ item: (id, target) => linked.set(id, target), media: (media) => added.set(media.id, media) })
+const refs = computed<Refs>(() => {
+  const known = props.page.draft ?? props.page.shown
+  return {
+    items: new Map([...linked, ...(known?.links.map((link) => [link.id, link] as const) ?? [])]),
+    media: new Map([...(known?.media ?? []).map((media) => [media.id, media] as const), ...added]),
+    embedOrigins: [],
+  }
+})
+
+const VIEWS = [
+  ['write', 'Write'],
+  ['side', 'Side by side'],
+  ['compare', 'Compare'],
+  ['history', 'History'],
+] as const
+type View = (typeof VIEWS)[number][0] | 'update'
+const view = computed<View>({
+  get: () =>
+    ([...VIEWS.map(([name]) => name), 'update'] as string[]).includes(String(route.query.view)) ? (route.query.view as View) : 'write',
+  set: (name) => go({ view: name === 'write' ? undefined : name, from: undefined, to: undefined }),
+})
+/** What is looked at stands in the address, so that a link shows another person the same. */
+const go = (change: Record<string, string | undefined>) => void router.replace({ query: { ...route.query, ...change } })
+const written = computed(() => view.value === 'write' || view.value === 'side')
+const hasPage = computed(() => props.page.kind !== 'settings' && props.page.kind !== 'label')
+watch(view, () => at?.save())
+
+const pinned = reactive<Record<string, string>>({})
+const pinningAt = ref<string | null>(null)
+const reviewing = computed(() => (props.page.draft?.mayClear.length ?? 0) > 0)
+const actions = useItemActions(
+  () => props.page,
+  at,
+  pinned,
+  () => emit('reload'),
+)
+const { dialog } = actions
+
+provide(
+  'language',
+  computed(() => content.value.fields.language),
+)
+provide(
+  'headings',
+  computed(() =>
+    content.value.body.flatMap((block) =>
+      block.kind === 'heading' && block.text.length ? { id: makeSegment(plain(block.text)) || block.id, text: plain(block.text) } : [],
+    ),
+  ),
+)
+const blockList = ref<InstanceType<typeof BlockList>>()
+const inHand = ref<string | null>(null)
+function mind(event: FocusEvent) {
+  // The block of the page itself, also when a block within it is in hand.
+  let block = (event.target as HTMLElement).closest<HTMLElement>('[data-block]')
+  for (let outer = block; outer; outer = outer.parentElement?.closest<HTMLElement>('[data-block]') ?? null) block = outer
+  inHand.value = block?.dataset.block ?? inHand.value
+}
+/** What the surroundings of the page follow from; the preview asks for them anew when it is saved differently. */
+const savedWith = computed(() => {
+  const { labels, byline, parent, segment, shownDate, seriesPart, language } = content.value.fields
+  return JSON.stringify([
+    at?.state.value === 'saved' ? [labels, byline, parent, segment, shownDate, seriesPart, language] : null,
+    props.page.draft?.id,
+  ])
+})
+const stableWith = ref(savedWith.value)
+watch(savedWith, (now) => {
+  if (!at || at.state.value === 'saved') stableWith.value = now
+})
+const share = ref(50)
+function divide(event: PointerEvent) {
+  const frame = (event.currentTarget as HTMLElement).parentElement!.getBoundingClientRect()
+  const move = (moved: PointerEvent) => (share.value = Math.min(75, Math.max(25, ((moved.clientX - frame.left) / frame.width) * 100)))
+  const handle = event.currentTarget as HTMLElement
+  handle.setPointerCapture(event.pointerId)
+  handle.onpointermove = move
+  handle.onpointerup = () => (handle.onpointermove = null)
+}
+
+const previewVersion = computed(() => at?.head.value ?? props.page.live?.version ?? props.page.last?.version ?? null)
+interface UpdateAnswer {
+  behind: boolean
+  base?: { version: string; number: number; content: Content }
+  live?: { version: string; number: number; content: Content }
+  conflicts: Disagreement[]
+}
+const update = shallowRef<UpdateAnswer | null>(null)
+const updating = ref(false)
+/** Merges what is live into the draft; where both changed the same place, those are asked about first. */
+async function updateNow() {
+  try {
+    if (at && at.state.value !== 'saved') await at.save()
+    update.value = await api<UpdateAnswer>('GET', `/drafts/${props.page.draft!.id}/update`)
+    if (!update.value.behind) emit('reload')
+    else if (update.value.conflicts.length) view.value = 'update'
+    else await bringUpToDate({})
+  } catch (error) {
+    notices.trouble(error)
+  }
+}
+async function bringUpToDate(choices: object) {
+  updating.value = true
+  const before = at!.head.value
+  const number = props.page.live?.number
+  try {
+    await api('POST', `/drafts/${props.page.draft!.id}/update`, { body: { choices }, ifMatch: before })
+    emit('reload')
+    update.value = null
+    notices.done(`The draft holds what version ${number} changed`, {
+      label: 'See what it brought',
+      run: () => go({ view: 'compare', from: before, to: undefined }),
+    })
+    if (view.value === 'update') view.value = 'write'
+  } catch (error) {
+    notices.trouble(error)
+    emit('reload')
+  } finally {
+    updating.value = false
+  }
+}
+// A link to choosing is good for as long as there is something to choose.
+onMounted(() => {
+  if (view.value === 'update') void updateNow()
+})
+
+const problems = computed(() =>
+  Object.fromEntries((props.page.draft?.inTheWay ?? []).filter((reason) => reason.at).map((reason) => [reason.at!, reason.detail])),
+)
+const has = (name: FieldName) => fieldsOf(props.page.kind).includes(name)
+const setField = (name: FieldName, value: Fields[FieldName] | null) => at?.setField(name, value as never)
+async function mend(field: string) {
+  view.value = 'write'
+  await nextTick()
+  const target = document.getElementById(`field-${field}`)
+  target?.scrollIntoView({ block: 'center' })
+  target?.querySelector<HTMLElement>('input, textarea, select')?.focus()
+}
+async function resolve(note: string) {
+  try {
+    await api('PATCH', `/notes/${note}`, { body: { resolved: true } })
+    emit('reload')
+  } catch (error) {
+    notices.trouble(error)
+  }
+}
+
+const saveWords = computed(() => {
+  switch (at?.state.value) {
+    case undefined:
+      return ''
+    case 'saved':
+      return `Saved ${timeIn(at!.savedAt.value, zone.value)}`
+    case 'saving':
+      return 'Saving …'
+    case 'offline':
+      return 'Not saved: no connection'
+    case 'refused':
+      return 'Not saved'
+    case 'conflict':
+      return 'Not saved: changed by two'
+    default:
+      return 'Unsaved'
+  }
+})
+const draftWord = computed(() => {
+  const draft = props.page.draft
+  if (!draft) return null
+  if (draft.event?.state === 'held') return { state: 'held' as const, label: undefined }
+  if (draft.review === 'cleared' && draft.event)
+    return { state: 'scheduled' as const, label: `Scheduled ${shortIn(draft.event.at, zone.value, site.now)}` }
+  return { state: draft.review, label: undefined }
+})
+onKeyStroke(['z', 'Z', 'y'], (event) => {
+  if (!(event.ctrlKey || event.metaKey) || event.altKey || !at || locked.value || !written.value) return
+  event.preventDefault()
+  if (event.key === 'y' || event.shiftKey) at.redo()
+  else at.undo()
+})
+/** The page alone, without the places above and the panels beside. */
+const whole = ref(false)
+const finding = ref(false)
+onKeyStroke(['f', 'F'], (event) => {
+  if (!(event.ctrlKey || event.metaKey) || !event.shiftKey) return
+  event.preventDefault()
+  finding.value = true
+})
+onKeyStroke('s', (event) => {
+  if (!(event.ctrlKey || event.metaKey) || !at || locked.value) return
+  event.preventDefault()
+  dialog.value = 'save'
+})
+offerCommands(() =>
+  [
+    {
+      id: 'whole',
+      name: whole.value ? 'Show what stands around the page' : 'Fill the window with the page',
+      run: () => void (whole.value = !whole.value),
+    },
+    { id: 'find', name: 'Find and replace on this page', run: () => void (finding.value = true) },
+    ...(actions.main.value ? [actions.main.value] : []),
+    ...actions.more.value,
+  ].map((action) => ({ ...action, group: 'Here' })),
+)
+onBeforeRouteLeave(async () => {
+  if (!at) return true
+  const unsaved = () => at.state.value !== 'saved'
+  if (unsaved()) await at.save()
+  return !unsaved() || window.confirm('What you wrote last is not saved yet. Leave, and lose it?')
+})
+onMounted(() => {
+  if (route.hash) setTimeout(() => document.getElementById(route.hash.slice(1))?.scrollIntoView({ block: 'center' }), 50)
+})
+</script>
+
+<template>
+  <div class="flex h-full flex-col" :class="whole && 'fixed inset-0 z-30 bg-paper'">
+    <header class="flex min-h-16 shrink-0 flex-wrap items-center gap-x-5 gap-y-2 border-b border-line px-5 py-2">
+      <div class="min-w-0 max-w-[26rem]">
+        <p class="truncate text-[0.93rem] text-soft">{{ KIND_WORDS[page.kind].one }} in {{ page.section.name }}</p>
+        <h1 class="truncate font-serif text-[1.35rem] leading-tight font-semibold" :title="content.fields.title">
+          {{ content.fields.title || 'Without a title' }}
+        </h1>
+      </div>
+      <dl class="flex divide-x divide-line rounded-md border border-line bg-sheet">
+        <div class="px-3 py-1">
+          <dt class="text-[0.86rem] text-soft">On site</dt>
+          <dd>
+            <StateMark :state="page.onSite" :label="page.live ? `Live since ${shortIn(page.live.since, zone, site.now)}` : undefined" />
+          </dd>
+        </div>
+        <div class="px-3 py-1">
+          <dt class="text-[0.86rem] text-soft">Draft</dt>
+          <dd>
+            <StateMark v-if="draftWord" :state="draftWord.state" :label="draftWord.label" /><span v-else class="text-soft">none open</span>
+          </dd>
+        </div>
+      </dl>
+      <div class="ml-auto flex items-center gap-4">
+        <div class="flex gap-1" role="group" aria-label="Views">
+          <button
+            v-for="[name, word] in VIEWS"
+            :key="name"
+            class="button-quiet"
+            :class="view === name && '!bg-sheet !text-ink border border-line font-semibold'"
+            :aria-pressed="view === name"
+            @click="view = name"
+          >
+            {{ word }}
+          </button>
+        </div>
+        <div v-if="at && !locked && written" class="flex">
+          <button class="icon-button" aria-label="Undo" title="Undo (Ctrl Z)" :disabled="!at.canUndo.value" @click="at.undo()">
+            <Undo2 class="size-4" />
+          </button>
+          <button class="icon-button" aria-label="Redo" title="Redo (Ctrl Shift Z)" :disabled="!at.canRedo.value" @click="at.redo()">
+            <Redo2 class="size-4" />
+          </button>
+        </div>
+        <button
+          v-if="written"
+          class="icon-button"
+          :aria-label="whole ? 'Show what stands around' : 'Fill the window'"
+          :title="whole ? 'Show what stands around' : 'Fill the window'"
+          :aria-pressed="whole"
+          @click="whole = !whole"
+        >
+          <component :is="whole ? Minimize2 : Maximize2" class="size-4" />
+        </button>
+        <ul v-if="others.length" class="flex -space-x-1.5" aria-label="Also here">
+          <li
+            v-for="person in others"
+            :key="person.person"
+            class="flex size-7 items-center justify-center rounded-full border-2 border-paper bg-tide-wash text-[0.8rem] font-bold text-tide"
+            :title="`${person.name} is here too`"
+          >
+            {{ initials(person.name) }}<span class="sr-only">{{ person.name }}</span>
+          </li>
+        </ul>
+        <p v-if="at" class="w-32 text-right text-[0.86rem] leading-tight" role="status">
+          <span
+            :class="
+              at.state.value === 'saved'
+                ? 'text-ink'
+                : ['offline', 'refused', 'conflict'].includes(at.state.value)
+                  ? 'font-semibold text-rust'
+                  : 'text-lamp'
+            "
+            >{{ saveWords }}</span><span class="block text-soft">version {{ at.number.value }}</span>
+        </p>
+      </div>
+    </header>
+    <DraftTabs
+      v-if="page.drafts.length > 1 && page.draft"
+      :drafts="page.drafts"
+      :chosen="page.draft.id"
+      @choose="go({ draft: $event, view: undefined, from: undefined, to: undefined })"
+    />
+    <p
+      v-if="page.draft?.behind && view !== 'update' && !page.binnedAt"
+      class="flex flex-wrap items-center gap-x-3 border-b border-line bg-lamp-wash px-5 py-1.5"
+    >
+      <span><b class="font-semibold">Behind the site.</b> Version {{ page.live?.number }} went live after this draft began.</span>
+      <button class="link" @click="go({ view: 'compare', from: page.live?.version, to: page.draft.head })">Compare with it</button>
+      <button class="button ml-auto" :disabled="!!actions.whyNotWrite.value" :title="actions.whyNotWrite.value" @click="updateNow">
+        Bring up to date
+      </button>
+    </p>
+    <p v-if="at?.left.value" role="alert" class="flex flex-wrap items-center gap-3 border-b border-line bg-tide-wash px-5 py-1.5">
+      <span>What you wrote here {{ shortIn(at.left.value.at, zone, site.now) }} was not saved; this computer kept it.</span>
+      <button class="button ml-auto" @click="at.takeLeft(true)">Take it in</button>
+      <button class="button-quiet" @click="at.takeLeft(false)">Drop it</button>
+    </p>
+    <p v-if="page.binnedAt" class="border-b border-line bg-lamp-wash px-5 py-2">
+      This item is in the bin. <button class="link" @click="actions.unbin">Take it out</button>
+    </p>
+    <div v-if="at?.problem.value.length" role="alert" class="border-b border-rust bg-rust-wash px-5 py-2 text-rust">
+      Not saved: {{ at.problem.value.join('. ') }}. What you wrote is still here; change it and it is saved.
+    </div>
+    <CompareView
+      v-if="view === 'compare'"
+      :key="page.draft?.id"
+      class="min-h-0 flex-1"
+      :item="page.id"
+      :refs="refs"
+      :from="typeof route.query.from === 'string' ? route.query.from : null"
+      :to="typeof route.query.to === 'string' ? route.query.to : null"
+      :draft-head="at?.head.value ?? null"
+      :live-version="page.live?.version ?? null"
+      :at-hand="at?.content.value ?? null"
+      :may-write="!locked"
+      @pick="(from, to) => go({ from, to })"
+      @take-back="(before, place) => at?.change(takeBack(content, before, place))"
+    />
+    <UpdateView
+      v-else-if="view === 'update' && update"
+      class="min-h-0 flex-1"
+      :refs="refs"
+      :base="update.base!"
+      :live="update.live!"
+      :conflicts="update.conflicts"
+      :busy="updating"
+      @merge="bringUpToDate"
+      @leave="view = 'write'"
+    />
+    <div
+      v-else
+      class="grid min-h-0 flex-1 max-md:block max-md:overflow-y-auto"
+      :class="view === 'side' || whole ? '' : 'grid-cols-[14.5rem_minmax(0,1fr)_20rem] max-lg:grid-cols-[minmax(0,1fr)_20rem]'"
+      :style="view === 'side' ? { gridTemplateColumns: hasPage ? `minmax(0, ${share}fr) 9px minmax(0, ${100 - share}fr)` : '1fr' } : {}"
+    >
+      <div v-if="view !== 'side' && !whole" class="overflow-y-auto border-r border-line max-lg:hidden">
+        <OutlinePanel
+          :kind="page.kind"
+          :content="content"
+          :path="page.draft?.path ?? null"
+          :notes="page.draft?.notes ?? []"
+          :live="refs.items"
+        />
+      </div>
+      <div class="min-h-0 overflow-y-auto bg-deep" @focusin="mind">
+        <Suspense v-if="view === 'history'"
+          ><HistoryView
+            :item="page.id"
+            :refs="refs"
+            :may-restore="actions.whyNotWrite.value"
+            :may-roll-back="whyNot(page.may['item.roll-back'])"
+            :may-name="page.may['item.write'] === null"
+            :several-drafts="page.drafts.length > 1"
+            :draft-head="page.draft?.head ?? null"
+            :live-version="page.live?.version ?? null"
+            :reload="page.draft?.number ?? page.live?.number ?? 0"
+            @restore="actions.restore"
+            @roll-back="actions.askRollBack"
+            @compare="(from, to) => go({ view: 'compare', from, to })"
+        /></Suspense>
+        <PreviewView v-else-if="view === 'side' && !hasPage && previewVersion" :version="previewVersion" />
+        <div v-else class="mx-auto max-w-[46rem] px-4 py-6">
+          <article class="page-look rounded-md border border-line bg-sheet px-14 py-10 max-md:px-5" aria-label="The page">
+            <div id="field-title" class="scroll-mt-24">
+              <textarea
+                class="page-title block w-full resize-none bg-transparent font-serif [field-sizing:content]"
+                rows="1"
+                :value="content.fields.title"
+                :disabled="locked"
+                placeholder="Title on the page"
+                aria-label="Title on the page"
+                :lang="content.fields.language"
+                maxlength="200"
+                @keydown.enter.prevent="!locked && blockList?.begin()"
+                @input="setField('title', ($event.target as HTMLTextAreaElement).value.replaceAll('\n', ' '))"
+              />
+              <p v-if="problems.title" class="font-sans text-[14px] text-rust">{{ problems.title }}</p>
+            </div>
+            <p v-if="content.fields.summary && has('summary')" class="mt-2 text-[19px] leading-snug text-soft">
+              {{ content.fields.summary }}
+            </p>
+            <BlockList
+              v-if="KIND_WORDS[page.kind].body"
+              ref="blockList"
+              :present="others"
+              class="mt-6"
+              :body="content.body"
+              :refs="refs"
+              :locked="locked"
+              :may-source="page.may['item.source'] === null"
+              :may-add-media="page.may['media.add'] === null"
+              :notes="page.draft?.notes ?? []"
+              :pinning="reviewing"
+              :pinned="pinned"
+              @change="at?.setBody($event)"
+              @media="added.set($event.id, $event)"
+              @pin="pinningAt = $event"
+              @resolve="resolve"
+            />
+          </article>
+          <PageFields
+            :page="page"
+            :content="content"
+            :locked="locked"
+            :refs="refs"
+            :problems="problems"
+            @change="setField"
+            @media="added.set($event.id, $event)"
+            @reload="emit('reload')"
+          />
+        </div>
+      </div>
+      <template v-if="view === 'side' && hasPage && previewVersion">
+        <div
+          class="cursor-col-resize border-x border-line bg-paper hover:bg-deep max-md:hidden"
+          role="separator"
+          aria-orientation="vertical"
+          aria-label="Width of the two sides"
+          :aria-valuenow="Math.round(share)"
+          aria-valuemin="25"
+          aria-valuemax="75"
+          tabindex="0"
+          @pointerdown="divide"
+          @keydown.left.prevent="share = Math.max(25, share - 5)"
+          @keydown.right.prevent="share = Math.min(75, share + 5)"
+        />
+        <SidePreview
+          class="min-h-0"
+          :version="previewVersion"
+          :content="content"
+          :refs="refs"
+          :in-hand="inHand"
+          :saved-with="stableWith"
+          @enter="((inHand = $event), blockList?.enter($event))"
+        />
+      </template>
+      <div v-if="view !== 'side' && !whole" class="min-h-0 border-l border-line max-md:border-t max-md:border-l-0">
+        <TrackPanel
+          :page="page"
+          :number="at?.number.value ?? 0"
+          :saved-at="at?.savedAt.value ?? page.changedAt"
+          :main="actions.main.value"
+          :more="actions.more.value"
+          :blockers="page.draft?.inTheWay ?? []"
+          @mend="mend"
+        >
+          <template #more>
+            <Menu v-if="actions.more.value.length" as="div" class="relative">
+              <MenuButton class="button" aria-label="More actions"><Ellipsis class="size-4" /></MenuButton>
+              <MenuItems
+                class="absolute right-0 bottom-full z-20 mb-1 w-64 rounded-md border border-line bg-sheet py-1 shadow-lg focus:outline-none"
+              >
+                <MenuItem v-for="action in actions.more.value" :key="action.id" v-slot="{ active }" :disabled="!!action.why"
+                  ><button
+                    class="block w-full px-3 py-1.5 text-left"
+                    :class="[active && 'bg-deep', action.why && 'text-soft']"
+                    @click="action.run()"
+                  >
+                    {{ action.name }}<span v-if="action.why" class="block text-[0.86rem]">{{ action.why }}</span>
+                  </button></MenuItem
+                >
+              </MenuItems>
+            </Menu>
+          </template>
+        </TrackPanel>
+      </div>
+    </div>
+
+    <NoteDialog
+      v-if="pinningAt"
+      title="Note on this block"
+      label="What should change here?"
+      action="Keep the note"
+      hint="It goes out when you return the draft."
+      needed
+      :start="pinned[pinningAt]"
+      :run="(text) => (pinned[pinningAt!] = text)"
+      @close="pinningAt = null"
+    />
+    <FindDialog
+      v-if="finding"
+      :content="content"
+      :locked="locked"
+      @close="finding = false"
+      @change="at?.change($event)"
+      @go="((finding = false), (view = view === 'side' ? 'side' : 'write'), blockList?.enter($event))"
+    />
+    <NoteDialog
+      v-if="dialog === 'beside'"
+      title="Begin another draft beside"
+      label="What is it for?"
+      action="Begin the draft"
+      hint="It begins from what is live. The other drafts stay as they are."
+      needed
+      :run="beginBeside"
+      @close="dialog = null"
+    />
+    <NoteDialog
+      v-if="dialog === 'rename'"
+      title="Rename this draft"
+      label="What is it for?"
+      action="Rename"
+      needed
+      :start="page.draft?.name"
+      :run="actions.rename"
+      @close="dialog = null"
+    />
+    <NoteDialog
+      v-if="dialog === 'save'"
+      title="Save a named version"
+      label="What changed, and why?"
+      action="Save"
+      :run="(text) => at!.save({ named: true, note: text })"
+      @close="dialog = null"
+    />
+    <NoteDialog
+      v-if="dialog === 'send'"
+      title="Send to review"
+      label="A word to the reviewer"
+      action="Send"
+      :hint="`It waits at: ${page.draft?.gates.map((gate) => gate.name).join(', ') || 'no gate'}.`"
+      :run="actions.send"
+      @close="dialog = null"
+    />
+    <NoteDialog
+      v-if="dialog === 'clear'"
+      title="Clear this version"
+      label="A word with it, if you like"
+      action="Clear"
+      :hint="`Your clearance holds for version ${page.draft?.number} exactly; a later change voids it.`"
+      :run="actions.clear"
+      @close="dialog = null"
+    />
+    <NoteDialog
+      v-if="dialog === 'return'"
+      title="Return with notes"
+      label="What should change?"
+      action="Return"
+      danger
+      :needed="!Object.keys(pinned).length"
+      :run="actions.giveBack"
+      @close="dialog = null"
+    >
+      <ul v-if="Object.keys(pinned).length" class="mb-3 space-y-1">
+        <li v-for="(text, block) in pinned" :key="block" class="rounded-md bg-lamp-wash px-2.5 py-1.5">On a block: {{ text }}</li>
+      </ul>
+    </NoteDialog>
+    <NoteDialog
+      v-if="dialog === 'exception'"
+      title="Put live without clearance"
+      label="Why can it not wait?"
+      action="Put live without clearance"
+      danger
+      needed
+      hint="Your reason stands in the journal, and reviewers are asked to look at it afterwards."
+      :run="actions.putLiveAnyway"
+      @close="dialog = null"
+    />
+    <WhenDialog
+      v-if="dialog === 'plan'"
+      title="Set when it goes live"
+      action="Set the time"
+      :at="page.draft?.event?.at"
+      :run="actions.planLive"
+      @close="dialog = null"
+    />
+    <WhenDialog
+      v-if="dialog === 'plan-withdraw'"
+      title="Set when it leaves the site"
+      action="Set the time"
+      :at="page.withdrawEvent?.at"
+      :run="actions.planWithdraw"
+      @close="dialog = null"
+    />
+    <PlainDialog :open="dialog === 'withdraw'" title="Withdraw from the site?" @close="dialog = null">
+      <p>
+        From now on <span class="font-mono text-[0.93em]">{{ page.live?.path }}</span> answers 410, and it leaves every menu, listing, feed
+        and the sitemap. Its versions stay; it can come back with one step.
+      </p>
+      <template #actions
+        ><button class="button" @click="dialog = null">Keep it</button
+        ><button class="button-main !border-rust-fill !bg-rust-fill" @click="actions.withdraw">Withdraw</button></template
+      >
+    </PlainDialog>
+    <PlainDialog
+      :open="dialog === 'roll-back'"
+      :title="`Make version ${actions.rollTarget.value?.number} live again?`"
+      @close="dialog = null"
+    >
+      <p>
+        Readers get version {{ actions.rollTarget.value?.number }} at once<template v-if="page.live"
+          >, in place of version {{ page.live.number }}</template
+        >. It rests on the clearance it had then. Nothing is deleted; you can go forward again the same way.
+      </p>
+      <RollBackFacts v-if="actions.rollTarget.value" :version="actions.rollTarget.value.version" />
+      <template #actions
+        ><button class="button" @click="dialog = null">Cancel</button
+        ><button class="button-main" @click="actions.rollBack">Roll back</button></template
+      >
+    </PlainDialog>
+    <PlainDialog :open="dialog === 'shown-date'" title="Keep the shown date?" @close="dialog = null">
+      <p>It shows {{ content.fields.shownDate }}, more than a month ago. Readers see that date in listings and the feed.</p>
+      <template #actions
+        ><button class="button" @click="actions.putLive({ shownDate: 'keep' })">Keep {{ content.fields.shownDate }}</button
+        ><button class="button-main" @click="actions.putLiveToday">Show today’s date</button></template
+      >
+    </PlainDialog>
+    <PlainDialog :open="dialog === 'behind'" title="The live version changed meanwhile" @close="dialog = null">
+      <p>
+        Version {{ page.live?.number }} went live after this draft was begun on another. Bringing the draft up to date keeps what both
+        changed; replacing takes off the site what that version changed.
+      </p>
+      <template #actions
+        ><button class="button" @click="actions.putLive({ replacing: page.live?.version })">Replace it</button
+        ><button class="button-main" @click="((dialog = null), updateNow())">Bring up to date first</button></template
+      >
+    </PlainDialog>
+    <ConflictDialog
+      v-if="at && at.conflicts.value.length"
+      :conflicts="at.conflicts.value"
+      :content="content"
+      :refs="refs"
+      @settle="at.settle"
+    />
+  </div>
+</template>

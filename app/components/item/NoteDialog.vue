@@ -1,0 +1,46 @@
+<script setup lang="ts">
+import PlainDialog from '~/components/form/PlainDialog.vue'
+
+/** Asks for some words before something is done. */
+const props = defineProps<{
+  title: string
+  label: string
+  action: string
+  hint?: string
+  needed?: boolean
+  danger?: boolean
+  start?: string
+  run: (text: string) => Promise<unknown> | unknown
+}>()
+const emit = defineEmits<{ close: [] }>()
+const text = ref(props.start ?? '')
+const busy = ref(false)
+async function go() {
+  busy.value = true
+  await props.run(text.value.trim())
+  busy.value = false
+  emit('close')
+}
+</script>
+
+<template>
+  <PlainDialog :open="true" :title="title" @close="emit('close')">
+    <form id="words-form" @submit.prevent="go">
+      <slot />
+      <label class="label" for="words-text">{{ label }}</label>
+      <textarea id="words-text" v-model="text" class="input-area" rows="3" maxlength="5000" :required="needed" />
+      <p v-if="hint" class="hint mt-1">{{ hint }}</p>
+    </form>
+    <template #actions
+      ><button class="button" @click="emit('close')">Cancel</button
+      ><button
+        class="button-main"
+        :class="danger && '!border-rust-fill !bg-rust-fill'"
+        form="words-form"
+        :disabled="busy || (needed && !text.trim())"
+      >
+        {{ action }}
+      </button></template
+    >
+  </PlainDialog>
+</template>

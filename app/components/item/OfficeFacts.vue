@@ -1,0 +1,108 @@
+<script setup lang="ts">
+import type { ItemPage } from '~~/server/services/itemPage'
+import { fullIn } from '~~/core/time/words'
+import { KIND_WORDS } from '~~/core/content/kinds'
+import { api } from '~/composables/api'
+import { whyNot } from '~/composables/commands'
+import { useNotices } from '~/stores/notices'
+import { useSite } from '~/stores/site'
+
+/** Facts for the office alone: saved at once, without version or gate. */
+const props = defineProps<{ page: ItemPage }>()
+const emit = defineEmits<{ changed: [] }>()
+const site = useSite()
+const notices = useNotices()
+const form = reactive({ ...props.page.office })
+const people = ref<{ id: string; name: string }[]>([])
+const locked = computed(() => props.page.may['item.write'] !== null)
+const zone = computed(() => site.site?.zone ?? 'UTC')
+const section = ref(props.page.section.id)
+const whyNotMove = computed(
+  () =>
+    whyNot(props.page.may['item.move']) ??
+    (props.page.onSite === 'live' ? 'It is on the site, where readers see its section; withdraw it first.' : undefined),
+)
+async function move() {
+  try {
+    await api('POST', `/items/${props.page.id}/move`, { body: { section: section.value } })
+    notices.done('Moved to another section')
+  } catch (error) {
+    section.value = props.page.section.id
+    notices.trouble(error)
+  }
+  emit('changed')
+}
+onMounted(async () => {
+  people.value = await api<{ id: string; name: string }[]>('GET', '/people').catch(() => [])
+})
+async function save(change: Record<string, unknown>) {
+  try {
+    await api('PATCH', `/items/${props.page.id}/office`, { body: change })
+    emit('changed')
+  } catch (error) {
+    notices.trouble(error)
+  }
+}
+</script>
+
+<template>
+  <div class="grid gap-4 sm:grid-cols-2">
+    <div>
+      <label class="label" for="internal-name">Internal name</label
+      ><input
+        id="internal-name"
+        v-model="form.internalName"
+        class="input"
+        :disabled="locked"
+        maxlength="200"
+        @change="save({ internalName: form.internalName })"
+      />
+      <p class="hint mt-1">Only colleagues see it, in lists.</p>
+    </div>
+    <div>
+      <label class="label" for="owner">Owner</label
+      ><select id="owner" v-model="form.owner" class="input" :disabled="locked" @change="save({ owner: form.owner })">
+        <option :value="null">Nobody</option>
+        <option v-for="person in people" :key="person.id" :value="person.id">{{ person.name }}</option>
+      </select>
+    </div>
+    <div>
+      <label class="label" for="review-by">Look at it again by</label
+      ><input
+        id="review-by"
+        v-model="form.reviewBy"
+        type="date"
+        class="input"
+        :disabled="locked"
+        @change="save({ reviewBy: form.reviewBy || null })"
+      />
+    </div>
+    <div>
+      <label class="label" for="section-of">Section</label>
+      <select id="section-of" v-model="section" class="input" :disabled="!!whyNotMove" aria-describedby="section-why" @change="move">
+        <option v-for="entry in site.sections" :key="entry.id" :value="entry.id">{{ entry.name }}</option>
+      </select>
+      <p id="section-why" class="hint mt-1">{{ whyNotMove ?? 'Rights and routes follow the section.' }}</p>
+    </div>
+    <div class="sm:row-span-2">
+      <label class="label" for="notes">Notes for the office</label
+      ><textarea id="notes" v-model="form.notes" class="input-area" rows="5" :disabled="locked" @change="save({ notes: form.notes })" />
+    </div>
+    <dl class="grid grid-cols-[auto_1fr] gap-x-4 gap-y-1 text-[0.93rem]">
+      <dt class="text-soft">Kind</dt>
+      <dd>{{ KIND_WORDS[page.kind].one }}</dd>
+      <dt class="text-soft">Begun</dt>
+      <dd>{{ fullIn(page.createdAt, zone) }}, {{ page.createdBy }}</dd>
+      <dt class="text-soft">Last change</dt>
+      <dd>{{ fullIn(page.changedAt, zone) }}</dd>
+      <dt class="text-soft">Live at</dt>
+      <dd>
+        <a v-if="page.live?.path" class="link font-mono text-[0.93em]" :href="page.live.path" target="_blank">{{
+          page.live.path
+        }}</a><template v-else>nowhere</template>
+      </dd>
+      <dt class="text-soft">Id</dt>
+      <dd class="font-mono text-[0.86em] break-all">{{ page.id }}</dd>
+    </dl>
+  </div>
+</template>

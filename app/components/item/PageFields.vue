@@ -1,0 +1,59 @@
+<script setup lang="ts">
+import type { ItemPage } from '~~/server/services/itemPage'
+import type { Content } from '~~/core/content/content'
+import type { FieldName, Fields } from '~~/core/content/fields'
+import type { Refs } from '~~/core/render/blocks'
+import type { MediaView } from '~~/core/render/picture'
+import FieldInput from './FieldInput.vue'
+import OfficeFacts from './OfficeFacts.vue'
+import SearchResultLook from './SearchResultLook.vue'
+import { groupsOf } from './fieldGroups'
+import { useSite } from '~/stores/site'
+
+/** The fields below the page, in groups by what they are about; last the facts for the office alone. */
+defineProps<{ page: ItemPage; content: Content; locked: boolean; refs: Refs; problems: Record<string, string> }>()
+const emit = defineEmits<{ change: [name: FieldName, value: Fields[FieldName] | null]; media: [media: MediaView]; reload: [] }>()
+const site = useSite()
+</script>
+
+<template>
+  <div>
+    <section
+      v-for="group in groupsOf(page.kind)"
+      :id="group.id"
+      :key="group.id"
+      class="mt-5 scroll-mt-6 rounded-md border border-line bg-sheet p-5"
+      :aria-label="group.name"
+    >
+      <h2 class="mb-3 font-semibold">{{ group.name }}</h2>
+      <div class="grid gap-4">
+        <FieldInput
+          v-for="name in group.fields"
+          :key="name"
+          :name="name"
+          :fields="content.fields"
+          :item="page.id"
+          :section="page.section.id"
+          :locked="locked"
+          :may-add-media="page.may['media.add'] === null"
+          :refs="refs"
+          :problem="problems[name]"
+          @change="emit('change', name, $event)"
+          @media="emit('media', $event)"
+        />
+        <SearchResultLook
+          v-if="group.id === 'about-search'"
+          :content="content"
+          :path="page.draft?.path ?? page.live?.path ?? null"
+          :site-name="site.site?.name ?? ''"
+        />
+      </div>
+    </section>
+    <section id="about-office" class="mt-5 scroll-mt-6 rounded-md border border-line bg-sheet p-5" aria-label="For the office alone">
+      <h2 class="mb-3 font-semibold">
+        For the office alone <span class="ml-1 font-normal text-soft">readers never see it; it needs no gate</span>
+      </h2>
+      <OfficeFacts :page="page" @changed="emit('reload')" />
+    </section>
+  </div>
+</template>

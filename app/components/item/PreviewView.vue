@@ -1,0 +1,54 @@
+<script setup lang="ts">
+import { api, ApiProblem } from '~/composables/api'
+
+/** The page through the live site's own renderer, as it will be served. */
+const props = defineProps<{ version: string }>()
+const html = ref('')
+const problem = ref('')
+const WIDTHS = [
+  ['Phone', 390],
+  ['Tablet', 820],
+  ['Wide', 0],
+] as const
+const width = ref(0)
+watch(
+  () => props.version,
+  async (version) => {
+    try {
+      html.value = (await api<{ html: string }>('GET', `/versions/${version}/preview`)).html
+      problem.value = ''
+    } catch (error) {
+      if (!(error instanceof ApiProblem)) throw error
+      problem.value = error.message
+    }
+  },
+  { immediate: true },
+)
+</script>
+
+<template>
+  <div class="flex h-full flex-col p-4">
+    <div class="mb-3 flex items-center gap-2" role="group" aria-label="Width of the preview">
+      <button
+        v-for="[name, pixels] in WIDTHS"
+        :key="name"
+        class="button"
+        :class="width === pixels && '!border-kelp !bg-kelp-wash'"
+        :aria-pressed="width === pixels"
+        @click="width = pixels"
+      >
+        {{ name }}
+      </button>
+      <span class="hint ml-2">Made by the live site’s renderer: what you see is what is served.</span>
+    </div>
+    <p v-if="problem" role="alert" class="text-rust">{{ problem }}</p>
+    <iframe
+      v-else
+      :srcdoc="html"
+      sandbox="allow-same-origin"
+      title="Preview of the page"
+      class="mx-auto min-h-0 w-full flex-1 rounded-md border border-line bg-white"
+      :style="width ? { maxWidth: `${width}px` } : {}"
+    />
+  </div>
+</template>

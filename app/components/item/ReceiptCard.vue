@@ -1,0 +1,63 @@
+<script setup lang="ts">
+import { RefreshCw } from 'lucide-vue-next'
+import type { Receipt } from '~~/server/services/receipt'
+import { fullIn } from '~~/core/time/words'
+import { useLoad } from '~/composables/load'
+import { useSite } from '~/stores/site'
+
+/** What readers get now, asked of the live site itself. */
+const props = defineProps<{ item: string; version: string | null }>()
+const site = useSite()
+const { value: receipt, load } = useLoad<Receipt>(() => `/items/${props.item}/receipt`)
+await load()
+watch(() => props.version, load)
+const STATUS: Record<number, string> = { 200: 'the page', 301: 'a redirect', 304: 'unchanged', 404: 'nothing here', 410: 'withdrawn' }
+</script>
+
+<template>
+  <section v-if="receipt?.answer" aria-label="Receipt" class="rounded-md border border-line bg-paper p-3 text-[0.93rem]">
+    <h2 class="flex items-center font-semibold">
+      Receipt
+      <button class="icon-button ml-auto" aria-label="Ask the live site again" title="Ask the live site again" @click="load">
+        <RefreshCw class="size-3.5" />
+      </button>
+    </h2>
+    <dl class="mt-1 space-y-1">
+      <div>
+        <dt class="text-soft">Address</dt>
+        <dd>
+          <a class="link font-mono break-all" :href="receipt.answer.path" target="_blank">{{ receipt.answer.path }}</a> answers
+          <b>{{ receipt.answer.status }}</b>, {{ STATUS[receipt.answer.status] }}
+        </dd>
+      </div>
+      <div v-for="old in receipt.earlier" :key="old.path">
+        <dt class="text-soft">Earlier address</dt>
+        <dd>
+          <span class="font-mono break-all">{{ old.path }}</span> answers <b>{{ old.status }}</b><template v-if="old.location">
+            to {{ old.location }}</template
+          >
+        </dd>
+      </div>
+      <div v-if="receipt.version">
+        <dt class="text-soft">{{ receipt.until ? 'Was' : 'Since' }}</dt>
+        <dd>
+          version {{ receipt.version.number }}, {{ receipt.since && fullIn(receipt.since, site.site?.zone ?? 'UTC')
+          }}<template v-if="receipt.until"> to {{ fullIn(receipt.until, site.site?.zone ?? 'UTC') }}</template
+          ><template v-if="receipt.by">, {{ receipt.by }}</template>
+        </dd>
+      </div>
+      <div v-if="receipt.version">
+        <dt class="text-soft">Fingerprint</dt>
+        <dd class="font-mono text-[0.9em] break-all">{{ receipt.version.fingerprint.slice(0, 24) }}</dd>
+      </div>
+      <div v-if="receipt.reached.length">
+        <dt class="text-soft">Readers reach it from</dt>
+        <dd>{{ receipt.reached.map((place) => place.place).join(', ') }}</dd>
+      </div>
+      <div v-else-if="receipt.onSite === 'live'">
+        <dt class="text-soft">Readers reach it from</dt>
+        <dd class="text-lamp">no listing, menu or link; only by its address</dd>
+      </div>
+    </dl>
+  </section>
+</template>

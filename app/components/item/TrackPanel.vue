@@ -1,0 +1,183 @@
+<script setup lang="ts">
+import type { ItemPage } from '~~/server/services/itemPage'
+import type { Reason } from '~~/core/outcome'
+import { fullIn, shortIn } from '~~/core/time/words'
+import StateMark from '~/components/mark/StateMark.vue'
+import ReceiptCard from './ReceiptCard.vue'
+import { useSite } from '~/stores/site'
+import { counted } from '~/composables/words'
+
+/** One thing that can be done from the track; `why` says why it is off. */
+export interface TrackAction {
+  id: string
+  name: string
+  why?: string | undefined
+  run(): unknown
+}
+
+/** The right side: the item's way from written to live, and at its foot the one thing you can do next. */
+const props = defineProps<{
+  page: ItemPage
+  number: number
+  savedAt: string
+  main: TrackAction | null
+  more: TrackAction[]
+  blockers: Reason[]
+}>()
+const emit = defineEmits<{ mend: [field: string] }>()
+const site = useSite()
+const zone = computed(() => site.site?.zone ?? 'UTC')
+const short = (at: string) => shortIn(at, zone.value, site.now)
+const draft = computed(() => props.page.draft)
+const openNotes = computed(() => draft.value?.notes.filter((note) => !note.resolved).length ?? 0)
+const generalNotes = computed(
+  () => draft.value?.notes.filter((note) => note.place === null || note.place.startsWith('field:')).slice(-4) ?? [],
+)
+const filled = (gate: { needed: number; clearances: { stands: boolean }[] }) =>
+  gate.clearances.filter((entry) => entry.stands).length >= gate.needed
+const mendable = computed(() => props.blockers.filter((reason) => reason.code !== 'not-cleared'))
+const dot = (done: boolean, now: boolean) =>
+  done ? 'bg-kelp-fill border-kelp-fill' : now ? 'bg-lamp-wash border-lamp-fill' : 'bg-sheet border-edge'
+</script>
+
+<template>
+  <div class="flex h-full flex-col bg-sheet">
+    <ol class="min-h-0 flex-1 overflow-y-auto px-4 py-5" aria-label="Track">
+      <template v-if="draft">
+        <li class="track-step">
+          <span class="track-dot" :class="dot(draft.review !== 'draft' && draft.review !== 'returned', draft.review === 'draft')" />
+          <p>
+            <b class="font-semibold">Written</b>
+            <span class="ml-1 text-soft">{{ draft.authors.join(', ') || page.author }}, {{ short(savedAt) }}</span>
+          </p>
+          <p v-if="draft.sent?.note && draft.review !== 'draft'" class="text-soft">“{{ draft.sent.note }}”</p>
+          <p v-if="draft.review === 'draft' && draft.gates.some((gate) => gate.clearances.length)" class="text-lamp">
+            Changed after it was cleared; the clearance lapsed.
+          </p>
+        </li>
+        <li v-for="gate in draft.gates" :key="gate.id" class="track-step">
+          <span class="track-dot" :class="dot(gate.applies && filled(gate), draft.waiting.includes(gate.id))" />
+          <p>
+            <b class="font-semibold">{{ gate.name }}</b>
+            <span v-if="gate.applies" class="ml-1 text-soft"
+              >{{ gate.clearances.filter((entry) => entry.stands).length }} of {{ gate.needed }}</span
+            >
+          </p>
+          <div v-for="entry in gate.clearances" :key="entry.at" class="mt-1.5 rounded-md border border-line px-2.5 py-1.5">
+            <StateMark :state="entry.stands ? 'cleared' : 'draft'" :label="entry.stands ? 'Cleared' : 'Lapsed'" /> by {{ entry.name }}
+            <p class="text-soft">
+              {{ short(entry.at) }}, version {{ entry.number }}<template v-if="entry.note">: “{{ entry.note }}”</template>
+            </p>
+          </div>
+          <p v-if="!gate.applies" class="text-soft">Not needed: nothing that it is about is changed.</p>
+          <div v-if="draft.waiting.includes(gate.id)" class="mt-1.5 rounded-md border border-lamp-fill bg-lamp-wash px-2.5 py-1.5">
+            <StateMark state="in_review" /> <span class="text-soft">since {{ draft.sent && short(draft.sent.at) }}</span>
+            <p>Waits for {{ gate.guards }} who did not write it.</p>
+          </div>
+          <div
+            v-if="draft.review === 'returned' && gate.id === draft.gates[0]!.id"
+            class="mt-1.5 rounded-md border border-rust bg-rust-wash px-2.5 py-1.5"
+          >
+            <StateMark state="returned" :label="openNotes ? `Returned, ${counted(openNotes, 'open note')}` : 'Returned'" />
+          </div>
+          <ul v-if="generalNotes.length && gate.id === draft.gates[0]!.id" class="mt-1.5 space-y-1">
+            <li v-for="note in generalNotes" :key="note.id" class="text-[0.93rem]" :class="note.resolved && 'text-soft'">
+              <b class="font-semibold">{{ note.name }}</b> {{ short(note.at) }}: {{ note.text }}
+            </li>
+          </ul>
+        </li>
+        <li class="track-step">
+          <span class="track-dot" :class="dot(false, Boolean(draft.event))" />
+          <p><b class="font-semibold">Timing</b> <span v-if="!draft.event" class="text-soft">at once, or when a publisher sets it</span></p>
+          <template v-if="draft.event">
+            <p v-if="draft.event.state === 'planned'" :class="draft.review === 'cleared' ? 'text-tide' : 'text-lamp'">
+              {{ fullIn(draft.event.at, zone) }}, planned by {{ draft.event.owner }}
+            </p>
+            <p v-if="draft.event.state === 'planned' && draft.review !== 'cleared'" class="text-lamp">
+              If it is not cleared by then, it will be held.
+            </p>
+            <div v-if="draft.event.state === 'held'" class="mt-1 rounded-md border border-rust bg-rust-wash px-2.5 py-1.5">
+              <StateMark state="held" :label="`Held at ${short(draft.event.at)}`" />
+              <p v-for="reason in draft.event.reasons" :key="reason.code">{{ reason.detail }}</p>
+            </div>
+          </template>
+        </li>
+        <li class="track-step last">
+          <span class="track-dot border-edge bg-sheet" />
+          <p>
+            <b class="font-semibold">Live</b>
+            <span class="ml-1 text-soft">{{
+              page.live
+                ? `replaces version ${page.live.number}`
+                : page.onSite === 'withdrawn'
+                  ? 'comes back to the site'
+                  : 'for the first time'
+            }}</span>
+          </p>
+          <ul v-if="mendable.length" class="mt-1 space-y-0.5">
+            <li v-for="reason in mendable" :key="reason.code" class="text-rust">
+              {{ reason.detail
+              }}<template v-if="reason.at">. <button class="link" @click="emit('mend', reason.at)">Go there</button></template>
+            </li>
+          </ul>
+        </li>
+      </template>
+      <template v-else>
+        <li class="track-step last">
+          <span class="track-dot" :class="dot(page.onSite === 'live', false)" />
+          <p v-if="page.live">
+            <b class="font-semibold">Live</b>
+            <span class="ml-1 text-soft"
+              >version {{ page.live.number }} since {{ short(page.live.since)
+              }}<template v-if="page.live.by">, {{ page.live.by }}</template></span
+            >
+          </p>
+          <p v-else>
+            <b class="font-semibold">{{ page.onSite === 'withdrawn' ? 'Withdrawn' : 'Not on site' }}</b>
+            <span v-if="page.last?.to" class="ml-1 text-soft">since {{ short(page.last.to) }}</span>
+          </p>
+          <p v-if="page.withdrawEvent" class="text-tide">Leaves the site {{ fullIn(page.withdrawEvent.at, zone) }}</p>
+          <p class="text-soft">No draft is open. Begin one to change it; readers keep what they have until it goes live.</p>
+        </li>
+      </template>
+      <li v-if="page.onSite !== 'none'" class="mt-3 list-none">
+        <Suspense><ReceiptCard :item="page.id" :version="`${page.live?.version} ${page.onSite}`" /></Suspense>
+      </li>
+    </ol>
+    <div class="border-t border-line bg-paper px-4 py-3.5">
+      <div class="flex gap-2">
+        <button v-if="main" class="button-main flex-1" :disabled="!!main.why" @click="main.run()">{{ main.name }}</button>
+        <slot name="more" />
+      </div>
+      <p v-if="main?.why" class="mt-2 text-[0.93rem]">{{ main.why }}</p>
+      <p v-if="!main" class="text-[0.93rem] text-soft">Nothing to do here for you now.</p>
+    </div>
+  </div>
+</template>
+
+<style scoped>
+.track-step {
+  position: relative;
+  list-style: none;
+  padding: 0 0 18px 26px;
+}
+.track-step:not(.last)::before {
+  content: '';
+  position: absolute;
+  left: 6px;
+  top: 16px;
+  bottom: -4px;
+  width: 2px;
+  background: var(--color-line);
+}
+.track-dot {
+  position: absolute;
+  left: 0;
+  top: 3px;
+  width: 14px;
+  height: 14px;
+  border-radius: 50%;
+  border-width: 2px;
+  border-style: solid;
+}
+</style>

@@ -1,0 +1,232 @@
+<script setup lang="ts">
+import { blockWord, isKnown, type Block } from '~~/core/content/blocks'
+import type { Text } from '~~/core/content/inline'
+import { renderBlock, type Refs } from '~~/core/render/blocks'
+import type { MediaView } from '~~/core/render/picture'
+import RichText from '~/editor/RichText.vue'
+import RenderedHtml from '~/editor/RenderedHtml.vue'
+import ListEditor from '~/editor/ListEditor.vue'
+import BoxBlock from './BoxBlock.vue'
+import CardsBlock from './CardsBlock.vue'
+import ColumnsBlock from './ColumnsBlock.vue'
+import PeopleBlock from './PeopleBlock.vue'
+import PictureBlock from './PictureBlock.vue'
+import QuestionsBlock from './QuestionsBlock.vue'
+import TableBlock from './TableBlock.vue'
+
+/** A block in its place on the page: read as readers will, written in place. */
+const props = defineProps<{ block: Block; refs: Refs; locked: boolean; mayAddMedia: boolean }>()
+const emit = defineEmits<{
+  change: [block: Block]
+  split: [before: Text, after: Text]
+  joinBack: []
+  out: []
+  paste: [before: Text, blocks: Block[], after: Text]
+  media: [media: MediaView]
+}>()
+/** The kinds that have a component of their own, which all speak alike. */
+const PARTS = {
+  picture: PictureBlock,
+  table: TableBlock,
+  box: BoxBlock,
+  columns: ColumnsBlock,
+  cards: CardsBlock,
+  people: PeopleBlock,
+  questions: QuestionsBlock,
+}
+const writingList = ref(false)
+const text = ref<InstanceType<typeof RichText>>()
+const change = <B extends Block>(block: B, part: Partial<B>) => emit('change', { ...block, ...part })
+const html = computed(() => renderBlock(props.block, props.refs))
+
+/** Begins writing in the block's main text. */
+function write(at: 'start' | 'end' = 'end') {
+  if (props.block.kind === 'list') writingList.value = true
+  else text.value?.enter(at)
+}
+defineExpose({ write })
+</script>
+
+<template>
+  <RichText
+    v-if="block.kind === 'paragraph'"
+    ref="text"
+    :model-value="block.text"
+    :refs="refs"
+    :locked="locked"
+    :class="block.look && `look-${block.look}`"
+    label="Paragraph"
+    place="paragraph"
+    placeholder="Write here"
+    @update:model-value="change(block, { text: $event })"
+    @split="(before, after) => emit('split', before, after)"
+    @join-back="emit('joinBack')"
+    @out="emit('out')"
+    @paste="(before, blocks, after) => emit('paste', before, blocks, after)"
+  />
+  <RichText
+    v-else-if="block.kind === 'heading'"
+    ref="text"
+    :model-value="block.text"
+    :refs="refs"
+    :locked="locked"
+    :tag="`h${block.level}`"
+    :class="block.look && `look-${block.look}`"
+    :label="`Heading ${block.level}`"
+    place="heading"
+    placeholder="Heading"
+    @update:model-value="change(block, { text: $event })"
+    @split="(before, after) => emit('split', before, after)"
+    @join-back="emit('joinBack')"
+    @out="emit('out')"
+    @paste="(before, blocks, after) => emit('paste', before, blocks, after)"
+  />
+  <template v-else-if="block.kind === 'list'">
+    <ListEditor
+      v-if="writingList && !locked"
+      :model-value="block"
+      @update:model-value="emit('change', $event)"
+      @leave="writingList = false"
+      @out="emit('out')"
+    />
+    <RenderedHtml
+      v-else
+      :tabindex="locked ? undefined : 0"
+      :role="locked ? undefined : 'textbox'"
+      :aria-label="locked ? undefined : 'List'"
+      :html="html"
+      @focus="writingList = !locked"
+    />
+  </template>
+  <div v-else-if="block.kind === 'quote'" class="border-l-4 border-kelp pl-4">
+    <RichText
+      ref="text"
+      class="italic"
+      :model-value="block.text"
+      :refs="refs"
+      :locked="locked"
+      breaks
+      label="Quote"
+      place="quote"
+      placeholder="What was said"
+      @update:model-value="change(block, { text: $event })"
+      @out="emit('out')"
+    />
+    <input
+      v-if="!locked"
+      class="mt-1 w-full bg-transparent font-sans text-[14px] text-soft"
+      :value="block.source"
+      placeholder="Who said it, and where"
+      aria-label="Source of the quote"
+      maxlength="300"
+      @input="change(block, { source: ($event.target as HTMLInputElement).value })"
+    />
+    <p v-else class="font-sans text-[14px] text-soft">{{ block.source }}</p>
+  </div>
+  <component
+    :is="PARTS[block.kind as keyof typeof PARTS]"
+    v-else-if="block.kind in PARTS"
+    :block="block as never"
+    :refs="refs"
+    :locked="locked"
+    :may-add="mayAddMedia"
+    @change="emit('change', $event)"
+    @media="emit('media', $event)"
+  />
+  <hr v-else-if="block.kind === 'divider'" />
+  <div v-else-if="block.kind === 'button'" class="flex items-center gap-3 font-sans text-[14px]">
+    <template v-if="!locked">
+      <input
+        class="h-9 rounded-md bg-kelp-fill px-4 font-semibold text-on-fill placeholder:text-on-fill"
+        :value="block.label"
+        placeholder="Words on the button"
+        aria-label="Words on the button"
+        maxlength="300"
+        @input="change(block, { label: ($event.target as HTMLInputElement).value })"
+      />
+      <input
+        class="input font-mono"
+        :value="block.href"
+        placeholder="Where it leads: /fares or https://…"
+        aria-label="Where the button leads"
+        @change="change(block, { href: ($event.target as HTMLInputElement).value.trim() })"
+      />
+    </template>
+    <span v-else class="rounded-md bg-kelp-fill px-4 py-2 font-semibold text-on-fill">{{ block.label }}</span>
+  </div>
+  <div v-else-if="block.kind === 'embed'" class="space-y-2 rounded-md border border-dashed border-edge p-3 font-sans text-[14px]">
+    <input
+      class="input font-mono"
+      :disabled="locked"
+      :value="block.url"
+      placeholder="https://…"
+      aria-label="Address to embed"
+      @change="change(block, { url: ($event.target as HTMLInputElement).value.trim() })"
+    />
+    <input
+      class="input"
+      :disabled="locked"
+      :value="block.title"
+      placeholder="What it shows, in words"
+      aria-label="Title of the embed"
+      maxlength="300"
+      @input="change(block, { title: ($event.target as HTMLInputElement).value })"
+    />
+    <p class="hint">Shown in a frame only where the site’s settings allow its origin; elsewhere as a link.</p>
+  </div>
+  <dl v-else-if="block.kind === 'definitions'" class="space-y-1">
+    <div v-for="(entry, index) in block.entries" :key="index" class="group/entry relative">
+      <RichText
+        tag="dt"
+        class="font-semibold"
+        :model-value="entry.term"
+        :refs="refs"
+        :locked="locked"
+        breaks
+        :label="`Term ${index + 1}`"
+        place="term"
+        placeholder="Term"
+        @update:model-value="change(block, { entries: block.entries.map((old, at) => (at === index ? { ...old, term: $event } : old)) })"
+      />
+      <RichText
+        tag="dd"
+        class="ml-5"
+        :model-value="entry.text"
+        :refs="refs"
+        :locked="locked"
+        breaks
+        :label="`Meaning ${index + 1}`"
+        place="meaning"
+        placeholder="What it means"
+        @update:model-value="change(block, { entries: block.entries.map((old, at) => (at === index ? { ...old, text: $event } : old)) })"
+      />
+    </div>
+    <p v-if="!locked" class="flex gap-2 font-sans text-[14px]">
+      <button type="button" class="button-quiet" @click="change(block, { entries: [...block.entries, { term: [], text: [] }] })">
+        Add a term
+      </button>
+      <button
+        v-if="block.entries.length > 1"
+        type="button"
+        class="button-quiet"
+        @click="change(block, { entries: block.entries.slice(0, -1) })"
+      >
+        Remove the last
+      </button>
+    </p>
+  </dl>
+  <div v-else-if="block.kind === 'source'">
+    <textarea
+      v-if="!locked"
+      class="input-area min-h-24 font-mono text-[13px]"
+      :value="block.html"
+      aria-label="Source"
+      placeholder="<p>…</p>"
+      @change="change(block, { html: ($event.target as HTMLTextAreaElement).value })"
+    />
+    <pre v-else class="overflow-x-auto font-mono text-[13px]">{{ block.html }}</pre>
+  </div>
+  <p v-if="!isKnown(block)" class="rounded-md border border-dashed border-edge px-3 py-2 font-sans text-[14px] text-soft">
+    {{ blockWord(block) }}: made by a newer version. It is kept as it is; readers get nothing of it.
+  </p>
+</template>

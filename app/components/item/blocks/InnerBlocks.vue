@@ -1,0 +1,29 @@
+<script setup lang="ts">
+import type { Block, InnerBlock } from '~~/core/content/blocks'
+import type { Refs } from '~~/core/render/blocks'
+import type { MediaView } from '~~/core/render/picture'
+
+// The list holds blocks that hold lists: one of the two is loaded when it is needed.
+const BlockList = defineAsyncComponent(() => import('../BlockList.vue'))
+
+/** The blocks inside a box or a column, written like those of the page. */
+defineProps<{ blocks: InnerBlock[]; refs: Refs; locked: boolean; mayAdd: boolean }>()
+const emit = defineEmits<{ change: [blocks: InnerBlock[]]; media: [media: MediaView] }>()
+</script>
+
+<template>
+  <BlockList
+    inner
+    :body="blocks as Block[]"
+    :refs="refs"
+    :locked="locked"
+    :may-source="false"
+    :may-add-media="mayAdd"
+    :notes="[]"
+    :pinning="false"
+    :pinned="{}"
+    :present="[]"
+    @change="emit('change', $event as InnerBlock[])"
+    @media="emit('media', $event)"
+  />
+</template>

@@ -1,0 +1,66 @@
+<script setup lang="ts">
+import type { Block } from '~~/core/content/blocks'
+import type { Refs } from '~~/core/render/blocks'
+import type { MediaView } from '~~/core/render/picture'
+import PagePicker from '~/components/form/PagePicker.vue'
+import { api } from '~/composables/api'
+import RepeatedParts from './RepeatedParts.vue'
+import { moved, withPart, without } from './parts'
+
+type PeopleBlock = Extract<Block, { kind: 'people' }>
+const props = defineProps<{ block: PeopleBlock; refs: Refs; locked: boolean; mayAdd: boolean }>()
+const emit = defineEmits<{ change: [block: PeopleBlock]; media: [media: MediaView] }>()
+const set = (people: PeopleBlock['people']) => emit('change', { ...props.block, people })
+
+const names = reactive<Record<string, string>>({})
+const nameOf = (href: string) => props.refs.items.get(href.slice(5))?.title ?? names[href] ?? ''
+watch(
+  () => props.block.people.map((person) => person.href),
+  async (hrefs) => {
+    for (const href of hrefs)
+      if (!nameOf(href))
+        names[href] = await api<{ title: string }>('GET', `/items/${href.slice(5)}`).then(
+          ({ title }) => title,
+          () => 'Someone you cannot see',
+        )
+  },
+  { immediate: true },
+)
+const adding = ref<string | null>(null)
+const picking = ref(false)
+watch(adding, (id) => {
+  if (!id) return
+  set([...props.block.people, { href: `item:${id}`, role: '' }])
+  adding.value = null
+  picking.value = false
+})
+</script>
+
+<template>
+  <div>
+    <RepeatedParts
+      part="person"
+      :names="block.people.map((person) => nameOf(person.href))"
+      :planned="block.planned"
+      :locked="locked"
+      @add="picking = true"
+      @copy="set([...block.people, block.people[$event]!])"
+      @remove="set(without(block.people, $event))"
+      @move="(from, to) => set(moved(block.people, from, to))"
+      @plan="emit('change', { ...block, planned: $event })"
+    >
+      <template #default="{ index }">
+        <input
+          class="input"
+          :value="block.people[index]!.role"
+          :disabled="locked"
+          maxlength="300"
+          placeholder="What they do"
+          :aria-label="`What ${nameOf(block.people[index]!.href)} does`"
+          @input="set(withPart(block.people, index, { role: ($event.target as HTMLInputElement).value }))"
+        />
+      </template>
+    </RepeatedParts>
+    <PagePicker v-if="picking" v-model="adding" kind="author" label="Who" none="Choose a person" />
+  </div>
+</template>

@@ -1,0 +1,38 @@
+<script setup lang="ts">
+import type { Block } from '~~/core/content/blocks'
+import type { Refs } from '~~/core/render/blocks'
+import type { MediaView } from '~~/core/render/picture'
+import RichText from '~/editor/RichText.vue'
+import PictureDrop from '~/components/form/PictureDrop.vue'
+
+type PictureBlock = Extract<Block, { kind: 'picture' }>
+const props = defineProps<{ block: PictureBlock; refs: Refs; locked: boolean; mayAdd: boolean }>()
+const emit = defineEmits<{ change: [block: PictureBlock]; media: [media: MediaView] }>()
+const change = (part: Partial<PictureBlock>) => emit('change', { ...props.block, ...part })
+</script>
+
+<template>
+  <figure class="font-sans text-[14px]">
+    <PictureDrop
+      :value="block.media ? { media: block.media, alt: block.alt, decorative: block.decorative } : null"
+      :refs="refs"
+      :locked="locked || !mayAdd"
+      label="Picture"
+      slot-name="text"
+      @change="change($event ? { media: $event.media, alt: $event.alt, decorative: $event.decorative } : { media: null })"
+      @media="emit('media', $event)"
+    />
+    <figcaption class="mt-1.5 text-soft">
+      <RichText
+        :model-value="block.caption"
+        :refs="refs"
+        :locked="locked"
+        breaks
+        label="Caption"
+        place="caption"
+        placeholder="Caption"
+        @update:model-value="change({ caption: $event })"
+      />
+    </figcaption>
+  </figure>
+</template>

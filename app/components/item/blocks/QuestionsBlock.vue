@@ -1,0 +1,53 @@
+<script setup lang="ts">
+import type { Block } from '~~/core/content/blocks'
+import { plain } from '~~/core/content/inline'
+import type { Refs } from '~~/core/render/blocks'
+import type { MediaView } from '~~/core/render/picture'
+import RichText from '~/editor/RichText.vue'
+import RepeatedParts from './RepeatedParts.vue'
+import { copied, moved, withPart, without } from './parts'
+
+type QuestionsBlock = Extract<Block, { kind: 'questions' }>
+const props = defineProps<{ block: QuestionsBlock; refs: Refs; locked: boolean; mayAdd: boolean }>()
+const emit = defineEmits<{ change: [block: QuestionsBlock]; media: [media: MediaView] }>()
+const set = (questions: QuestionsBlock['questions']) => emit('change', { ...props.block, questions })
+</script>
+
+<template>
+  <RepeatedParts
+    part="question"
+    :names="block.questions.map((entry) => plain(entry.question))"
+    :planned="block.planned"
+    :locked="locked"
+    @add="set([...block.questions, { question: [], answer: [] }])"
+    @copy="set(copied(block.questions, $event))"
+    @remove="set(without(block.questions, $event))"
+    @move="(from, to) => set(moved(block.questions, from, to))"
+    @plan="emit('change', { ...block, planned: $event })"
+  >
+    <template #default="{ index }">
+      <RichText
+        :model-value="block.questions[index]!.question"
+        :refs="refs"
+        :locked="locked"
+        breaks
+        class="font-semibold"
+        label="Question"
+        place="question"
+        placeholder="The question"
+        @update:model-value="set(withPart(block.questions, index, { question: $event }))"
+      />
+      <RichText
+        :model-value="block.questions[index]!.answer"
+        :refs="refs"
+        :locked="locked"
+        breaks
+        class="mt-1"
+        label="Answer"
+        place="answer"
+        placeholder="Its answer"
+        @update:model-value="set(withPart(block.questions, index, { answer: $event }))"
+      />
+    </template>
+  </RepeatedParts>
+</template>

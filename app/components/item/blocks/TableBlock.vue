@@ -1,0 +1,117 @@
+<script setup lang="ts">
+import type { Block } from '~~/core/content/blocks'
+import type { Refs } from '~~/core/render/blocks'
+import type { MediaView } from '~~/core/render/picture'
+import type { Text } from '~~/core/content/inline'
+import { insertColumn, insertRow, joinCells, removeColumn, removeRow, spansOf, splitCell } from '~~/core/content/table'
+import RichText from '~/editor/RichText.vue'
+
+type TableBlock = Extract<Block, { kind: 'table' }>
+const props = defineProps<{ block: TableBlock; refs: Refs; locked: boolean; mayAdd: boolean }>()
+const emit = defineEmits<{ change: [block: TableBlock]; media: [media: MediaView] }>()
+const change = (part: Partial<TableBlock>) => emit('change', { ...props.block, ...part })
+const isHead = (row: number, column: number) =>
+  (row === 0 && ['row', 'both'].includes(props.block.headers)) || (column === 0 && ['column', 'both'].includes(props.block.headers))
+const setCell = (row: number, column: number, text: Text) =>
+  change({ rows: props.block.rows.map((cells, r) => (r === row ? cells.map((cell, c) => (c === column ? text : cell)) : cells)) })
+const spans = computed(() => spansOf(props.block))
+/** The cell last in hand: what is added, removed, joined or split is so there. */
+const at = ref({ row: 0, column: 0 })
+const here = computed(() => ({
+  row: Math.min(at.value.row, props.block.rows.length - 1),
+  column: Math.min(at.value.column, (props.block.rows[0]?.length ?? 1) - 1),
+}))
+const hereWords = computed(() => `row ${here.value.row + 1}, column ${here.value.column + 1}`)
+const joined = computed(() => {
+  const span = spans.value[here.value.row]?.[here.value.column]
+  return span && span.rows * span.columns > 1
+})
+const join = (side: 'right' | 'below') => joinCells(props.block, here.value.row, here.value.column, side)
+const TOOLS = computed(() => {
+  const { row, column } = here.value
+  const table = props.block
+  return [
+    ['Row below', table.rows.length < 500 && insertRow(table, row + 1)],
+    ['Column to the right', table.rows[0]!.length < 30 && insertColumn(table, column + 1)],
+    ['Remove the row', table.rows.length > 1 && removeRow(table, row)],
+    ['Remove the column', table.rows[0]!.length > 1 && removeColumn(table, column)],
+    ['Join to the right', join('right')],
+    ['Join below', join('below')],
+    ['Split', joined.value && splitCell(table, row, column)],
+  ] as [string, TableBlock | null | false][]
+})
+</script>
+
+<template>
+  <div>
+    <input
+      v-if="!locked"
+      class="w-full bg-transparent font-sans text-[14px] text-soft"
+      :value="block.caption"
+      placeholder="Caption of the table"
+      aria-label="Caption of the table"
+      maxlength="300"
+      @input="change({ caption: ($event.target as HTMLInputElement).value })"
+    />
+    <table>
+      <caption v-if="locked && block.caption" class="text-left text-soft">
+        {{
+          block.caption
+        }}
+      </caption>
+      <tbody>
+        <tr v-for="(cells, row) in block.rows" :key="row">
+          <template v-for="(cell, column) in cells" :key="column">
+            <component
+              :is="isHead(row, column) ? 'th' : 'td'"
+              v-if="spans[row]![column]"
+              :rowspan="spans[row]![column]!.rows"
+              :colspan="spans[row]![column]!.columns"
+              @focusin="at = { row, column }"
+            >
+              <RichText
+                :model-value="cell"
+                :refs="refs"
+                :locked="locked"
+                place="cell"
+                breaks
+                :label="`Row ${row + 1}, column ${column + 1}`"
+                @update:model-value="setCell(row, column, $event)"
+              />
+            </component>
+          </template>
+        </tr>
+      </tbody>
+    </table>
+    <p
+      v-if="!locked"
+      class="mt-1.5 flex flex-wrap gap-1 font-sans text-[14px] opacity-0 transition-opacity group-focus-within/block:opacity-100 group-hover/block:opacity-100"
+    >
+      <button
+        v-for="[name, next] in TOOLS"
+        :key="name"
+        type="button"
+        class="button-quiet"
+        :disabled="!next"
+        :title="`${name}: at ${hereWords}`"
+        @mousedown.prevent
+        @click="next && emit('change', next)"
+      >
+        {{ name }}
+      </button>
+      <label class="ml-1 flex items-center gap-1.5 text-soft"
+        >Headings
+        <select
+          class="rounded-md border border-edge bg-sheet px-1 py-0.5 text-ink"
+          :value="block.headers"
+          @change="change({ headers: ($event.target as HTMLSelectElement).value as TableBlock['headers'] })"
+        >
+          <option value="row">first row</option>
+          <option value="column">first column</option>
+          <option value="both">both</option>
+          <option value="none">none</option>
+        </select></label
+      >
+    </p>
+  </div>
+</template>

@@ -1,0 +1,21 @@
+import { fieldsOf, type FieldName } from '~~/core/content/fields'
+import type { Kind } from '~~/core/content/kinds'
+
+/** The groups of fields below the page, by what they are about. */
+const GROUPS: { id: string; name: string; fields: FieldName[] }[] = [
+  { id: 'about-address', name: 'Address and menu', fields: ['segment', 'parent', 'menuLabel', 'order', 'inMenus'] },
+  { id: 'about-summary', name: 'Summary and picture', fields: ['summary', 'cover', 'footer', 'defaultCategory', 'embedOrigins'] },
+  {
+    id: 'about-labels',
+    name: 'Labels, byline and date',
+    fields: ['labelType', 'noticeLevel', 'labels', 'seriesPart', 'byline', 'shownDate', 'commentsOpen'],
+  },
+  { id: 'about-search', name: 'Search and sitemap', fields: ['pageTitle', 'searchDescription', 'inSitemap', 'indexed', 'language'] },
+  { id: 'about-sharing', name: 'When it is shared', fields: ['sharingTitle', 'sharingText', 'sharingPicture'] },
+]
+
+/** The groups that a kind has, with its own fields only. */
+export function groupsOf(kind: Kind): { id: string; name: string; fields: FieldName[] }[] {
+  const own = new Set(fieldsOf(kind))
+  return GROUPS.map((group) => ({ ...group, fields: group.fields.filter((name) => own.has(name)) })).filter((group) => group.fields.length)
+}

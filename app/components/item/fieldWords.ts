@@ -1,0 +1,17 @@
+import { FIELDS, type FieldName, type PictureValue } from '~~/core/content/fields'
+import type { Refs } from '~~/core/render/blocks'
+
+/** A field's value in words, for comparing and choosing; empty for none. */
+export function fieldWords(name: FieldName, value: unknown, refs: Refs): string {
+  if (value === undefined || value === null) return ''
+  if (typeof value === 'boolean') return value ? 'yes' : 'no'
+  const { input } = FIELDS[name] ?? { input: 'line' }
+  const title = (id: string) => refs.items.get(id)?.title ?? 'an item that is not on the site'
+  if (input === 'item') return title(String(value))
+  if (input === 'items') return (value as string[]).map(title).join(', ')
+  if (input === 'picture')
+    return (value as PictureValue).decorative
+      ? 'a decorative picture'
+      : `a picture: ${(value as PictureValue).alt || 'no alternative text'}`
+  return Array.isArray(value) ? value.join(', ') : String(value)
+}

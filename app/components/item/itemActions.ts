@@ -1,0 +1,300 @@
+import type { ItemPage } from '~~/server/services/itemPage'
+import type { TrackAction } from './TrackPanel.vue'
+import { api, ApiProblem } from '~/composables/api'
+import { whyNot } from '~/composables/commands'
+import type { DraftAtHand } from '~/composables/draft'
+import { useNotices } from '~/stores/notices'
+import { PLACES } from '~/components/frame/places'
+import { useSite } from '~/stores/site'
+
+type DialogName =
+  | 'save'
+  | 'beside'
+  | 'rename'
+  | 'send'
+  | 'clear'
+  | 'return'
+  | 'exception'
+  | 'plan'
+  | 'plan-withdraw'
+  | 'withdraw'
+  | 'roll-back'
+  | 'shown-date'
+  | 'behind'
+
+/** What a person can do with an item, from where it stands and from their rights; the first is the one next thing. */
+export function useItemActions(page: () => ItemPage, at: DraftAtHand | null, pinned: Record<string, string>, reload: () => void) {
+  const notices = useNotices()
+  const site = useSite()
+  const router = useRouter()
+  const dialog = ref<DialogName | null>(null)
+  const rollTarget = ref<{ version: string; number: number } | null>(null)
+  /** The gate that is being cleared or returned at. */
+  const gateInHand = ref('')
+  const head = () => at!.head.value
+  const draftPath = () => `/drafts/${page().draft!.id}`
+  const itemPath = () => `/items/${page().id}`
+
+  /** Saves what is unsaved, runs a command, says what happened or why not, and loads the page anew. */
+  async function act(run: () => Promise<unknown>, said: string, undo?: { label: string; run: () => unknown }): Promise<boolean> {
+    try {
+      if (at && at.state.value !== 'saved') await at.save()
+      await run()
+      dialog.value = null
+      notices.done(said, undo)
+      return true
+    } catch (error) {
+      dialog.value = null
+      notices.trouble(error)
+      return false
+    } finally {
+      reload()
+    }
+  }
+
+  const send = (note: string) => act(() => api('POST', `${draftPath()}/send`, { body: { note }, ifMatch: head() }), 'Sent to review')
+  const pullOut = () => act(() => api('POST', `${draftPath()}/pull-out`, { ifMatch: head() }), 'Taken back from review')
+  const clear = (note: string) =>
+    act(
+      () => api('POST', `${draftPath()}/clear`, { body: { gate: gateInHand.value, note }, ifMatch: head() }),
+      `Version ${page().draft!.number} cleared`,
+    )
+  const giveBack = async (text: string) => {
+    const notes = [...Object.entries(pinned).map(([place, words]) => ({ text: words, place })), ...(text ? [{ text, place: null }] : [])]
+    if (
+      await act(
+        () => api('POST', `${draftPath()}/return`, { body: { gate: gateInHand.value, notes }, ifMatch: head() }),
+        'Returned to its writer',
+      )
+    )
+      for (const key of Object.keys(pinned)) delete pinned[key]
+  }
+  /** Back to the list that the person came from; who came from elsewhere stays. */
+  function wayBack() {
+    const { back } = router.options.history.state
+    const place = PLACES.find(({ path }) => path === String(back).split('?')[0])
+    return place && { label: `Back to ${place.name}`, run: () => router.push(String(back)) }
+  }
+  async function putLive(extra: { shownDate?: 'keep'; replacing?: string | undefined; exception?: string } = {}): Promise<void> {
+    try {
+      if (at!.state.value !== 'saved') await at!.save()
+      await api('POST', `${draftPath()}/put-live`, { body: extra, ifMatch: head() })
+      dialog.value = null
+      notices.done('It is live. The receipt is beside it.', wayBack())
+      reload()
+    } catch (error) {
+      if (!(error instanceof ApiProblem)) throw error
+      const codes = new Set(error.reasons.map((reason) => reason.code))
+      if (codes.size === 1 && codes.has('shown-date-old')) dialog.value = 'shown-date'
+      else if (codes.size === 1 && codes.has('behind')) dialog.value = 'behind'
+      else {
+        dialog.value = null
+        notices.trouble(error)
+        reload()
+      }
+    }
+  }
+  async function putLiveToday(): Promise<void> {
+    const { dateIn } = await import('~~/core/time/zone')
+    at!.setField('shownDate', dateIn(site.now.toISOString(), site.site?.zone ?? 'UTC'))
+    await at!.save()
+    await putLive()
+  }
+  const putLiveAnyway = (reason: string) => putLive({ exception: reason })
+
+  interface When {
+    date: string
+    time: string
+    choice?: 'earlier' | 'later'
+  }
+  async function planLive(when: When): Promise<void> {
+    if (at && at.state.value !== 'saved') await at.save()
+    const event = page().draft!.event
+    if (event) await api('PATCH', `/events/${event.id}`, { body: when })
+    else await api('POST', `${itemPath()}/events`, { body: { kind: 'put-live', draft: page().draft!.id, ...when } })
+    notices.done('The time is set')
+    reload()
+  }
+  async function planWithdraw(when: When): Promise<void> {
+    const event = page().withdrawEvent
+    if (event) await api('PATCH', `/events/${event.id}`, { body: when })
+    else await api('POST', `${itemPath()}/events`, { body: { kind: 'withdraw', ...when } })
+    notices.done('The time is set')
+    reload()
+  }
+  const cancelPlan = (event: string) => act(() => api('DELETE', `/events/${event}`), 'The plan is cancelled')
+  const putBack = (version: string) =>
+    act(() => api('POST', `${itemPath()}/roll-back`, { body: { version }, ifMatch: page().live?.version ?? null }), 'It is live again')
+  const withdraw = () => {
+    const version = page().live!.version
+    return act(() => api('POST', `${itemPath()}/withdraw`, { ifMatch: version }), 'Withdrawn. Its address answers 410 now.', {
+      label: 'Undo',
+      run: () => putBack(version),
+    })
+  }
+  function askRollBack(version: string, number: number): void {
+    rollTarget.value = { version, number }
+    dialog.value = 'roll-back'
+  }
+  const rollBack = () =>
+    act(
+      () => api('POST', `${itemPath()}/roll-back`, { body: { version: rollTarget.value!.version }, ifMatch: page().live?.version ?? null }),
+      `Version ${rollTarget.value!.number} is live again`,
+    )
+
+  /** Begins a line of work beside those that are open; answers its id, or undefined when it was refused. */
+  async function beginBeside(name: string): Promise<string | undefined> {
+    let draft: string | undefined
+    await act(async () => {
+      draft = (await api<{ draft: string }>('POST', `${itemPath()}/drafts`, { body: { name: name.slice(0, 100) } })).draft
+    }, `“${name}” is open. The other drafts stay as they are.`)
+    return draft
+  }
+  const rename = (name: string) => act(() => api('PATCH', draftPath(), { body: { name: name.slice(0, 100) } }), 'The draft is renamed')
+  const openDraft = () => act(() => api('POST', `${itemPath()}/drafts`, { body: {} }), 'A draft is open. Readers keep what they have.')
+  async function restore(version: string, number: number): Promise<void> {
+    await act(async () => {
+      const draft = await api<{ draft: string; head: string }>('POST', `${itemPath()}/drafts`, { body: {} })
+      await api('POST', `/drafts/${draft.draft}/restore`, { body: { version }, ifMatch: at?.head.value ?? draft.head })
+    }, `Version ${number} is in the draft; what was there stays in the history`)
+  }
+  const discard = () => {
+    const { draft, onSite, drafts } = page()
+    const whole = onSite === 'none' && drafts.length < 2
+    const reopen = () => act(() => api('POST', `/drafts/${draft!.id}/reopen`), 'The draft is open again')
+    return act(
+      () => api('POST', `${draftPath()}/discard`, { ifMatch: head() }),
+      whole ? 'Put into the bin' : `“${draft!.name}” is in the bin`,
+      {
+        label: 'Undo',
+        run: whole ? unbin : reopen,
+      },
+    )
+  }
+  const reroute = () =>
+    act(
+      () => api('POST', `${draftPath()}/reroute`, { ifMatch: head() }),
+      'It goes the route in force now; what was cleared there stays cleared',
+    )
+  const unbin = () => act(() => api('POST', `${itemPath()}/unbin`), 'Taken out of the bin')
+
+  const whyNotWrite = computed(() => whyNot(page().may['item.write']))
+  const why = (verb: keyof ItemPage['may']) => whyNot(page().may[verb])
+
+  const all = computed<TrackAction[]>(() => {
+    const { draft, live, onSite, binnedAt, withdrawEvent } = page()
+    if (binnedAt) return []
+    const list: TrackAction[] = []
+    if (draft) {
+      if (draft.review === 'in_review') {
+        const several = draft.waiting.length > 1
+        for (const gate of draft.mayClear) {
+          const at = several ? ` at ${draft.gates.find((entry) => entry.id === gate)!.name}` : ''
+          const ask = (name: DialogName) => () => {
+            gateInHand.value = gate
+            dialog.value = name
+          }
+          list.push(
+            { id: `clear ${gate}`, name: `Clear${at}`, run: ask('clear') },
+            { id: `return ${gate}`, name: `Return with notes${at}`, run: ask('return') },
+          )
+        }
+        if (!why('item.send')) list.push({ id: 'pull-out', name: 'Take back from review', run: pullOut })
+        if (!draft.mayClear.length)
+          list.push({
+            id: 'put-live-later',
+            name: 'Put live',
+            why: why('item.put-live') ?? 'It may go live once its gate has cleared it.',
+            run: () => putLive(),
+          })
+      } else if (draft.review === 'cleared' && draft.cleared) {
+        const waits = draft.event
+          ? []
+          : [{ id: 'plan', name: 'Set a time', why: why('item.plan') ?? why('item.put-live'), run: () => (dialog.value = 'plan') }]
+        list.push({ id: 'put-live', name: 'Put live now', why: why('item.put-live'), run: () => putLive() }, ...waits)
+        if (!why('item.send')) list.push({ id: 'pull-out', name: 'Take back from review', run: pullOut })
+      } else
+        list.push({
+          id: 'send',
+          name: draft.gates.some((gate) => gate.applies) ? 'Send to review' : 'Send on',
+          why: why('item.send'),
+          run: () => (draft.gates.some((gate) => gate.applies) ? (dialog.value = 'send') : send('')),
+        })
+      if (draft.event)
+        list.push(
+          { id: 'move-plan', name: 'Move its time', why: why('item.plan'), run: () => (dialog.value = 'plan') },
+          { id: 'cancel-plan', name: 'Cancel its time', why: why('item.plan'), run: () => cancelPlan(draft.event!.id) },
+        )
+      else if (draft.review !== 'cleared')
+        list.push({
+          id: 'plan',
+          name: 'Set a time ahead',
+          why: why('item.plan') ?? why('item.put-live'),
+          run: () => (dialog.value = 'plan'),
+        })
+      if (!whyNotWrite.value)
+        list.push(
+          { id: 'save', name: 'Save a named version', run: () => (dialog.value = 'save') },
+          { id: 'beside', name: 'Begin another draft beside', run: () => (dialog.value = 'beside') },
+          { id: 'rename', name: 'Rename this draft', run: () => (dialog.value = 'rename') },
+        )
+      if (draft.route.newer && !why('route.change')) list.push({ id: 'reroute', name: 'Put it on the route in force now', run: reroute })
+      if (draft.review !== 'cleared' && draft.gates.length)
+        list.push({
+          id: 'exception',
+          name: 'Put live without clearance',
+          why: why('item.put-live-uncleared'),
+          run: () => (dialog.value = 'exception'),
+        })
+      list.push({
+        id: 'discard',
+        name: onSite === 'none' && page().drafts.length < 2 ? 'Put into the bin' : 'Discard this draft',
+        why: draft.mine ? whyNotWrite.value : why('item.discard'),
+        run: discard,
+      })
+    } else list.push({ id: 'change', name: 'Begin a draft', why: whyNotWrite.value, run: openDraft })
+    if (live) {
+      list.push({ id: 'withdraw', name: 'Withdraw from the site', why: why('item.withdraw'), run: () => (dialog.value = 'withdraw') })
+      if (withdrawEvent)
+        list.push(
+          { id: 'move-withdraw', name: 'Move its end', why: why('item.plan'), run: () => (dialog.value = 'plan-withdraw') },
+          { id: 'cancel-withdraw', name: 'Cancel its end', why: why('item.plan'), run: () => cancelPlan(withdrawEvent.id) },
+        )
+      else
+        list.push({
+          id: 'plan-withdraw',
+          name: 'Set when it leaves the site',
+          why: why('item.plan') ?? why('item.withdraw'),
+          run: () => (dialog.value = 'plan-withdraw'),
+        })
+      if (live.path) list.push({ id: 'look', name: 'Look at it on the site', run: () => window.open(live.path!, '_blank') })
+    } else if (onSite === 'withdrawn' && page().last)
+      list.push({ id: 'back', name: 'Put back as it was', why: why('item.roll-back'), run: () => putBack(page().last!.version) })
+    return list
+  })
+  const main = computed(() => all.value.find((action) => !action.why) ?? all.value[0] ?? null)
+  const more = computed(() => all.value.filter((action) => action !== main.value))
+
+  return {
+    dialog,
+    rollTarget,
+    main,
+    more,
+    whyNotWrite,
+    send,
+    clear,
+    giveBack,
+    putLive,
+    putLiveToday,
+    putLiveAnyway,
+    planLive,
+    planWithdraw,
+    beginBeside,
+    rename,
+    withdraw,
+    askRollBack,
+    rollBack,
+    restore,
+    unbin,
+  }
+}

@@ -1,0 +1,179 @@
+<script setup lang="ts">
+import { ArrowDown, ArrowUp, Trash2, X } from 'lucide-vue-next'
+import type { Role } from '~~/core/access/verbs'
+import { BLOCK_WORDS, type BlockKind } from '~~/core/content/blocks'
+import { FIELDS, type FieldName } from '~~/core/content/fields'
+import type { About } from '~~/core/flow/about'
+import type { Gate, Guards } from '~~/core/flow/route'
+import type { Group, Person } from './types'
+
+/** One gate of a route: its name, who may clear it, how many must, what a clearance is for. */
+const model = defineModel<Gate>({ required: true })
+defineProps<{ first: boolean; last: boolean; people: Person[]; groups: Group[]; roles: Role[] }>()
+const emit = defineEmits<{ move: [by: -1 | 1]; remove: [] }>()
+const set = (change: Partial<Gate>) => (model.value = { ...model.value, ...change })
+const KINDS = ['groups', 'roles', 'people'] as const
+/** Puts a guard in or takes one out; choices of a select are `kind id`. */
+function guard(kind: keyof Guards, id: string, on: boolean) {
+  const { who } = model.value
+  set({ who: { ...who, [kind]: on ? [...new Set([...who[kind], id])] : who[kind].filter((entry) => entry !== id) } })
+}
+function add(event: Event) {
+  const select = event.target as HTMLSelectElement
+  const [kind, id] = select.value.split(' ') as [keyof Guards, string]
+  if (id) guard(kind, id, true)
+  select.value = ''
+}
+const id = useId()
+const NOTHING: About = { fields: [], blocks: [], amounts: false, words: [] }
+const tell = (change: Partial<About>) => set({ about: { ...NOTHING, ...model.value.about, ...change } })
+function limit(on: boolean) {
+  const { about: _, ...gate } = model.value
+  model.value = on ? { ...gate, about: { ...NOTHING, amounts: true } } : gate
+}
+const toggle = <T,>(list: readonly T[], entry: T): T[] =>
+  list.includes(entry) ? list.filter((other) => other !== entry) : [...list, entry]
+</script>
+
+<template>
+  <div class="space-y-2.5 rounded-md border border-line bg-sheet p-3">
+    <div class="flex items-center gap-1">
+      <input
+        class="input font-semibold"
+        :value="model.name"
+        maxlength="100"
+        required
+        placeholder="Name of the gate"
+        aria-label="Name of the gate"
+        @input="set({ name: ($event.target as HTMLInputElement).value })"
+      />
+      <button type="button" class="icon-button" :disabled="first" :aria-label="`Move ${model.name} up`" @click="emit('move', -1)">
+        <ArrowUp class="size-4" />
+      </button>
+      <button type="button" class="icon-button" :disabled="last" :aria-label="`Move ${model.name} down`" @click="emit('move', 1)">
+        <ArrowDown class="size-4" />
+      </button>
+      <button type="button" class="icon-button" :aria-label="`Remove ${model.name}`" @click="emit('remove')">
+        <Trash2 class="size-4" />
+      </button>
+    </div>
+    <div>
+      <label class="label" :for="id">Cleared by</label>
+      <ul class="mb-1 flex flex-wrap gap-1">
+        <li v-if="!KINDS.some((kind) => model.who[kind].length)" class="text-soft">anyone who may clear work there</li>
+        <template v-for="kind in KINDS" :key="kind">
+          <li v-for="entry in model.who[kind]" :key="entry" class="flex items-center gap-1 rounded-md bg-kelp-wash py-0.5 pr-0.5 pl-2">
+            {{ { groups, roles, people }[kind].find((one) => one.id === entry)?.name ?? 'gone'
+            }}<button
+              type="button"
+              class="icon-button !size-5"
+              :aria-label="`Take ${{ groups, roles, people }[kind].find((one) => one.id === entry)?.name} away`"
+              @click="guard(kind, entry, false)"
+            >
+              <X class="size-3.5" />
+            </button>
+          </li>
+        </template>
+      </ul>
+      <select :id="id" class="input" @change="add">
+        <option value="">Name a guard</option>
+        <optgroup label="Groups">
+          <option v-for="group in groups" :key="group.id" :value="`groups ${group.id}`">{{ group.name }}</option>
+        </optgroup>
+        <optgroup label="Who holds a role there">
+          <option v-for="role in roles" :key="role.id" :value="`roles ${role.id}`">{{ role.name }}</option>
+        </optgroup>
+        <optgroup label="People">
+          <option v-for="person in people.filter((entry) => entry.active)" :key="person.id" :value="`people ${person.id}`">
+            {{ person.name }}
+          </option>
+        </optgroup>
+      </select>
+    </div>
+    <div class="flex flex-wrap items-center gap-x-4 gap-y-1.5">
+      <label class="flex items-center gap-2"
+        ><input
+          class="input !w-14"
+          type="number"
+          min="1"
+          max="20"
+          :value="model.needed"
+          aria-label="How many must clear it"
+          @input="set({ needed: Math.max(1, Number(($event.target as HTMLInputElement).value) || 1) })"
+        />
+        must clear it</label
+      >
+      <label class="flex items-center gap-2"
+        ><input
+          type="checkbox"
+          :checked="model.authorsMayClear"
+          @change="set({ authorsMayClear: ($event.target as HTMLInputElement).checked })"
+        />also who wrote it</label
+      >
+      <label v-if="!model.about" class="flex items-center gap-2"
+        ><input
+          type="checkbox"
+          :checked="model.covers === 'all'"
+          @change="set({ covers: ($event.target as HTMLInputElement).checked ? 'all' : 'all-but-shown-date' })"
+        />a new shown date needs it again</label
+      >
+    </div>
+    <fieldset class="border-t border-line pt-2">
+      <legend class="sr-only">What {{ model.name }} is about</legend>
+      <label class="flex items-center gap-2"
+        ><input type="checkbox" :checked="!!model.about" @change="limit(($event.target as HTMLInputElement).checked)" />Only where these
+        change</label
+      >
+      <div v-if="model.about" class="mt-1.5 space-y-1.5 pl-6">
+        <label class="flex items-center gap-2"
+          ><input
+            type="checkbox"
+            :checked="model.about.amounts"
+            @change="tell({ amounts: ($event.target as HTMLInputElement).checked })"
+          />texts with an amount of money</label
+        >
+        <label class="block"
+          ><span class="text-soft">Texts with one of the words</span
+          ><input
+            class="input"
+            :value="model.about.words.join(', ')"
+            placeholder="refund, liability"
+            @change="
+              tell({
+                words: ($event.target as HTMLInputElement).value
+                  .split(',')
+                  .map((word) => word.trim())
+                  .filter(Boolean),
+              })
+            "
+        /></label>
+        <details>
+          <summary class="cursor-pointer text-soft">
+            Kinds of block: {{ model.about.blocks.map((kind) => BLOCK_WORDS[kind]).join(', ') || 'none' }}
+          </summary>
+          <div class="grid grid-cols-2">
+            <label v-for="(word, kind) in BLOCK_WORDS" :key="kind" class="flex items-center gap-2"
+              ><input
+                type="checkbox"
+                :checked="model.about.blocks.includes(kind as BlockKind)"
+                @change="tell({ blocks: toggle(model.about!.blocks, kind as BlockKind) })"
+              />{{ word }}</label
+            >
+          </div>
+        </details>
+        <details>
+          <summary class="cursor-pointer text-soft">
+            Fields: {{ model.about.fields.map((name) => FIELDS[name].label).join(', ') || 'none' }}
+          </summary>
+          <label v-for="(rule, name) in FIELDS" :key="name" class="flex items-center gap-2"
+            ><input
+              type="checkbox"
+              :checked="model.about.fields.includes(name as FieldName)"
+              @change="tell({ fields: toggle(model.about!.fields, name as FieldName) })"
+            />{{ rule.label }}</label
+          >
+        </details>
+      </div>
+    </fieldset>
+  </div>
+</template>

@@ -1,0 +1,143 @@
+<script setup lang="ts">
+import { Check } from 'lucide-vue-next'
+import type { Explanation } from '~~/core/access/explain'
+import { VERB_NAMES, VERBS, type Verb } from '~~/core/access/verbs'
+import LoadState from '~/components/frame/LoadState.vue'
+import type { Person } from './types'
+import { api } from '~/composables/api'
+import { useLoad } from '~/composables/load'
+import { useNotices } from '~/stores/notices'
+import { useSite } from '~/stores/site'
+
+/** Who may do what: people × actions in a section, or the sections of one person; each answer says why. */
+const props = defineProps<{ people: Person[]; person: string; section: string }>()
+const emit = defineEmits<{ ask: [person: string, section: string] }>()
+const site = useSite()
+const notices = useNotices()
+
+interface Answer {
+  verbs: Verb[]
+  people?: { id: string; name: string }[]
+  sections?: { id: string | null; name: string }[]
+  may: boolean[][]
+}
+const path = () => (props.person ? `/people/${props.person}/rights` : `/rights${props.section ? `?section=${props.section}` : ''}`)
+const { value: answer, problem, loading, load } = useLoad<Answer>(path)
+const rows = computed(() => answer.value?.people ?? answer.value?.sections ?? [])
+
+const at = ref({ row: 0, column: 0 })
+const why = shallowRef<(Explanation & { words: string }) | null>(null)
+watch([() => props.person, () => props.section], () => ((why.value = null), load()), { immediate: true })
+async function ask(row: number, column: number) {
+  at.value = { row, column }
+  const verb = answer.value!.verbs[column]!
+  const [person, section] = props.person ? [props.person, rows.value[row]!.id ?? ''] : [rows.value[row]!.id!, props.section]
+  try {
+    why.value = await api('GET', `/people/${person}/why?verb=${verb}${section ? `&section=${section}` : ''}`)
+  } catch (error) {
+    notices.trouble(error)
+  }
+}
+const grid = ref<HTMLElement>()
+/** The arrows walk through the grid, as the ARIA pattern has it. */
+function walk(event: KeyboardEvent) {
+  const step = { ArrowUp: [-1, 0], ArrowDown: [1, 0], ArrowLeft: [0, -1], ArrowRight: [0, 1] }[event.key]
+  if (!step) return
+  event.preventDefault()
+  at.value = {
+    row: Math.min(rows.value.length - 1, Math.max(0, at.value.row + step[0]!)),
+    column: Math.min(answer.value!.verbs.length - 1, Math.max(0, at.value.column + step[1]!)),
+  }
+  void nextTick(() => grid.value?.querySelector<HTMLElement>('[tabindex="0"]')?.focus())
+}
+const lists = computed(() => {
+  const said = why.value
+  if (!said || said.allowed) return []
+  return [
+    ['Could do it instead', said.instead],
+    ['Roles that allow it', said.wanted],
+    ['Can give the right', said.givers],
+  ].filter(([, names]) => names!.length) as [string, string[]][]
+})
+</script>
+
+<template>
+  <div class="px-5 py-4">
+    <div class="mb-3 flex flex-wrap items-center gap-3">
+      <label class="flex items-center gap-2"
+        ><span class="text-soft">Of</span
+        ><select
+          class="input !w-56"
+          :value="person"
+          aria-label="Whose rights"
+          @change="emit('ask', ($event.target as HTMLSelectElement).value, section)"
+        >
+          <option value="">everybody</option>
+          <option v-for="entry in people" :key="entry.id" :value="entry.id">{{ entry.name }}</option>
+        </select></label
+      >
+      <label v-if="!person" class="flex items-center gap-2"
+        ><span class="text-soft">in</span
+        ><select
+          class="input !w-56"
+          :value="section"
+          aria-label="In which section"
+          @change="emit('ask', person, ($event.target as HTMLSelectElement).value)"
+        >
+          <option value="">the whole site</option>
+          <option v-for="entry in site.sections" :key="entry.id" :value="entry.id">{{ entry.name }}</option>
+        </select></label
+      >
+      <p class="text-soft">Choose an answer to see why.</p>
+    </div>
+    <LoadState v-if="!answer" :problem="problem" :loading="loading" @retry="load" />
+    <div v-else class="overflow-x-auto">
+      <table ref="grid" role="grid" aria-label="Who may do what" class="border-collapse text-[0.93rem]" @keydown="walk">
+        <thead>
+          <tr>
+            <th scope="col" class="sticky left-0 bg-paper">
+              <span class="sr-only">{{ person ? 'Section' : 'Person' }}</span>
+            </th>
+            <th v-for="verb in answer.verbs" :key="verb" scope="col" class="h-36 px-1 pb-1.5 align-bottom font-medium" :title="VERBS[verb]">
+              <span class="inline-block rotate-180 whitespace-nowrap [writing-mode:vertical-rl]">{{ VERB_NAMES[verb] }}</span>
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          <tr v-for="(row, r) in rows" :key="row.id ?? 'site'" class="border-t border-line">
+            <th scope="row" class="sticky left-0 bg-paper py-1.5 pr-4 text-left font-medium whitespace-nowrap">{{ row.name }}</th>
+            <td
+              v-for="(verb, c) in answer.verbs"
+              :key="verb"
+              role="gridcell"
+              class="h-8 w-10 cursor-pointer border-l border-line bg-sheet text-center"
+              :class="at.row === r && at.column === c && why && 'outline-2 -outline-offset-2 outline-tide'"
+              :tabindex="at.row === r && at.column === c ? 0 : -1"
+              @click="ask(r, c)"
+              @keydown.enter.prevent="ask(r, c)"
+              @keydown.space.prevent="ask(r, c)"
+            >
+              <Check v-if="answer.may[r]![c]" class="mx-auto size-4 text-kelp" aria-hidden="true" />
+              <span class="sr-only">{{ answer.may[r]![c] ? 'yes' : 'no' }}</span>
+            </td>
+          </tr>
+        </tbody>
+      </table>
+    </div>
+    <section v-if="why" class="mt-4 max-w-3xl rounded-md border border-line bg-sheet p-4" aria-label="Why" aria-live="polite">
+      <p class="font-semibold">{{ why.words }}</p>
+      <ul v-if="why.allowed && why.ways.length > 1" class="mt-2 list-disc pl-5">
+        <li v-for="(way, index) in why.ways" :key="index">
+          {{ way.roles.join(' → ') }} {{ way.section === null ? 'on the whole site' : `in ${way.section}` }},
+          {{ way.group ? `through ${way.group}` : 'given to them' }}
+        </li>
+      </ul>
+      <dl v-if="lists.length" class="mt-2 grid grid-cols-[auto_1fr] gap-x-4 gap-y-1">
+        <template v-for="[name, names] in lists" :key="name">
+          <dt class="text-soft">{{ name }}</dt>
+          <dd>{{ names.join(', ') }}</dd>
+        </template>
+      </dl>
+    </section>
+  </div>
+</template>

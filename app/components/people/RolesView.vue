@@ -1,0 +1,167 @@
+<script setup lang="ts">
+import { rolesWithin } from '~~/core/access/rights'
+import { VERB_NAMES, VERBS, type Role, type Verb } from '~~/core/access/verbs'
+import PlainDialog from '~/components/form/PlainDialog.vue'
+import { useAct } from '~/composables/act'
+import { api } from '~/composables/api'
+
+/** Roles: what each allows, itself or through roles in it; and which roles one person may not hold together. */
+interface Rule {
+  name: string
+  roles: string[]
+  most: number
+}
+const props = defineProps<{ roles: Role[]; rules: Rule[]; mayChange: boolean; adding: boolean }>()
+const emit = defineEmits<{ changed: []; closed: [] }>()
+const verbs = Object.keys(VERBS) as Verb[]
+const form = ref<(Omit<Role, 'id'> & { id: string | null }) | null>(null)
+const rule = ref<(Rule & { index: number }) | null>(null)
+watch(
+  () => props.adding,
+  (adding) => adding && (form.value = { id: null, name: '', verbs: ['item.read'], includes: [] }),
+  { immediate: true },
+)
+function close() {
+  form.value = null
+  rule.value = null
+  emit('closed')
+}
+const { act } = useAct(() => {
+  close()
+  emit('changed')
+})
+const byId = computed(() => new Map(props.roles.map((role) => [role.id, role])))
+const nameOf = (id: string) => byId.value.get(id)?.name ?? id
+/** What a role has through the roles in it. */
+const inherited = (includes: string[]) => new Set(includes.flatMap((id) => rolesWithin(byId.value, id).flatMap((role) => role.verbs)))
+const allOf = (role: Role) => verbs.filter((verb) => role.verbs.includes(verb) || inherited(role.includes).has(verb))
+function save() {
+  const { id, name, verbs: own, includes } = form.value!
+  const body = { name, verbs: own, includes }
+  return act(
+    () => (id ? api('PUT', `/roles/${id}`, { body }) : api('POST', '/roles', { body })),
+    `“${name}” allows this now, for all who hold it`,
+  )
+}
+const end = () => act(() => api('DELETE', `/roles/${form.value!.id}`), `“${form.value!.name}” is ended`)
+const toggle = <T,>(list: T[], entry: T): T[] => (list.includes(entry) ? list.filter((other) => other !== entry) : [...list, entry])
+function saveRules(rules: Rule[], said: string) {
+  return act(() => api('PUT', '/separations', { body: { rules: rules.map(({ name, roles, most }) => ({ name, roles, most })) } }), said)
+}
+function saveRule() {
+  const { index, ...made } = rule.value!
+  return saveRules(
+    index < 0 ? [...props.rules, made] : props.rules.map((entry, at) => (at === index ? made : entry)),
+    'The rule holds from now on',
+  )
+}
+</script>
+
+<template>
+  <div>
+    <ul>
+      <li v-for="role in roles" :key="role.id" class="flex items-baseline gap-4 border-b border-line bg-sheet px-5 py-2.5">
+        <span class="w-48 shrink-0 font-semibold">{{ role.name }}</span>
+        <span class="min-w-0 flex-1"
+          >{{
+            allOf(role)
+              .map((verb) => VERB_NAMES[verb])
+              .join(' · ') || 'Nothing yet'
+          }}<span v-if="role.includes.length" class="block text-soft">with all of {{ role.includes.map(nameOf).join(', ') }}</span></span
+        >
+        <button v-if="mayChange" class="button-quiet shrink-0" :aria-label="`Change ${role.name}`" @click="form = { ...role }">
+          Change
+        </button>
+      </li>
+    </ul>
+    <section class="px-5 py-5" aria-labelledby="apart">
+      <h2 id="apart" class="font-semibold">Kept apart</h2>
+      <p class="hint mt-0.5">Roles that one person may not hold together, by whatever way they got them.</p>
+      <ul class="mt-2">
+        <li v-for="(entry, index) in rules" :key="index" class="flex items-baseline gap-4 border-b border-line py-2">
+          <span class="w-44 shrink-0 font-medium">{{ entry.name }}</span>
+          <span class="flex-1">at most {{ entry.most }} of {{ entry.roles.map(nameOf).join(', ') }}</span>
+          <button v-if="mayChange" class="link" :aria-label="`Change ${entry.name}`" @click="rule = { ...entry, index }">Change</button>
+          <button
+            v-if="mayChange"
+            class="link"
+            :aria-label="`End ${entry.name}`"
+            @click="
+              saveRules(
+                rules.filter((_, at) => at !== index),
+                'The rule is ended',
+              )
+            "
+          >
+            End
+          </button>
+        </li>
+      </ul>
+      <button v-if="mayChange" class="button mt-3" @click="rule = { index: -1, name: '', roles: [], most: 1 }">Keep roles apart</button>
+    </section>
+    <PlainDialog :open="form !== null" :title="form?.id ? 'Change the role' : 'Make a role'" wide @close="close">
+      <form v-if="form" id="role-form" class="space-y-4" @submit.prevent="save">
+        <div>
+          <label class="label" for="role-name">Name of the role</label
+          ><input id="role-name" v-model="form.name" class="input" required maxlength="100" />
+        </div>
+        <fieldset>
+          <legend class="label">With all of</legend>
+          <div class="flex flex-wrap gap-x-5 gap-y-1">
+            <label v-for="role in roles.filter((entry) => entry.id !== form!.id)" :key="role.id" class="flex items-center gap-2"
+              ><input
+                type="checkbox"
+                :checked="form.includes.includes(role.id)"
+                @change="form.includes = toggle(form.includes, role.id)"
+              />{{ role.name }}</label
+            >
+          </div>
+        </fieldset>
+        <fieldset>
+          <legend class="label">And these of its own</legend>
+          <div class="grid grid-cols-2 gap-x-4 gap-y-0.5">
+            <label v-for="verb in verbs" :key="verb" class="flex items-baseline gap-2"
+              ><input
+                type="checkbox"
+                :checked="form.verbs.includes(verb) || inherited(form.includes).has(verb)"
+                :disabled="inherited(form.includes).has(verb)"
+                @change="form.verbs = toggle(form.verbs, verb)"
+              /><span :class="inherited(form.includes).has(verb) && 'text-soft'">{{ VERBS[verb] }}</span></label
+            >
+          </div>
+        </fieldset>
+      </form>
+      <template #actions
+        ><button v-if="form?.id" class="button mr-auto !text-rust" @click="end">End the role</button
+        ><button class="button" @click="close">Cancel</button><button class="button-main" form="role-form">Save</button></template
+      >
+    </PlainDialog>
+    <PlainDialog :open="rule !== null" title="Keep roles apart" @close="close">
+      <form v-if="rule" id="rule-form" class="space-y-4" @submit.prevent="saveRule">
+        <div>
+          <label class="label" for="rule-name">Name of the rule</label
+          ><input id="rule-name" v-model="rule.name" class="input" required maxlength="100" placeholder="Four eyes" />
+        </div>
+        <fieldset>
+          <legend class="label">Roles</legend>
+          <div class="flex flex-wrap gap-x-5 gap-y-1">
+            <label v-for="role in roles" :key="role.id" class="flex items-center gap-2"
+              ><input type="checkbox" :checked="rule.roles.includes(role.id)" @change="rule.roles = toggle(rule.roles, role.id)" />{{
+                role.name
+              }}</label
+            >
+          </div>
+        </fieldset>
+        <label class="flex items-center gap-2"
+          >One person holds at most
+          <input v-model.number="rule.most" class="input !w-16" type="number" min="1" :max="Math.max(1, rule.roles.length - 1)" /> of
+          them</label
+        >
+      </form>
+      <template #actions
+        ><button class="button" @click="close">Cancel</button
+        ><button class="button-main" form="rule-form" :disabled="!rule || rule.roles.length < 2">Save</button></template
+      >
+    </PlainDialog>
+  </div>
+</template>

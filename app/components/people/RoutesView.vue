@@ -1,0 +1,160 @@
+<script setup lang="ts">
+import { ArrowRight, Plus, Trash2 } from 'lucide-vue-next'
+import type { Role } from '~~/core/access/verbs'
+import { BLOCK_WORDS } from '~~/core/content/blocks'
+import { FIELDS } from '~~/core/content/fields'
+import type { About } from '~~/core/flow/about'
+import { KIND_WORDS, KINDS } from '~~/core/content/kinds'
+import type { RouteRule, Step } from '~~/core/flow/route'
+import type { RouteView } from '~~/server/services/routes'
+import LoadState from '~/components/frame/LoadState.vue'
+import RouteEditor from './RouteEditor.vue'
+import type { Group, Person } from './types'
+import { useAct } from '~/composables/act'
+import { api } from '~/composables/api'
+import { useLoad } from '~/composables/load'
+import { counted } from '~/composables/words'
+import { useSite } from '~/stores/site'
+
+/** The routes: their steps and gates, whether all work can pass them, and which items go which. */
+const props = defineProps<{ people: Person[]; groups: Group[]; roles: Role[]; adding: boolean }>()
+const emit = defineEmits<{ closed: [] }>()
+const site = useSite()
+const { value: answer, problem, loading, load } = useLoad<{ routes: RouteView[]; rules: RouteRule[] }>(() => '/routes')
+const form = shallowRef<{ id: string | null; version: number; name: string; steps: Step[] } | null>(null)
+const rules = ref<RouteRule[]>([])
+watch(answer, (now) => now && (rules.value = now.rules.map((rule) => ({ ...rule }))))
+watch(
+  () => props.adding,
+  (adding) => adding && (form.value = { id: null, version: 0, name: '', steps: [] }),
+  { immediate: true },
+)
+await load()
+const { act, busy, refusals } = useAct(() => {
+  close()
+  return load()
+})
+function close() {
+  form.value = null
+  emit('closed')
+}
+const save = (route: { name: string; steps: Step[] }) => {
+  const { id } = form.value!
+  return act(
+    () => (id ? api('PUT', `/routes/${id}`, { body: route }) : api('POST', '/routes', { body: route })),
+    id ? `“${route.name}” has a new version` : `“${route.name}” is made. Say below which items go it.`,
+  )
+}
+const saveRules = () => act(() => api('PUT', '/route-rules', { body: { rules: rules.value } }), 'New work goes these routes from now on')
+const changed = computed(() => JSON.stringify(rules.value) !== JSON.stringify(answer.value?.rules))
+const aboutWords = ({ fields, blocks, amounts, words }: About) =>
+  [
+    ...(amounts ? ['amounts of money'] : []),
+    ...(words.length ? [`“${words.join('”, “')}”`] : []),
+    ...blocks.map((kind) => BLOCK_WORDS[kind].toLowerCase()),
+    ...fields.map((name) => FIELDS[name].label.toLowerCase()),
+  ].join(', ')
+const guardWords = (gate: Step['gates'][number]) =>
+  [
+    ...gate.who.groups.map((id) => props.groups.find((group) => group.id === id)?.name),
+    ...gate.who.roles.map((id) => props.roles.find((role) => role.id === id)?.name),
+    ...gate.who.people.map((id) => props.people.find((person) => person.id === id)?.name),
+  ]
+    .map((name) => name ?? 'gone')
+    .join(', ') || 'anyone who may clear'
+</script>
+
+<template>
+  <LoadState v-if="!answer" :problem="problem" :loading="loading" @retry="load" />
+  <div v-else class="px-5 py-4">
+    <section
+      v-for="route in answer.routes"
+      :key="route.id"
+      class="mb-4 rounded-md border border-line bg-sheet p-4"
+      :aria-label="`Route ${route.name}`"
+    >
+      <div class="flex items-baseline gap-3">
+        <h2 class="font-semibold">{{ route.name }}</h2>
+        <span class="text-soft"
+          >version {{ route.version
+          }}<template v-if="route.earlier">; {{ counted(route.earlier, 'draft') }} finish on an earlier one</template></span
+        >
+        <button class="button-quiet ml-auto" :aria-label="`Change the route ${route.name}`" @click="form = route">Change</button>
+      </div>
+      <ol v-if="route.steps.length" class="mt-2 flex flex-wrap items-stretch gap-2">
+        <li v-for="(step, index) in route.steps" :key="index" class="flex items-center gap-2">
+          <ArrowRight v-if="index" class="size-4 text-soft" aria-hidden="true" />
+          <div class="rounded-md border border-line bg-paper px-3 py-2">
+            <p class="text-[0.93rem] text-soft">{{ step.name }}</p>
+            <p v-for="gate in step.gates" :key="gate.id">
+              <b class="font-semibold">{{ gate.name }}</b> {{ gate.needed }} of {{ guardWords(gate)
+              }}<span v-if="gate.about" class="block text-[0.93rem] text-soft">only for {{ aboutWords(gate.about) }}</span>
+            </p>
+          </div>
+        </li>
+      </ol>
+      <p v-else class="mt-1 text-soft">No gate: what is sent on is cleared.</p>
+      <p class="mt-2 text-[0.93rem] text-soft">
+        {{
+          route.sections.length === site.sections.length
+            ? 'In force on the whole site'
+            : route.sections.length
+              ? `In force in ${route.sections.join(', ')}`
+              : 'In force nowhere yet'
+        }}
+      </p>
+      <ul v-if="route.sound.stuck.length || route.sound.thin.length" class="mt-1.5 space-y-0.5">
+        <li v-for="(reason, index) in route.sound.stuck" :key="`s${index}`" class="text-rust">
+          {{ reason.detail }}<template v-if="reason.help?.length"> ({{ reason.help.join(', ') }})</template>
+        </li>
+        <li v-for="(reason, index) in route.sound.thin" :key="`t${index}`" class="text-lamp">
+          {{ reason.detail }}<template v-if="reason.help?.length"> ({{ reason.help.join(', ') }})</template>
+        </li>
+      </ul>
+      <p v-else-if="route.sections.length && route.steps.length" class="mt-1.5 text-kelp">All work can pass, whoever writes it.</p>
+    </section>
+    <section class="mt-6" aria-labelledby="which">
+      <h2 id="which" class="font-semibold">Which items go which route</h2>
+      <p class="hint mt-0.5">A rule for the kind comes before one for any kind; among those, the nearest section.</p>
+      <ul class="mt-2 space-y-2">
+        <li v-for="(rule, index) in rules" :key="index" class="flex flex-wrap items-center gap-2">
+          <select v-model="rule.kind" class="input !w-44" :aria-label="`Kind of rule ${index + 1}`">
+            <option :value="null">Anything else</option>
+            <option v-for="kind in KINDS" :key="kind" :value="kind">{{ KIND_WORDS[kind].many }}</option>
+          </select>
+          <select v-model="rule.section" class="input !w-52" :aria-label="`Section of rule ${index + 1}`">
+            <option :value="null">on the whole site</option>
+            <option v-for="section in site.sections" :key="section.id" :value="section.id">in {{ section.name }}</option>
+          </select>
+          <span class="text-soft">goes</span>
+          <select v-model="rule.route" class="input !w-52" :aria-label="`Route of rule ${index + 1}`">
+            <option v-for="route in answer.routes" :key="route.id" :value="route.id">{{ route.name }}</option>
+          </select>
+          <button type="button" class="icon-button" :aria-label="`Remove rule ${index + 1}`" @click="rules.splice(index, 1)">
+            <Trash2 class="size-4" />
+          </button>
+        </li>
+      </ul>
+      <ul v-if="refusals.length && !form" role="alert" class="mt-2 rounded-md bg-rust-wash px-3 py-2 text-rust">
+        <li v-for="(reason, index) in refusals" :key="index">{{ reason.detail }}</li>
+      </ul>
+      <div class="mt-3 flex gap-2">
+        <button class="button" @click="rules.push({ kind: 'page', section: null, route: answer.routes[0]!.id })">
+          <Plus class="size-4" aria-hidden="true" />Another rule
+        </button>
+        <button class="button-main" :disabled="!changed || busy" @click="saveRules">Save the rules</button>
+      </div>
+    </section>
+    <RouteEditor
+      v-if="form"
+      :start="form"
+      :version="form.version"
+      :people="people"
+      :groups="groups"
+      :roles="roles"
+      :busy="busy"
+      @close="close"
+      @save="save"
+    />
+  </div>
+</template>

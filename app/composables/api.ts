@@ -1,0 +1,52 @@
+import type { Reason } from '~~/core/outcome'
+
+/** A refusal of the server, as problem details (RFC 9457), or the lost connection. */
+export class ApiProblem extends Error {
+  constructor(
+    readonly status: number,
+    readonly title: string,
+    readonly reasons: Reason[],
+    readonly more: Record<string, unknown>,
+  ) {
+    super(reasons[0]?.detail ?? title)
+  }
+
+  /** Whether the server was not reached at all. */
+  get offline(): boolean {
+    return this.status === 0
+  }
+}
+
+interface Options {
+  body?: unknown
+  /** The version that the person saw. */
+  ifMatch?: string | null
+  form?: FormData
+}
+
+/** Asks the API. Answers the parsed JSON, `null` for no content; throws {@link ApiProblem}. */
+export async function api<T>(method: 'GET' | 'POST' | 'PATCH' | 'PUT' | 'DELETE', path: string, options: Options = {}): Promise<T> {
+  let response: Response
+  try {
+    response = await fetch(`/api/v1${path}`, {
+      method,
+      headers: {
+        ...(options.body === undefined ? {} : { 'content-type': 'application/json' }),
+        ...(options.ifMatch === undefined ? {} : { 'if-match': `"${options.ifMatch ?? 'none'}"` }),
+        ...(method === 'POST' ? { 'idempotency-key': crypto.randomUUID() } : {}),
+      },
+      ...(options.form ? { body: options.form } : options.body === undefined ? {} : { body: JSON.stringify(options.body) }),
+    })
+  } catch {
+    throw new ApiProblem(
+      0,
+      'No connection',
+      [{ code: 'offline', detail: 'The server cannot be reached. What you wrote stays here; try again in a moment.' }],
+      {},
+    )
+  }
+  if (response.status === 204) return null as T
+  const value = (await response.json().catch(() => ({}))) as Record<string, unknown>
+  if (response.ok) return value as T
+  throw new ApiProblem(response.status, String(value.title ?? 'Something failed'), (value.reasons as Reason[] | undefined) ?? [], value)
+}

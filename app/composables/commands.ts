@@ -1,0 +1,97 @@
+import type { Reason } from '~~/core/outcome'
+import { KIND_WORDS, type Kind } from '~~/core/content/kinds'
+import { api } from '~/composables/api'
+import { PLACES } from '~/components/frame/places'
+import { useSession } from '~/stores/session'
+import { useSite } from '~/stores/site'
+import { useNotices } from '~/stores/notices'
+
+/** Something that the command field can do or go to; `why` says why it is off. */
+export interface Command {
+  id: string
+  group: string
+  name: string
+  hint?: string
+  why?: string | undefined
+  run(): unknown
+}
+
+/** What the open screen offers to the command field; the screen puts it here and takes it away when it closes. */
+const ofScreen = shallowRef<Command[]>([])
+
+/** Offers commands while the calling component is on the screen. */
+export function offerCommands(make: () => Command[]): void {
+  const stop = watchEffect(() => (ofScreen.value = make()))
+  onUnmounted(() => {
+    stop()
+    ofScreen.value = []
+  })
+}
+
+export const whyNot = (reason: Reason | null | undefined): string | undefined =>
+  reason ? `${reason.detail}.${reason.help?.length ? ` Ask ${reason.help.slice(0, 2).join(' or ')}.` : ''}` : undefined
+
+interface Found {
+  items: { id: string; kind: Kind; title: string; section: { name: string } }[]
+}
+
+/** All that can be found or done from anywhere. */
+export function useCommands() {
+  const site = useSite()
+  const session = useSession()
+  const notices = useNotices()
+
+  /** The section for a thought: of those the person may write in, the one where most is written. */
+  const writable = () => site.sections.filter((section) => section.may.write).sort((a, b) => b.items - a.items)[0]
+  async function begin(kind: Kind, title: string): Promise<void> {
+    const section = writable()!
+    const made = await api<{ item: string }>('POST', '/items', { body: { kind, section: section.id, title } })
+    notices.done(`Started “${title}” in ${section.name}`)
+    await navigateTo(`/office/items/${made.item}`)
+  }
+
+  function list(text: string): Command[] {
+    const asked = text.trim().toLowerCase()
+    const noSection = writable() ? undefined : 'You have no role that lets you write in any section.'
+    const fixed: Command[] = [
+      ...ofScreen.value,
+      ...PLACES.map((place) => ({
+        id: place.path,
+        group: 'Go to',
+        name: place.name,
+        why: place.needs ? whyNot(site.site?.may[place.needs]) : undefined,
+        run: () => navigateTo(place.path),
+      })),
+      ...(['post', 'page', 'notice'] as const).map((kind) => ({
+        id: `start-${kind}`,
+        group: 'Start',
+        name: `Start a ${KIND_WORDS[kind].one.toLowerCase()}`,
+        why: noSection,
+        run: () => navigateTo(`/office/content?start=${kind}`),
+      })),
+      { id: 'live', group: 'Go to', name: 'The live site', run: () => window.open('/', '_blank') },
+      { id: 'me', group: 'Go to', name: 'Profile and password', run: () => navigateTo('/office/me') },
+      { id: 'settings', group: 'Go to', name: 'The site’s settings', run: () => navigateTo(`/office/items/${site.site?.settings}`) },
+      { id: 'out', group: 'Do', name: 'Sign out', run: () => session.signOut() },
+    ]
+    const hits = asked ? fixed.filter((command) => command.name.toLowerCase().includes(asked)) : fixed
+    const thought: Command[] =
+      asked.length > 3
+        ? [{ id: 'thought', group: 'Start', name: `Start a post: “${text.trim()}”`, why: noSection, run: () => begin('post', text.trim()) }]
+        : []
+    return [...hits, ...thought]
+  }
+
+  async function search(text: string): Promise<Command[]> {
+    if (text.trim().length < 2) return []
+    const found = await api<Found>('GET', `/items?limit=8&text=${encodeURIComponent(text.trim())}`).catch(() => ({ items: [] }))
+    return found.items.map((item) => ({
+      id: item.id,
+      group: KIND_WORDS[item.kind].one,
+      name: item.title || 'Without a title',
+      hint: item.section.name,
+      run: () => navigateTo(`/office/items/${item.id}`),
+    }))
+  }
+  return { list, search }
+}

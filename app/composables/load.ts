@@ -1,0 +1,26 @@
+import { api, ApiProblem } from '~/composables/api'
+
+/** Loads an answer of the API for a screen, with its states; `load` again keeps the old one until the new is here. */
+export function useLoad<T>(path: () => string) {
+  const value = shallowRef<T | null>(null)
+  const problem = shallowRef<ApiProblem | null>(null)
+  const loading = ref(false)
+  let turn = 0
+  async function load(): Promise<void> {
+    const mine = ++turn
+    loading.value = true
+    try {
+      const answer = await api<T>('GET', path())
+      if (mine !== turn) return
+      value.value = answer
+      problem.value = null
+    } catch (error) {
+      if (mine !== turn) return
+      if (!(error instanceof ApiProblem)) throw error
+      problem.value = error
+    } finally {
+      if (mine === turn) loading.value = false
+    }
+  }
+  return { value, problem, loading, load }
+}

@@ -1,0 +1,212 @@
+<script setup lang="ts">
+import { FileUp } from 'lucide-vue-next'
+import { makeSegment } from '~~/core/address/segment'
+import { isSafeHref, mayOpenWindow, plain } from '~~/core/content/inline'
+import { KIND_WORDS, type Kind } from '~~/core/content/kinds'
+import type { Content } from '~~/core/content/content'
+import { fileWords } from '~~/core/render/blocks'
+import type { MediaView } from '~~/core/render/picture'
+import PlainDialog from '~/components/form/PlainDialog.vue'
+import { api } from '~/composables/api'
+import { useKnown } from '~/composables/known'
+import { useNotices } from '~/stores/notices'
+
+/** Asks where a link leads: an item of ours, held by its id so that a rename never breaks it, or any other address. */
+const props = defineProps<{ href: string; newWindow: boolean }>()
+const emit = defineEmits<{ close: []; link: [href: string, title: string, newWindow: boolean] }>()
+const notices = useNotices()
+const known = useKnown()
+const beside = ref(props.newWindow)
+const headings = inject<Ref<{ id: string; text: string }[]> | undefined>('headings', undefined)
+interface Option {
+  id: string
+  kind: Kind
+  title: string
+  onSite: string
+}
+interface File extends MediaView {
+  name: string
+}
+const text = ref(/^(item|media):/.test(props.href) ? '' : props.href)
+const options = ref<Option[]>([])
+const address = computed(() => {
+  const typed = text.value.trim()
+  return isSafeHref(typed)
+    ? typed
+    : /^[\w-]+(\.[\w-]+)+(\/\S*)?$/.test(typed)
+      ? `https://${typed}`
+      : /^[^\s@]+@[^\s@]+\.\w+$/.test(typed)
+        ? `mailto:${typed}`
+        : /^\+?[0-9][0-9 ().-]{4,}$/.test(typed)
+          ? `tel:${typed}`
+          : null
+})
+const leadsOut = computed(() => mayOpenWindow(address.value ?? ''))
+/** Headings of this page that have the words typed, or all while nothing is. */
+const here = computed(() => {
+  const words = text.value.trim().replace(/^#/, '').toLowerCase()
+  return headings?.value.filter((heading) => heading.text.toLowerCase().includes(words)).slice(0, 6) ?? []
+})
+/** An address of our own site is a link to the item that has it. */
+const own = shallowRef<{ item: string; title: string } | null>(null)
+watch(
+  address,
+  async (asked) => {
+    own.value = null
+    const path = asked?.startsWith('/') ? asked : asked?.startsWith(`${location.origin}/`) ? asked.slice(location.origin.length) : null
+    if (!path || path.startsWith('/media/')) return
+    const found = await api<{ item: string; title: string }>('GET', `/addresses?path=${encodeURIComponent(path.split(/[?#]/)[0]!)}`).catch(
+      () => null,
+    )
+    if (address.value === asked) own.value = found
+  },
+  { immediate: true },
+)
+function go() {
+  if (own.value) emit('link', `item:${own.value.item}`, own.value.title, false)
+  else if (address.value) emit('link', address.value, address.value, leadsOut.value && beside.value)
+}
+const files = ref<File[]>([])
+watch(
+  text,
+  async (words) => {
+    const asked = words.trim()
+    const short = asked.length < 2
+    const [items, media] = await Promise.all([
+      short
+        ? { items: [] }
+        : api<{ items: Option[] }>('GET', `/items?limit=8&text=${encodeURIComponent(asked)}`).catch(() => ({ items: [] })),
+      short
+        ? { media: [] }
+        : api<{ media: File[] }>('GET', `/media?sort=document&limit=4&text=${encodeURIComponent(asked)}`).catch(() => ({ media: [] })),
+    ])
+    if (asked !== text.value.trim()) return
+    options.value = items.items.filter((item) => item.kind !== 'settings')
+    files.value = media.media
+  },
+  { immediate: true },
+)
+async function goItem(option: Option, fragment?: { id: string; text: string }) {
+  // The page shows the link as readers will get it before the server has heard of it.
+  const live =
+    option.onSite === 'live' ? await api<{ live: { path: string | null } | null }>('GET', `/items/${option.id}`).catch(() => null) : null
+  if (live?.live?.path) known.item(option.id, { path: live.live.path, title: option.title })
+  emit('link', `item:${option.id}${fragment ? `#${fragment.id}` : ''}`, fragment?.text ?? option.title, false)
+}
+function goFile(file: File) {
+  known.media(file)
+  emit('link', `media:${file.id}`, file.name.replace(/\.[^.]*$/, ''), beside.value)
+}
+/** The headings of another page, for leading right to one of them; loaded when they are asked for. */
+const headingsOf = ref<Record<string, { id: string; text: string }[]>>({})
+async function showHeadings(option: Option) {
+  try {
+    const { live, draft } = await api<{ live: { version: string } | null; draft: { head: string } | null }>('GET', `/items/${option.id}`)
+    const version = live?.version ?? draft?.head
+    const content = version ? (await api<{ content: Content }>('GET', `/versions/${version}`)).content : { fields: {}, body: [] }
+    headingsOf.value = {
+      ...headingsOf.value,
+      [option.id]: content.body.flatMap((block) =>
+        block.kind === 'heading' && block.text.length ? { id: makeSegment(plain(block.text)) || block.id, text: plain(block.text) } : [],
+      ),
+    }
+  } catch (error) {
+    notices.trouble(error)
+  }
+}
+const uploading = ref(false)
+async function upload(event: Event) {
+  const file = (event.target as HTMLInputElement).files?.[0]
+  if (!file) return
+  const form = new FormData()
+  form.append('file', file)
+  uploading.value = true
+  try {
+    goFile(await api<File>('POST', '/media', { form }))
+  } catch (error) {
+    notices.trouble(error)
+  } finally {
+    uploading.value = false
+  }
+}
+</script>
+
+<template>
+  <PlainDialog :open="true" title="Where does it lead?" @close="emit('close')">
+    <form data-style-bar @submit.prevent="go">
+      <label class="label" for="target">Words of a title, or a web, mail or telephone address</label>
+      <input id="target" v-model="text" class="input" autocomplete="off" />
+    </form>
+    <ul class="mt-3 border-t border-line">
+      <li v-if="own" class="border-b border-line">
+        <button type="button" class="flex w-full gap-3 px-1 py-2 text-left hover:bg-deep" @click="go">
+          <span class="w-20 shrink-0 text-soft">On this site</span><span class="truncate font-medium">{{ own.title }}</span>
+        </button>
+      </li>
+      <li v-else-if="address" class="border-b border-line">
+        <button type="button" class="flex w-full gap-3 px-1 py-2 text-left hover:bg-deep" @click="go">
+          <span class="w-20 shrink-0 text-soft">Address</span><span class="truncate font-mono text-[0.93em]">{{ address }}</span>
+        </button>
+      </li>
+      <li v-for="heading in here" :key="heading.id" class="border-b border-line">
+        <button
+          type="button"
+          class="flex w-full gap-3 px-1 py-2 text-left hover:bg-deep"
+          @click="emit('link', `#${heading.id}`, heading.text, false)"
+        >
+          <span class="w-20 shrink-0 text-soft">On this page</span><span class="truncate">{{ heading.text }}</span>
+        </button>
+      </li>
+      <li v-for="option in options" :key="option.id" class="border-b border-line">
+        <span class="flex items-center gap-2">
+          <button type="button" class="flex min-w-0 flex-1 gap-3 px-1 py-2 text-left hover:bg-deep" @click="goItem(option)">
+            <span class="w-20 shrink-0 text-soft">{{ KIND_WORDS[option.kind].one }}</span><span class="truncate font-medium">{{
+              option.title
+            }}</span
+            ><span v-if="option.onSite !== 'live'" class="ml-auto shrink-0 text-lamp">not live yet</span>
+          </button>
+          <button
+            v-if="KIND_WORDS[option.kind].body && !headingsOf[option.id]"
+            type="button"
+            class="link shrink-0"
+            :aria-label="`Headings in ${option.title}`"
+            @click="showHeadings(option)"
+          >
+            headings
+          </button>
+        </span>
+        <p v-if="headingsOf[option.id]?.length === 0" class="hint pb-2 pl-24">It has no headings.</p>
+        <button
+          v-for="heading in headingsOf[option.id]"
+          :key="heading.id"
+          type="button"
+          class="block w-full truncate py-1.5 pl-24 text-left hover:bg-deep"
+          @click="goItem(option, heading)"
+        >
+          {{ heading.text }}
+        </button>
+      </li>
+      <li v-for="file in files" :key="file.id" class="border-b border-line">
+        <button type="button" class="flex w-full gap-3 px-1 py-2 text-left hover:bg-deep" @click="goFile(file)">
+          <span class="w-20 shrink-0 text-soft">Document</span><span class="truncate font-medium">{{ file.name }}</span
+          ><span v-if="file.file" class="ml-auto shrink-0 text-soft">{{ fileWords(file.file) }}</span>
+        </button>
+      </li>
+    </ul>
+    <div class="mt-3 flex flex-wrap items-center gap-x-4 gap-y-2">
+      <label class="button cursor-pointer has-focus-visible:outline-2"
+        ><FileUp class="size-4" aria-hidden="true" />{{ uploading ? 'Uploading …' : 'Add a document and link to it'
+        }}<input
+          type="file"
+          class="sr-only"
+          aria-label="Add a document"
+          accept=".pdf,.docx,.xlsx,.pptx,.odt,.ods,.odp,.epub,.csv,.txt"
+          @change="upload"
+      /></label>
+      <label class="flex items-center gap-2"
+        ><input v-model="beside" type="checkbox" />Open documents and other sites in a new window</label
+      >
+    </div>
+    <template #actions><button type="button" class="button" @click="emit('close')">Cancel</button></template>
+  </PlainDialog>
+</template>

@@ -1,0 +1,137 @@
+<script setup lang="ts">
+import { EditorContent, useEditor } from '@tiptap/vue-3'
+import type { JSONContent } from '@tiptap/core'
+import type { EditorView } from '@tiptap/pm/view'
+import { blockText, type Block } from '~~/core/content/blocks'
+import { normaliseText, plain, runs, type Text } from '~~/core/content/inline'
+import { fitText, PLACES, type PlaceName } from '~~/core/content/places'
+import LengthAdvice from '~/components/form/LengthAdvice.vue'
+import { blocksOfClipboard } from './pasted'
+import { docToText, textToDoc } from './prose'
+import { textExtensions } from './extensions'
+import StyleBar from './StyleBar.vue'
+
+/** The editor of one rich text; mounted while the person writes in it. */
+const model = defineModel<Text>({ required: true })
+const props = defineProps<{
+  label: string
+  placeholder: string
+  caret: { left: number; top: number } | 'start' | 'end' | null
+  breaks: boolean
+  /** Where the text stands, which says what it may be styled with and how much fits. */
+  place: PlaceName
+  /** The language that spelling is marked in. */
+  language?: string | undefined
+}>()
+const emit = defineEmits<{
+  leave: []
+  split: [before: Text, after: Text]
+  joinBack: []
+  out: []
+  paste: [before: Text, blocks: Block[], after: Text]
+}>()
+const root = ref<HTMLElement>()
+
+const withBlocks = ([before, after]: [Text, Text], blocks: Block[]): [Text, Block[], Text] => [before, blocks, after]
+
+/** The texts before and after the selection. */
+function around({ state: { selection, doc } }: EditorView): [before: Text, after: Text] {
+  const part = (from: number, to: number): Text => {
+    const content =
+      (doc.slice(from, to).content.toJSON() as JSONContent[] | null)?.flatMap((node) =>
+        node.type === 'paragraph' ? (node.content ?? []) : [node],
+      ) ?? []
+    return docToText({ type: 'doc', content: [{ type: 'paragraph', content }] })
+  }
+  return [normaliseText(part(0, selection.from)), normaliseText(part(selection.to, doc.content.size))]
+}
+
+const editor = useEditor({
+  extensions: textExtensions(props.place),
+  content: textToDoc(model.value),
+  editorProps: {
+    attributes: {
+      role: 'textbox',
+      'aria-multiline': 'true',
+      'aria-label': props.label,
+      spellcheck: 'true',
+      ...(props.language ? { lang: props.language } : {}),
+    },
+    handlePaste(view, event) {
+      // A picture alone is for the page, which makes a block of it.
+      if (!props.breaks && event.clipboardData?.files.length && !event.clipboardData.getData('text/plain')) return true
+      const blocks = event.clipboardData ? blocksOfClipboard(event.clipboardData) : []
+      if (!blocks.length) return false
+      const [first] = blocks
+      if (blocks.length === 1 && first!.kind === 'paragraph') {
+        editor.value?.commands.insertContent(textToDoc(fitText(first!.text, props.place)).content![0]!.content ?? [])
+        return true
+      }
+      if (props.breaks) {
+        // A cell or caption holds one text: what is pasted becomes its lines.
+        editor.value?.commands.insertContent(textToDoc(runs(blocks.map(blockText).join('\n'))).content![0]!.content ?? [])
+        return true
+      }
+      emit('paste', ...withBlocks(around(view), blocks))
+      return true
+    },
+    handleKeyDown(view, event) {
+      if (event.key === 'Escape') {
+        emit('out')
+        emit('leave')
+        return true
+      }
+      // The key for a new block below; whoever holds the blocks does it.
+      if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) return true
+      const { selection } = view.state
+      if (event.key === 'Enter' && !event.shiftKey && !props.breaks) {
+        const [before, after] = around(view)
+        // What is typed before the next editor is there stays at the end of this text.
+        editor.value?.commands.setContent(textToDoc(before), { emitUpdate: false })
+        editor.value?.commands.setTextSelection(selection.from)
+        emit('split', before, after)
+        return true
+      }
+      if (event.key === 'Backspace' && selection.empty && selection.from === 1 && !props.breaks) {
+        emit('joinBack')
+        return true
+      }
+      return false
+    },
+  },
+  onUpdate: ({ editor: instance }) => (model.value = docToText(instance.getJSON())),
+  onCreate({ editor: instance }) {
+    const end = instance.state.doc.content.size - 1
+    const at =
+      props.caret && typeof props.caret === 'object' ? instance.view.posAtCoords(props.caret)?.pos : props.caret === 'start' ? 1 : end
+    instance.commands.setTextSelection(at ?? end)
+    // At once rather than with the next frame, so that no key goes elsewhere.
+    instance.view.focus()
+  },
+  onBlur: ({ event }) => {
+    const to = event.relatedTarget as HTMLElement | null
+    if (!to || (!root.value?.contains(to) && !to.closest('[data-style-bar]'))) emit('leave')
+  },
+})
+// What undo, redo or another person changes from outside.
+watch(model, (value) => {
+  const instance = editor.value
+  if (!instance || JSON.stringify(docToText(instance.getJSON())) === JSON.stringify(normaliseText(value))) return
+  const { from } = instance.state.selection
+  instance.commands.setContent(textToDoc(value), { emitUpdate: false })
+  instance.commands.setTextSelection(Math.min(from, instance.state.doc.content.size - 1))
+})
+const room = computed(() => (PLACES[props.place] as { room?: number }).room)
+const empty = computed(() => model.value.length === 0)
+</script>
+
+<template>
+  <div ref="root" class="relative">
+    <StyleBar v-if="editor" :editor="editor" :place="place" />
+    <span v-if="empty && placeholder" class="pointer-events-none absolute top-0 left-0 text-soft" aria-hidden="true">{{
+      placeholder
+    }}</span>
+    <EditorContent :editor="editor" />
+    <LengthAdvice v-if="room" class="mt-1 justify-end font-sans" :text="plain(model)" :advised="room" />
+  </div>
+</template>

@@ -1,0 +1,83 @@
+<script setup lang="ts">
+import type { Block } from '~~/core/content/blocks'
+import type { Text } from '~~/core/content/inline'
+import type { PlaceName } from '~~/core/content/places'
+import { renderText, type Refs } from '~~/core/render/blocks'
+import ProseEditor from './ProseEditor.vue'
+import RenderedHtml from './RenderedHtml.vue'
+
+/**
+ * Rich text written in place. Until it is entered it is what the live site's renderer makes of it; then an editor takes
+ * its place. So a page of many blocks has one editor at a time.
+ */
+const model = defineModel<Text>({ required: true })
+const props = withDefaults(
+  defineProps<{ refs: Refs; label: string; place: PlaceName; placeholder?: string; locked?: boolean; tag?: string; breaks?: boolean }>(),
+  { placeholder: '', locked: false, tag: 'div', breaks: false },
+)
+const emit = defineEmits<{
+  split: [before: Text, after: Text]
+  joinBack: []
+  out: []
+  paste: [before: Text, blocks: Block[], after: Text]
+}>()
+const language = inject<Ref<string | undefined> | undefined>('language', undefined)
+const writing = ref(false)
+const caret = ref<{ left: number; top: number } | 'start' | 'end' | null>(null)
+/** As readers get it, with links marked that lead nowhere yet. */
+const html = computed(() =>
+  model.value
+    .map((run) => {
+      const target = /^item:([0-9a-f-]{36})/.exec(run.href ?? '')?.[1]
+      const words = renderText([run], props.refs)
+      return target && !props.refs.items.has(target)
+        ? `<span class="dead-link" title="Leads to something that is not on the site yet">${words}</span>`
+        : words
+    })
+    .join(''),
+)
+
+function enter(at: typeof caret.value) {
+  if (props.locked || writing.value) return
+  caret.value = at
+  writing.value = true
+}
+defineExpose({ enter })
+</script>
+
+<template>
+  <!-- The same element around both, so that nothing moves when writing begins or ends. -->
+  <component :is="tag" v-if="writing" class="min-h-[1.4em]"
+    ><ProseEditor
+      v-model="model"
+      :label="label"
+      :placeholder="placeholder"
+      :caret="caret"
+      :breaks="breaks"
+      :place="place"
+      :language="language"
+      @leave="writing = false"
+      @split="(before, after) => emit('split', before, after)"
+      @join-back="emit('joinBack')"
+      @out="emit('out')"
+      @paste="(before, blocks, after) => emit('paste', before, blocks, after)"
+  /></component>
+  <component
+    :is="tag"
+    v-else
+    :tabindex="locked ? undefined : 0"
+    :role="locked ? undefined : 'textbox'"
+    :aria-label="locked ? undefined : label"
+    :aria-multiline="locked ? undefined : true"
+    class="min-h-[1.4em] cursor-text rounded-[2px]"
+    @mousedown="
+      (event: MouseEvent) =>
+        !locked &&
+        !(event.target as HTMLElement).closest('a[href]')?.matches('.x') &&
+        (event.preventDefault(), enter({ left: event.clientX, top: event.clientY }))
+    "
+    @focus="enter('end')"
+  >
+    <RenderedHtml v-if="model.length" tag="span" :html="html" /><span v-else class="text-soft">{{ placeholder }}</span>
+  </component>
+</template>

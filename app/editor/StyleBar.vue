@@ -1,0 +1,170 @@
+<script setup lang="ts">
+import type { Editor } from '@tiptap/vue-3'
+import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
+import { Bold, Code, Italic, Link, Omega, Paintbrush, RemoveFormatting, Strikethrough, Underline, Unlink } from 'lucide-vue-next'
+import { WORD_LOOKS } from '~~/core/content/looks'
+import { PLACES, type PlaceName, type Tool } from '~~/core/content/places'
+
+const LinkDialog = defineAsyncComponent(() => import('./LinkDialog.vue'))
+
+/** The tools of the text in hand, above it: those that its place offers. */
+const props = defineProps<{ editor: Editor; place: PlaceName }>()
+const offers = (tool: Tool) => (PLACES[props.place].tools as readonly Tool[]).includes(tool)
+const linking = ref(false)
+const STYLES = [
+  ['bold', 'Bold', Bold],
+  ['italic', 'Italic', Italic],
+  ['underline', 'Underlined', Underline],
+  ['strike', 'Struck', Strikethrough],
+  ['code', 'Code', Code],
+] as const
+const styles = computed(() => STYLES.filter(([mark]) => offers(mark)))
+const setLook = (look: string | null) => {
+  const chain = props.editor.chain().focus()
+  if (look) chain.setMark('look', { look }).run()
+  else chain.unsetMark('look').run()
+}
+
+/** Signs that keyboards lack, with their names. */
+const SIGNS = [
+  ['\u00a0', 'Space that does not break'],
+  ['–', 'En dash'],
+  ['—', 'Em dash'],
+  ['…', 'Ellipsis'],
+  ['“', 'Opening quotation mark'],
+  ['”', 'Closing quotation mark'],
+  ['‘', 'Opening single quotation mark'],
+  ['’', 'Apostrophe'],
+  ['«', 'Opening angle quotation mark'],
+  ['»', 'Closing angle quotation mark'],
+  ['×', 'Times'],
+  ['−', 'Minus'],
+  ['±', 'Plus or minus'],
+  ['½', 'One half'],
+  ['°', 'Degree'],
+  ['′', 'Minute, foot'],
+  ['€', 'Euro'],
+  ['£', 'Pound'],
+  ['§', 'Section'],
+  ['†', 'Dagger'],
+  ['©', 'Copyright'],
+  ['→', 'Arrow to the right'],
+  ['•', 'Bullet'],
+  ['æ', 'ae'],
+] as const
+
+function setLink(href: string, title: string, newWindow: boolean) {
+  const attrs = { href, target: newWindow ? '_blank' : null }
+  linking.value = false
+  const chain = props.editor.chain().focus().extendMarkRange('link')
+  if (!href) chain.unsetLink().run()
+  else if (props.editor.state.selection.empty && !props.editor.isActive('link')) {
+    const before = props.editor.state.selection.$from.nodeBefore?.text ?? ' '
+    const space = /\s$/.test(before) ? [] : [{ type: 'text', text: ' ' }]
+    chain.insertContent([...space, { type: 'text', text: title || href, marks: [{ type: 'link', attrs }] }]).run()
+  } else chain.setLink(attrs).run()
+}
+function close() {
+  linking.value = false
+  props.editor.commands.focus()
+}
+</script>
+
+<template>
+  <div
+    data-style-bar
+    class="absolute bottom-full left-0 z-10 mb-1.5 flex rounded-md border border-line bg-sheet p-0.5 font-sans text-[14px] shadow-md"
+    role="toolbar"
+    aria-label="Style of the text"
+    @mousedown.prevent
+  >
+    <button
+      v-for="[mark, word, icon] in styles"
+      :key="mark"
+      type="button"
+      class="icon-button"
+      :class="editor.isActive(mark) && 'bg-kelp-wash !text-kelp'"
+      :aria-label="word"
+      :aria-pressed="editor.isActive(mark)"
+      :title="word"
+      @click="editor.chain().focus().toggleMark(mark).run()"
+    >
+      <component :is="icon" class="size-4" />
+    </button>
+    <Menu v-if="offers('look')" as="div" class="relative">
+      <MenuButton
+        class="icon-button"
+        :class="editor.isActive('look') && 'bg-kelp-wash !text-kelp'"
+        aria-label="Style of the site"
+        title="Style of the site"
+        ><Paintbrush class="size-4"
+      /></MenuButton>
+      <MenuItems
+        class="absolute bottom-full left-0 z-20 mb-1 w-44 rounded-md border border-line bg-sheet py-1 shadow-lg focus:outline-none"
+      >
+        <MenuItem v-for="[look, word] in [[null, 'Ordinary'] as const, ...Object.entries(WORD_LOOKS)]" :key="word" v-slot="{ active }"
+          ><button type="button" class="w-full px-3 py-1.5 text-left" :class="active && 'bg-deep'" @click="setLook(look)">
+            <span :class="look && `word-${look}`">{{ word }}</span>
+          </button></MenuItem
+        >
+      </MenuItems>
+    </Menu>
+    <button
+      v-if="offers('link')"
+      type="button"
+      class="icon-button"
+      :class="editor.isActive('link') && 'bg-kelp-wash !text-kelp'"
+      aria-label="Link"
+      title="Link"
+      @click="linking = true"
+    >
+      <Link class="size-4" />
+    </button>
+    <button
+      v-if="editor.isActive('link')"
+      type="button"
+      class="icon-button"
+      aria-label="Take the link away"
+      title="Take the link away"
+      @click="setLink('', '', false)"
+    >
+      <Unlink class="size-4" />
+    </button>
+    <button
+      type="button"
+      class="icon-button"
+      aria-label="Plain words"
+      title="Plain words"
+      @click="editor.chain().focus().unsetAllMarks().run()"
+    >
+      <RemoveFormatting class="size-4" />
+    </button>
+    <Menu as="div" class="relative">
+      <MenuButton class="icon-button" aria-label="Special characters" title="Special characters"><Omega class="size-4" /></MenuButton>
+      <MenuItems
+        class="absolute bottom-full left-0 z-20 mb-1 grid w-64 grid-cols-8 rounded-md border border-line bg-sheet p-1 shadow-lg focus:outline-none"
+      >
+        <MenuItem v-for="[sign, name] in SIGNS" :key="sign" v-slot="{ active }"
+          ><button
+            type="button"
+            class="size-7 rounded text-center"
+            :class="active && 'bg-deep'"
+            :aria-label="name"
+            :title="name"
+            @click="editor.chain().focus().insertContent({ type: 'text', text: sign }).run()"
+          >
+            {{ sign.trim() || '␣' }}
+          </button></MenuItem
+        >
+      </MenuItems>
+    </Menu>
+    <LinkDialog
+      v-if="linking"
+      :href="(editor.getAttributes('link').href as string | undefined) ?? ''"
+      :new-window="editor.getAttributes('link').target === '_blank'"
+      data-style-bar
+      @close="close"
+      @link="setLink"
+    />
+  </div>
+</template>

@@ -1,0 +1,43 @@
+import { z } from 'zod'
+import { blockSchema, blockText, type Block } from '~~/core/content/blocks'
+import { renderBlock, type Refs } from '~~/core/render/blocks'
+import { newBlockId } from '~/composables/ids'
+import { blocksOfClipboard } from './pasted'
+
+/** Blocks as they are, for another page of the office; other programs take them as formatted or plain text. */
+const TYPE = 'application/x-yieldgate-blocks+json'
+
+/** A copy of a block under an id of its own; blocks inside it as well. */
+export function freshBlock(block: Block): Block {
+  const copy = JSON.parse(JSON.stringify(block), (key, value: unknown) =>
+    key === 'id' && typeof value === 'string' ? newBlockId() : value,
+  ) as Block
+  return copy
+}
+
+/** Puts blocks on the clipboard. */
+export function copyBlocks(data: DataTransfer, blocks: Block[], refs: Refs): void {
+  data.setData(TYPE, JSON.stringify(blocks))
+  data.setData('text/html', blocks.map((block) => renderBlock(block, refs)).join('\n'))
+  data.setData('text/plain', blocks.map(blockText).join('\n\n'))
+}
+
+/** The clipboard as blocks with ids of their own; none where it holds neither blocks nor text. */
+export function takeBlocks(data: DataTransfer): Block[] {
+  const own = data.getData(TYPE)
+  if (!own) return blocksOfClipboard(data)
+  // Another tab may be of another version: what it calls a block is read as anything from outside is.
+  const read = z
+    .string()
+    .transform((text, context): unknown => {
+      try {
+        return JSON.parse(text)
+      } catch {
+        context.addIssue({ code: 'custom', message: 'Not blocks' })
+        return z.NEVER
+      }
+    })
+    .pipe(z.array(blockSchema).max(500))
+    .safeParse(own)
+  return read.success ? read.data.map(freshBlock) : []
+}

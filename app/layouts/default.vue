@@ -1,0 +1,72 @@
+<script setup lang="ts">
+import CommandField from '~/components/frame/CommandField.vue'
+import PersonMenu from '~/components/frame/PersonMenu.vue'
+import SiteClock from '~/components/frame/SiteClock.vue'
+import ShortcutsDialog from '~/components/frame/ShortcutsDialog.vue'
+import { PLACES } from '~/components/frame/places'
+import { useSite } from '~/stores/site'
+import { useSession } from '~/stores/session'
+
+const site = useSite()
+const session = useSession()
+const route = useRoute()
+const places = computed(() => PLACES.filter((place) => !place.needs || site.site?.may[place.needs] === null))
+const isHere = (path: string) =>
+  path === '/office'
+    ? route.path === '/office'
+    : route.path.startsWith(path) || (path === '/office/content' && /^\/office\/(items|bin)/.test(route.path))
+
+onMounted(async () => {
+  await Promise.all([site.load(), site.loadSections()])
+  site.listen()
+})
+</script>
+
+<template>
+  <div class="flex h-dvh flex-col">
+    <a href="#place" class="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:m-2 focus:bg-sheet focus:p-2">Skip to the place</a>
+    <header class="flex h-13 shrink-0 items-stretch gap-2 border-b border-line bg-sheet px-5 max-md:h-auto max-md:flex-wrap max-md:py-1">
+      <NuxtLink
+        to="/office"
+        class="mr-3 flex items-center gap-2.5 font-bold"
+        :aria-label="`Yieldgate, office of ${site.site?.name ?? 'the site'}`"
+      >
+        <svg
+          class="h-5 w-6 text-ink"
+          viewBox="0 0 24 20"
+          fill="none"
+          stroke="currentColor"
+          stroke-width="2.2"
+          stroke-linecap="round"
+          aria-hidden="true"
+        >
+          <path d="M3 18V9.5M3 10L22 3" />
+          <circle cx="3" cy="18" r="0.6" fill="currentColor" />
+        </svg>
+        <span class="leading-tight"
+          >Yieldgate<span class="block max-w-36 truncate text-[0.8rem] font-normal text-soft">{{ site.site?.name }}</span></span
+        >
+      </NuxtLink>
+      <nav aria-label="Places" class="flex min-w-0 items-stretch max-md:overflow-x-auto">
+        <NuxtLink
+          v-for="place in places"
+          :key="place.path"
+          :to="place.path"
+          class="flex items-center border-b-2 px-2.5 pt-0.5 font-medium hover:text-ink"
+          :class="isHere(place.path) ? 'border-kelp text-ink font-semibold' : 'border-transparent text-soft'"
+          :aria-current="isHere(place.path) ? 'page' : undefined"
+          >{{ place.name }}</NuxtLink
+        >
+      </nav>
+      <div class="ml-auto flex items-center gap-4 max-md:ml-0 max-md:w-full max-md:justify-between">
+        <CommandField />
+        <SiteClock />
+        <PersonMenu v-if="session.person" :person="session.person" />
+      </div>
+    </header>
+    <main id="place" class="min-h-0 flex-1 overflow-y-auto" tabindex="-1">
+      <slot />
+    </main>
+    <ShortcutsDialog />
+  </div>
+</template>

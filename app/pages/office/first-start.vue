@@ -1,0 +1,80 @@
+<script setup lang="ts">
+import { api, ApiProblem } from '~/composables/api'
+import { useSession } from '~/stores/session'
+
+definePageMeta({ layout: 'door' })
+const session = useSession()
+const zones = Intl.supportedValuesOf('timeZone')
+const form = reactive({
+  siteName: '',
+  zone: Intl.DateTimeFormat().resolvedOptions().timeZone,
+  language: 'en',
+  name: '',
+  email: '',
+  password: '',
+})
+const problems = ref<{ detail: string; at?: string }[]>([])
+const busy = ref(false)
+
+async function begin() {
+  busy.value = true
+  problems.value = []
+  try {
+    await api('POST', '/first-start', { body: form })
+    await session.load()
+    await navigateTo('/office')
+  } catch (error) {
+    problems.value = error instanceof ApiProblem ? error.reasons : [{ detail: 'Something failed here. Try again.' }]
+  } finally {
+    busy.value = false
+  }
+}
+</script>
+
+<template>
+  <form class="mx-auto max-w-md space-y-4" @submit.prevent="begin">
+    <h1 class="font-serif text-3xl font-semibold">Begin a site</h1>
+    <p class="text-soft">You become its first steward and can do everything until your colleagues are here.</p>
+    <ul v-if="problems.length" role="alert" class="rounded-md border border-rust bg-rust-wash px-3 py-2 text-rust">
+      <li v-for="problem in problems" :key="problem.detail">{{ problem.detail }}</li>
+    </ul>
+    <div>
+      <label class="label" for="site">The site’s name</label
+      ><input id="site" v-model="form.siteName" class="input" required maxlength="100" />
+    </div>
+    <div class="grid grid-cols-2 gap-3">
+      <div>
+        <label class="label" for="zone">Its time zone</label
+        ><select id="zone" v-model="form.zone" class="input">
+          <option v-for="zone in zones" :key="zone">{{ zone }}</option>
+        </select>
+      </div>
+      <div>
+        <label class="label" for="language">Its language</label
+        ><input id="language" v-model="form.language" class="input font-mono" required maxlength="12" />
+      </div>
+    </div>
+    <div>
+      <label class="label" for="name">Your name</label
+      ><input id="name" v-model="form.name" class="input" autocomplete="name" required maxlength="100" />
+    </div>
+    <div>
+      <label class="label" for="email">Your mail address</label
+      ><input id="email" v-model="form.email" class="input" type="email" autocomplete="username" required />
+    </div>
+    <div>
+      <label class="label" for="password">A password</label
+      ><input
+        id="password"
+        v-model="form.password"
+        class="input"
+        type="password"
+        autocomplete="new-password"
+        required
+        aria-describedby="password-hint"
+      />
+      <p id="password-hint" class="hint mt-1">At least 12 characters. A sentence is easy to remember.</p>
+    </div>
+    <button class="button-main" :disabled="busy">Begin</button>
+  </form>
+</template>

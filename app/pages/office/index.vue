@@ -1,0 +1,221 @@
+<script setup lang="ts">
+import { useDebounceFn } from '@vueuse/core'
+import type { Today } from '~~/server/services/today'
+import { fullIn, shortIn, timeIn } from '~~/core/time/words'
+import LoadState from '~/components/frame/LoadState.vue'
+import WorkList from '~/components/today/WorkList.vue'
+import WorkLine from '~/components/today/WorkLine.vue'
+import StateMark from '~/components/mark/StateMark.vue'
+import { api } from '~/composables/api'
+import { useLoad } from '~/composables/load'
+import { actionWords, counted } from '~/composables/words'
+import { useSession } from '~/stores/session'
+import { useSite } from '~/stores/site'
+import { useNotices } from '~/stores/notices'
+
+const session = useSession()
+const site = useSite()
+const notices = useNotices()
+const { value: day, problem, loading, load } = useLoad<Today>(() => '/today')
+await load()
+watch(() => site.news, useDebounceFn(load, 400))
+
+const short = (at: string) => shortIn(at, day.value!.zone, site.now)
+const mine = computed(() =>
+  day.value ? day.value.exceptions.length + day.value.waiting.length + day.value.returned.length + day.value.ready.length : 0,
+)
+const NUMBERS = [
+  'Nothing waits',
+  'One thing waits',
+  'Two things wait',
+  'Three things wait',
+  'Four things wait',
+  'Five things wait',
+  'Six things wait',
+  'Seven things wait',
+  'Eight things wait',
+  'Nine things wait',
+]
+const greeting = computed(() => {
+  const hour = Number(timeIn(site.now, day.value?.zone ?? 'UTC').slice(0, 2))
+  const word = hour < 5 ? 'Good night' : hour < 12 ? 'Good morning' : hour < 18 ? 'Good afternoon' : 'Good evening'
+  return `${word}, ${session.person?.name.split(' ')[0]}. ${NUMBERS[mine.value] ?? `${mine.value} things wait`} for you.`
+})
+const since = computed(() => {
+  const counts = day.value?.counts ?? {}
+  const said = (
+    [
+      ['item.put-live', 'went live'],
+      ['item.rolled-back', 'rolled back'],
+      ['item.withdrawn', 'withdrawn'],
+      ['draft.sent', 'sent to review'],
+      ['draft.gate-cleared', 'cleared'],
+      ['draft.returned', 'returned'],
+      ['item.started', 'begun'],
+    ] as const
+  ).filter(([action]) => counts[action])
+  return said.map(([action, word]) => `${counts[action]} ${word}`).join(' · ')
+})
+async function look(exception: string, verdict: 'fine' | 'not-fine') {
+  try {
+    await api('POST', `/exceptions/${exception}/look`, { body: { verdict } })
+    notices.done(verdict === 'fine' ? 'Noted: it may stay as it is' : 'Noted: it needs mending')
+    await load()
+  } catch (error) {
+    notices.trouble(error)
+  }
+}
+async function seen() {
+  await api('POST', '/me/seen', { body: { until: day.value!.now } })
+  await load()
+}
+</script>
+
+<template>
+  <LoadState v-if="!day" :problem="problem" :loading="loading" @retry="load" />
+  <div v-else class="mx-auto grid max-w-7xl gap-x-10 gap-y-6 px-5 py-6 lg:grid-cols-[minmax(0,1fr)_23rem]">
+    <div>
+      <h1 class="font-serif text-[1.9rem] leading-tight font-semibold">{{ greeting }}</h1>
+
+      <WorkList title="Live without clearance" hint="needs a look afterwards" :empty="null" :count="day.exceptions.length">
+        <WorkLine
+          v-for="line in day.exceptions"
+          :key="line.exception"
+          :item="line.item"
+          :title="line.title"
+          :under="`${line.by}: “${line.reason}” · ${line.section}`"
+        >
+          <template #lead
+            ><span class="font-semibold text-rust">since {{ short(line.at) }}</span></template
+          >
+          <button class="button" @click="look(line.exception, 'not-fine')">Needs mending</button>
+          <button class="button" @click="look(line.exception, 'fine')">It is fine</button>
+        </WorkLine>
+      </WorkList>
+      <WorkList title="Waits for you" hint="longest first" :count="day.waiting.length" empty="Nothing waits at a gate you guard.">
+        <WorkLine
+          v-for="line in day.waiting"
+          :key="line.draft"
+          :item="line.item"
+          :title="line.title"
+          :under="`${line.note ? `“${line.note}” ` : ''}${line.by} · ${line.section} · version ${line.number}`"
+        >
+          <template #lead
+            ><span class="font-semibold text-lamp">since {{ short(line.at) }}</span></template
+          >
+          <NuxtLink class="button" :to="`/office/items/${line.item}`" :aria-label="`Review ${line.title}`">Review</NuxtLink>
+        </WorkLine>
+      </WorkList>
+      <WorkList v-if="day.ready.length" title="Cleared, without a time" hint="for a publisher" :count="day.ready.length" empty="">
+        <WorkLine
+          v-for="line in day.ready"
+          :key="line.item"
+          :item="line.item"
+          :title="line.title"
+          :under="`Cleared by ${line.by} · ${line.section}`"
+        >
+          <template #lead
+            ><span class="font-semibold text-kelp">{{ short(line.at) }}</span></template
+          >
+          <NuxtLink class="button" :to="`/office/items/${line.item}`" :aria-label="`Open ${line.title}`">Set its time</NuxtLink>
+        </WorkLine>
+      </WorkList>
+      <WorkList title="Came back to you" :count="day.returned.length" empty="No work of yours was returned.">
+        <WorkLine
+          v-for="line in day.returned"
+          :key="line.draft"
+          :item="line.item"
+          :title="line.title"
+          :under="`“${line.note}” ${line.by}, ${short(line.at)}`"
+        >
+          <template #lead><StateMark state="returned" :label="counted(line.notes, 'note')" /></template>
+          <NuxtLink
+            class="button"
+            :to="`/office/items/${line.item}${line.place && !line.place.startsWith('field:') ? `#${line.place}` : ''}`"
+            :aria-label="`Mend ${line.title}`"
+            >Mend it</NuxtLink
+          >
+        </WorkLine>
+      </WorkList>
+      <WorkList title="In trouble" hint="held back at its time" :empty="null" :count="day.held.length">
+        <WorkLine
+          v-for="line in day.held"
+          :key="line.item + line.at"
+          :item="line.item"
+          :title="line.title"
+          :under="`${line.reasons.map((reason) => reason.detail).join('. ')}. Planned by ${line.owner}`"
+        >
+          <template #lead><StateMark state="held" :label="short(line.at)" /></template>
+          <NuxtLink class="button" :to="`/office/items/${line.item}`" :aria-label="`Open ${line.title}`">Open</NuxtLink>
+        </WorkLine>
+      </WorkList>
+      <WorkList
+        title="Your drafts"
+        :count="day.drafts.length"
+        empty="You have nothing begun. Press Ctrl K and write a thought: it becomes a draft."
+      >
+        <WorkLine
+          v-for="line in day.drafts"
+          :key="line.item"
+          :item="line.item"
+          :title="line.title || 'Without a title'"
+          :under="`${line.section} · version ${line.number}, ${short(line.at)}`"
+        >
+          <template #lead><StateMark :state="line.review === 'in_review' ? 'in_review' : 'draft'" /></template>
+        </WorkLine>
+      </WorkList>
+    </div>
+
+    <aside class="space-y-6 lg:pt-14">
+      <section aria-labelledby="next">
+        <h2 id="next" class="border-b border-line pb-2 font-semibold">
+          Goes live next <span class="ml-1 font-normal text-soft">48 hours</span>
+        </h2>
+        <p v-if="!day.next.length" class="py-3 text-soft">Nothing is planned for the next two days.</p>
+        <ol class="mt-3">
+          <li v-for="line in day.next" :key="line.event" class="relative grid grid-cols-[5.6rem_1fr] gap-x-6 pb-3.5">
+            <span class="text-right whitespace-nowrap text-soft tabular-nums" :title="fullIn(line.at, day.zone)">{{ short(line.at) }}</span>
+            <span class="absolute top-1.5 bottom-0 left-[6.45rem] w-px bg-line" aria-hidden="true" />
+            <span
+              class="absolute top-1.5 left-[6.2rem] size-2 rounded-full"
+              :class="line.does === 'put-live' && line.review !== 'cleared' ? 'bg-rust-fill' : 'bg-tide'"
+              aria-hidden="true"
+            />
+            <span>
+              <NuxtLink :to="`/office/items/${line.item}`" class="font-semibold hover:underline">{{ line.title }}</NuxtLink>
+              <span
+                class="block text-[0.93rem]"
+                :class="line.does === 'put-live' && line.review !== 'cleared' ? 'font-semibold text-rust' : 'text-soft'"
+                >{{
+                  line.does === 'withdraw'
+                    ? 'leaves the site'
+                    : line.review === 'cleared'
+                      ? 'goes live, cleared'
+                      : 'not cleared yet: would be held'
+                }}</span
+              >
+            </span>
+          </li>
+        </ol>
+      </section>
+      <section aria-labelledby="since">
+        <h2 id="since" class="border-b border-line pb-2 font-semibold">
+          Since you were last here <span class="ml-1 font-normal text-soft">{{ short(day.since) }}</span>
+        </h2>
+        <p class="mt-3">{{ since || 'Nothing has happened.' }}</p>
+        <ul v-if="day.recent.length" class="mt-2 space-y-1 text-soft">
+          <li v-for="row in day.recent" :key="row.at + row.item">
+            {{ row.name ?? 'The scheduler' }} {{ actionWords[row.action] }}
+            <NuxtLink
+              v-if="row.item"
+              :to="`/office/items/${row.item}`"
+              class="text-ink underline decoration-line underline-offset-2 hover:decoration-ink"
+              >{{ row.title }}</NuxtLink
+            >
+          </li>
+        </ul>
+        <button v-if="since" class="button-quiet mt-2 -ml-2" @click="seen">I have seen this</button>
+      </section>
+    </aside>
+  </div>
+</template>

@@ -1,0 +1,42 @@
+<script setup lang="ts">
+import { ApiProblem, api } from '~/composables/api'
+import LoadState from '~/components/frame/LoadState.vue'
+import ItemDesk from '~/components/item/ItemDesk.vue'
+import { useSite } from '~/stores/site'
+import { useSession } from '~/stores/session'
+import type { ItemPage } from '~~/server/services/itemPage'
+
+const route = useRoute()
+const site = useSite()
+const session = useSession()
+const id = String(route.params.id)
+const page = shallowRef<ItemPage | null>(null)
+const problem = shallowRef<ApiProblem | null>(null)
+
+async function load() {
+  try {
+    const draft = route.query.draft
+    page.value = await api<ItemPage>('GET', `/items/${id}${typeof draft === 'string' ? `?draft=${draft}` : ''}`)
+    problem.value = null
+  } catch (error) {
+    if (!(error instanceof ApiProblem)) throw error
+    problem.value = error
+  }
+}
+await load()
+// What this person saves is known here already; what others do is loaded.
+watch(
+  () => site.news,
+  () => {
+    const row = site.lastItem
+    if (row?.item === id && (row.person !== session.person?.id || !row.action.startsWith('draft.saved'))) void load()
+  },
+)
+watch(() => route.query.draft, load)
+useHead({ title: () => `${page.value?.title || 'Item'} · Yieldgate` })
+</script>
+
+<template>
+  <ItemDesk v-if="page" :key="page.draft?.id ?? 'shown'" :page="page" @reload="load" />
+  <LoadState v-else :problem="problem" :loading="!problem" @retry="load" />
+</template>

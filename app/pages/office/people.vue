@@ -1,0 +1,120 @@
+<script setup lang="ts">
+import { Plus } from 'lucide-vue-next'
+import type { Role } from '~~/core/access/verbs'
+import LoadState from '~/components/frame/LoadState.vue'
+import PlaceStrip from '~/components/frame/PlaceStrip.vue'
+import GroupsView from '~/components/people/GroupsView.vue'
+import PeopleView from '~/components/people/PeopleView.vue'
+import RightsView from '~/components/people/RightsView.vue'
+import RoutesView from '~/components/people/RoutesView.vue'
+import RolesView from '~/components/people/RolesView.vue'
+import type { Group, Person } from '~/components/people/types'
+import { whyNot } from '~/composables/commands'
+import { useLoad } from '~/composables/load'
+import { useSite } from '~/stores/site'
+
+const site = useSite()
+const route = useRoute()
+const router = useRouter()
+const mayChange = computed(() => site.site?.may['people.change'] === null)
+const mayRoute = computed(() => site.site?.may['route.change'] === null)
+const VIEWS = [
+  ['people', 'People', 'Add a colleague'],
+  ['groups', 'Groups', 'Make a group'],
+  ['roles', 'Roles', 'Make a role'],
+  ['rights', 'Rights', null],
+  ['routes', 'Routes', 'Make a route'],
+] as const
+const view = computed(() => VIEWS.find(([name]) => name === route.query.view) ?? VIEWS[0])
+const adding = ref(false)
+const go = (query: Record<string, string>) => router.replace({ query })
+
+const people = useLoad<Person[]>(() => '/people')
+const groups = useLoad<Group[]>(() => '/groups')
+const roles = useLoad<Role[]>(() => '/roles')
+const rules = useLoad<{ name: string; roles: string[]; most: number }[]>(() => '/separations')
+const load = () => Promise.all([people.load(), groups.load(), roles.load(), rules.load()])
+await load()
+const asked = (name: string) => (typeof route.query[name] === 'string' ? route.query[name] : '')
+</script>
+
+<template>
+  <div>
+    <PlaceStrip name="People">
+      <div class="flex gap-1" role="group" aria-label="Views">
+        <template v-for="[name, word] in VIEWS" :key="name">
+          <button
+            v-if="name === 'routes' ? mayRoute : name !== 'rights' || mayChange"
+            class="button-quiet"
+            :class="view[0] === name && '!bg-sheet !text-ink border border-line font-semibold'"
+            :aria-pressed="view[0] === name"
+            @click="go(name === 'people' ? {} : { view: name })"
+          >
+            {{ word }}
+          </button>
+        </template>
+      </div>
+      <template #action
+        ><button
+          v-if="view[2]"
+          class="button-main"
+          :disabled="view[0] === 'routes' ? !mayRoute : !mayChange"
+          :title="whyNot(site.site?.may[view[0] === 'routes' ? 'route.change' : 'people.change'])"
+          @click="adding = true"
+        >
+          <Plus class="size-4" aria-hidden="true" />{{ view[2] }}
+        </button></template
+      >
+    </PlaceStrip>
+    <LoadState
+      v-if="!people.value.value || !groups.value.value || !roles.value.value"
+      :problem="people.problem.value ?? groups.problem.value"
+      :loading="people.loading.value"
+      @retry="load"
+    />
+    <PeopleView
+      v-else-if="view[0] === 'people'"
+      :people="people.value.value"
+      :roles="roles.value.value"
+      :may-change="mayChange"
+      :adding="adding"
+      @changed="load"
+      @closed="adding = false"
+      @why="go({ view: 'rights', person: $event })"
+    />
+    <GroupsView
+      v-else-if="view[0] === 'groups'"
+      :groups="groups.value.value"
+      :people="people.value.value"
+      :roles="roles.value.value"
+      :may-change="mayChange"
+      :adding="adding"
+      @changed="load"
+      @closed="adding = false"
+    />
+    <RolesView
+      v-else-if="view[0] === 'roles'"
+      :roles="roles.value.value"
+      :rules="rules.value.value ?? []"
+      :may-change="mayChange"
+      :adding="adding"
+      @changed="load"
+      @closed="adding = false"
+    />
+    <Suspense v-else-if="view[0] === 'routes'"
+      ><RoutesView
+        :people="people.value.value"
+        :groups="groups.value.value"
+        :roles="roles.value.value"
+        :adding="adding"
+        @closed="adding = false"
+    /></Suspense>
+    <RightsView
+      v-else
+      :people="people.value.value"
+      :person="asked('person')"
+      :section="asked('section')"
+      @ask="(person, section) => go({ view: 'rights', ...(person ? { person } : {}), ...(section ? { section } : {}) })"
+    />
+  </div>
+</template>

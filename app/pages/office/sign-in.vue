@@ -1,0 +1,77 @@
+<script setup lang="ts">
+import { api, ApiProblem } from '~/composables/api'
+import { useSession } from '~/stores/session'
+import { initials } from '~/composables/words'
+
+definePageMeta({ layout: 'door' })
+const session = useSession()
+const route = useRoute()
+const email = ref('')
+const password = ref('')
+const problem = ref('')
+const busy = ref(false)
+
+interface DemoPerson {
+  id: string
+  name: string
+  email: string
+  roles: { role: string; section: string | null }[]
+}
+const people = ref<DemoPerson[]>([])
+if (session.demo) people.value = await api<DemoPerson[]>('GET', '/demo/people')
+
+async function enter(how: () => Promise<void>) {
+  busy.value = true
+  problem.value = ''
+  try {
+    await how()
+    const to = String(route.query.to ?? '/office')
+    await navigateTo(to.startsWith('/office') ? to : '/office')
+  } catch (error) {
+    problem.value = error instanceof ApiProblem ? error.message : 'Something failed here. Try again.'
+  } finally {
+    busy.value = false
+  }
+}
+</script>
+
+<template>
+  <div class="grid gap-12 md:grid-cols-[22rem_1fr]">
+    <form class="space-y-4" @submit.prevent="enter(() => session.signIn(email, password))">
+      <h1 class="font-serif text-3xl font-semibold">Sign in</h1>
+      <p v-if="problem" role="alert" class="rounded-md border border-rust bg-rust-wash px-3 py-2 text-rust">{{ problem }}</p>
+      <div>
+        <label class="label" for="email">Mail address</label
+        ><input id="email" v-model="email" class="input" type="email" autocomplete="username" required />
+      </div>
+      <div>
+        <label class="label" for="password">Password</label
+        ><input id="password" v-model="password" class="input" type="password" autocomplete="current-password" required />
+      </div>
+      <button class="button-main w-full" :disabled="busy">Sign in</button>
+      <p class="hint">Forgotten it? Your steward can give you a new one.</p>
+    </form>
+    <section v-if="people.length" aria-labelledby="demo" class="md:border-l md:border-line md:pl-12">
+      <h2 id="demo" class="font-serif text-xl font-semibold">This is the demo: step in as</h2>
+      <ul class="mt-3">
+        <li v-for="person in people" :key="person.id" class="border-t border-line last:border-b">
+          <button
+            class="flex w-full items-center gap-3 px-1 py-2 text-left hover:bg-deep"
+            :disabled="busy"
+            @click="enter(() => session.stepIn(person.id))"
+          >
+            <span
+              class="flex size-8 shrink-0 items-center justify-center rounded-full bg-kelp-wash text-[0.86rem] font-bold text-kelp"
+              aria-hidden="true"
+              >{{ initials(person.name) }}</span
+            >
+            <span class="font-semibold whitespace-nowrap">{{ person.name }}</span>
+            <span class="ml-auto text-right text-soft">{{
+              person.roles.map((entry) => (entry.section ? `${entry.role}, ${entry.section}` : entry.role)).join('; ')
+            }}</span>
+          </button>
+        </li>
+      </ul>
+    </section>
+  </div>
+</template>

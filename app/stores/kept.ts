@@ -1,0 +1,30 @@
+import { defineStore } from 'pinia'
+import type { Block } from '~~/core/content/blocks'
+import { api } from '~/composables/api'
+import { useNotices } from '~/stores/notices'
+
+export interface KeptBlock {
+  id: string
+  block: Block
+}
+
+/** The blocks that this person keeps for other pages; loaded when a menu that offers them first opens. */
+export const useKept = defineStore('kept', () => {
+  const blocks = shallowRef<KeptBlock[] | null>(null)
+  const notices = useNotices()
+  async function load(): Promise<void> {
+    blocks.value ??= await api<KeptBlock[]>('GET', '/kept').catch(() => [])
+  }
+  async function change(run: () => Promise<unknown>, said: string): Promise<void> {
+    try {
+      await run()
+      blocks.value = await api<KeptBlock[]>('GET', '/kept')
+      notices.done(said)
+    } catch (error) {
+      notices.trouble(error)
+    }
+  }
+  const keep = (block: Block) => change(() => api('POST', '/kept', { body: { block } }), 'Kept. Every page’s insert menu offers it to you.')
+  const letGo = (id: string) => change(() => api('DELETE', `/kept/${id}`), 'Let go')
+  return { blocks, load, keep, letGo }
+})

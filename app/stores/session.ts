@@ -1,0 +1,45 @@
+import { defineStore } from 'pinia'
+import { api } from '~/composables/api'
+
+export interface Person {
+  id: string
+  name: string
+  email: string
+  colourScheme: 'auto' | 'light' | 'dark'
+  roles: { role: string; section: string | null }[]
+}
+
+interface SessionAnswer {
+  unclaimed: boolean
+  demo: boolean
+  person: Person | null
+}
+
+/** Who is signed in here. */
+export const useSession = defineStore('session', () => {
+  const person = ref<Person | null>(null)
+  const unclaimed = ref(false)
+  const demo = ref(false)
+  const loaded = ref(false)
+
+  async function load(): Promise<void> {
+    const answer = await api<SessionAnswer>('GET', '/session')
+    person.value = answer.person
+    unclaimed.value = answer.unclaimed
+    demo.value = answer.demo
+    loaded.value = true
+  }
+  async function signIn(email: string, password: string): Promise<void> {
+    await api('POST', '/session', { body: { email, password } })
+    await load()
+  }
+  async function stepIn(id: string): Promise<void> {
+    await api('POST', '/demo/step-in', { body: { person: id } })
+    await load()
+  }
+  async function signOut(): Promise<void> {
+    await api('DELETE', '/session')
+    location.assign('/office/sign-in')
+  }
+  return { person, unclaimed, demo, loaded, load, signIn, stepIn, signOut }
+})

@@ -1,0 +1,55 @@
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import type { Block } from '../core/content/blocks'
+import { actorOf, openSession, type Actor } from '../server/services/access'
+import { systemClock, type Clock } from '../server/services/clock'
+import { openOffice, type Office } from '../server/services/office'
+import { firstStart } from '../server/services/sites'
+import { sections } from '../server/services/sections'
+
+export interface BenchSite {
+  office: Office
+  actor: Actor
+  section: string
+  folder: string
+  close(): Promise<void>
+}
+
+/** A new site on a folder of its own, with one person who may do everything. */
+export async function benchSite(clock: Clock = systemClock): Promise<BenchSite> {
+  const folder = mkdtempSync(join(tmpdir(), 'yieldgate-bench-'))
+  const office = await openOffice(folder, clock)
+  const person = await firstStart(office, {
+    siteName: 'Bench',
+    zone: 'Europe/Oslo',
+    language: 'en',
+    name: 'Maren Ostby',
+    email: 'm@bench.example',
+    password: 'quiet mornings at sea',
+  })
+  await office.settle()
+  const actor = (await actorOf(office, await openSession(office, person, 'bench')))!
+  return {
+    office,
+    actor,
+    section: (await sections(office))[0]!.id,
+    folder,
+    async close() {
+      await office.close()
+      rmSync(folder, { recursive: true, force: true })
+    },
+  }
+}
+
+const WORDS =
+  'boat quay ramp tide fare crossing winter summer master mate engine rope light harbour island morning evening passenger bicycle timetable notice weather north wind fog'.split(
+    ' ',
+  )
+
+/** A paragraph of plain words, the same for the same number. */
+export function paragraph(id: string, seed: number, words = 60): Block {
+  let state = seed * 2_654_435_761
+  const text = Array.from({ length: words }, () => WORDS[(state = (state * 1_103_515_245 + 12_345) >>> 0) % WORDS.length]!).join(' ')
+  return { id, kind: 'paragraph', text: [{ text }] }
+}

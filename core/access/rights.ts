@@ -1,0 +1,123 @@
+import type { Role, Verb } from './verbs'
+
+/** People who are given roles together. */
+export interface Group {
+  id: string
+  name: string
+  members: string[]
+}
+
+/** A role given to a person or a group, within a section and all below it, or (`section: null`) in the whole site. */
+export interface Grant {
+  holder: { person: string } | { group: string }
+  role: string
+  section: string | null
+}
+
+export interface Section {
+  id: string
+  name: string
+  /** Its word in the address of its listing; stays when the name changes. */
+  segment: string
+  parent: string | null
+}
+
+/** Roles of which one person may hold at most so many (static separation of duty, ANSI INCITS 359 §6.3). */
+export interface Separation {
+  id: string
+  name: string
+  roles: string[]
+  most: number
+}
+
+/** All that a decision rests on: who has which role where. A plain value, loaded once and asked many times; never changed in place. */
+export interface Rights {
+  people: Map<string, { name: string; active: boolean }>
+  groups: Map<string, Group>
+  roles: Map<string, Role>
+  grants: Grant[]
+  sections: Map<string, Section>
+  separations: Separation[]
+}
+
+/** A grant as one person has it: themselves or through a group, with all that the role and the roles in it allow. */
+export interface Way {
+  grant: Grant
+  group: Group | null
+  verbs: ReadonlySet<Verb>
+}
+
+/** A section and those above it, nearest first. Stops at a loop, which no saved tree has. */
+export function withAncestors(sections: Map<string, Section>, id: string): string[] {
+  const path: string[] = []
+  for (let at: string | null = id; at !== null && !path.includes(at); at = sections.get(at)?.parent ?? null) path.push(at)
+  return path
+}
+
+/**
+ * A role and all roles in it, nearest first (general role hierarchies, ANSI INCITS 359 §6.2.1: a role has its own
+ * permissions and those of the roles it includes). Each once; a loop, which no saved role has, ends.
+ */
+export function rolesWithin(roles: Map<string, Role>, id: string): Role[] {
+  const found: Role[] = []
+  for (let next = [id]; next.length;) {
+    const level = next.flatMap((entry) => roles.get(entry) ?? []).filter((role) => !found.includes(role))
+    found.push(...new Set(level))
+    next = level.flatMap((role) => role.includes)
+  }
+  return found
+}
+
+interface Index {
+  ways: Map<string, Way[]>
+  paths: Map<string, ReadonlySet<string>>
+}
+const indexes = new WeakMap<Rights, Index>()
+
+/** What rights say, turned round to be asked by person; worked out once for each value. */
+function indexOf(rights: Rights): Index {
+  let index = indexes.get(rights)
+  if (!index) {
+    const verbs = new Map([...rights.roles.keys()].map((id) => [id, new Set(rolesWithin(rights.roles, id).flatMap((role) => role.verbs))]))
+    const ways = new Map<string, Way[]>()
+    const give = (person: string, way: Way) => {
+      const list = ways.get(person)
+      if (list) list.push(way)
+      else ways.set(person, [way])
+    }
+    for (const grant of rights.grants) {
+      const allowed = verbs.get(grant.role)
+      if (!allowed) continue
+      if ('person' in grant.holder) give(grant.holder.person, { grant, group: null, verbs: allowed })
+      else {
+        const group = rights.groups.get(grant.holder.group)
+        for (const member of group?.members ?? []) give(member, { grant, group: group!, verbs: allowed })
+      }
+    }
+    const paths = new Map([...rights.sections.keys()].map((id) => [id, new Set(withAncestors(rights.sections, id))]))
+    indexes.set(rights, (index = { ways, paths }))
+  }
+  return index
+}
+
+const NONE: ReadonlySet<string> = new Set()
+
+/** The grants that an active person has, their own first; none for anyone else. */
+export const waysOf = (rights: Rights, person: string): readonly Way[] =>
+  rights.people.get(person)?.active ? (indexOf(rights).ways.get(person) ?? []) : []
+
+/** The way by which an active person may do something in a section (`null`: to the site as a whole), if there is one. */
+export function wayTo(rights: Rights, person: string, verb: Verb, section: string | null): Way | undefined {
+  const path = section === null ? NONE : (indexOf(rights).paths.get(section) ?? NONE)
+  return waysOf(rights, person).find(({ grant, verbs }) => verbs.has(verb) && (grant.section === null || path.has(grant.section)))
+}
+
+/** The names of active people who may do this there, at most `limit`. */
+export function whoMay(rights: Rights, verb: Verb, section: string | null, limit = 5): string[] {
+  const names: string[] = []
+  for (const person of indexOf(rights).ways.keys()) {
+    if (names.length >= limit) break
+    if (wayTo(rights, person, verb, section)) names.push(rights.people.get(person)!.name)
+  }
+  return names
+}

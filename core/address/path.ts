@@ -1,0 +1,34 @@
+import type { Fields } from '../content/fields'
+import type { Kind, LabelType } from '../content/kinds'
+
+/** Under which first segment the items of a kind live; pages live at the top. */
+export const LABEL_BASE: Record<LabelType, string> = { category: 'categories', tag: 'tags', series: 'series' }
+const BASE: Partial<Record<Kind, string>> = { post: 'posts', notice: 'notices', author: 'people' }
+
+/**
+ * The address of an item from its own segment and its parent page's address: `/fares` + `cars` → `/fares/cars`.
+ * `null` for kinds without an address and while the segment is missing.
+ */
+export function pathOf(kind: Kind, fields: Fields, parentPath: string | null): string | null {
+  if (!fields.segment || kind === 'settings') return null
+  if (kind === 'page') return fields.parent ? (parentPath === null ? null : `${parentPath}/${fields.segment}`) : `/${fields.segment}`
+  const base = kind === 'label' ? LABEL_BASE[fields.labelType ?? 'tag'] : BASE[kind]!
+  return `/${base}/${fields.segment}`
+}
+
+/**
+ * The one form of a requested path: percent-decoded where that is harmless, dot segments gone (RFC 3986 §5.2.4, by the
+ * WHATWG URL parser), no doubled or closing slash, lower case. `null` when it is no path at all.
+ */
+export function normalisePath(requested: string): string | null {
+  let decoded: string
+  try {
+    decoded = decodeURIComponent(requested)
+    if (/[\u0000-\u001f\u007f\\]/.test(decoded)) return null
+    const url = new URL('http://site' + (requested.startsWith('/') ? '' : '/') + requested.replace(/\/{2,}/g, '/'))
+    const path = decodeURIComponent(url.pathname).normalize('NFC').toLowerCase()
+    return path.length > 1 ? path.replace(/\/+$/, '') || '/' : '/'
+  } catch {
+    return null
+  }
+}

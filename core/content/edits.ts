@@ -1,0 +1,121 @@
+import { z } from 'zod'
+import { accept, refuse, type Outcome, type Reason } from '../outcome'
+import { blockSchema, MAX_BLOCKS, type Block } from './blocks'
+import { canonical, sha256Hex } from './canonical'
+import { blockBytes, manifestEntry, type Manifest } from './content'
+import { readField, type FieldName, type Fields } from './fields'
+import type { Kind } from './kinds'
+import { sanitiseSource } from './sanitise'
+
+const blockId = z.string().max(40)
+
+/** One change to a draft. `after: null` means at the top. */
+export const editSchema = z.discriminatedUnion('op', [
+  z.strictObject({ op: z.literal('field'), name: z.string().max(40), value: z.json() }),
+  z.strictObject({ op: z.literal('insert'), block: blockSchema, after: blockId.nullable() }),
+  z.strictObject({ op: z.literal('replace'), block: blockSchema }),
+  z.strictObject({ op: z.literal('move'), id: blockId, after: blockId.nullable() }),
+  z.strictObject({ op: z.literal('remove'), id: blockId }),
+])
+export type Edit = z.infer<typeof editSchema>
+
+/** A place that two people changed: `mine` lost nothing, it is only not saved yet. */
+export interface Conflict {
+  at: { field: string } | { block: string }
+}
+
+/** What a save makes: the new manifest and the bytes of the blocks it brought, by hash. */
+export interface Saved {
+  manifest: Manifest
+  blocks: Map<string, { bytes: string; id: string }>
+}
+
+/**
+ * Applies edits made on `base` to `head`, which is `base` or a later version of the draft. Edits to different blocks
+ * and fields merge; an edit of a place that `head` changed or removed since `base` is a conflict, unless both say the
+ * same. All or nothing: on any refusal or conflict nothing is applied.
+ */
+export function applyEdits(
+  kind: Kind,
+  base: Manifest,
+  head: Manifest,
+  edits: Edit[],
+): Outcome<Saved> | { ok: false; reasons: Reason[]; conflicts: Conflict[] } {
+  const fields: Fields = { ...head.fields }
+  const body = [...head.body]
+  const baseHash = new Map(base.body.map(([id, hash]) => [id, hash]))
+  const headHash = base === head ? baseHash : new Map(head.body.map(([id, hash]) => [id, hash]))
+  const blocks: Saved['blocks'] = new Map()
+  const conflicts: Conflict[] = []
+  const reasons: Reason[] = []
+  const made = new Set<string>()
+
+  const indexOf = (id: string) => body.findIndex((entry) => entry[0] === id)
+  const place = (after: string | null) => (after === null ? 0 : indexOf(after) + 1 || body.length)
+  const keep = (block: Block) => {
+    const bytes = blockBytes(block.kind === 'source' ? { ...block, html: sanitiseSource(block.html) } : block)
+    const hash = sha256Hex(bytes)
+    blocks.set(hash, { bytes, id: block.id })
+    return manifestEntry(block, hash)
+  }
+  const changedElsewhere = (id: string) => !made.has(id) && baseHash.get(id) !== headHash.get(id)
+
+  for (const edit of edits) {
+    switch (edit.op) {
+      case 'field': {
+        const read = readField(kind, edit.name, edit.value)
+        if ('problem' in read) {
+          reasons.push({ code: 'field-wrong', detail: read.problem, at: edit.name })
+          break
+        }
+        const name = edit.name as FieldName
+        const now = canonical(head.fields[name] ?? null)
+        if (now !== canonical(base.fields[name] ?? null) && now !== canonical(read.value ?? null)) conflicts.push({ at: { field: name } })
+        else Object.assign(fields, { [name]: read.value })
+        break
+      }
+      case 'insert': {
+        if (indexOf(edit.block.id) >= 0) {
+          if (headHash.get(edit.block.id) !== keep(edit.block)[1])
+            reasons.push({ code: 'block-exists', detail: 'A block with this id is already on the page', at: edit.block.id })
+          break
+        }
+        made.add(edit.block.id)
+        body.splice(place(edit.after), 0, keep(edit.block))
+        break
+      }
+      case 'replace': {
+        const index = indexOf(edit.block.id)
+        const entry = keep(edit.block)
+        if (index < 0 && !baseHash.has(edit.block.id))
+          reasons.push({ code: 'block-unknown', detail: 'There is no such block on the page', at: edit.block.id })
+        else if (changedElsewhere(edit.block.id) && headHash.get(edit.block.id) !== entry[1])
+          conflicts.push({ at: { block: edit.block.id } })
+        else if (index < 0) conflicts.push({ at: { block: edit.block.id } })
+        else body[index] = entry
+        break
+      }
+      case 'move': {
+        const index = indexOf(edit.id)
+        if (index < 0 || edit.after === edit.id) break
+        const [entry] = body.splice(index, 1)
+        body.splice(place(edit.after), 0, entry!)
+        break
+      }
+      case 'remove': {
+        const index = indexOf(edit.id)
+        if (index < 0) break
+        if (changedElsewhere(edit.id)) conflicts.push({ at: { block: edit.id } })
+        else body.splice(index, 1)
+        break
+      }
+    }
+  }
+  if (body.length > MAX_BLOCKS) reasons.push({ code: 'too-many-blocks', detail: `A page holds at most ${MAX_BLOCKS} blocks` })
+  if (conflicts.length)
+    return { ok: false, reasons: [{ code: 'changed-meanwhile', detail: 'Someone else changed the same place' }], conflicts }
+  if (reasons.length) return refuse(...reasons)
+  const used = new Set(body.flatMap(([, hash]) => (blocks.has(hash) ? hash : [])))
+  for (const hash of blocks.keys()) if (!used.has(hash)) blocks.delete(hash)
+  return accept({ manifest: { fields, body }, blocks })
+}

@@ -1,0 +1,136 @@
+import { accept, refuse, type Outcome, type Reason } from '../outcome'
+import { gatesOf, keyOf, type Gate, type Route } from './route'
+
+export const REVIEW_STATES = ['draft', 'in_review', 'returned', 'cleared'] as const
+export type ReviewState = (typeof REVIEW_STATES)[number]
+
+/** A person's yes at a gate, for exactly what the gate covered of the version read. */
+export interface Clearance {
+  gate: string
+  person: string
+  projection: string
+}
+
+/** The hashes of what gates cover of a draft's newest version, under `all` the whole's. */
+export type Heads = Readonly<Record<string, string>> & { readonly all: string }
+
+/** Where a line of work stands. */
+export interface DraftState {
+  review: ReviewState
+  head: Heads
+  authors: string[]
+  clearances: Clearance[]
+}
+
+export type DraftCommand =
+  | { do: 'edit'; by: string; head: Heads }
+  | { do: 'send'; by: string }
+  | { do: 'pull-out'; by: string }
+  | { do: 'clear'; by: string; gate: string }
+  | { do: 'return'; by: string; gate: string; note: string }
+
+/** What happened, as facts; the state is a fold over them. */
+export type DraftEvent =
+  | { event: 'edited'; by: string; head: Heads }
+  | { event: 'sent'; by: string }
+  | { event: 'pulled-out'; by: string }
+  | { event: 'gate-cleared'; by: string; gate: string; projection: string }
+  | { event: 'returned'; by: string; gate: string; note: string }
+  | { event: 'cleared' }
+  | { event: 'lapsed' }
+
+/** How many standing clearances a gate has: distinct people whose projection is still the head's. */
+export const standing = (state: DraftState, gate: Gate): number =>
+  new Set(state.clearances.filter((c) => c.gate === gate.id && c.projection === state.head[keyOf(gate)]).map((c) => c.person)).size
+
+/** The gates that wait now: the unfilled ones of the first step that has any. */
+export function openGates(route: Route, state: DraftState): Gate[] {
+  for (const step of route.steps) {
+    const open = step.gates.filter((gate) => standing(state, gate) < gate.needed)
+    if (open.length) return open
+  }
+  return []
+}
+
+/** Whether every gate of the route stands cleared for the head. */
+export const isCleared = (route: Route, state: DraftState): boolean =>
+  state.review === 'cleared' && gatesOf(route).every((gate) => standing(state, gate) >= gate.needed)
+
+/** Where work stands that is put on another route deliberately: clearances hold for gates of the same id and coverage. */
+export function reroute(state: DraftState, route: Route): DraftState {
+  if (state.review !== 'in_review' && state.review !== 'cleared') return state
+  return { ...state, review: openGates(route, state).length ? 'in_review' : 'cleared' }
+}
+
+const wrongState = (detail: string): Outcome<never> => refuse({ code: 'wrong-state', detail })
+
+/**
+ * The draft's state machine: what a command would make happen, or why not. Rights are decided elsewhere
+ * (`core/access`); here stands only what the route and the state of the work demand.
+ */
+export function decideDraft(state: DraftState, command: DraftCommand, route: Route): Outcome<DraftEvent[]> {
+  switch (command.do) {
+    case 'edit': {
+      if (command.head.all === state.head.all) return accept([])
+      const gates = gatesOf(route)
+      const covered = !gates.length || gates.some((gate) => command.head[keyOf(gate)] !== state.head[keyOf(gate)])
+      const lapsed: DraftEvent[] = covered && (state.review === 'in_review' || state.review === 'cleared') ? [{ event: 'lapsed' }] : []
+      return accept([{ event: 'edited', by: command.by, head: command.head }, ...lapsed])
+    }
+    case 'send': {
+      if (state.review === 'in_review') return wrongState('It is in review already')
+      // Cleared once, it may need another gate since: what is on the site has changed under it.
+      if (state.review === 'cleared' && !openGates(route, state).length) return wrongState('It is cleared already')
+      const sent: DraftEvent = { event: 'sent', by: command.by }
+      const after = apply(state, sent)
+      return accept(openGates(route, after).length ? [sent] : [sent, { event: 'cleared' }])
+    }
+    case 'pull-out':
+      return state.review === 'in_review' || state.review === 'cleared'
+        ? accept([{ event: 'pulled-out', by: command.by }])
+        : wrongState('It is not in review')
+    case 'clear': {
+      const reasons = atGate(state, command.gate, route)
+      const gate = gatesOf(route).find((entry) => entry.id === command.gate)
+      if (gate && !gate.authorsMayClear && state.authors.includes(command.by))
+        reasons.push({ code: 'own-work', detail: 'You wrote part of this; someone else must clear it' })
+      if (gate && state.clearances.some((c) => c.gate === gate.id && c.person === command.by && c.projection === state.head[keyOf(gate)]))
+        reasons.push({ code: 'cleared-before', detail: 'You have cleared this version already' })
+      if (reasons.length || !gate) return refuse(...reasons)
+      const cleared: DraftEvent = { event: 'gate-cleared', by: command.by, gate: gate.id, projection: state.head[keyOf(gate)] ?? '' }
+      return accept(openGates(route, apply(state, cleared)).length ? [cleared] : [cleared, { event: 'cleared' }])
+    }
+    case 'return': {
+      const reasons = atGate(state, command.gate, route)
+      if (!command.note.trim()) reasons.push({ code: 'note-missing', detail: 'Say in a note what should change', at: 'note' })
+      return reasons.length ? refuse(...reasons) : accept([{ event: 'returned', by: command.by, gate: command.gate, note: command.note }])
+    }
+  }
+}
+
+function atGate(state: DraftState, gate: string, route: Route): Reason[] {
+  if (!gatesOf(route).some((entry) => entry.id === gate)) return [{ code: 'gate-unknown', detail: 'Its route has no such gate' }]
+  if (state.review !== 'in_review') return [{ code: 'wrong-state', detail: 'It is not in review now' }]
+  return openGates(route, state).some((entry) => entry.id === gate)
+    ? []
+    : [{ code: 'gate-closed', detail: 'This gate does not wait for anyone now' }]
+}
+
+/** The state after one event. */
+export function apply(state: DraftState, event: DraftEvent): DraftState {
+  switch (event.event) {
+    case 'edited':
+      return { ...state, head: event.head, authors: state.authors.includes(event.by) ? state.authors : [...state.authors, event.by] }
+    case 'sent':
+      return { ...state, review: 'in_review' }
+    case 'pulled-out':
+    case 'lapsed':
+      return { ...state, review: 'draft' }
+    case 'gate-cleared':
+      return { ...state, clearances: [...state.clearances, { gate: event.gate, person: event.by, projection: event.projection }] }
+    case 'returned':
+      return { ...state, review: 'returned' }
+    case 'cleared':
+      return { ...state, review: 'cleared' }
+  }
+}

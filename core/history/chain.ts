@@ -1,0 +1,43 @@
+import { canonical, sha256Hex } from '../content/canonical'
+
+/** What one row of the journal says, apart from its place in the chain. */
+export interface JournalFact {
+  at: string
+  person: string | null
+  action: string
+  item: string | null
+  data: unknown
+}
+
+/** A journal row: its fact and the hash that binds it to all rows before it. */
+export interface JournalRow extends JournalFact {
+  seq: number
+  hash: string
+}
+
+/** What the first row's hash is bound to. */
+export const CHAIN_START = '0'.repeat(64)
+
+/** The hash of a row: SHA-256 of the previous hash and the row's RFC 8785 form. */
+export const chainHash = (previous: string, seq: number, fact: JournalFact): string =>
+  sha256Hex(previous + canonical({ seq, at: fact.at, person: fact.person, action: fact.action, item: fact.item, data: fact.data ?? null }))
+
+/**
+ * Checks rows in order of their numbers, beginning after `previous`. Answers the hash of the last row, or the number of
+ * the first one that was changed, left out or put in.
+ */
+export function verifyChain(
+  rows: JournalRow[],
+  previous: string,
+  nextSeq: number,
+): { intact: true; head: string; seq: number } | { intact: false; brokenAt: number } {
+  let head = previous
+  let seq = nextSeq - 1
+  for (const row of rows) {
+    if (row.seq !== seq + 1) return { intact: false, brokenAt: seq + 1 }
+    if (chainHash(head, row.seq, row) !== row.hash) return { intact: false, brokenAt: row.seq }
+    head = row.hash
+    seq = row.seq
+  }
+  return { intact: true, head, seq }
+}

@@ -1,0 +1,61 @@
+import { editsBetween, replay } from '../content/between'
+import type { Content } from '../content/content'
+import type { Edit } from '../content/edits'
+
+/** One thing done, as edits there and back. */
+export interface Step {
+  forth: Edit[]
+  back: Edit[]
+  /** The one place it touched, or `null` for several; steps in one place soon after each other become one. */
+  place: string | null
+  /** When, in milliseconds of any clock that only rises. */
+  at: number
+}
+
+/** What was done and can be undone, and what was undone and can be done again; the newest last. */
+export interface Timeline {
+  done: Step[]
+  undone: Step[]
+}
+
+export const EMPTY_TIMELINE: Timeline = { done: [], undone: [] }
+
+/** Typing in one place within this time is one step. */
+const ONE_STEP_MS = 1_000
+const MOST_STEPS = 200
+
+const placeOf = (edits: Edit[]): string | null => {
+  const [edit] = edits
+  if (!edit || edits.length > 1) return null
+  if (edit.op === 'field') return `field:${edit.name}`
+  return edit.op === 'replace' ? edit.block.id : null
+}
+
+/** Adds what just changed from `before` to `after`; what had been undone can no longer be done again. */
+export function record(timeline: Timeline, before: Content, after: Content, at: number): Timeline {
+  const forth = editsBetween(before, after)
+  if (!forth.length) return timeline
+  const place = placeOf(forth)
+  const last = timeline.done.at(-1)
+  if (last && place !== null && last.place === place && at - last.at < ONE_STEP_MS)
+    return { done: [...timeline.done.slice(0, -1), { forth, back: last.back, place, at }], undone: [] }
+  return { done: [...timeline.done, { forth, back: editsBetween(after, before), place, at }].slice(-MOST_STEPS), undone: [] }
+}
+
+/** The content before the last step; what no longer fits, because someone else changed it, stays. `null`: nothing to undo. */
+export function undo(timeline: Timeline, content: Content): { timeline: Timeline; content: Content } | null {
+  const step = timeline.done.at(-1)
+  if (!step) return null
+  return {
+    // A step that is done again stands alone: typing after it is a new one.
+    timeline: { done: timeline.done.slice(0, -1), undone: [...timeline.undone, { ...step, at: 0 }] },
+    content: replay(content, step.back),
+  }
+}
+
+/** The content with the last undone step done again. `null`: nothing was undone. */
+export function redo(timeline: Timeline, content: Content): { timeline: Timeline; content: Content } | null {
+  const step = timeline.undone.at(-1)
+  if (!step) return null
+  return { timeline: { done: [...timeline.done, step], undone: timeline.undone.slice(0, -1) }, content: replay(content, step.forth) }
+}

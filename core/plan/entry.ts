@@ -1,0 +1,40 @@
+import { presentFields } from '../content/content'
+import { canonical } from '../content/canonical'
+import type { Fields } from '../content/fields'
+import type { Kind } from '../content/kinds'
+
+/** One live item as listings, menus, feeds and links see it: the projection of its live version. */
+export interface LiveEntry {
+  item: string
+  kind: Kind
+  section: string
+  version: string
+  path: string | null
+  fields: Fields
+}
+
+/** A cache tag: what a stored page depends on. A change names the tags it touches; pages with one of them go. */
+export type Tag = `item:${string}` | `list:${Kind}` | 'tree' | 'sitemap' | 'settings'
+
+const LISTED = ['title', 'summary', 'cover', 'shownDate', 'labels', 'byline', 'labelType', 'noticeLevel', 'seriesPart', 'order'] as const
+const IN_TREE = ['title', 'menuLabel', 'parent', 'order', 'inMenus'] as const
+
+const facts = (entry: LiveEntry | null, names: readonly (keyof Fields)[]): string => {
+  if (!entry) return 'absent'
+  const fields = presentFields(entry.fields)
+  return canonical({ path: entry.path, section: entry.section, ...Object.fromEntries(names.map((name) => [name, fields[name] ?? null])) })
+}
+
+/**
+ * The cache tags that a change of one item's live entry touches (`null`: not on the site). Lists are touched only when
+ * something they show changed; the tree only when a menu or breadcrumb would.
+ */
+export function touchedTags(before: LiveEntry | null, after: LiveEntry | null): Tag[] {
+  const entry = after ?? before
+  if (!entry) return []
+  if (entry.kind === 'settings') return ['settings']
+  const tags: Tag[] = [`item:${entry.item}`, 'sitemap']
+  if (facts(before, LISTED) !== facts(after, LISTED)) tags.push(`list:${entry.kind}`)
+  if (entry.kind === 'page' && facts(before, IN_TREE) !== facts(after, IN_TREE)) tags.push('tree')
+  return tags
+}

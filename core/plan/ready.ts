@@ -1,0 +1,65 @@
+import { checkSegment } from '../address/segment'
+import type { Fields } from '../content/fields'
+import type { Kind } from '../content/kinds'
+import type { Reason } from '../outcome'
+import { daysBetween } from '../time/zone'
+
+/** What going live needs to know beside the content itself. */
+export interface GoingLive {
+  kind: Kind
+  fields: Fields
+  /** Whether every gate stands cleared for exactly this version. */
+  cleared: boolean
+  /** The address it would have; `null` when it cannot be made. */
+  path: string | null
+  /** Whether its parent page is on the site (true for items without one). */
+  parentLive: boolean
+  /** Whether the new parent lies below the page itself. */
+  loop: boolean
+  /** The title of a live item that has this address now. */
+  pathTakenBy: string | null
+  /** Whether it replaces another live version than the one it was written on, and nobody accepted that. */
+  behind: boolean
+  /** Today's date in the site's zone. */
+  today: string
+  /** What the person answered about a shown date older than a month; a planned event keeps it. */
+  shownDate: 'ask' | 'keep'
+}
+
+/** Shown dates older than this many days are asked about. */
+export const OLD_DATE_DAYS = 31
+
+/**
+ * What stands between a version and the readers, as reasons with the field to mend. An empty answer lets it through.
+ * Used when a person puts it live, when it is planned (as a warning), and again inside the transaction that does it.
+ */
+export function notReady(change: GoingLive): Reason[] {
+  const { kind, fields } = change
+  const reasons: Reason[] = []
+  if (!change.cleared) reasons.push({ code: 'not-cleared', detail: 'It has not passed its gates as it is now' })
+  if (!fields.title?.trim()) reasons.push({ code: 'title-missing', detail: 'It needs a title on the page', at: 'title' })
+  if (kind !== 'settings') {
+    reasons.push(...checkSegment(fields.segment ?? '', kind === 'page' && !fields.parent))
+    if (change.loop) reasons.push({ code: 'parent-loop', detail: 'Its parent page lies below the page itself', at: 'parent' })
+    else if (!change.parentLive) reasons.push({ code: 'parent-not-live', detail: 'Its parent page is not on the site', at: 'parent' })
+    if (change.path && change.pathTakenBy !== null)
+      reasons.push({ code: 'segment-taken', detail: `“${change.pathTakenBy}” is already at ${change.path}`, at: 'segment' })
+  }
+  if (change.behind)
+    reasons.push({
+      code: 'behind',
+      detail: 'The live version changed after this draft was begun; compare them and bring the draft up to date',
+    })
+  if (
+    (kind === 'post' || kind === 'notice') &&
+    change.shownDate === 'ask' &&
+    fields.shownDate &&
+    daysBetween(fields.shownDate, change.today) > OLD_DATE_DAYS
+  )
+    reasons.push({
+      code: 'shown-date-old',
+      detail: `Its shown date, ${fields.shownDate}, is more than a month old: keep it or take today’s?`,
+      at: 'shownDate',
+    })
+  return reasons
+}

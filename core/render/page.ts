@@ -1,0 +1,318 @@
+import type { Block } from '../content/blocks'
+import { plain } from '../content/inline'
+import { contentWords, type Content } from '../content/content'
+import type { PictureValue } from '../content/fields'
+import type { MenuNode } from '../tree/menu'
+import { dateWords } from '../time/words'
+import { renderBlock, type Refs } from './blocks'
+import { esc, scriptJson } from './escape'
+import { picturePath, renderPicture, widthsOf, SLOTS } from './picture'
+import { THEME_PATH } from './theme'
+
+export interface Link {
+  path: string
+  title: string
+}
+
+/** The site around a page: what stands on each page whatever it shows. */
+export interface SiteView {
+  name: string
+  tagline: string
+  footer: string
+  language: string
+  /** Scheme and host readers use, e.g. `https://ferries.example`; no closing slash. */
+  origin: string
+  menu: MenuNode[]
+}
+
+/** One item on the site, with everything around it looked up. */
+export interface ItemView {
+  kind: 'page' | 'post' | 'notice' | 'author'
+  path: string
+  content: Content
+  refs: Refs
+  breadcrumb: Link[]
+  labels: Link[]
+  byline: Link[]
+  section: Link
+  previous: Link | null
+  next: Link | null
+  series: { title: string; path: string; parts: { path: string; title: string; here: boolean }[] } | null
+  /** Posts by this author, on an author page. */
+  posts: Teaser[]
+  /** When readers first got it and when it last changed for them; instants. */
+  firstLive: string
+  changed: string
+}
+
+/** An item in a listing. */
+export interface Teaser {
+  path: string
+  title: string
+  summary: string
+  date: string | null
+  kind: string
+  level: string | null
+  cover: PictureValue | null
+  snippet?: string
+}
+
+export interface ListingView {
+  path: string
+  title: string
+  summary: string
+  teasers: Teaser[]
+  media: Refs['media']
+  page: number
+  pages: number
+  /** Other listings to go on to. */
+  more: Link[]
+  query?: string
+}
+
+interface Head {
+  title: string
+  description: string
+  path: string
+  indexed: boolean
+  type: 'website' | 'article'
+  sharing: { title: string; text: string; picture: { id: string; width: number } | null }
+  jsonLd: object | null
+  language: string
+}
+
+const when = (date: string | null, language: string) => (date ? `<time datetime="${date}">${dateWords(date, language)}</time>` : '')
+
+function renderMenu(nodes: MenuNode[], here: string): string {
+  const items = nodes.map((node) => {
+    const inside = here === node.path || here.startsWith(`${node.path}/`)
+    return `<li><a href="${esc(node.path)}"${here === node.path ? ' aria-current="page"' : inside ? ' class="inside"' : ''}>${esc(node.label)}</a></li>`
+  })
+  return `<ul>${items.join('')}</ul>`
+}
+
+function renderSubtree(nodes: MenuNode[], here: string): string {
+  return `<ul>${nodes
+    .map((node) => {
+      const open = here === node.path || here.startsWith(`${node.path}/`)
+      return `<li><a href="${esc(node.path)}"${here === node.path ? ' aria-current="page"' : ''}>${esc(node.label)}</a>${open && node.children.length ? renderSubtree(node.children, here) : ''}</li>`
+    })
+    .join('')}</ul>`
+}
+
+/** The picture that goes with a shared link, in the format that everything reads. */
+const sharingPath = ({ id, width }: { id: string; width: number }) => {
+  const widths = widthsOf(width)
+  return picturePath(id, widths.find((wide) => wide >= SLOTS.sharing.width) ?? widths.at(-1)!, 'jpg')
+}
+
+function layout(site: SiteView, head: Head, main: string, aside = ''): string {
+  const title = head.path === '/' ? site.name : `${head.title} – ${site.name}`
+  const url = site.origin + head.path
+  const picture = head.sharing.picture && site.origin + sharingPath(head.sharing.picture)
+  const meta = (attribute: 'name' | 'property', key: string, value: string) =>
+    value ? `<meta ${attribute}="${key}" content="${esc(value)}">` : ''
+  return `<!DOCTYPE html>
+<html lang="${esc(head.language)}"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1">
+<title>${esc(title)}</title>${meta('name', 'description', head.description)}${head.indexed ? '' : '<meta name="robots" content="noindex">'}
+<link rel="canonical" href="${esc(url)}"><link rel="stylesheet" href="${THEME_PATH}"><link rel="icon" href="/favicon.svg" type="image/svg+xml"><link rel="alternate" type="application/atom+xml" title="${esc(site.name)}" href="/feed.xml">
+${meta('property', 'og:title', head.sharing.title)}${meta('property', 'og:description', head.sharing.text)}${meta('property', 'og:type', head.type)}${meta('property', 'og:url', url)}${meta('property', 'og:site_name', site.name)}${picture ? meta('property', 'og:image', picture) : ''}
+${head.jsonLd ? `<script type="application/ld+json">${scriptJson(head.jsonLd)}</script>` : ''}</head>
+<body><a class="skip" href="#main">Skip to the content</a>
+<header class="top"><div><a class="name" href="/">${esc(site.name)}</a><nav aria-label="Main">${renderMenu(site.menu, head.path)}</nav><form role="search" action="/search"><label><span>Search</span><input type="search" name="q" maxlength="200" placeholder="Search"></label></form></div></header>
+<div class="frame${aside ? ' with-aside' : ''}">${aside}<main id="main">${main}</main></div>
+<footer><div><p>${esc(site.footer || site.name).replaceAll('\n', '<br>')}</p><p><a href="/posts">All posts</a> <a href="/notices">Notices</a> <a href="/archive">Archive</a> <a href="/feed.xml">Feed</a></p></div></footer>
+</body></html>`
+}
+
+const firstWords = (body: Block[]): string => {
+  const paragraph = body.find((block) => block.kind === 'paragraph')
+  const text = paragraph?.kind === 'paragraph' ? plain(paragraph.text) : ''
+  return text.length > 155 ? `${text.slice(0, 150).replace(/\s+\S*$/, '')} …` : text
+}
+
+/** The description search engines are given: the item's own, else its summary, else its first words. */
+export const searchDescription = (content: Content): string =>
+  content.fields.searchDescription || content.fields.summary || firstWords(content.body)
+
+const linkList = (links: Link[]) => links.map((link) => `<a href="${esc(link.path)}">${esc(link.title)}</a>`).join(', ')
+
+function itemHead(site: SiteView, item: ItemView): Head {
+  const { fields } = item.content
+  const description = searchDescription(item.content)
+  const cover = fields.sharingPicture ?? fields.cover ?? null
+  const media = cover && item.refs.media.get(cover.media)
+  const url = site.origin + item.path
+  const article = item.kind === 'post' || item.kind === 'notice'
+  return {
+    title: fields.pageTitle || fields.title || '',
+    description,
+    path: item.path,
+    indexed: fields.indexed ?? true,
+    type: article ? 'article' : 'website',
+    language: fields.language ?? site.language,
+    sharing: {
+      title: fields.sharingTitle || fields.title || '',
+      text: fields.sharingText || description,
+      picture: media ? { id: media.id, width: media.width } : null,
+    },
+    jsonLd: {
+      '@context': 'https://schema.org',
+      '@type': article ? 'Article' : item.kind === 'author' ? 'ProfilePage' : 'WebPage',
+      headline: fields.title,
+      description,
+      url,
+      inLanguage: fields.language ?? site.language,
+      datePublished: fields.shownDate ?? item.firstLive,
+      dateModified: item.changed,
+      ...(item.byline.length
+        ? { author: item.byline.map((person) => ({ '@type': 'Person', name: person.title, url: site.origin + person.path })) }
+        : {}),
+      ...(item.breadcrumb.length
+        ? {
+            breadcrumb: {
+              '@type': 'BreadcrumbList',
+              itemListElement: item.breadcrumb.map((link, index) => ({
+                '@type': 'ListItem',
+                position: index + 1,
+                name: link.title,
+                item: site.origin + link.path,
+              })),
+            },
+          }
+        : {}),
+    },
+  }
+}
+
+/**
+ * The one renderer of an item: content and the site around it in, a complete HTML page out. The live site, the preview
+ * and the receipt all come from here, so what is previewed is what is served. Needs no script in the browser.
+ */
+export function renderItem(site: SiteView, item: ItemView): string {
+  const { fields, body } = item.content
+  const language = fields.language ?? site.language
+  const trail = item.breadcrumb.length
+    ? `<nav class="trail" aria-label="Breadcrumb"><ol>${[{ path: '/', title: 'Home' }, ...item.breadcrumb].map((link) => `<li><a href="${esc(link.path)}">${esc(link.title)}</a></li>`).join('')}<li aria-current="page">${esc(fields.menuLabel || fields.title || '')}</li></ol></nav>`
+    : ''
+  const cover = fields.cover && item.refs.media.get(fields.cover.media)
+  const facts = [
+    item.kind === 'post' || item.kind === 'notice' ? when(fields.shownDate ?? item.firstLive.slice(0, 10), language) : '',
+    item.byline.length ? `by ${linkList(item.byline)}` : '',
+    item.kind === 'post' ? `${Math.max(1, Math.round(contentWords(item.content) / 220))} min read` : '',
+  ].filter(Boolean)
+  const top = site.menu.find((node) => item.path === node.path || item.path.startsWith(`${node.path}/`))
+  const aside =
+    item.kind === 'page' && top?.children.length
+      ? `<nav class="tree" aria-label="In this part"><a class="head" href="${esc(top.path)}"${item.path === top.path ? ' aria-current="page"' : ''}>${esc(top.label)}</a>${renderSubtree(top.children, item.path)}</nav>`
+      : ''
+  const series = item.series
+    ? `<nav class="series" aria-label="Series"><p>Part of the series <a href="${esc(item.series.path)}">${esc(item.series.title)}</a></p><ol>${item.series.parts.map((part) => (part.here ? `<li aria-current="page">${esc(part.title)}</li>` : `<li><a href="${esc(part.path)}">${esc(part.title)}</a></li>`)).join('')}</ol></nav>`
+    : ''
+  const around =
+    item.previous || item.next
+      ? `<nav class="around" aria-label="Other posts">${item.previous ? `<a rel="prev" href="${esc(item.previous.path)}"><span>Before</span>${esc(item.previous.title)}</a>` : '<span></span>'}${item.next ? `<a rel="next" href="${esc(item.next.path)}"><span>After</span>${esc(item.next.title)}</a>` : ''}</nav>`
+      : ''
+  const main = `${trail}<article class="${item.kind}${fields.noticeLevel ? ` ${fields.noticeLevel}` : ''}"><header>${item.kind === 'notice' ? `<p class="level">${NOTICE_WORDS[fields.noticeLevel ?? 'information']}</p>` : ''}<h1>${esc(fields.title ?? '')}</h1>${fields.summary ? `<p class="summary">${esc(fields.summary)}</p>` : ''}${facts.length ? `<p class="facts">${facts.join(' · ')}</p>` : ''}</header>${
+    fields.cover && cover
+      ? `<figure class="cover">${renderPicture(cover, fields.cover.decorative ? '' : fields.cover.alt, 'cover', { eager: true, focus: fields.cover.focus })}</figure>`
+      : ''
+  }${body.map((block) => renderBlock(block, item.refs)).join('\n')}${series}${item.labels.length ? `<p class="labels">${item.kind === 'post' ? `In <a href="${esc(item.section.path)}">${esc(item.section.title)}</a> · ` : ''}${linkList(item.labels)}</p>` : ''}${
+    item.posts.length
+      ? `<section aria-labelledby="by"><h2 id="by">Posts by ${esc(fields.title ?? '')}</h2>${renderTeasers(item.posts, item.refs.media, language)}</section>`
+      : ''
+  }</article>${around}`
+  return layout(site, itemHead(site, item), main, aside)
+}
+
+const NOTICE_WORDS = { information: 'For your information', warning: 'Changed sailings', urgent: 'Urgent' }
+
+function renderTeasers(teasers: Teaser[], media: Refs['media'], language: string, level: 2 | 3 = 3): string {
+  return `<ul class="teasers">${teasers
+    .map((teaser) => {
+      const cover = teaser.cover && media.get(teaser.cover.media)
+      return `<li${cover ? ' class="pictured"' : ''}>${cover ? renderPicture(cover, '', 'teaser', { focus: teaser.cover?.focus }) : ''}<div>${teaser.level ? `<p class="level ${teaser.level}">${NOTICE_WORDS[teaser.level as keyof typeof NOTICE_WORDS]}</p>` : ''}<h${level}><a href="${esc(teaser.path)}">${esc(teaser.title)}</a></h${level}>${teaser.date ? `<p class="facts">${when(teaser.date, language)}</p>` : ''}${teaser.snippet ? `<p>${teaser.snippet}</p>` : teaser.summary ? `<p>${esc(teaser.summary)}</p>` : ''}</div></li>`
+    })
+    .join('')}</ul>`
+}
+
+const plainHead = (site: SiteView, title: string, path: string, description: string, indexed: boolean): Head => ({
+  title,
+  description,
+  path,
+  indexed,
+  type: 'website',
+  language: site.language,
+  sharing: { title, text: description, picture: null },
+  jsonLd: null,
+})
+
+/** A listing (section, label, month, archive, search) with paging by plain links. */
+export function renderListing(site: SiteView, list: ListingView): string {
+  const turn = (page: number) => `${list.path}${list.path.includes('?') ? '&' : '?'}page=${page}`
+  const paging =
+    list.pages > 1
+      ? `<nav class="paging" aria-label="Pages">${list.page > 1 ? `<a rel="prev" href="${esc(turn(list.page - 1))}">Newer</a>` : ''}<span>Page ${list.page} of ${list.pages}</span>${list.page < list.pages ? `<a rel="next" href="${esc(turn(list.page + 1))}">Older</a>` : ''}</nav>`
+      : ''
+  const form =
+    list.query === undefined
+      ? ''
+      : `<form class="search" action="/search"><label>Search the site <input type="search" name="q" value="${esc(list.query)}" maxlength="200"></label><button>Search</button></form>`
+  const empty =
+    list.teasers.length || list.more.length
+      ? ''
+      : `<p>${list.query ? 'Nothing on the site has these words.' : list.query === '' ? 'What are you looking for?' : 'Nothing here yet.'}</p>`
+  const main = `<h1>${esc(list.title)}</h1>${list.summary ? `<p class="summary">${esc(list.summary)}</p>` : ''}${form}${renderTeasers(list.teasers, list.media, site.language, 2)}${empty}${list.more.length ? `<ul class="more">${list.more.map((link) => `<li><a href="${esc(link.path)}">${esc(link.title)}</a></li>`).join('')}</ul>` : ''}${paging}`
+  return layout(site, plainHead(site, list.title, list.path, list.summary, list.query === undefined), main)
+}
+
+export interface HomeView {
+  notices: Teaser[]
+  posts: Teaser[]
+  /** The picture on top: the cover of the first part of the site that has one. */
+  lead: string | null
+  media: Refs['media']
+}
+
+/** The front page: live notices, the parts of the site, the newest posts. */
+export function renderHome(site: SiteView, home: HomeView): string {
+  const notices = home.notices.length
+    ? `<section class="notices" aria-labelledby="notices"><h2 id="notices">Notices</h2>${renderTeasers(home.notices, home.media, site.language)}</section>`
+    : ''
+  const lead = home.lead && home.media.get(home.lead)
+  const parts = `<nav class="parts" aria-label="Parts of the site">${site.menu
+    .map(
+      (node) =>
+        `<div><a href="${esc(node.path)}">${esc(node.label)}</a><ul>${node.children
+          .slice(0, 5)
+          .map((child) => `<li><a href="${esc(child.path)}">${esc(child.label)}</a></li>`)
+          .join('')}</ul></div>`,
+    )
+    .join('')}</nav>`
+  const main = `<div class="home"><div class="opening"><h1>${esc(site.tagline || site.name)}</h1>${lead ? renderPicture(lead, '', 'opening', { eager: true }) : ''}</div>${notices}${parts}<section class="newest" aria-labelledby="newest"><h2 id="newest">Newest</h2>${renderTeasers(home.posts, home.media, site.language)}<p><a href="/posts">All posts</a></p></section></div>`
+  return layout(
+    site,
+    {
+      ...plainHead(site, site.name, '/', site.tagline, true),
+      jsonLd: { '@context': 'https://schema.org', '@type': 'WebSite', name: site.name, url: `${site.origin}/` },
+    },
+    main,
+  )
+}
+
+/** What readers get where there is nothing: 404 never was, 410 was withdrawn. */
+export function renderAbsent(site: SiteView, status: 404 | 410, path: string): string {
+  const [title, text] =
+    status === 410
+      ? ['This has been withdrawn', 'What stood here is no longer on our site.']
+      : ['There is nothing here', 'No page has this address. It may have been mistyped.']
+  return layout(
+    site,
+    plainHead(site, title, path, '', false),
+    `<h1>${title}</h1><p class="summary">${text}</p><form class="search" action="/search"><label>Search the site <input type="search" name="q" maxlength="200"></label><button>Search</button></form><p><a href="/">To the front page</a></p>`,
+  )
+}
+
+/** Adds the way into the office to a page for a signed-in person; such an answer is never stored. */
+export const withOfficeEntry = (html: string, officePath: string): string =>
+  html.replace('</body></html>', `<p class="office-entry"><a href="${esc(officePath)}">Open this in the office</a></p></body></html>`)

@@ -1,0 +1,52 @@
+import { Temporal } from 'temporal-polyfill'
+
+/** A wall-clock time as a person picked it, in a time zone by its IANA name. `date` is YYYY-MM-DD, `time` HH:MM. */
+export interface WallTime {
+  date: string
+  time: string
+  zone: string
+}
+
+/** What a wall time means: one instant, none (skipped when clocks go forward), or two (when they go back). */
+export type WallMeaning =
+  { kind: 'exact'; instant: string } | { kind: 'gap'; before: string; after: string } | { kind: 'overlap'; earlier: string; later: string }
+
+const iso = (zoned: Temporal.ZonedDateTime) => new Date(zoned.epochMilliseconds).toISOString()
+
+/**
+ * Finds the UTC instants (ISO 8601) of a wall time. A time that does not exist answers with the instants an hour's
+ * change before and after it; one that exists twice, with both: the caller must ask. Throws RangeError for a date,
+ * time or zone that is none.
+ */
+export function meaningOf(wall: WallTime): WallMeaning {
+  const plain = Temporal.PlainDateTime.from(`${wall.date}T${wall.time}`)
+  const earlier = plain.toZonedDateTime(wall.zone, { disambiguation: 'earlier' })
+  const later = plain.toZonedDateTime(wall.zone, { disambiguation: 'later' })
+  if (earlier.epochMilliseconds === later.epochMilliseconds) return { kind: 'exact', instant: iso(earlier) }
+  return earlier.toPlainDateTime().equals(plain)
+    ? { kind: 'overlap', earlier: iso(earlier), later: iso(later) }
+    : { kind: 'gap', before: iso(earlier), after: iso(later) }
+}
+
+/** Says whether a name is a time zone that this machine knows. */
+export function isZone(name: string): boolean {
+  try {
+    new Intl.DateTimeFormat('en', { timeZone: name })
+    return true
+  } catch {
+    return false
+  }
+}
+
+/** The wall time of an instant in a zone; `time` to the minute. */
+export function wallOf(instant: string, zone: string): WallTime {
+  const zoned = Temporal.Instant.from(instant).toZonedDateTimeISO(zone)
+  return { date: zoned.toPlainDate().toString(), time: zoned.toPlainTime().toString({ smallestUnit: 'minute' }), zone }
+}
+
+/** The calendar date of an instant in a zone, YYYY-MM-DD. */
+export const dateIn = (instant: string, zone: string): string => wallOf(instant, zone).date
+
+/** Whole days from one calendar date to another; negative when `to` is earlier. */
+export const daysBetween = (from: string, to: string): number =>
+  Math.round((Date.parse(`${to}T00:00Z`) - Date.parse(`${from}T00:00Z`)) / 86_400_000)

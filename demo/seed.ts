@@ -1,0 +1,703 @@
+import { v7 } from 'uuid'
+import type { Content } from '../core/content/content'
+import type { Edit } from '../core/content/edits'
+import type { Kind } from '../core/content/kinds'
+import { wallOf } from '../core/time/zone'
+import { indexLive } from '../server/jobs/searchIndex'
+import { runDue } from '../server/jobs/scheduler'
+import type { Actor } from '../server/services/access'
+import { clearDraft, discardDraft, openDraft, returnDraft, saveEdits, sendDraft } from '../server/services/drafts'
+import { createItem } from '../server/services/items'
+import { addFile, addPicture } from '../server/services/media'
+import { saveRoute, saveRules } from '../server/services/routes'
+import { ANYONE, DEFAULT_RULES } from '../core/flow/route'
+import { openOffice, type Office } from '../server/services/office'
+import { addPerson, setRoles, saveGroup } from '../server/services/people'
+import { plan, putLiveNow, rollBack, withdraw } from '../server/services/publishing'
+import { addSection } from '../server/services/sections'
+import { firstStart } from '../server/services/sites'
+import { itemById } from '../server/store/items'
+import { readManifest, versionById } from '../server/store/versions'
+import { DEMO_PASSWORD, emailOf, PEOPLE, SECTIONS, type PersonKey, type SectionName, GROUPS } from './people'
+import { drawScene, type Vessel } from './pictures'
+import { leaflet } from './leaflet'
+import { blocksOf } from './prose'
+import { seeded } from './random'
+import { PAGES, type PageText } from './texts/pages'
+import { LABELS, makePosts, NOTICES, type PostText } from './texts/posts'
+
+export const ZONE = 'Europe/Oslo'
+const HOUR = 3_600_000
+const DAY = 24 * HOUR
+
+interface Options {
+  /** The moment that the demo ends at: its present. */
+  now: Date
+  seed?: number
+  posts?: number
+  progress?: (words: string) => void
+}
+
+/**
+ * Writes the scenario into an empty data folder, through the same services that people use, along eighteen months of a
+ * clock of its own. The same seed and present give the same data.
+ */
+export async function seedDemo(folder: string, { now, seed = 1911, posts = 140, progress = () => {} }: Options): Promise<void> {
+  const random = seeded(seed)
+  let present = now.getTime() - 550 * DAY
+  const office = await openOffice(
+    folder,
+    { now: () => new Date(present) },
+    { newId: () => v7({ msecs: present, random: random.bytes(16) }), durable: false },
+  )
+  try {
+    await new Story(office, random, (at) => (present = at), now.getTime(), progress).tell(posts)
+  } finally {
+    await office.close()
+  }
+}
+
+interface Written {
+  item: string
+  draft: string
+  head: string
+}
+
+class Story {
+  private readonly people = new Map<string, string>()
+  private readonly sections = new Map<string, string>()
+  private readonly refs = new Map<string, string>()
+  private readonly steps: { at: number; order: number; run: () => Promise<void> }[] = []
+  private readonly pictures = new Map<string, string>()
+
+  constructor(
+    private readonly office: Office,
+    private readonly random: ReturnType<typeof seeded>,
+    private readonly setClock: (at: number) => void,
+    private readonly now: number,
+    private readonly progress: (words: string) => void,
+  ) {}
+
+  private async as(key: PersonKey): Promise<Actor> {
+    const { name } = PEOPLE.find((person) => person.key === key)!
+    return {
+      id: this.people.get(key)!,
+      name,
+      email: emailOf(name),
+      colourScheme: 'auto',
+      seenUntil: null,
+      rights: await this.office.rights(),
+    }
+  }
+
+  private later(at: number, run: () => Promise<void>): void {
+    this.steps.push({ at: Math.min(at, this.now - 60_000 + this.steps.length), order: this.steps.length, run })
+  }
+
+  /** Runs the steps so far in the order of their moments. */
+  private async play(words: string): Promise<void> {
+    this.steps.sort((a, b) => a.at - b.at || a.order - b.order)
+    let done = 0
+    for (const step of this.steps) {
+      this.setClock(step.at)
+      await runDue(this.office)
+      await step.run()
+      if (++done % 100 === 0) this.progress(`${words}: ${done} of ${this.steps.length} steps`)
+    }
+    this.steps.length = 0
+    await this.office.settle()
+  }
+
+  private readonly blockId = () =>
+    `b${v7({ msecs: 0, random: this.random.bytes(16) })
+      .replaceAll('-', '')
+      .slice(-18)}`
+  private blocks = (text: string) => blocksOf(text, this.refs, this.blockId)
+
+  private async write(
+    by: PersonKey,
+    kind: Kind,
+    section: string,
+    title: string,
+    content: Partial<Content>,
+    parent?: string | null,
+  ): Promise<Written> {
+    const made = await createItem(this.office, await this.as(by), {
+      kind,
+      section,
+      title,
+      content: { fields: content.fields ?? {}, body: content.body ?? [] },
+      ...(parent === undefined ? {} : { parent }),
+    })
+    return { item: made.item, draft: made.draft, head: made.version }
+  }
+  private async edit(by: PersonKey, written: Written, edits: Edit[], words = ''): Promise<void> {
+    const saved = await saveEdits(this.office, await this.as(by), written.draft, {
+      base: written.head,
+      edits,
+      ...(words ? { named: true, note: words } : {}),
+    })
+    written.head = saved.version
+  }
+  private send = async (by: PersonKey, { draft, head }: Written, words: string) =>
+    void (await sendDraft(this.office, await this.as(by), draft, head, words))
+  private clear = async (by: PersonKey, { draft, head }: Written, words = '') =>
+    void (await clearDraft(this.office, await this.as(by), draft, head, 'review', words))
+  private live = async (by: PersonKey, { draft, head }: Written) =>
+    void (await putLiveNow(this.office, await this.as(by), draft, { head, shownDate: 'keep' }))
+  private async change(by: PersonKey, item: string, name: string): Promise<Written> {
+    const { draft, head } = await openDraft(this.office, await this.as(by), item, name)
+    return { item, draft, head }
+  }
+  /** A picture of a boat or quay; some are drawn for each, and shared among the texts. */
+  private async picture(what: { vessel: Vessel } | { quay: true }, alt: string) {
+    const name = 'vessel' in what ? what.vessel : 'quay'
+    const key = `${name} ${this.random.whole(1, 6)}`
+    let media = this.pictures.get(key)
+    if (!media) {
+      media = (await addPicture(this.office, await this.as('liv'), await drawScene(this.random, what), `${name}.png`)).id
+      this.pictures.set(key, media)
+    }
+    return { media, alt, decorative: false }
+  }
+
+  /** Lets a text go its way: sent, cleared, live, over some hours of a day. */
+  private publish(at: number, by: PersonKey, written: () => Written, words: string): void {
+    const reviewer = this.random.pick(['noor', 'bea'] as const)
+    this.later(at, () => this.send(by, written(), words))
+    this.later(at + this.random.whole(1, 4) * HOUR, () => this.clear(reviewer, written()))
+    this.later(at + 5 * HOUR, () => this.live('idris', written()))
+  }
+
+  async tell(posts: number): Promise<void> {
+    await this.found()
+    await this.labelsAndAuthors()
+    await this.pages()
+    await this.news(posts)
+    await this.notices()
+    await this.unfinished()
+    await this.routes()
+    this.progress('taking in the words for search')
+    await indexLive(this.office)
+  }
+
+  private async found(): Promise<void> {
+    this.progress('founding the site')
+    const { office } = this
+    const maren = PEOPLE[0]
+    this.people.set(
+      'maren',
+      await firstStart(office, {
+        siteName: 'Larkholm Ferries',
+        zone: ZONE,
+        language: 'en',
+        name: maren.name,
+        email: emailOf(maren.name),
+        password: DEMO_PASSWORD,
+      }),
+    )
+    await office.settle()
+    for (const name of SECTIONS) this.sections.set(name, await addSection(office, await this.as('maren'), name, null))
+    await office.settle()
+    for (const person of PEOPLE.slice(1)) {
+      const roles: { role: string; section: string | null }[] = person.roles.map((entry) => ({
+        role: entry.role,
+        section: 'in' in entry ? this.sections.get(entry.in)! : null,
+      }))
+      // A second steward for a moment: nobody changes their own roles, so this one takes the founder's extra ones away.
+      if (person.key === 'idris') roles.push({ role: 'steward', section: null })
+      this.people.set(
+        person.key,
+        await addPerson(office, await this.as('maren'), { name: person.name, email: emailOf(person.name), password: DEMO_PASSWORD, roles }),
+      )
+    }
+    await office.settle()
+    for (const group of GROUPS)
+      await saveGroup(office, await this.as('maren'), null, {
+        ...group,
+        roles: [...group.roles],
+        members: group.members.map((key) => this.people.get(key)!),
+      })
+    await office.settle()
+    const site = (await office.site())!
+    const settings = await this.change('maren', site.settings_item, 'Foot of the page')
+    await this.edit('maren', settings, [
+      { op: 'field', name: 'summary', value: 'Five ports, three boats, one sound.' },
+      { op: 'field', name: 'footer', value: 'Larkholm Ferries, Long Quay 1, Larkholm\nTelephone +47 00 00 00 40, from six to twenty-two' },
+    ])
+    await this.send('maren', settings, '')
+    await this.live('maren', settings)
+    // From here on each has only the roles of the scenario.
+    await setRoles(office, await this.as('idris'), this.people.get('maren')!, [{ role: 'steward', section: null }])
+    const idris = PEOPLE.find((person) => person.key === 'idris')!
+    await office.settle()
+    await setRoles(
+      office,
+      await this.as('maren'),
+      this.people.get('idris')!,
+      idris.roles.map(({ role }) => ({ role, section: null })),
+    )
+    await office.settle()
+  }
+
+  /** Fares need the legal reviewer after the first reading; what was begun before finishes as it began. */
+  private async routes(): Promise<void> {
+    const { office } = this
+    const noor = this.people.get('noor')!
+    const desk = await saveGroup(office, await this.as('maren'), null, { name: 'Legal desk', members: [noor], roles: [] })
+    await office.settle()
+    const gate = (id: string, name: string, groups: string[]) => ({
+      id,
+      name,
+      who: { ...ANYONE, groups },
+      needed: 1,
+      authorsMayClear: false,
+      covers: 'all-but-shown-date' as const,
+    })
+    const made = await saveRoute(office, await this.as('maren'), null, {
+      name: 'Fares: read, then legal',
+      steps: [
+        { name: 'Reading', gates: [gate('review', 'Review', [])] },
+        {
+          name: 'Law',
+          gates: [{ ...gate('legal', 'Legal', [desk]), about: { fields: [], blocks: [], amounts: true, words: ['refund'] } }],
+        },
+      ],
+    })
+    const fares = this.sections.get('Fares')!
+    await saveRules(office, await this.as('maren'), [...DEFAULT_RULES, { kind: 'page', section: fares, route: made.route }])
+    await office.settle()
+  }
+
+  private async labelsAndAuthors(): Promise<void> {
+    this.progress('labels and authors')
+    const section = this.sections.get('News')!
+    for (const [type, key, title] of LABELS) {
+      const written = await this.write('wen', 'label', section, title, {
+        fields: { labelType: type, summary: type === 'series' ? 'A series, best read in order.' : '' },
+      })
+      await this.send('wen', written, '')
+      await this.live('idris', written)
+      this.refs.set(`label:${key}`, written.item)
+    }
+    const about: Partial<Record<PersonKey, string>> = {
+      anton: 'Anton writes about works, weather and whatever is on the slip.',
+      wen: 'Wen walks. She also keeps the leaflets in order.',
+      sorley: 'Sorley has been a deckhand and has not quite stopped.',
+      petra: 'Petra makes the timetables and explains them to anyone who asks.',
+    }
+    for (const [key, words] of Object.entries(about) as [PersonKey, string][]) {
+      const name = PEOPLE.find((person) => person.key === key)!.name
+      const written = await this.write(key, 'author', section, name, { fields: { summary: words }, body: this.blocks(words) })
+      await this.send(key, written, '')
+      await this.live('idris', written)
+      this.refs.set(`author:${key}`, written.item)
+    }
+  }
+
+  private pageWriter = (page: PageText): PersonKey =>
+    page.section === 'Timetables' ? 'petra' : page.section === 'Fares' ? 'wen' : page.section === 'About' ? 'sorley' : 'anton'
+
+  private async pages(): Promise<void> {
+    const begin = this.now - 540 * DAY
+    const written = new Map<string, Written>()
+    const sheet = leaflet('Winter timetable', [
+      'Larkholm - Vessa   06:10  07:40  09:10  12:10  15:40  18:10',
+      'Larkholm - Innermost   06:30  11:30  16:30',
+    ])
+    this.refs.set('leaflet', (await addFile(this.office, await this.as('liv'), sheet, 'Winter timetable.pdf')).id)
+    PAGES.forEach((page, index) => {
+      const by = this.pageWriter(page)
+      const at = begin + Math.floor(index / 6) * DAY + (index % 6) * 20 * 60_000
+      this.later(at, async () => {
+        const cover = page.picture
+          ? await this.picture(
+              page.picture,
+              'vessel' in page.picture
+                ? `The ${page.picture.vessel} in the sound, seen from the side`
+                : 'Houses along a quay, with hills behind',
+            )
+          : null
+        const made = await this.write(by, 'page', this.sections.get(page.section)!, page.title, {
+          fields: {
+            parent: page.parent ? this.refs.get(page.parent)! : null,
+            menuLabel: page.menu ?? '',
+            order: page.order,
+            inMenus: page.inMenus ?? true,
+            summary: page.summary,
+            ...(cover ? { cover } : {}),
+          },
+          body: this.blocks(page.text),
+        })
+        this.refs.set(page.key, made.item)
+        written.set(page.key, made)
+        await this.send(by, made, 'First text')
+        await this.clear(this.random.pick(['noor', 'bea']), made)
+        await this.live('idris', made)
+      })
+    })
+    await this.play('pages')
+    // Second thoughts, once all pages have ids that links can hold.
+    for (const page of PAGES) {
+      const by = this.pageWriter(page)
+      const at = begin + 20 * DAY + this.random.whole(0, 9) * DAY
+      const missing = /\]\(ref:/.test(page.text)
+      if (missing) this.revise(at, by, page.key, 'Links to the other pages', () => this.blocks(page.text))
+      const turns = this.random.whole(0, 2)
+      for (let turn = 0; turn < turns; turn++) {
+        const words = this.random.pick(['Shorter', 'As the crews say it', 'New figures', 'After a reader’s question'])
+        this.revise(begin + this.random.whole(40, 520) * DAY + 9 * HOUR, by, page.key, words, () => [
+          ...this.blocks(page.text),
+          ...this.blocks(
+            this.random.pick([
+              'Ask on board if anything is unclear; the crew knows more than this page.',
+              'Last looked through with the crews in the winter.',
+              'This page changes when the boats do.',
+              'Telephone us before you travel far for one crossing.',
+            ]),
+          ),
+        ])
+      }
+    }
+    // An address that hangs on old posters: it leads on to the new one.
+    this.later(begin + 300 * DAY, async () => {
+      const draft = await this.change('petra', this.refs.get('leaflets')!, 'New address')
+      await this.edit('petra', draft, [{ op: 'field', name: 'segment', value: 'leaflets' }])
+      await this.send('petra', draft, 'The address on the new leaflets is shorter')
+      await this.clear('noor', draft)
+      await this.live('idris', draft)
+    })
+    await this.play('changes of pages')
+  }
+
+  /** A change of a live page, from draft to live within a day. */
+  private revise(at: number, by: PersonKey, key: string, words: string, body: () => ReturnType<Story['blocks']>): void {
+    this.later(at, async () => {
+      const item = this.refs.get(key)!
+      if ((await itemById(this.office.store.read, item))?.draft_id) return
+      const draft = await this.change(by, item, words)
+      const old = await this.bodyOf(item)
+      const next = body()
+      const edits: Edit[] = next.map((block, index) =>
+        old[index]
+          ? { op: 'replace', block: { ...block, id: old[index]! } }
+          : { op: 'insert', block, after: index ? (old[index - 1] ?? next[index - 1]!.id) : null },
+      )
+      for (const id of old.slice(next.length)) edits.push({ op: 'remove', id })
+      await this.edit(by, draft, edits, words)
+      await this.send(by, draft, words)
+      await this.clear(by === 'petra' ? 'bea' : this.random.pick(['noor', 'bea']), draft)
+      await this.live('idris', draft)
+    })
+  }
+
+  private async bodyOf(item: string): Promise<string[]> {
+    const row = (await itemById(this.office.store.read, item))!
+    const version = (await versionById(this.office.store.read, row.live_version!))!
+    return (await readManifest(this.office.store.read, version.manifest)).body.map(([id]) => id)
+  }
+
+  private async news(count: number): Promise<void> {
+    const texts = makePosts(this.random, count)
+    const begin = this.now - 520 * DAY
+    const step = (this.now - 2 * DAY - begin) / texts.length
+    texts.forEach((post, index) => {
+      const day = new Date(begin + index * step)
+      const at = Date.parse(`${day.toISOString().slice(0, 10)}T08:00:00Z`) + this.random.whole(0, 3) * HOUR
+      let written: Written
+      this.later(at - DAY, async () => {
+        written = await this.post(post)
+      })
+      if (this.random.next() < 0.3)
+        this.later(at - 2 * HOUR, () =>
+          this.edit(post.author, written, [{ op: 'field', name: 'summary', value: post.summary }], 'Read through once more'),
+        )
+      this.publish(
+        at,
+        post.author,
+        () => written,
+        this.random.pick(['Ready, I think', 'Please check the figures', 'For tomorrow', 'Short one']),
+      )
+    })
+    await this.play('posts')
+  }
+
+  private async post(post: PostText): Promise<Written> {
+    const cover = post.picture
+      ? await this.picture(post.picture, 'vessel' in post.picture ? `The ${post.picture.vessel} under way` : 'Houses along a quay')
+      : null
+    const labels = [...post.labels, ...(post.series ? [post.series.key] : [])].map((key) => this.refs.get(`label:${key}`)!)
+    return this.write(post.author, 'post', this.sections.get('News')!, post.title, {
+      fields: {
+        summary: post.summary,
+        labels,
+        byline: [this.refs.get(`author:${post.author}`)!],
+        ...(cover ? { cover } : {}),
+        ...(post.series ? { seriesPart: post.series.part } : {}),
+      },
+      body: this.blocks(post.text),
+    })
+  }
+
+  private notice(by: PersonKey, index: number): Promise<Written> {
+    const notice = NOTICES[index]!
+    return this.write(by, 'notice', this.sections.get('Service notices')!, notice.title, {
+      fields: { summary: notice.summary, noticeLevel: notice.level },
+      body: this.blocks(notice.text),
+    })
+  }
+
+  private async notices(): Promise<void> {
+    const at = this.now
+    for (const [index, ago] of [
+      [3, 130],
+      [4, 40],
+      [5, 21],
+      [1, 3],
+      [0, 2],
+    ] as const) {
+      let written: Written
+      this.later(at - ago * DAY, async () => {
+        written = await this.notice('anton', index)
+        await this.send('anton', written, 'Quickly, please')
+        await this.clear('noor', written)
+        await this.live('idris', written)
+      })
+      if (ago > 10)
+        this.later(at - (ago - 6) * DAY, async () => void (await withdraw(this.office, await this.as('idris'), written.item, written.head)))
+    }
+    this.later(at - 30 * HOUR, async () => {
+      const sunday = new Date(at + ((7 - new Date(at).getUTCDay()) % 7 || 7) * DAY)
+      const item = (await this.office.store.read.one<{ id: string }>("SELECT id FROM item WHERE kind = 'notice' AND title LIKE 'Tystie%'"))!
+        .id
+      await plan(this.office, await this.as('idris'), item, {
+        kind: 'withdraw',
+        date: wallOf(sunday.toISOString(), ZONE).date,
+        time: '22:00',
+      })
+    })
+    await this.play('notices')
+  }
+
+  /** Work that is still under way at the demo's present, so that every list has something true to show. */
+  private async unfinished(): Promise<void> {
+    const t = this.now
+    const wall = (at: number) => wallOf(new Date(at).toISOString(), ZONE)
+    const news = this.sections.get('News')!
+    const write = (by: PersonKey, title: string, summary: string, text: string, section: SectionName = 'News', kind: Kind = 'post') =>
+      this.write(by, kind, this.sections.get(section)!, title, {
+        fields: { summary, ...(kind === 'post' ? { byline: [this.refs.get(`author:${by}`)!].filter(Boolean) } : {}) },
+        body: this.blocks(text),
+      })
+    const setTime = async (item: string, at: number, time?: string) =>
+      void (await plan(this.office, await this.as('idris'), item, { kind: 'put-live', date: wall(at).date, time: time ?? wall(at).time }))
+
+    // Waiting at the gate.
+    this.later(t - 26 * HOUR, async () => {
+      const draft = await this.change('wen', this.refs.get('cars')!, 'Summer fares')
+      const [, , table] = await this.bodyOf(this.refs.get('cars')!)
+      const block = this.blocks(
+        '| Route | Car | Van | With trailer |\n| Larkholm – Vessa | 192 kr | 268 kr | 341 kr |\n| Larkholm – Innermost | 152 kr | 214 kr | 287 kr |\n| Vessa – Grey Skerry | no cars | < | < |\n| Larkholm – Tarn Head | 229 kr | 305 kr | 398 kr |',
+      )[0]!
+      await this.edit('wen', draft, [{ op: 'replace', block: { ...block, id: table! } }], 'Vessa up six kroner from May')
+      await this.send('wen', draft, 'Vessa fare up six kroner from May; please look at all three figures')
+    })
+    this.later(t - 9 * HOUR, async () =>
+      this.send(
+        'sorley',
+        await write(
+          'sorley',
+          'Night boat returns in June',
+          'On Fridays the Auk sails at 23:40 again.',
+          'The night boat comes back on the first Friday in June.\nBring a pullover; the saloon is cold at that hour.',
+        ),
+        'Concert people keep asking',
+      ),
+    )
+    this.later(t - 4 * HOUR, async () => this.send('anton', await this.notice('anton', 2), 'For Thursday'))
+    this.later(t - 3 * HOUR, async () => {
+      const draft = await this.change('petra', this.refs.get('larkholm-vessa-summer')!, 'Next summer')
+      const first = (await this.bodyOf(draft.item))[0]!
+      await this.edit(
+        'petra',
+        draft,
+        [
+          {
+            op: 'replace',
+            block: {
+              id: first,
+              kind: 'paragraph',
+              text: [{ text: 'From 1 May to 30 September the boats run ten minutes later in the morning, and one more leaves at 18:30.' }],
+            },
+          },
+        ],
+        'One more boat at 18:30',
+      )
+      await this.send('petra', draft, 'One more boat at 18:30')
+    })
+    // Returned with notes.
+    this.later(t - 22 * HOUR, async () => {
+      const draft = await this.change('sorley', this.refs.get('to-innermost')!, 'The bus has moved')
+      const [first] = await this.bodyOf(draft.item)
+      await this.edit(
+        'sorley',
+        draft,
+        [
+          {
+            op: 'replace',
+            block: {
+              id: first!,
+              kind: 'paragraph',
+              text: [{ text: 'The valley bus leaves from behind the school and waits ten minutes for late boats.' }],
+            },
+          },
+        ],
+        'The bus stop has moved',
+      )
+      await this.send('sorley', draft, 'The stop has moved')
+      await returnDraft(this.office, await this.as('bea'), draft.draft, draft.head, 'review', [
+        { text: 'The bus leaves from the other side now. Say how far it is from the boat, with a wheelchair in mind.', place: first! },
+      ])
+    })
+    this.later(t - 20 * HOUR, async () => {
+      const draft = await write(
+        'anton',
+        'Why the Auk sails slower this year',
+        'A knot less in the middle of the sound.',
+        'The Auk sails a knot slower this year.\nThat saves fuel, and she is quieter.\nNobody arrives later: she is quicker at the quay.',
+      )
+      await this.send('anton', draft, 'Ready, I think')
+      await returnDraft(this.office, await this.as('noor'), draft.draft, draft.head, 'review', [
+        { text: 'Say how much fuel. Readers will ask.', place: null },
+      ])
+    })
+    // Cleared: one without a time, three planned, one that cannot go because it was changed afterwards.
+    this.later(t - 7 * HOUR, async () => {
+      const draft = await write(
+        'wen',
+        'A map on every quay',
+        'Drawn by hand, and right.',
+        'Each quay now has a map, drawn by hand by the pupils of Innermost.\nThe footpaths are right; we have walked them.',
+      )
+      await this.send('wen', draft, 'Nothing urgent')
+      await this.clear('bea', draft, 'Lovely')
+    })
+    for (const [title, summary, by, hours] of [
+      ['Extra sailings on 17 May', 'Four more boats, and flags on all of them.', 'anton', 20],
+      ['The Petrel is back from the yard', 'With quieter bearings and new seats.', 'sorley', 41],
+      ['Tide table for the coming year', 'High and low water at all five quays.', 'petra', 24 * 12],
+    ] as const)
+      this.later(t - 30 * HOUR, async () => {
+        const draft = await write(by, title, summary, `${summary}\nThe [timetables](ref:timetables) have the details.`)
+        await this.send(by, draft, 'With a time, please')
+        await this.clear('noor', draft)
+        const at = t + hours * HOUR
+        await setTime(draft.item, at, hours > 100 ? '04:00' : `${wall(at).time.slice(0, 2)}:00`)
+      })
+    this.later(t - 28 * HOUR, async () => {
+      const draft = await write(
+        'wen',
+        'Bicycles on the early crossing',
+        'How many fit, and where they stand.',
+        'On the 06:10 there is now room for twenty bicycles, on the port side.\nFold what can be folded.',
+      )
+      await this.send('wen', draft, 'Checked with the mate')
+      await this.clear('bea', draft)
+      await setTime(draft.item, t - 2 * HOUR)
+      await this.edit(
+        'wen',
+        draft,
+        [
+          {
+            op: 'insert',
+            after: null,
+            block: { id: this.blockId(), kind: 'paragraph', text: [{ text: 'From Monday the mate counts bicycles on the early boat.' }] },
+          },
+        ],
+        'One sentence more',
+      )
+    })
+    // Drafts, a discarded one, a roll-back, and one that went live without clearance.
+    for (const [by, title, summary, ago] of [
+      ['anton', 'What the harbour pilot sees', '', 50],
+      ['wen', 'Five walks, and a sixth', 'One that we left out.', 30],
+      ['sorley', 'How the ramp at Tarn Head was mended', '', 12],
+      ['petra', 'How we set the timetable', 'Tides, trains, and the school bell.', 6],
+    ] as const)
+      this.later(
+        t - ago * HOUR,
+        async () => void (await write(by, title, summary, 'First thoughts.\nMore to come after I have spoken with the crew.')),
+      )
+    this.later(t - 90 * HOUR, async () => {
+      const draft = await this.write('anton', 'post', news, 'Old harbour timetable', { fields: { summary: 'No longer wanted.' } })
+      await discardDraft(this.office, await this.as('anton'), draft.draft, draft.head)
+    })
+    this.later(t - 70 * HOUR, async () => {
+      const item = this.refs.get('refunds')!
+      const before = (await itemById(this.office.store.read, item))!.live_version!
+      const draft = await this.change('wen', item, 'Shorter')
+      await this.edit('wen', draft, [{ op: 'field', name: 'summary', value: 'When you get your money back.' }], 'Shorter summary')
+      await this.send('wen', draft, 'Shorter')
+      await this.clear('bea', draft)
+      await this.live('idris', draft)
+      this.setClock(t - 68 * HOUR)
+      await rollBack(this.office, await this.as('idris'), item, before, draft.head)
+    })
+    this.later(t - 5 * HOUR, async () => {
+      const draft = await this.write('anton', 'notice', this.sections.get('Service notices')!, 'Storm: no boats to Grey Skerry today', {
+        fields: { summary: 'The swell at the Lighthouse Steps is too high. All other boats sail.', noticeLevel: 'urgent' },
+        body: this.blocks(
+          'No boats to Grey Skerry today. The swell at the Lighthouse Steps is too high to lie there.\nAll other boats sail. We look again at six tomorrow morning.',
+        ),
+      })
+      await putLiveNow(this.office, await this.as('idris'), draft.draft, {
+        head: draft.head,
+        exception: 'Storm; both reviewers are at sea',
+      })
+    })
+    // Two lines of work on one page: a rewrite for the summer waits while a fix goes live, and they touch one paragraph.
+    const ages = () => this.refs.get('young-old')!
+    const paragraph = (id: string, text: string): Edit => ({ op: 'replace', block: { id, kind: 'paragraph', text: [{ text }] } })
+    this.later(t - 60 * HOUR, async () => {
+      const rewrite = await this.change('petra', ages(), 'Rewrite for the summer')
+      const [first, second] = await this.bodyOf(ages())
+      await this.edit('petra', rewrite, [
+        paragraph(
+          first!,
+          'Under six: free. From six to sixteen: half, and free on Sundays from May to September. From 67: half, with any proof of age.',
+        ),
+        {
+          op: 'insert',
+          after: second!,
+          block: {
+            id: this.blockId(),
+            kind: 'paragraph',
+            text: [{ text: 'In July a family of four crosses for the price of two on any weekday.' }],
+          },
+        },
+      ])
+    })
+    this.later(t - 18 * HOUR, async () => {
+      const fix = await this.change('wen', ages(), 'Fix of the age')
+      const [first] = await this.bodyOf(ages())
+      await this.edit(
+        'wen',
+        fix,
+        [paragraph(first!, 'Under six: free. From six to seventeen: half. From 67: half, with any proof of age.')],
+        'It was fifteen; the board decided seventeen',
+      )
+      await this.send('wen', fix, 'Please quickly: the board decided seventeen')
+      await this.clear('bea', fix, 'Yes!')
+      await this.live('idris', fix)
+    })
+    this.later(t - 40 * HOUR, async () => {
+      const draft = await this.change('sorley', this.refs.get('crew')!, 'Names of the deck crew')
+      const [first] = await this.bodyOf(draft.item)
+      await this.edit('sorley', draft, [paragraph(first!, 'Nineteen people run the boats, and some of them have asked not to be named.')])
+      await discardDraft(this.office, await this.as('sorley'), draft.draft, draft.head)
+    })
+    await this.play('work under way')
+    this.setClock(t)
+    await runDue(this.office)
+  }
+}

@@ -1,0 +1,98 @@
+// The rule that holds the directions of dependence: app → api → services → (core, store); core knows nobody.
+import { builtinModules } from 'node:module'
+import withNuxt from './.nuxt/eslint.config.mjs'
+
+const NODE = [...builtinModules, ...builtinModules.map((name) => `node:${name}`)]
+const forbid = (files, group, message, more = []) => ({
+  files,
+  rules: { 'no-restricted-imports': ['error', { patterns: [{ group, message }], paths: more }] },
+})
+/** Packages that core may use: pure, and the same in browser, worker and server. */
+const PURE = ['zod', 'canonicalize', '@noble/hashes', 'sanitize-html', '@sindresorhus/slugify', 'temporal-polyfill']
+
+export default withNuxt(
+  { ignores: ['.output', '.nuxt', '.data', 'node_modules', 'test-results', 'playwright-report'] },
+  {
+    rules: {
+      '@typescript-eslint/no-explicit-any': 'error',
+      '@typescript-eslint/unified-signatures': 'off',
+      '@typescript-eslint/no-dynamic-delete': 'off',
+      'no-control-regex': 'off',
+      'vue/html-self-closing': 'off',
+      'vue/singleline-html-element-content-newline': 'off',
+      'vue/max-attributes-per-line': 'off',
+      'vue/first-attribute-linebreak': 'off',
+      'vue/html-closing-bracket-newline': 'off',
+      'vue/html-indent': 'off',
+      'vue/multi-word-component-names': 'off',
+      'vue/require-default-prop': 'off',
+      'no-empty': ['error', { allowEmptyCatch: false }],
+    },
+  },
+  forbid(
+    ['core/**/*.ts'],
+    [
+      '~/**',
+      '~~/**',
+      '**/app/**',
+      '**/server/**',
+      '**/demo/**',
+      '#*',
+      'vue',
+      'nuxt',
+      'h3',
+      'sequelize',
+      'sqlite3',
+      'pinia',
+      '@vue/*',
+      '@tiptap/*',
+      'sharp',
+      'pino',
+      'uuid',
+      'lru-cache',
+    ],
+    'core knows nobody',
+    NODE.map((name) => ({ name, message: 'core has no built-ins of Node' })),
+  ),
+  {
+    files: ['core/**/*.ts'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector:
+            'ImportDeclaration[source.value=/^[^.]/]:not([source.value=/^(' +
+            PURE.map((name) => name.replace('/', '\\u002F')).join('|') +
+            ')/])',
+          message: 'core uses only the pure packages listed in eslint.config.mjs',
+        },
+        { selector: 'NewExpression[callee.name="Date"][arguments.length=0]', message: 'the clock is passed in' },
+        { selector: 'CallExpression[callee.object.name="Math"][callee.property.name="random"]', message: 'randomness is passed in' },
+        { selector: 'CallExpression[callee.object.name="Date"][callee.property.name="now"]', message: 'the clock is passed in' },
+      ],
+    },
+  },
+  forbid(
+    ['server/store/**/*.ts'],
+    ['**/services/**', '**/endpoints/**', '**/jobs/**', '**/site/**', '**/app/**', 'h3'],
+    'the store knows only core',
+  ),
+  forbid(['server/services/**/*.ts'], ['**/endpoints/**', '**/app/**', '**/jobs/**', 'h3'], 'services know core and store'),
+  {
+    files: ['app/**/*.{ts,vue}'],
+    rules: {
+      '@typescript-eslint/no-restricted-imports': [
+        'error',
+        {
+          patterns: [
+            {
+              group: ['**/server/**', '**/demo/**'],
+              allowTypeImports: true,
+              message: 'the office talks to the server through the API; only types of its answers may be named',
+            },
+          ],
+        },
+      ],
+    },
+  },
+)

@@ -1,0 +1,44 @@
+import tailwindcss from '@tailwindcss/vite'
+
+export default defineNuxtConfig({
+  compatibilityDate: '2026-01-01',
+  modules: ['@pinia/nuxt', '@nuxt/eslint'],
+  ssr: false,
+  devtools: { enabled: false },
+  telemetry: false,
+  css: ['~/assets/office.css'],
+  imports: { scan: false },
+  // A screen is fetched when someone means to go there, not whenever a link to it is seen.
+  experimental: { defaults: { nuxtLink: { prefetchOn: { visibility: false, interaction: true } } } },
+  components: false,
+  app: {
+    head: {
+      title: 'Yieldgate',
+      htmlAttrs: { lang: 'en' },
+      link: [{ rel: 'icon', type: 'image/svg+xml', href: '/favicon.svg' }],
+    },
+  },
+  vite: { plugins: [tailwindcss()], worker: { format: 'es' } },
+  hooks: {
+    // The first page would fetch the script of every other beforehand, the editor's with it.
+    'build:manifest'(manifest) {
+      for (const file of Object.values(manifest)) file.prefetch = false
+    },
+  },
+  $development: {
+    hooks: {
+      // Without server rendering the development server still asks for a server entry, and stops without one.
+      'vite:extendConfig'({ build }, { isClient }) {
+        const input = build?.rollupOptions?.input
+        if (isClient && input && typeof input === 'object' && !Array.isArray(input)) input.server ??= input.entry!
+      },
+    },
+  },
+  typescript: { strict: true, tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true } } },
+  nitro: {
+    experimental: { asyncContext: false },
+    esbuild: { options: { target: 'node20' } },
+    serveStatic: true,
+    externals: { inline: [] },
+  },
+})

@@ -1,0 +1,31 @@
+import { defineConfig } from '@playwright/test'
+
+export default defineConfig({
+  testDir: 'tests/e2e',
+  outputDir: 'test-results/traces',
+  testMatch: '*.spec.ts',
+  globalSetup: './tests/e2e/setup.ts',
+  workers: 2,
+  timeout: 120_000,
+  expect: { timeout: 15_000 },
+  reporter: [['list'], ['json', { outputFile: 'test-results/e2e.json' }]],
+  use: {
+    viewport: { width: 1280, height: 800 },
+    actionTimeout: 20_000,
+    // A trace slows each step by a third; `--trace on` makes one where it is wanted.
+    trace: 'off',
+    screenshot: 'only-on-failure',
+    launchOptions: {
+      executablePath: process.env.YIELDGATE_CHROMIUM ?? '/usr/bin/chromium',
+      args: [
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+      ],
+    },
+  },
+})

@@ -1,0 +1,45 @@
+import type { H3Event } from 'h3'
+import type { z } from 'zod'
+import type { Actor } from '../services/access'
+import type { Runtime } from '../runtime'
+
+type Shape = z.ZodType
+
+/** What a handler gets: the parsed request and who asks. */
+export interface Asked<P, Q, B, A> extends Runtime {
+  params: P
+  query: Q
+  body: B
+  actor: A
+  /** The version named by If-Match, without quotes. */
+  ifMatch: string | undefined
+  origin: string
+  event: H3Event
+}
+
+interface Common<P extends Shape, Q extends Shape, B extends Shape, A> {
+  method: 'GET' | 'POST' | 'PATCH' | 'PUT' | 'DELETE'
+  /** With `:name` for parameters. */
+  path: string
+  summary: string
+  tag: string
+  params?: P
+  query?: Q
+  body?: B
+  /** Whether it takes If-Match with the version that the person saw. */
+  guarded?: boolean
+  run(asked: Asked<z.infer<P>, z.infer<Q>, z.infer<B>, A>): Promise<unknown>
+}
+
+/** One route of the API: its shape, from which the description is made, and its handler. */
+export type Endpoint = Common<Shape, Shape, Shape, never> & { open: boolean }
+
+/** An endpoint for signed-in people. */
+export const endpoint = <P extends Shape = z.ZodUndefined, Q extends Shape = z.ZodUndefined, B extends Shape = z.ZodUndefined>(
+  definition: Common<P, Q, B, Actor>,
+): Endpoint => ({ ...definition, open: false }) as unknown as Endpoint
+
+/** An endpoint that needs no sign-in. */
+export const openEndpoint = <P extends Shape = z.ZodUndefined, Q extends Shape = z.ZodUndefined, B extends Shape = z.ZodUndefined>(
+  definition: Common<P, Q, B, Actor | undefined>,
+): Endpoint => ({ ...definition, open: true }) as unknown as Endpoint

@@ -1,0 +1,201 @@
+import { createHash } from 'node:crypto'
+import {
+  appendResponseHeader,
+  getHeader,
+  getQuery,
+  getRouterParams,
+  readRawBody,
+  setResponseHeader,
+  setResponseStatus,
+  type H3Event,
+} from 'h3'
+import type { ZodError, z } from 'zod'
+import { actorOfEvent, isSameOrigin, originOf } from '../http'
+import { runtime, type Runtime } from '../runtime'
+import { MAX_DOCUMENT_BYTES } from '../services/media'
+import { PROBLEMS, refusal, Refusal } from '../services/refusal'
+import type { Actor } from '../services/access'
+import type { Endpoint } from './endpoint'
+
+/** JSON bodies are at most this large; the largest page that the editor makes stays well below. */
+export const MAX_BODY_BYTES = 2 * 1024 * 1024
+const MAX_UPLOAD_BYTES = MAX_DOCUMENT_BYTES + 1024 * 1024
+
+function parse<T>(type: z.ZodType<T> | undefined, value: unknown): T | undefined {
+  if (!type) return undefined
+  const parsed = type.safeParse(value)
+  if (parsed.success) return parsed.data
+  throw new Refusal('bad-input', issuesOf(parsed.error))
+}
+interface Issue {
+  code: string
+  message: string
+  path: PropertyKey[]
+}
+/** Where a value fits none of its alternatives: what is wrong with the nearest, the one that is wrong deepest inside. */
+function nearest(issue: z.core.$ZodIssue): Issue[] {
+  if (issue.code !== 'invalid_union' || !issue.errors.length) return [issue]
+  const depth = (issues: Issue[]) => Math.max(0, ...issues.map(({ path }) => path.length))
+  return issue.errors
+    .map((issues) => issues.flatMap(nearest).map((inner) => ({ ...inner, path: [...issue.path, ...inner.path] })))
+    .reduce((best, next) => (depth(next) > depth(best) ? next : best))
+}
+const issuesOf = (error: ZodError) =>
+  error.issues
+    .flatMap(nearest)
+    .slice(0, 20)
+    .map(({ code, message, path }) => ({
+      code: code.replaceAll('_', '-'),
+      detail: message,
+      ...(path.length ? { at: path.join('.') } : {}),
+    }))
+
+/** Refuses a body by its announced length, and a stream that grows past it while it is read. */
+async function boundedBody(event: H3Event, limit: number): Promise<Buffer> {
+  if (Number(getHeader(event, 'content-length') ?? 0) > limit) throw tooLarge(limit)
+  const { req } = event.node
+  let size = 0
+  const watch = (chunk: Buffer) => {
+    size += chunk.length
+    if (size > limit) req.destroy()
+  }
+  req.on('data', watch)
+  try {
+    return ((await readRawBody(event, false)) as Buffer | undefined) ?? Buffer.alloc(0)
+  } catch (error) {
+    if (size > limit) throw tooLarge(limit)
+    throw error
+  } finally {
+    req.off('data', watch)
+  }
+}
+const tooLarge = (limit: number) => refusal('too-large', 'body-large', `A request has at most ${Math.floor(limit / 1024 / 1024)} MB`)
+
+async function readJson(event: H3Event): Promise<{ value: unknown; raw: Buffer }> {
+  const raw = await boundedBody(event, MAX_BODY_BYTES)
+  if (!raw.length) return { value: {}, raw }
+  if (!/^application\/(merge-patch\+)?json\b/.test(getHeader(event, 'content-type') ?? ''))
+    throw refusal('wrong-type', 'not-json', 'Send JSON with content-type application/json')
+  try {
+    return { value: JSON.parse(raw.toString('utf8')), raw }
+  } catch {
+    throw refusal('bad-input', 'not-json', 'The body is not JSON')
+  }
+}
+
+const ifMatchOf = (event: H3Event) => getHeader(event, 'if-match')?.replace(/^(?:W\/)?"(.*)"$/, '$1')
+
+/** Commands under way by person and key, so that a repeat waits for the first and gets its answer. */
+const underWay = new Map<string, Promise<unknown>>()
+
+/** Runs a command once for each Idempotency-Key of a person; the same key with another request is refused. */
+async function once(parts: Runtime, actor: Actor, event: H3Event, raw: Buffer, run: () => Promise<unknown>): Promise<unknown> {
+  const key = getHeader(event, 'idempotency-key')
+  if (!key) return run()
+  if (key.length > 100) throw refusal('bad-input', 'key-long', 'An Idempotency-Key has at most 100 characters')
+  const { office } = parts
+  const name = `${actor.id} ${key}`
+  const request = createHash('sha256')
+    .update(`${event.method} ${event.path} ${ifMatchOf(event) ?? ''}\n`)
+    .update(raw)
+    .digest('hex')
+  const turn = async () => {
+    const before = await office.store.read.one<{ request: string; body: string }>(
+      'SELECT request, body FROM answer WHERE person_id = $person AND key = $key',
+      { person: actor.id, key },
+    )
+    if (before) {
+      if (before.request !== request) throw refusal('refused', 'key-reused', 'This Idempotency-Key was used for another request')
+      return JSON.parse(before.body) as unknown
+    }
+    const value = await run()
+    await office.store.write((tx) =>
+      tx.insert(
+        'answer',
+        [{ person_id: actor.id, key, request, status: 200, body: JSON.stringify(value ?? null), at: office.now() }],
+        'REPLACE',
+      ),
+    )
+    return value
+  }
+  const running = (underWay.get(name) ?? Promise.resolve()).then(turn, turn)
+  underWay.set(name, running)
+  try {
+    return await running
+  } finally {
+    if (underWay.get(name) === running) underWay.delete(name)
+  }
+}
+
+/** Writes a refusal as problem details (RFC 9457). */
+export function sayProblem(event: H3Event, error: Refusal): object {
+  const [status, title] = PROBLEMS[error.kind]
+  setResponseStatus(event, status)
+  setResponseHeader(event, 'content-type', 'application/problem+json')
+  if (typeof error.more.retryAfter === 'number') setResponseHeader(event, 'retry-after', error.more.retryAfter)
+  return { type: `urn:yieldgate:problem:${error.kind}`, title, status, detail: error.message, reasons: error.reasons, ...error.more }
+}
+
+/** Runs one endpoint: origin check, sign-in, parsing, the handler, and the answer or the problem. */
+export async function handle(event: H3Event, endpoint: Endpoint): Promise<unknown> {
+  setResponseHeader(event, 'cache-control', 'no-store')
+  setResponseHeader(event, 'x-content-type-options', 'nosniff')
+  appendResponseHeader(event, 'vary', 'cookie')
+  const parts = await runtime()
+  try {
+    const writes = endpoint.method !== 'GET'
+    if (writes && !isSameOrigin(event.node.req))
+      throw refusal('not-allowed', 'origin-foreign', 'Writes are taken from the office itself only')
+    const actor = await actorOfEvent(parts.office, event)
+    if (!endpoint.open && !actor) throw refusal('not-signed-in', 'not-signed-in', 'Sign in first')
+    const upload = writes && endpoint.path === '/media'
+    if (upload) await boundedBody(event, MAX_UPLOAD_BYTES)
+    const { value, raw } = writes && !upload ? await readJson(event) : { value: undefined, raw: Buffer.alloc(0) }
+    if (writes && !upload && !endpoint.body && value && Object.keys(value).length)
+      throw refusal('bad-input', 'body-unknown', 'This command takes no body')
+    const asked = {
+      ...parts,
+      actor,
+      params: parse(endpoint.params, getRouterParams(event)),
+      query: parse(endpoint.query, getQuery(event)),
+      body: parse(endpoint.body, value),
+      ifMatch: ifMatchOf(event),
+      origin: originOf(event.node.req),
+      event,
+    }
+    const run = () => endpoint.run(asked as never)
+    const answer = endpoint.method === 'POST' && actor && !endpoint.open ? await once(parts, actor, event, raw, run) : await run()
+    if (writes) await parts.office.settle()
+    return say(event, answer, endpoint.method === 'GET')
+  } catch (error) {
+    if (error instanceof Refusal) return sayProblem(event, error)
+    parts.office.log.error({ error, path: event.path }, 'a request failed')
+    setResponseStatus(event, 500)
+    setResponseHeader(event, 'content-type', 'application/problem+json')
+    return {
+      type: 'urn:yieldgate:problem:failed',
+      title: 'Something failed here',
+      status: 500,
+      detail: 'Nothing was changed. Try again; if it stays, tell your steward.',
+      reasons: [],
+    }
+  }
+}
+
+function say(event: H3Event, answer: unknown, read: boolean): unknown {
+  if (answer === undefined || answer === null) {
+    setResponseStatus(event, 204)
+    return null
+  }
+  const text = JSON.stringify(answer)
+  setResponseHeader(event, 'content-type', 'application/json')
+  if (read) {
+    const etag = `W/"${createHash('sha256').update(text).digest('base64url').slice(0, 22)}"`
+    setResponseHeader(event, 'etag', etag)
+    if (getHeader(event, 'if-none-match') === etag) {
+      setResponseStatus(event, 304)
+      return null
+    }
+  }
+  return text
+}

@@ -1,0 +1,347 @@
+import { z } from 'zod'
+import { officeFieldsSchema } from '../../core/content/fields'
+import { contentSchema, manifestMedia } from '../../core/content/content'
+import { KINDS } from '../../core/content/kinds'
+import { normalisePath, pathOf } from '../../core/address/path'
+import { renderItem } from '../../core/render/page'
+import type { Subject } from '../site/itemView'
+import { must, type Actor } from '../services/access'
+import type { Office } from '../services/office'
+import { blame } from '../services/blame'
+import { compareVersions, nameVersion } from '../services/versions'
+import { openDraft } from '../services/drafts'
+import { itemPage } from '../services/itemPage'
+import { binItem, changeOfficeFields, createItem, findItems, moveItem, readableItem } from '../services/items'
+import { mediaViews } from '../services/media'
+import { plan, previewRollBack, rollBack, withdraw } from '../services/publishing'
+import { receipt } from '../services/receipt'
+import { found, refusal } from '../services/refusal'
+import type { ItemRow } from '../store/items'
+import { addressAt, liveByIds } from '../store/live'
+import { readContent, readManifest, sizesOf, versionById, versionsOf, type VersionRow } from '../store/versions'
+import { endpoint } from './endpoint'
+
+const id = z.object({ id: z.string().max(60) })
+const title = z.string().trim().min(1).max(200)
+export const wall = {
+  date: z.iso.date(),
+  time: z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/),
+  choice: z.enum(['earlier', 'later']).optional(),
+}
+export const pageLimit = z.coerce.number().int().min(1).max(200).default(50)
+
+const STATES = ['draft', 'in_review', 'returned', 'cleared', 'scheduled', 'held', 'live', 'withdrawn', 'none', 'binned'] as const
+
+async function readableVersion(office: Office, actor: Actor, id: string) {
+  const version = found(await versionById(office.store.read, id), 'version')
+  const item = await readableItem(office, actor, version.item_id)
+  return { version, item, site: found(await office.site(), 'site') }
+}
+
+/** A version in the place it would have on the site; `null` for kinds without a page of their own. */
+async function subjectOf(office: Office, item: ItemRow, version: VersionRow): Promise<Subject | null> {
+  if (item.kind === 'settings' || item.kind === 'label') return null
+  const db = office.store.read
+  const manifest = await readManifest(db, version.manifest)
+  const { parent } = manifest.fields
+  const [[now], above] = await Promise.all([liveByIds(db, [item.id]), parent ? liveByIds(db, [parent]) : []])
+  const moment = office.now()
+  return {
+    item: item.id,
+    kind: item.kind,
+    section: item.section_id,
+    manifest,
+    path: pathOf(item.kind, manifest.fields, above[0]?.path ?? null) ?? '/',
+    shownDate: manifest.fields.shownDate ?? now?.shownDate ?? moment.slice(0, 10),
+    firstLive: now?.firstLive ?? moment,
+    changed: now && now.version === version.id ? now.changed : moment,
+  }
+}
+
+export const items = [
+  endpoint({
+    method: 'GET',
+    path: '/items',
+    tag: 'items',
+    summary: 'Items, last changed first, by state, kind, section, author and words of the title',
+    query: z.strictObject({
+      kind: z.enum(KINDS).optional(),
+      section: z.string().max(60).optional(),
+      state: z.enum(STATES).optional(),
+      text: z.string().max(200).optional(),
+      author: z.string().max(60).optional(),
+      cursor: z.string().max(200).optional(),
+      limit: pageLimit,
+    }),
+    async run({ office, actor, query }) {
+      const page = await findItems(office, actor, query)
+      return {
+        total: page.total,
+        next: page.next,
+        items: page.items.map((row) => ({
+          id: row.id,
+          kind: row.kind,
+          title: row.title,
+          internalName: row.internal_name,
+          section: { id: row.section_id, name: row.section },
+          onSite: row.on_site,
+          draftState: row.draft_state,
+          next: row.next_at,
+          author: row.author,
+          changedAt: row.changed_at,
+          binnedAt: row.binned_at,
+        })),
+      }
+    },
+  }),
+  endpoint({
+    method: 'GET',
+    path: '/addresses',
+    tag: 'items',
+    summary: 'The item that has an address of the live site now, or had it last',
+    query: z.strictObject({ path: z.string().min(1).max(2_000) }),
+    async run({ office, actor, query }) {
+      const site = found(await office.site(), 'site')
+      const path = normalisePath(query.path)
+      const row = found(path === null ? undefined : await addressAt(office.store.read, site.id, path), 'address')
+      const { id: item, title, kind } = await readableItem(office, actor, row.item_id)
+      return { item, title, kind }
+    },
+  }),
+  endpoint({
+    method: 'POST',
+    path: '/items',
+    tag: 'items',
+    summary: 'Start an item by kind, place and title',
+    body: z.strictObject({
+      kind: z.enum(KINDS).exclude(['settings']),
+      section: z.string().max(60),
+      title,
+      parent: z.uuid().nullable().optional(),
+      content: contentSchema.partial().optional(),
+      /** Sends it on at once, where its kind has no gate. */
+      sent: z.boolean().optional(),
+    }),
+    async run({ office, actor, body }) {
+      if (body.content?.body?.some((block) => block.kind === 'source')) must(actor, 'item.source', body.section)
+      return createItem(office, actor, body)
+    },
+  }),
+  endpoint({
+    method: 'GET',
+    path: '/items/:id',
+    tag: 'items',
+    summary: 'All that the item page shows',
+    params: id,
+    query: z.strictObject({ draft: z.string().max(60).optional() }),
+    run: ({ office, actor, params, query }) => itemPage(office, actor, params.id, query.draft),
+  }),
+  endpoint({
+    method: 'PATCH',
+    path: '/items/:id/office',
+    tag: 'items',
+    summary: 'Change facts for the office alone; no version, no gate',
+    params: id,
+    body: officeFieldsSchema,
+    run: ({ office, actor, params, body }) => changeOfficeFields(office, actor, params.id, body),
+  }),
+  endpoint({
+    method: 'POST',
+    path: '/items/:id/move',
+    tag: 'items',
+    summary: 'Move to another section',
+    params: id,
+    body: z.strictObject({ section: z.string().max(60) }),
+    run: ({ office, actor, params, body }) => moveItem(office, actor, params.id, body.section),
+  }),
+  endpoint({
+    method: 'POST',
+    path: '/items/:id/bin',
+    tag: 'items',
+    summary: 'Put into the bin',
+    params: id,
+    run: ({ office, actor, params }) => binItem(office, actor, params.id, true),
+  }),
+  endpoint({
+    method: 'POST',
+    path: '/items/:id/unbin',
+    tag: 'items',
+    summary: 'Take out of the bin',
+    params: id,
+    run: ({ office, actor, params }) => binItem(office, actor, params.id, false),
+  }),
+  endpoint({
+    method: 'POST',
+    path: '/items/:id/drafts',
+    tag: 'drafts',
+    summary: 'Begin a draft on the live version; without a name, answer the one that is open where there is one',
+    params: id,
+    body: z.strictObject({ name: z.string().trim().min(1).max(100).optional() }),
+    run: ({ office, actor, params, body }) => openDraft(office, actor, params.id, body.name),
+  }),
+  endpoint({
+    method: 'GET',
+    path: '/items/:id/versions',
+    tag: 'items',
+    summary: 'Versions, newest first, with when each was live',
+    params: id,
+    query: z.strictObject({ below: z.coerce.number().int().min(1).default(1_000_000_000), limit: pageLimit }),
+    async run({ office, actor, params, query }) {
+      const db = office.store.read
+      const item = await readableItem(office, actor, params.id)
+      const [rows, intervals] = await Promise.all([
+        versionsOf(db, params.id, query.below, query.limit + 1),
+        db.all<{ version_id: string; from_at: string; to_at: string | null; cause: string; by: string | null }>(
+          'SELECT l.version_id, l.from_at, l.to_at, l.cause, p.name AS by FROM live_interval l LEFT JOIN person p ON p.id = l.person_id WHERE l.item_id = $id ORDER BY l.id DESC LIMIT 500',
+          { id: params.id },
+        ),
+      ])
+      const sizes = await sizesOf(db, rows.slice(0, query.limit))
+      const versions = rows.slice(0, query.limit).map((row) => ({
+        id: row.id,
+        number: row.number,
+        author: row.author,
+        at: row.at,
+        cause: row.cause,
+        note: row.note,
+        name: row.name,
+        draft: row.draft,
+        size: sizes.get(row.id) ?? null,
+        cleared: row.cleared === 1,
+        fingerprint: row.fingerprint,
+        live: intervals
+          .filter((interval) => interval.version_id === row.id)
+          .map((interval) => ({ from: interval.from_at, to: interval.to_at, cause: interval.cause, by: interval.by })),
+      }))
+      return { versions, next: rows.length > query.limit ? versions.at(-1)!.number : null, liveVersion: item.live_version }
+    },
+  }),
+  endpoint({
+    method: 'GET',
+    path: '/versions/:id',
+    tag: 'items',
+    summary: 'The content of one version',
+    params: id,
+    async run({ office, actor, params }) {
+      const db = office.store.read
+      const version = found(await versionById(db, params.id), 'version')
+      await readableItem(office, actor, version.item_id)
+      const manifest = await readManifest(db, version.manifest)
+      return {
+        id: version.id,
+        item: version.item_id,
+        number: version.number,
+        at: version.at,
+        note: version.note,
+        fingerprint: version.fingerprint,
+        content: await readContent(db, manifest),
+        media: [...(await mediaViews(db, manifestMedia(manifest))).values()],
+      }
+    },
+  }),
+  endpoint({
+    method: 'PATCH',
+    path: '/versions/:id',
+    tag: 'items',
+    summary: 'Name a version that matters, for the office alone; an empty name takes it away',
+    params: id,
+    body: z.strictObject({ name: z.string().trim().max(100) }),
+    run: ({ office, actor, params, body }) => nameVersion(office, actor, params.id, body.name),
+  }),
+  endpoint({
+    method: 'GET',
+    path: '/versions/:id/blame',
+    tag: 'items',
+    summary: 'Who last changed each block and field of a version',
+    params: id,
+    run: ({ office, actor, params }) => blame(office, actor, params.id),
+  }),
+  endpoint({
+    method: 'GET',
+    path: '/versions/:id/compare',
+    tag: 'items',
+    summary: 'What turns a version into another one of the same item: fields and blocks',
+    params: id,
+    query: z.strictObject({ with: z.string().max(60) }),
+    run: ({ office, actor, params, query }) => compareVersions(office, actor, params.id, query.with),
+  }),
+  endpoint({
+    method: 'GET',
+    path: '/versions/:id/roll-back',
+    tag: 'live',
+    summary: 'What making a version live again would change for readers, and what stands against it',
+    params: id,
+    run: ({ office, actor, params }) => previewRollBack(office, actor, params.id),
+  }),
+  endpoint({
+    method: 'GET',
+    path: '/versions/:id/preview',
+    tag: 'items',
+    summary: 'A version as readers would get it, through the live site’s renderer (HTML)',
+    params: id,
+    async run({ office, live, actor, params, origin }) {
+      const { site, item, version } = await readableVersion(office, actor, params.id)
+      const subject = await subjectOf(office, item, version)
+      if (subject) {
+        const around = await live.around(site, origin, subject)
+        return { html: renderItem(around.site, around.view) }
+      }
+      const answer = await live.answer(
+        origin,
+        item.kind === 'settings' ? '/' : ((await liveByIds(office.store.read, [item.id]))[0]?.path ?? '/'),
+      )
+      return { html: answer?.body.toString() ?? '' }
+    },
+  }),
+  endpoint({
+    method: 'GET',
+    path: '/versions/:id/around',
+    tag: 'items',
+    summary: 'The site around a version, for showing its page while it is written: all that the renderer needs but the content',
+    params: id,
+    async run({ office, live, actor, params, origin }) {
+      const { site, item, version } = await readableVersion(office, actor, params.id)
+      const subject = await subjectOf(office, item, version)
+      if (!subject) throw refusal('refused', 'no-page', 'This kind of item has no page of its own')
+      const around = await live.around(site, origin, subject)
+      const { content: _, refs, ...view } = around.view
+      return { site: around.site, view, refs: { items: [...refs.items], media: [...refs.media], embedOrigins: refs.embedOrigins } }
+    },
+  }),
+  endpoint({
+    method: 'GET',
+    path: '/items/:id/receipt',
+    tag: 'live',
+    summary: 'What readers get of an item now, asked of the live site itself',
+    params: id,
+    run: ({ office, live, actor, params, origin }) => receipt(office, live, actor, origin, params.id),
+  }),
+  endpoint({
+    method: 'POST',
+    path: '/items/:id/withdraw',
+    tag: 'live',
+    summary: 'Take off the site at once; If-Match names the live version',
+    params: id,
+    guarded: true,
+    run: ({ office, actor, params, ifMatch }) => withdraw(office, actor, params.id, ifMatch),
+  }),
+  endpoint({
+    method: 'POST',
+    path: '/items/:id/roll-back',
+    tag: 'live',
+    summary: 'Make an earlier live version live again; If-Match names the live version, or "none"',
+    params: id,
+    guarded: true,
+    body: z.strictObject({ version: z.string().max(60) }),
+    run: ({ office, actor, params, body, ifMatch }) => rollBack(office, actor, params.id, body.version, ifMatch),
+  }),
+  endpoint({
+    method: 'POST',
+    path: '/items/:id/events',
+    tag: 'live',
+    summary: 'Plan going live or leaving the site, at a wall time of the site’s zone',
+    params: id,
+    body: z.strictObject({ kind: z.enum(['put-live', 'withdraw']), draft: z.string().max(60).optional(), ...wall }),
+    run: ({ office, actor, params, body }) => plan(office, actor, params.id, body),
+  }),
+]

@@ -1,0 +1,80 @@
+import { z } from 'zod'
+import { PROBLEMS } from '../services/refusal'
+import type { Endpoint } from './endpoint'
+
+const schema = (type: z.ZodType) => z.toJSONSchema(type, { io: 'input', unrepresentable: 'any' })
+
+function parameters(endpoint: Endpoint) {
+  const list = (where: 'path' | 'query', type: z.ZodType | undefined) => {
+    const shape = type ? (schema(type) as { properties?: Record<string, object>; required?: string[] }) : {}
+    return Object.entries(shape.properties ?? {}).map(([name, property]) => ({
+      name,
+      in: where,
+      required: where === 'path' || (shape.required?.includes(name) ?? false),
+      schema: property,
+    }))
+  }
+  const match = endpoint.guarded
+    ? [{ name: 'If-Match', in: 'header', required: true, schema: { type: 'string' }, description: 'The version that was seen, in quotes' }]
+    : []
+  const key =
+    endpoint.method === 'POST' && !endpoint.open
+      ? [
+          {
+            name: 'Idempotency-Key',
+            in: 'header',
+            required: false,
+            schema: { type: 'string', maxLength: 100 },
+            description: 'The same key never does the same command twice',
+          },
+        ]
+      : []
+  return [...list('path', endpoint.params), ...list('query', endpoint.query), ...match, ...key]
+}
+
+/** The OpenAPI 3.1 description of the API, made from the same schemas that requests are parsed with. */
+export function openApi(endpoints: Endpoint[]) {
+  const paths: Record<string, Record<string, object>> = {}
+  for (const endpoint of endpoints) {
+    const path = endpoint.path.replace(/:(\w+)/g, '{$1}')
+    paths[path] ??= {}
+    paths[path][endpoint.method.toLowerCase()] = {
+      summary: endpoint.summary,
+      tags: [endpoint.tag],
+      ...(endpoint.open ? { security: [] } : {}),
+      parameters: parameters(endpoint),
+      ...(endpoint.body ? { requestBody: { required: true, content: { 'application/json': { schema: schema(endpoint.body) } } } } : {}),
+      responses: {
+        '2XX': { description: 'Done' },
+        default: { description: 'Refused', content: { 'application/problem+json': { schema: { $ref: '#/components/schemas/Problem' } } } },
+      },
+    }
+  }
+  return {
+    openapi: '3.1.0',
+    info: {
+      title: 'Yieldgate',
+      version: '1',
+      description: 'Errors are problem details (RFC 9457). Bodies are JSON of at most 2 MB; pictures at most 5 MB.',
+    },
+    servers: [{ url: '/api/v1' }],
+    security: [{ session: [] }],
+    paths,
+    components: {
+      securitySchemes: { session: { type: 'apiKey', in: 'cookie', name: 'yieldgate_session' } },
+      schemas: {
+        Problem: schema(
+          z.object({
+            type: z.enum(Object.keys(PROBLEMS).map((kind) => `urn:yieldgate:problem:${kind}`) as [string, ...string[]]),
+            title: z.string(),
+            status: z.int(),
+            detail: z.string(),
+            reasons: z.array(
+              z.object({ code: z.string(), detail: z.string(), at: z.string().optional(), help: z.array(z.string()).optional() }),
+            ),
+          }),
+        ),
+      },
+    },
+  }
+}

@@ -1,0 +1,198 @@
+import { z } from 'zod'
+import { readMultipartFormData } from 'h3'
+import { CHAIN_START, verifyChain } from '../../core/history/chain'
+import { HEARTBEAT, SILENT_AFTER_MS } from '../jobs/scheduler'
+import { must } from '../services/access'
+import { abilities } from '../services/itemPage'
+import { readableItem } from '../services/items'
+import { fetchPicture } from '../services/fetchPicture'
+import { addFile, addPicture, cropPicture, findMedia, mediaFacts, mustAddMedia } from '../services/media'
+import { refusal } from '../services/refusal'
+import { addSection, changeSection, sections } from '../services/sections'
+import { siteClock, today } from '../services/today'
+import { journalAfter, journalPage } from '../store/journal'
+import { endpoint, openEndpoint } from './endpoint'
+import { pageLimit } from './items'
+
+const id = z.object({ id: z.string().max(60) })
+const name = z.string().trim().min(1).max(100)
+const parent = z.string().max(60).nullable()
+
+export const site = [
+  openEndpoint({
+    method: 'GET',
+    path: '/health',
+    tag: 'site',
+    summary: 'Whether the server and its scheduler work',
+    async run({ office }) {
+      const { silent, heartbeat } = await siteClock(office, SILENT_AFTER_MS, HEARTBEAT)
+      return { store: 'works', scheduler: silent ? 'silent' : 'works', heartbeat }
+    },
+  }),
+  endpoint({
+    method: 'GET',
+    path: '/site',
+    tag: 'site',
+    summary: 'The site’s name and clock, and what the person may do on it as a whole',
+    async run({ office, live, actor }) {
+      const row = await office.site()
+      const frame = row && (await live.frame(row))
+      return {
+        name: frame?.settings.title ?? '',
+        settings: row?.settings_item ?? null,
+        language: row?.language ?? 'en',
+        may: abilities(actor, ''),
+        ...(await siteClock(office, SILENT_AFTER_MS, HEARTBEAT)),
+      }
+    },
+  }),
+  endpoint({
+    method: 'GET',
+    path: '/today',
+    tag: 'site',
+    summary: 'The worklist of the signed-in person',
+    run: ({ office, actor }) => today(office, actor),
+  }),
+  endpoint({
+    method: 'GET',
+    path: '/tree',
+    tag: 'site',
+    summary: 'The live pages: in menus as a tree, and those in no menu',
+    async run({ office, live }) {
+      const row = await office.site()
+      if (!row) return { menu: [], hidden: [] }
+      const frame = await live.frame(row)
+      const shown = new Set<string>()
+      const walk = (nodes: typeof frame.menu) => nodes.forEach((node) => (shown.add(node.id), walk(node.children)))
+      walk(frame.menu)
+      return { menu: frame.menu, hidden: [...frame.pages.values()].filter((page) => !shown.has(page.id)) }
+    },
+  }),
+  endpoint({
+    method: 'GET',
+    path: '/sections',
+    tag: 'site',
+    summary: 'The tree of sections, with what the person may do in each',
+    run: async ({ office, actor }) =>
+      (await sections(office)).map((row) => ({
+        id: row.id,
+        name: row.name,
+        segment: row.segment,
+        parent: row.parent_id,
+        items: row.items,
+        may: { write: abilities(actor, row.id)['item.write'] === null, change: abilities(actor, row.id)['section.change'] === null },
+      })),
+  }),
+  endpoint({
+    method: 'POST',
+    path: '/sections',
+    tag: 'site',
+    summary: 'Make a section',
+    body: z.strictObject({ name, parent: parent.default(null) }),
+    run: async ({ office, actor, body }) => ({ section: await addSection(office, actor, body.name, body.parent) }),
+  }),
+  endpoint({
+    method: 'PATCH',
+    path: '/sections/:id',
+    tag: 'site',
+    summary: 'Rename or nest a section',
+    params: id,
+    body: z.strictObject({ name: name.optional(), parent: parent.optional() }),
+    run: ({ office, actor, params, body }) => changeSection(office, actor, params.id, body),
+  }),
+  endpoint({
+    method: 'GET',
+    path: '/journal',
+    tag: 'journal',
+    summary: 'Who did what, newest first; of one item for those who may see it, else with the right to the journal',
+    query: z.strictObject({
+      item: z.string().max(60).optional(),
+      before: z.coerce.number().int().min(1).default(1_000_000_000_000),
+      limit: pageLimit,
+    }),
+    async run({ office, actor, query }) {
+      if (query.item) await readableItem(office, actor, query.item)
+      else must(actor, 'journal.read', null)
+      const rows = await journalPage(office.store.read, query.before, query.limit + 1, query.item ?? null)
+      const page = rows.slice(0, query.limit)
+      return { rows: page, next: rows.length > query.limit ? page.at(-1)!.seq : null }
+    },
+  }),
+  endpoint({
+    method: 'GET',
+    path: '/journal/check',
+    tag: 'journal',
+    summary: 'Verify the whole chain of the journal',
+    async run({ office, actor }) {
+      must(actor, 'journal.read', null)
+      let head = CHAIN_START
+      let seq = 0
+      for (;;) {
+        const rows = await journalAfter(office.store.read, seq, 5_000)
+        if (!rows.length) return { intact: true, rows: seq, head }
+        const result = verifyChain(rows, head, seq + 1)
+        if (!result.intact) return { intact: false, brokenAt: result.brokenAt }
+        head = result.head
+        seq = result.seq
+      }
+    },
+  }),
+  endpoint({
+    method: 'POST',
+    path: '/media',
+    tag: 'media',
+    summary: 'Add a picture (5 MB at most) or a document (20 MB at most): a multipart form, one part named file',
+    async run({ office, actor, event }) {
+      const parts = await readMultipartFormData(event)
+      const file = parts?.find((part) => part.name === 'file')
+      if (!file) throw refusal('bad-input', 'file-missing', 'Send the file as the part named file of a multipart form', 'file')
+      return addFile(office, actor, file.data, file.filename ?? 'picture')
+    },
+  }),
+  endpoint({
+    method: 'GET',
+    path: '/media',
+    tag: 'media',
+    summary: 'Media files by words of their name, newest first',
+    query: z.strictObject({
+      text: z.string().max(120).default(''),
+      sort: z.enum(['picture', 'document', 'any']).default('any'),
+      limit: z.coerce.number().int().min(1).max(50).default(24),
+    }),
+    run: ({ office, actor, query }) => findMedia(office, actor, query),
+  }),
+  endpoint({
+    method: 'GET',
+    path: '/media/:id',
+    tag: 'media',
+    summary: 'The facts of a media file, and which picture it is a part of',
+    params: z.strictObject({ id: z.uuid() }),
+    run: ({ office, actor, params }) => mediaFacts(office, actor, params.id),
+  }),
+  endpoint({
+    method: 'POST',
+    path: '/media/:id/crop',
+    tag: 'media',
+    summary: 'Cut a part out of a picture; the part is a picture of its own, the whole stays',
+    params: z.strictObject({ id: z.uuid() }),
+    body: z.strictObject({
+      left: z.int().min(0),
+      top: z.int().min(0),
+      width: z.int().min(16),
+      height: z.int().min(16),
+    }),
+    run: ({ office, actor, params, body }) => cropPicture(office, actor, params.id, body),
+  }),
+  endpoint({
+    method: 'POST',
+    path: '/media/from-address',
+    tag: 'media',
+    summary: 'Copy a picture in from a web address; what is not on the open internet is refused',
+    body: z.strictObject({ url: z.string().min(1).max(2_048) }),
+    async run({ office, actor, body }) {
+      mustAddMedia(actor)
+      const { bytes, name } = await fetchPicture(body.url)
+      return addPicture(office, actor, bytes, name)
+    },
+  }),
+]

@@ -1,0 +1,37 @@
+import { createEventStream, type H3Event } from 'h3'
+import { actorOfEvent } from '../http'
+import { runtime } from '../runtime'
+import { refusal } from '../services/refusal'
+import { readableNews } from '../services/today'
+import { sayProblem } from './handle'
+
+/** Server-sent events: what changed where the person may read, as journal rows without their inner facts. */
+export async function streamNews(event: H3Event): Promise<unknown> {
+  const { office } = await runtime()
+  const actor = await actorOfEvent(office, event)
+  if (!actor) return sayProblem(event, refusal('not-signed-in', 'not-signed-in', 'Sign in first'))
+  const stream = createEventStream(event)
+  const stop = office.onNews((rows) => {
+    void (async () => {
+      // Rights are asked at each piece of news, so that someone whose access ended hears no more.
+      const current = await actorOfEvent(office, event)
+      if (!current) return stream.close()
+      for (const row of await readableNews(office, current, rows.slice(-200)))
+        await stream.push({
+          id: String(row.seq),
+          event: 'change',
+          data: JSON.stringify({ seq: row.seq, action: row.action, item: row.item, person: row.person, at: row.at }),
+        })
+    })()
+  })
+  // The first one also opens the stream for the browser, which gets no headers before some bytes.
+  const sayAlive = () => void stream.push({ event: 'alive', data: office.now() })
+  sayAlive()
+  const alive = setInterval(sayAlive, 20_000)
+  stream.onClosed(async () => {
+    clearInterval(alive)
+    stop()
+    await stream.close()
+  })
+  return stream.send()
+}

@@ -1,0 +1,84 @@
+import { SESSION_COOKIE, actorOfEvent, originOf } from '../http'
+import type { PictureFormat } from '../../core/render/picture'
+import { withOfficeEntry } from '../../core/render/page'
+import { may } from '../services/access'
+import { documentBytes, pictureBytes } from '../services/media'
+import { itemById } from '../store/items'
+import { runtime } from '../runtime'
+import { headersOf } from '../site/answer'
+
+/** Passes on what is not the live site's. */
+const ELSEWHERE = /^\/(office(\/|$|\?)|api\/|_nuxt\/|__)/
+
+/** The live site. A stored page is answered before anything else is looked at. */
+export default defineEventHandler(async (event) => {
+  const target = event.path
+  if (ELSEWHERE.test(target)) return
+  const { req, res } = event.node
+  const { office, live } = await runtime()
+  if (req.method !== 'GET' && req.method !== 'HEAD') {
+    res.writeHead(405, { allow: 'GET, HEAD', 'content-type': 'text/plain' })
+    res.end('The live site is for reading')
+    return
+  }
+  const send = (status: number, headers: Record<string, string>, body: Buffer) => {
+    if (headers.etag && status === 200 && req.headers['if-none-match']?.includes(headers.etag)) {
+      res.writeHead(304, headers)
+      res.end()
+    } else {
+      res.writeHead(status, { ...headers, 'content-length': body.length })
+      res.end(req.method === 'HEAD' ? undefined : body)
+    }
+  }
+  const origin = originOf(req)
+  const signedIn = req.headers.cookie?.includes(`${SESSION_COOKIE}=`) ?? false
+  if (!signedIn) {
+    const page = live.stored(origin, target)
+    if (page) return send(page.status, headersOf(page), page.body)
+  }
+
+  const asked = /^\/media\/([0-9a-f-]{36})\/(?:(\d{1,5})\.(avif|webp|jpg)|file\/[^/]+)$/.exec(target)
+  if (asked) {
+    const [, id, width, format] = asked
+    const actor = signedIn ? await actorOfEvent(office, event) : undefined
+    const found = format
+      ? await pictureBytes(office, id!, Number(width), format as PictureFormat, actor)
+      : await documentBytes(office, id!, actor)
+    if (found)
+      return send(
+        200,
+        {
+          'content-type': found.type,
+          etag: found.etag,
+          'cache-control': found.live ? 'public, max-age=3600' : 'private, no-store',
+          'x-content-type-options': 'nosniff',
+          ...(found.name
+            ? {
+                'content-disposition': `${found.type === 'application/pdf' ? 'inline' : 'attachment'}; filename*=UTF-8''${encodeURIComponent(found.name)}`,
+                'content-security-policy': "default-src 'none'; style-src 'unsafe-inline'; sandbox",
+              }
+            : {}),
+        },
+        found.bytes,
+      )
+  }
+
+  // A file that is not there is not there under any other spelling of its name either.
+  const answer = await live.answer(origin, asked ? `/media/${asked[1]}` : target)
+  if (!answer) {
+    res.writeHead(302, { location: '/office/first-start', 'cache-control': 'no-store' })
+    res.end()
+    return
+  }
+  const actor = signedIn && answer.item ? await actorOfEvent(office, event) : undefined
+  const item = actor && answer.item ? await itemById(office.store.read, answer.item) : undefined
+  if (actor && item && may(actor, 'item.read', item.section_id) && answer.headers['content-type']?.startsWith('text/html')) {
+    const { etag: _, ...headers } = answer.headers
+    return send(
+      answer.status,
+      { ...headers, 'cache-control': 'private, no-store', vary: 'cookie' },
+      Buffer.from(withOfficeEntry(answer.body.toString(), `/office/items/${item.id}`)),
+    )
+  }
+  send(answer.status, answer.headers, answer.body)
+})

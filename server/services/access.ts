@@ -1,0 +1,173 @@
+import { createHash, randomBytes } from 'node:crypto'
+import { hash as hashPassword, verify as verifyPassword } from '@node-rs/argon2'
+import { decide } from '../../core/access/decide'
+import type { Rights } from '../../core/access/rights'
+import type { Verb } from '../../core/access/verbs'
+import { peopleCount, personByEmail, personById, sessionByHash, type PersonRow } from '../store/people'
+import { note, type Office } from './office'
+import { passwordProblems } from './passwords'
+import { refusal, Refusal } from './refusal'
+
+/** Who asks: a signed-in person and everybody's rights at that moment. */
+export interface Actor {
+  id: string
+  name: string
+  email: string
+  colourScheme: PersonRow['colour_scheme']
+  seenUntil: string | null
+  rights: Rights
+}
+
+/** The sections in which the actor may do this; `null` for all of them. Throws a refusal where there is none. */
+export function sectionsWhere(actor: Actor, verb: Verb): string[] | null {
+  if (may(actor, verb, null)) return null
+  const sections = [...actor.rights.sections.keys()].filter((section) => may(actor, verb, section))
+  if (!sections.length) must(actor, verb, null)
+  return sections
+}
+
+/** argon2id with the first recommended parameters of RFC 9106 §4 scaled to OWASP's floor: 19 MiB, 2 passes. */
+const ARGON = { memoryCost: 19_456, timeCost: 2, parallelism: 1 }
+const SESSION_DAYS = 14
+const IDLE_HOURS = 72
+
+const hashToken = (token: string) => createHash('sha256').update(token).digest('hex')
+
+/** Throws a refusal unless the actor may do this there. */
+export function must(actor: Actor, verb: Verb, section: string | null): void {
+  const decision = decide(actor.rights, actor.id, verb, section)
+  if (!decision.allowed) throw new Refusal('not-allowed', decision.reasons)
+}
+export const may = (actor: Actor, verb: Verb, section: string | null): boolean => decide(actor.rights, actor.id, verb, section).allowed
+
+export const makePasswordHash = (password: string) => hashPassword(password.normalize('NFKC'), ARGON)
+
+/** How long after so many failures in a row the next try has to wait, in seconds: 0 for the first five, then doubling to 15 minutes. */
+export const waitAfter = (failures: number): number => (failures < 5 ? 0 : Math.min(900, 2 ** (failures - 5) * 5))
+
+/** The hash that a sign-in with an unknown address is compared with, so that it takes as long as any other. */
+let nobody: Promise<string> | undefined
+
+export interface SignIn {
+  email: string
+  password: string
+  /** Where it comes from, for throttling. */
+  from: string
+  agent: string
+}
+
+/** Checks a password and opens a session; answers its token. Each failure counts against the address and the origin. */
+export async function signIn(office: Office, input: SignIn): Promise<{ token: string; person: string }> {
+  const keys = [`email:${input.email.toLowerCase()}`, `from:${input.from}`]
+  const now = office.clock.now()
+  for (const key of keys) {
+    const row = await office.store.read.one<{ failures: number; last_at: string }>(
+      'SELECT failures, last_at FROM throttle WHERE key = $key',
+      { key },
+    )
+    const allowance = key.startsWith('from:') ? 15 : 0
+    const left = row ? Math.ceil(waitAfter(row.failures - allowance) - (now.getTime() - Date.parse(row.last_at)) / 1000) : 0
+    if (left > 0)
+      throw new Refusal('throttled', [{ code: 'throttled', detail: `Too many tries; wait ${left} seconds` }], { retryAfter: left })
+  }
+  const person = await personByEmail(office.store.read, input.email)
+  const right = await verifyPassword(
+    person?.password_hash ?? (await (nobody ??= makePasswordHash(randomBytes(16).toString('hex')))),
+    input.password.normalize('NFKC'),
+  )
+  if (!person || !right || person.active !== 1) {
+    await office.store.write((tx) =>
+      Promise.all(
+        keys.map((key) =>
+          tx.run(
+            `INSERT INTO throttle (key, failures, last_at) VALUES ($key, 1, $at)
+             ON CONFLICT (key) DO UPDATE SET failures = CASE WHEN last_at < $forget THEN 1 ELSE failures + 1 END, last_at = $at`,
+            { key, at: now.toISOString(), forget: new Date(now.getTime() - 3_600_000).toISOString() },
+          ),
+        ),
+      ),
+    )
+    throw refusal('not-signed-in', 'sign-in-wrong', 'The address or the password is not right')
+  }
+  return { token: await openSession(office, person.id, input.agent, keys), person: person.id }
+}
+
+/** Opens a session for a person whose identity is settled; answers the token that the cookie carries. */
+export async function openSession(office: Office, person: string, agent: string, clearThrottles: string[] = []): Promise<string> {
+  const token = randomBytes(32).toString('base64url')
+  const at = office.now()
+  await office.store.write(async (tx) => {
+    for (const key of clearThrottles) await tx.run('DELETE FROM throttle WHERE key = $key', { key })
+    await tx.run('DELETE FROM session WHERE expires_at < $at', { at })
+    await tx.insert('session', [
+      {
+        token_hash: hashToken(token),
+        person_id: person,
+        created_at: at,
+        seen_at: at,
+        expires_at: new Date(Date.parse(at) + SESSION_DAYS * 86_400_000).toISOString(),
+        agent: agent.slice(0, 200),
+      },
+    ])
+    await note(office, tx, person, 'session.opened', null)
+  })
+  return token
+}
+
+/** The person behind a session token, with today's rights; undefined when it is unknown, over, idle or of an inactive person. */
+export async function actorOf(office: Office, token: string | undefined): Promise<Actor | undefined> {
+  if (!token) return undefined
+  const session = await sessionByHash(office.store.read, hashToken(token))
+  const now = office.clock.now().getTime()
+  if (!session || Date.parse(session.expires_at) < now || Date.parse(session.seen_at) < now - IDLE_HOURS * 3_600_000) return undefined
+  const person = await personById(office.store.read, session.person_id)
+  if (!person || person.active !== 1) return undefined
+  if (Date.parse(session.seen_at) < now - 600_000)
+    await office.store.write((tx) => tx.update('session', { token_hash: hashToken(token) }, { seen_at: new Date(now).toISOString() }))
+  return {
+    id: person.id,
+    name: person.name,
+    email: person.email,
+    colourScheme: person.colour_scheme,
+    seenUntil: person.seen_until,
+    rights: await office.rights(),
+  }
+}
+
+export const signOut = (office: Office, token: string): Promise<void> =>
+  office.store.write((tx) => tx.run('DELETE FROM session WHERE token_hash = $hash', { hash: hashToken(token) }))
+
+export interface ProfileChange {
+  name?: string | undefined
+  colourScheme?: PersonRow['colour_scheme'] | undefined
+}
+
+export async function changeProfile(office: Office, actor: Actor, change: ProfileChange): Promise<void> {
+  await office.store.write(async (tx) => {
+    if (change.name !== undefined) await tx.update('person', { id: actor.id }, { name: change.name })
+    if (change.colourScheme !== undefined) await tx.update('person', { id: actor.id }, { colour_scheme: change.colourScheme })
+    await note(office, tx, actor.id, 'person.profile-changed', null, { ...change })
+  })
+}
+
+/** Changes one's own password; every other session of the person ends. */
+export async function changePassword(office: Office, actor: Actor, current: string, next: string, token: string): Promise<void> {
+  const person = (await personById(office.store.read, actor.id))!
+  if (!(await verifyPassword(person.password_hash, current.normalize('NFKC'))))
+    throw refusal('refused', 'password-wrong', 'The present password is not right', 'current')
+  const problems = passwordProblems(next, [person.name, person.email])
+  if (problems.length) throw new Refusal('refused', problems)
+  const password_hash = await makePasswordHash(next)
+  await office.store.write(async (tx) => {
+    await tx.update('person', { id: actor.id }, { password_hash })
+    await tx.run('DELETE FROM session WHERE person_id = $person AND token_hash <> $keep', { person: actor.id, keep: hashToken(token) })
+    await note(office, tx, actor.id, 'person.password-changed', null)
+  })
+}
+
+/** Remembers up to when a person has seen what happened. */
+export const markSeen = (office: Office, actor: Actor, until: string): Promise<void> =>
+  office.store.write((tx) => tx.update('person', { id: actor.id }, { seen_until: until }))
+
+/** Whether the site waits for its first steward. */
+export const isUnclaimed = async (office: Office): Promise<boolean> => (await peopleCount(office.store.read)) === 0

@@ -1,0 +1,555 @@
+import { makeSegment } from '../../core/address/segment'
+import { MAX_WORDS } from '../../core/content/blocks'
+import { applyEdits, type Conflict, type Edit, type Saved } from '../../core/content/edits'
+import { fingerprint, hasTooManyWords, projectionsOf, withFingerprint, type Manifest } from '../../core/content/content'
+import type { Verb } from '../../core/access/verbs'
+import { guards, guardWords, notGuard } from '../../core/flow/guards'
+import {
+  apply,
+  decideDraft,
+  isCleared,
+  openGates,
+  reroute,
+  type DraftCommand,
+  type DraftEvent,
+  type DraftState,
+  type Heads,
+} from '../../core/flow/draft'
+import { aboutHash } from '../../core/flow/about'
+import { applying, gatesOf, keyOf, type Route } from '../../core/flow/route'
+import type { Reader, Tx } from '../store/database'
+import { draftWhole, type DraftWhole } from '../store/drafts'
+import { draftById, indexTitles, itemById, syncItems, type DraftRow, type ItemRow } from '../store/items'
+import { readTexts } from '../store/objects'
+import { appendJournal, type JournalHead } from '../store/journal'
+import { addVersions, readContent, readManifest, versionById, type NewVersion, type VersionCause, type VersionRow } from '../store/versions'
+import { must, type Actor } from './access'
+import { routeFor } from './routes'
+import { fact, note, type Office } from './office'
+import { found, refusal, Refusal } from './refusal'
+
+/** More lines of work on one item at once than anyone can oversee are refused. */
+const MAX_OPEN_DRAFTS = 12
+
+/** A draft with all that its state machine and its clearances rest on. */
+export interface LoadedDraft {
+  item: ItemRow
+  draft: DraftRow
+  head: VersionRow
+  manifest: Manifest
+  /** The gates that apply to this change of what is on the site. */
+  route: Route
+  /** The route with all its gates. */
+  wholeRoute: Route
+  state: DraftState
+}
+
+const isPartial = (route: Route) => gatesOf(route).some((gate) => gate.about)
+
+/** The hashes of what the gates of a route cover of a version; only gates about parts of it need its blocks read. */
+async function headsOf(db: Reader, route: Route, manifest: Manifest): Promise<Heads> {
+  const whole = projectionsOf(manifest)
+  if (!isPartial(route)) return whole
+  const content = await readContent(db, manifest)
+  return {
+    ...whole,
+    ...Object.fromEntries(gatesOf(route).flatMap((gate) => (gate.about ? [[keyOf(gate), aboutHash(gate.about, content)]] : []))),
+  }
+}
+
+/** What the store knows of a draft, with its newest manifest, as a loaded draft. */
+export async function loadedDraft(db: Reader, whole: DraftWhole, stored: Manifest): Promise<LoadedDraft> {
+  const { item, draft, head, route: wholeRoute, authors, clearances } = whole
+  const manifest = withFingerprint(stored, head.fingerprint)
+  const state = { review: draft.review, head: await headsOf(db, wholeRoute, manifest), authors, clearances }
+  let route = wholeRoute
+  if (isPartial(wholeRoute)) {
+    const live = item.live_version === null ? undefined : await versionById(db, item.live_version)
+    route = applying(wholeRoute, state.head, live ? await headsOf(db, wholeRoute, await readManifest(db, live.manifest)) : null)
+  }
+  return { item, draft, head, manifest, route, wholeRoute, state }
+}
+
+/** Loads a draft whole, in one question to the store, with the journal's end. */
+export async function loadDraft(db: Reader, id: string): Promise<LoadedDraft & { journal: JournalHead }> {
+  const found = await draftWhole(db, id)
+  if (!found) throw refusal('unknown', 'unknown', 'There is no such draft')
+  return { ...(await loadedDraft(db, found.whole, await readManifest(db, found.whole.head.manifest))), journal: found.journal }
+}
+
+export const draftCleared = ({ route, state }: LoadedDraft): boolean => isCleared(route, state)
+
+export function mustBeOpen({ draft, item }: LoadedDraft): void {
+  if (draft.closed_at)
+    throw refusal('conflict', 'draft-closed', draft.outcome === 'live' ? 'This draft has gone live' : 'This draft was discarded')
+  if (item.binned_at) throw refusal('conflict', 'item-binned', 'The item is in the bin; restore it first')
+}
+
+/** Throws 412 unless the person saw the newest version. */
+export function mustMatch(loaded: LoadedDraft, seen: string | undefined): void {
+  if (seen === undefined) throw refusal('version-missing', 'version-missing', 'Send the id of the version you saw as If-Match')
+  if (seen !== loaded.draft.head_version)
+    throw new Refusal('stale', [{ code: 'stale', detail: `Version ${loaded.head.number} was saved since; look at it first` }], {
+      head: loaded.draft.head_version,
+    })
+}
+
+/**
+ * Begins a line of work on an item, based on its live version, or on its newest one while it was never live. Without a
+ * name it answers the open draft that stands for the item, where there is one; with a name it begins one beside.
+ */
+export async function openDraft(office: Office, actor: Actor, itemId: string, name?: string): Promise<{ draft: string; head: string }> {
+  return office.store.write(async (tx) => {
+    const item = found(await itemById(tx, itemId), 'item')
+    must(actor, 'item.write', item.section_id)
+    if (item.binned_at) throw refusal('conflict', 'item-binned', 'The item is in the bin; restore it first')
+    if (item.draft_id && name === undefined) return { draft: item.draft_id, head: (await draftById(tx, item.draft_id))!.head_version }
+    const open = (await tx.one<{ n: number }>('SELECT count(*) AS n FROM draft WHERE item_id = $item AND closed_at IS NULL', {
+      item: item.id,
+    }))!
+    if (open.n >= MAX_OPEN_DRAFTS)
+      throw refusal('conflict', 'drafts-many', `An item has at most ${MAX_OPEN_DRAFTS} open drafts; end one of them first`)
+    const newest = await tx.one<{ id: string }>('SELECT id FROM version WHERE item_id = $item ORDER BY number DESC LIMIT 1', {
+      item: item.id,
+    })
+    const base = item.live_version ?? newest!.id
+    const id = office.newId()
+    const route = await routeFor(tx, actor.rights, item.kind, item.section_id)
+    await tx.insert('draft', [
+      {
+        id,
+        item_id: item.id,
+        name: name ?? 'Change',
+        base_version: base,
+        head_version: base,
+        route_id: route.id,
+        route_version: route.version,
+        review: 'draft',
+        created_at: office.now(),
+        created_by: actor.id,
+      },
+    ])
+    await note(office, tx, actor.id, 'draft.opened', item.id, { draft: id, base })
+    await syncItems(tx, [item.id])
+    return { draft: id, head: base }
+  })
+}
+
+/** Gives a draft another name, for the office alone. */
+export async function renameDraft(office: Office, actor: Actor, draftId: string, name: string): Promise<void> {
+  await office.store.write(async (tx) => {
+    const loaded = await loadDraft(tx, draftId)
+    must(actor, 'item.write', loaded.item.section_id)
+    mustBeOpen(loaded)
+    await tx.update('draft', { id: draftId }, { name })
+    await note(office, tx, actor.id, 'draft.renamed', loaded.item.id, { draft: draftId, name })
+  })
+}
+
+export interface SaveResult {
+  version: string
+  number: number
+  fingerprint: string
+  at: string
+  review: DraftRow['review']
+  /** Whether others' changes were merged in, so that the writer's screen should load them. */
+  merged: boolean
+}
+
+/** Writes a new version at the head of a draft and tells the state machine. */
+export async function addHead(
+  office: Office,
+  tx: Tx,
+  actor: Actor,
+  loaded: LoadedDraft & { journal: JournalHead },
+  manifest: Manifest,
+  blocks: NewVersion['blocks'],
+  cause: VersionCause,
+  text: string,
+  mergeParent?: string,
+): Promise<{ id: string; number: number; at: string; review: DraftRow['review'] }> {
+  const { item, draft, head } = loaded
+  const id = office.newId()
+  const number = item.versions + 1
+  const at = office.now()
+  await addVersions(tx, [
+    {
+      id,
+      item: item.id,
+      draft: draft.id,
+      number,
+      parent: { id: head.id, manifestHash: head.manifest, manifest: loaded.manifest },
+      mergeParent,
+      author: actor.id,
+      at,
+      cause,
+      note: text,
+      manifest,
+      blocks,
+    },
+  ])
+  const heads = await headsOf(tx, loaded.wholeRoute, manifest)
+  const decision = decideDraft(loaded.state, { do: 'edit', by: actor.id, head: heads }, loaded.wholeRoute)
+  if (!decision.ok) throw new Refusal('conflict', decision.reasons)
+  const state = decision.value.reduce(apply, loaded.state)
+  const lapsed = decision.value.some((event) => event.event === 'lapsed')
+  if (state.review !== draft.review) await tx.update('draft', { id: draft.id }, { review: state.review })
+  if (!loaded.state.authors.includes(actor.id)) await tx.insert('draft_author', [{ draft_id: draft.id, person_id: actor.id }], 'IGNORE')
+  const title = manifest.fields.title ?? ''
+  if (!item.live_version && title !== item.title) {
+    await tx.update('item', { id: item.id }, { title })
+    await indexTitles(tx, [item.id])
+  }
+  const about = { draft: draft.id, version: id, number, cause, ...(lapsed ? { lapsed: true } : {}) }
+  await appendJournal(tx, [fact(office, actor.id, 'draft.saved', item.id, about)], loaded.journal)
+  if (lapsed || state.review !== draft.review) await syncItems(tx, [item.id])
+  return { id, number, at, review: state.review }
+}
+
+/** Both texts of each place that two people changed, for the person to choose. */
+async function describeConflicts(db: Reader, conflicts: Conflict[], edits: Edit[], head: Manifest): Promise<object[]> {
+  const content = await readContent(db, head)
+  return conflicts.map(({ at }) =>
+    'field' in at
+      ? {
+          field: at.field,
+          theirs: head.fields[at.field as keyof Manifest['fields']] ?? null,
+          mine: edits.findLast((edit) => edit.op === 'field' && edit.name === at.field),
+        }
+      : {
+          block: at.block,
+          theirs: content.body.find((block) => block.id === at.block) ?? null,
+          mine: edits.findLast((edit) => 'block' in edit && edit.block.id === at.block) ?? null,
+        },
+  )
+}
+
+/**
+ * Saves edits made on a base version, merging with what others saved since. Answers the new head; the same head when
+ * nothing changed. 409 with both texts when the same place was changed by someone else: then nothing is saved.
+ */
+export async function saveEdits(
+  office: Office,
+  actor: Actor,
+  draftId: string,
+  input: { base: string; edits: Edit[]; named?: boolean | undefined; note?: string | undefined },
+): Promise<SaveResult> {
+  return office.store.write(async (tx) => {
+    const loaded = await loadDraft(tx, draftId)
+    const { item, draft, head, manifest } = loaded
+    must(actor, 'item.write', item.section_id)
+    mustBeOpen(loaded)
+    if (input.edits.some((edit) => 'block' in edit && edit.block.kind === 'source')) must(actor, 'item.source', item.section_id)
+    const base = input.base === head.id ? head : await versionById(tx, input.base)
+    if (!base || base.item_id !== item.id) throw refusal('refused', 'base-unknown', 'The base version is not one of this item', 'base')
+    const baseManifest = base.id === head.id ? manifest : await readManifest(tx, base.manifest)
+    const edits = followTitle(item, manifest, input.edits)
+    const result = applyEdits(item.kind, baseManifest, manifest, edits)
+    if (!result.ok) {
+      if ('conflicts' in result)
+        throw new Refusal('changed-meanwhile', result.reasons, {
+          conflicts: await describeConflicts(tx, result.conflicts, edits, manifest),
+          head: head.id,
+        })
+      throw new Refusal('refused', result.reasons)
+    }
+    await mustFit(tx, result.value)
+    const merged = base.id !== head.id
+    if (fingerprint(result.value.manifest) === head.fingerprint && !input.named)
+      return { version: head.id, number: head.number, fingerprint: head.fingerprint, at: head.at, review: draft.review, merged }
+    const made = await addHead(
+      office,
+      tx,
+      actor,
+      loaded,
+      result.value.manifest,
+      result.value.blocks,
+      input.named ? 'save' : 'autosave',
+      input.note ?? '',
+    )
+    return {
+      version: made.id,
+      number: made.number,
+      fingerprint: fingerprint(result.value.manifest),
+      at: made.at,
+      review: made.review,
+      merged,
+    }
+  })
+}
+
+/** Refuses a page that has grown past what stays usable; what is on the writer's screen is kept there. */
+async function mustFit(tx: Tx, { manifest, blocks }: Saved): Promise<void> {
+  if (!blocks.size) return
+  const stored = await readTexts(
+    tx,
+    manifest.body.flatMap(([, hash]) => (blocks.has(hash) ? [] : hash)),
+  )
+  if (hasTooManyWords([...stored.values(), ...[...blocks.values()].map(({ bytes }) => bytes)]))
+    throw refusal('refused', 'too-many-words', `A page holds at most ${MAX_WORDS.toLocaleString('en')} words; make two of it`)
+}
+
+/** While an item was never live and its segment is still the one made from its title, the segment follows the title. */
+function followTitle(item: ItemRow, head: Manifest, edits: Edit[]): Edit[] {
+  const title = edits.findLast((edit) => edit.op === 'field' && edit.name === 'title')
+  if (item.on_site !== 'none' || item.kind === 'settings' || title?.op !== 'field' || typeof title.value !== 'string') return edits
+  if (edits.some((edit) => edit.op === 'field' && edit.name === 'segment')) return edits
+  const now = head.fields.segment ?? ''
+  const made = makeSegment(head.fields.title ?? '')
+  return now === '' || now === made ? [...edits, { op: 'field', name: 'segment', value: makeSegment(title.value) }] : edits
+}
+
+/** Makes an earlier version of the item the draft's newest; what was there stays in the history. */
+export async function restoreVersion(
+  office: Office,
+  actor: Actor,
+  draftId: string,
+  versionId: string,
+  seen: string | undefined,
+): Promise<SaveResult> {
+  return office.store.write(async (tx) => {
+    const loaded = await loadDraft(tx, draftId)
+    must(actor, 'item.write', loaded.item.section_id)
+    mustBeOpen(loaded)
+    mustMatch(loaded, seen)
+    const version = await versionById(tx, versionId)
+    if (!version || version.item_id !== loaded.item.id) throw refusal('unknown', 'unknown', 'There is no such version of this item')
+    const manifest = await readManifest(tx, version.manifest)
+    const made = await addHead(office, tx, actor, loaded, manifest, new Map(), 'restore', `Version ${version.number} restored`)
+    return { version: made.id, number: made.number, fingerprint: version.fingerprint, at: made.at, review: made.review, merged: false }
+  })
+}
+
+/** Throws a refusal where the actor is no guard of the gate; which gates there are, the state machine says. */
+function mustGuard(actor: Actor, { item, route }: LoadedDraft, id: string): void {
+  const gate = gatesOf(route).find((entry) => entry.id === id)
+  const reason = gate && notGuard(actor.rights, gate, actor.id, item.section_id)
+  if (reason) throw new Refusal('not-allowed', [reason])
+}
+
+/** The gates that the actor could clear or return at now. */
+export const gatesFor = (actor: Actor, { item, route, state }: LoadedDraft): string[] =>
+  state.review === 'in_review'
+    ? openGates(route, state)
+        .filter(
+          (gate) =>
+            guards(actor.rights, gate, actor.id, item.section_id) &&
+            (gate.authorsMayClear || !state.authors.includes(actor.id)) &&
+            !state.clearances.some((c) => c.gate === gate.id && c.person === actor.id && c.projection === state.head[keyOf(gate)]),
+        )
+        .map((gate) => gate.id)
+    : []
+
+/** Puts a draft on the route that is in force for it now; what was cleared at gates that stayed, stays cleared. */
+export async function rerouteDraft(office: Office, actor: Actor, draftId: string, seen: string | undefined): Promise<DraftRow['review']> {
+  return office.store.write(async (tx) => {
+    const loaded = await loadDraft(tx, draftId)
+    must(actor, 'route.change', loaded.item.section_id)
+    mustBeOpen(loaded)
+    mustMatch(loaded, seen)
+    const route = await routeFor(tx, actor.rights, loaded.item.kind, loaded.item.section_id)
+    const { authors, clearances } = loaded.state
+    const next = await loadedDraft(tx, { ...loaded, route, authors, clearances }, loaded.manifest)
+    const state = reroute(next.state, next.route)
+    await tx.update('draft', { id: draftId }, { route_id: route.id, route_version: route.version, review: state.review })
+    await note(office, tx, actor.id, 'draft.rerouted', loaded.item.id, { draft: draftId, route: route.id, version: route.version })
+    await syncItems(tx, [loaded.item.id])
+    return state.review
+  })
+}
+
+/** Runs one command of the state machine on a draft and writes what it made happen. */
+async function command(
+  office: Office,
+  actor: Actor,
+  draftId: string,
+  seen: string | undefined,
+  verb: Verb,
+  order: DraftCommand,
+  write: (tx: Tx, loaded: LoadedDraft, events: DraftEvent[]) => Promise<void>,
+): Promise<DraftRow['review']> {
+  return office.store.write(async (tx) => {
+    const loaded = await loadDraft(tx, draftId)
+    must(actor, verb, loaded.item.section_id)
+    mustBeOpen(loaded)
+    mustMatch(loaded, seen)
+    if (order.do === 'clear' || order.do === 'return') mustGuard(actor, loaded, order.gate)
+    const decision = decideDraft(loaded.state, order, loaded.route)
+    if (!decision.ok) throw new Refusal('refused', decision.reasons)
+    const state = decision.value.reduce(apply, loaded.state)
+    await tx.update('draft', { id: draftId }, { review: state.review })
+    await write(tx, loaded, decision.value)
+    for (const event of decision.value) {
+      const { event: name, by: _by, ...data } = { by: '', ...event }
+      await note(office, tx, actor.id, `draft.${name}`, loaded.item.id, { draft: draftId, version: loaded.head.id, ...data })
+    }
+    await syncItems(tx, [loaded.item.id])
+    return state.review
+  })
+}
+
+export interface NoteInput {
+  text: string
+  /** A block's id or `field:<name>`; `null` for the whole. */
+  place: string | null
+}
+
+async function writeNotes(
+  office: Office,
+  tx: Tx,
+  actor: Actor,
+  { draft, item, head }: LoadedDraft,
+  kind: string,
+  notes: NoteInput[],
+): Promise<void> {
+  await tx.insert(
+    'note',
+    notes
+      .filter((entry) => entry.text.trim())
+      .map((entry) => ({
+        id: office.newId(),
+        item_id: item.id,
+        draft_id: draft.id,
+        version_id: head.id,
+        place: entry.place,
+        kind,
+        person_id: actor.id,
+        at: office.now(),
+        text: entry.text.trim(),
+      })),
+  )
+}
+
+/** Sends a draft on to its route's first step, with a word to those who wait there. */
+export const sendDraft = (office: Office, actor: Actor, draftId: string, seen: string | undefined, text: string) =>
+  command(office, actor, draftId, seen, 'item.send', { do: 'send', by: actor.id }, (tx) =>
+    tx.update('draft', { id: draftId }, { sent_by: actor.id, sent_at: office.now(), sent_note: text.trim() }),
+  )
+
+/** Takes a draft back out of review. */
+export const pullOutDraft = (office: Office, actor: Actor, draftId: string, seen: string | undefined) =>
+  command(office, actor, draftId, seen, 'item.send', { do: 'pull-out', by: actor.id }, async () => {})
+
+/** Says yes at a gate, for exactly the version seen. */
+export const clearDraft = (office: Office, actor: Actor, draftId: string, seen: string | undefined, gate: string, text: string) =>
+  command(office, actor, draftId, seen, 'item.review', { do: 'clear', by: actor.id, gate }, async (tx, loaded, events) => {
+    for (const event of events)
+      if (event.event === 'gate-cleared')
+        await tx.insert('clearance', [
+          {
+            id: office.newId(),
+            draft_id: draftId,
+            version_id: loaded.head.id,
+            gate: event.gate,
+            person_id: actor.id,
+            at: office.now(),
+            note: text,
+            fingerprint: loaded.head.fingerprint,
+            projection: event.projection,
+          },
+        ])
+    await tx.run('UPDATE note SET resolved_at = $at, resolved_by = $by WHERE draft_id = $draft AND resolved_at IS NULL', {
+      at: office.now(),
+      by: actor.id,
+      draft: draftId,
+    })
+  })
+
+/** Says no at a gate, with at least one note of what should change; each may be pinned to a block or field. */
+export const returnDraft = (office: Office, actor: Actor, draftId: string, seen: string | undefined, gate: string, notes: NoteInput[]) =>
+  command(
+    office,
+    actor,
+    draftId,
+    seen,
+    'item.review',
+    { do: 'return', by: actor.id, gate, note: notes.map((entry) => entry.text).join('\n') },
+    (tx, loaded) => writeNotes(office, tx, actor, loaded, 'return', notes),
+  )
+
+/** Adds a note without any verdict. */
+export async function addNote(office: Office, actor: Actor, draftId: string, input: NoteInput): Promise<void> {
+  await office.store.write(async (tx) => {
+    const loaded = await loadDraft(tx, draftId)
+    must(actor, 'item.read', loaded.item.section_id)
+    mustBeOpen(loaded)
+    if (!input.text.trim()) throw refusal('refused', 'note-missing', 'A note needs some words', 'text')
+    await writeNotes(office, tx, actor, loaded, 'note', [input])
+    await note(office, tx, actor.id, 'draft.noted', loaded.item.id, { draft: draftId, place: input.place })
+  })
+}
+
+/** Marks a note as dealt with, or open again. */
+export async function resolveNote(office: Office, actor: Actor, noteId: string, resolved: boolean): Promise<void> {
+  await office.store.write(async (tx) => {
+    const row = found(
+      await tx.one<{ item_id: string; section_id: string }>(
+        'SELECT n.item_id, i.section_id FROM note n JOIN item i ON i.id = n.item_id WHERE n.id = $id',
+        { id: noteId },
+      ),
+      'note',
+    )
+    must(actor, 'item.write', row.section_id)
+    await tx.update('note', { id: noteId }, { resolved_at: resolved ? office.now() : null, resolved_by: resolved ? actor.id : null })
+    await note(office, tx, actor.id, resolved ? 'note.resolved' : 'note.reopened', row.item_id, { note: noteId })
+  })
+}
+
+/** Ends a draft without going live. Its versions stay; the only draft of an item that was never live takes it to the bin. */
+export async function discardDraft(office: Office, actor: Actor, draftId: string, seen: string | undefined): Promise<void> {
+  await office.store.write(async (tx) => {
+    const loaded = await loadDraft(tx, draftId)
+    const { item, draft } = loaded
+    if (draft.created_by === actor.id) must(actor, 'item.write', item.section_id)
+    else must(actor, 'item.discard', item.section_id)
+    mustBeOpen(loaded)
+    mustMatch(loaded, seen)
+    const at = office.now()
+    await tx.run("UPDATE planned_event SET state = 'cancelled' WHERE draft_id = $draft AND state IN ('planned', 'held')", {
+      draft: draftId,
+    })
+    const other = await tx.one('SELECT 1 FROM draft WHERE item_id = $item AND id <> $draft AND closed_at IS NULL', {
+      item: item.id,
+      draft: draftId,
+    })
+    const whole = item.on_site === 'none' && !other
+    if (whole) await tx.update('item', { id: item.id }, { binned_at: at, binned_by: actor.id })
+    else await tx.update('draft', { id: draftId }, { closed_at: at, closed_by: actor.id, outcome: 'discarded' })
+    await note(office, tx, actor.id, whole ? 'item.binned' : 'draft.discarded', item.id, { draft: draftId })
+    await syncItems(tx, [item.id])
+  })
+}
+
+/** Opens a discarded draft again, as it was: its versions, notes and clearances; a time that was set is not. */
+export async function reopenDraft(office: Office, actor: Actor, draftId: string): Promise<void> {
+  await office.store.write(async (tx) => {
+    const { item, draft } = await loadDraft(tx, draftId)
+    if (draft.created_by === actor.id || draft.closed_by === actor.id) must(actor, 'item.write', item.section_id)
+    else must(actor, 'item.discard', item.section_id)
+    if (item.binned_at) throw refusal('conflict', 'item-binned', 'The item is in the bin; restore it first')
+    if (!draft.closed_at) return
+    if (draft.outcome !== 'discarded')
+      throw refusal('conflict', 'draft-closed', draft.outcome === 'live' ? 'This draft has gone live' : 'This draft was ended for good')
+    await tx.update('draft', { id: draftId }, { closed_at: null, closed_by: null, outcome: null })
+    await note(office, tx, actor.id, 'draft.reopened', item.id, { draft: draftId })
+    await syncItems(tx, [item.id])
+  })
+}
+
+/** The gates of a loaded draft with who cleared them, for the track. */
+export async function gateFacts(db: Reader, actor: Actor, loaded: LoadedDraft) {
+  const rows = await db.all<{ gate: string; name: string; at: string; note: string; projection: string; number: number }>(
+    'SELECT c.gate, p.name, c.at, c.note, c.projection, v.number FROM clearance c JOIN person p ON p.id = c.person_id JOIN version v ON v.id = c.version_id WHERE c.draft_id = $id ORDER BY c.at',
+    { id: loaded.draft.id },
+  )
+  return gatesOf(loaded.wholeRoute).map((gate) => ({
+    id: gate.id,
+    name: gate.name,
+    needed: gate.needed,
+    guards: guardWords(actor.rights, gate),
+    clearances: rows
+      .filter((row) => row.gate === gate.id)
+      .map(({ projection, ...row }) => ({ ...row, stands: projection === loaded.state.head[keyOf(gate)] })),
+    applies: loaded.route.steps.some((step) => step.gates.some(({ id }) => id === gate.id)),
+  }))
+}

@@ -1,0 +1,185 @@
+import { decide } from '../../core/access/decide'
+import { VERBS, type Verb } from '../../core/access/verbs'
+import { pathOf } from '../../core/address/path'
+import type { Reason } from '../../core/outcome'
+import { openGates } from '../../core/flow/draft'
+import type { Reader } from '../store/database'
+import type { ItemRow } from '../store/items'
+import { liveByIds } from '../store/live'
+import { personById } from '../store/people'
+import { readContent, readManifest, versionById } from '../store/versions'
+import type { Actor } from './access'
+import { draftCleared, gateFacts, gatesFor, loadDraft, type LoadedDraft } from './drafts'
+import { isNewestRoute } from './routes'
+import { readableItem } from './items'
+import { mediaViews } from './media'
+import { manifestMedia, contentRefs } from '../../core/content/content'
+import type { Office } from './office'
+import { isBehind, standsInTheWay } from './publishing'
+
+/** For each verb `null` where the actor may, or why not and who could. */
+export function abilities(actor: Actor, section: string): Record<Verb, Reason | null> {
+  const verbs = Object.keys(VERBS) as Verb[]
+  return Object.fromEntries(
+    verbs.map((verb) => {
+      const decision = decide(actor.rights, actor.id, verb, section)
+      return [verb, decision.allowed ? null : decision.reasons[0]]
+    }),
+  ) as Record<Verb, Reason | null>
+}
+
+/** What is being worked on: the draft's content and where it stands on its route. */
+async function draftFacts(office: Office, actor: Actor, loaded: LoadedDraft) {
+  const db = office.store.read
+  const { draft, head, manifest, item } = loaded
+  const content = await readContent(db, manifest)
+  const [newest, gates, notes, events, sender, media, links, parent, blocks] = await Promise.all([
+    isNewestRoute(db, actor.rights, loaded),
+    gateFacts(db, actor, loaded),
+    db.all<{
+      id: string
+      place: string | null
+      kind: string
+      name: string
+      at: string
+      text: string
+      resolved_at: string | null
+      number: number
+    }>(
+      'SELECT n.id, n.place, n.kind, p.name, n.at, n.text, n.resolved_at, v.number FROM note n JOIN person p ON p.id = n.person_id JOIN version v ON v.id = n.version_id WHERE n.draft_id = $id ORDER BY n.at LIMIT 500',
+      { id: draft.id },
+    ),
+    db.all<{ id: string; kind: string; at: string; state: string; reasons: string | null; owner: string }>(
+      "SELECT e.id, e.kind, e.at, e.state, e.reasons, p.name AS owner FROM planned_event e JOIN person p ON p.id = e.owner_id WHERE e.draft_id = $draft AND e.kind = 'put-live' AND e.state IN ('planned', 'held')",
+      { draft: draft.id },
+    ),
+    draft.sent_by ? personById(db, draft.sent_by) : undefined,
+    mediaViews(db, manifestMedia(manifest)),
+    liveByIds(db, contentRefs(content)),
+    manifest.fields.parent ? liveByIds(db, [manifest.fields.parent]) : [],
+    standsInTheWay(office, loaded),
+  ])
+  return {
+    id: draft.id,
+    name: draft.name,
+    base: draft.base_version,
+    behind: isBehind(loaded, undefined),
+    head: head.id,
+    number: head.number,
+    savedAt: head.at,
+    fingerprint: head.fingerprint,
+    review: draft.review,
+    cleared: draftCleared(loaded),
+    authors: loaded.state.authors.map((id) => actor.rights.people.get(id)?.name ?? ''),
+    mine: loaded.state.authors.includes(actor.id),
+    sent: draft.sent_at ? { by: sender?.name ?? '', at: draft.sent_at, note: draft.sent_note } : null,
+    gates,
+    route: { name: loaded.wholeRoute.name, newer: !newest },
+    /** The gates at which this person may clear or return it now. */
+    mayClear: gatesFor(actor, loaded),
+    waiting: draft.review === 'in_review' ? openGates(loaded.route, loaded.state).map((gate) => gate.id) : [],
+    notes: notes.map(({ resolved_at, ...row }) => ({ ...row, resolved: resolved_at !== null })),
+    event: events[0] ? { ...events[0], reasons: events[0].reasons ? (JSON.parse(events[0].reasons) as Reason[]) : [] } : null,
+    inTheWay: blocks,
+    path: pathOf(item.kind, manifest.fields, parent[0]?.path ?? null),
+    content,
+    media: [...media.values()],
+    links: links.flatMap((entry) => (entry.path ? [{ id: entry.item, path: entry.path, title: entry.title }] : [])),
+  }
+}
+
+/** The open drafts of an item, the oldest first. */
+async function openDrafts(db: Reader, item: ItemRow) {
+  const rows = await db.all<{
+    id: string
+    name: string
+    review: string
+    base: string | null
+    number: number
+    at: string
+    author: string
+    event: string | null
+  }>(
+    `SELECT d.id, d.name, d.review, d.base_version AS base, v.number, v.at, p.name AS author,
+       (SELECT min(e.at) FROM planned_event e WHERE e.draft_id = d.id AND e.state = 'planned') AS event
+     FROM draft d JOIN version v ON v.id = d.head_version JOIN person p ON p.id = v.author_id WHERE d.item_id = $item AND d.closed_at IS NULL ORDER BY d.created_at, d.id LIMIT 50`,
+    { item: item.id },
+  )
+  return rows.map(({ base, ...row }) => ({ ...row, behind: item.live_version !== null && item.live_version !== base }))
+}
+
+/** All that the item page shows, in one answer, with one of its open drafts: the one asked for, or the one that stands for the item. */
+export async function itemPage(office: Office, actor: Actor, id: string, wanted?: string) {
+  const db = office.store.read
+  const item = await readableItem(office, actor, id)
+  const drafts = await openDrafts(db, item)
+  const chosen = drafts.find((entry) => entry.id === wanted)?.id ?? item.draft_id
+  const [live, liveVersion, draft, people, withdrawEvent, since] = await Promise.all([
+    liveByIds(db, [id]),
+    item.live_version ? versionById(db, item.live_version) : undefined,
+    chosen ? loadDraft(db, chosen).then((loaded) => draftFacts(office, actor, loaded)) : null,
+    db.all<{ id: string; name: string }>('SELECT id, name FROM person WHERE id IN ($creator, $owner, $author)', {
+      creator: item.created_by,
+      owner: item.owner_id ?? '',
+      author: item.author_id,
+    }),
+    db.one<{ id: string; at: string; state: string }>(
+      "SELECT id, at, state FROM planned_event WHERE item_id = $id AND kind = 'withdraw' AND state IN ('planned', 'held')",
+      { id },
+    ),
+    db.one<{ from_at: string; to_at: string | null; cause: string; name: string | null; version_id: string }>(
+      'SELECT l.from_at, l.to_at, l.cause, l.version_id, p.name FROM live_interval l LEFT JOIN person p ON p.id = l.person_id WHERE l.item_id = $id ORDER BY l.id DESC LIMIT 1',
+      { id },
+    ),
+  ])
+  const name = (person: string | null) => people.find((row) => row.id === person)?.name ?? null
+  const shown = liveVersion && !draft ? await readContent(db, await readManifest(db, liveVersion.manifest)) : null
+  const latest = !draft && !liveVersion && since ? await versionById(db, since.version_id) : undefined
+  const content = shown ?? (latest ? await readContent(db, await readManifest(db, latest.manifest)) : null)
+  const media = content ? await mediaViews(db, manifestMedia(await readManifest(db, (liveVersion ?? latest)!.manifest))) : new Map()
+  const links = content ? await liveByIds(db, contentRefs(content)) : []
+  return {
+    id,
+    kind: item.kind,
+    title: item.title,
+    section: { id: item.section_id, name: actor.rights.sections.get(item.section_id)?.name ?? '' },
+    binnedAt: item.binned_at,
+    createdAt: item.created_at,
+    createdBy: name(item.created_by),
+    changedAt: item.changed_at,
+    author: name(item.author_id),
+    office: {
+      internalName: item.internal_name,
+      owner: item.owner_id,
+      ownerName: name(item.owner_id),
+      reviewBy: item.review_by,
+      notes: item.notes,
+    },
+    onSite: item.on_site,
+    live:
+      liveVersion && live[0]
+        ? {
+            version: liveVersion.id,
+            number: liveVersion.number,
+            since: since?.from_at ?? live[0].changed,
+            by: since?.name ?? null,
+            path: live[0].path,
+            fingerprint: liveVersion.fingerprint,
+          }
+        : null,
+    last: since ? { version: since.version_id, from: since.from_at, to: since.to_at, cause: since.cause } : null,
+    withdrawEvent: withdrawEvent ?? null,
+    drafts,
+    draft,
+    /** What readers get (or got last), for looking at while no draft is open. */
+    shown: content
+      ? {
+          content,
+          media: [...media.values()],
+          links: links.flatMap((entry) => (entry.path ? [{ id: entry.item, path: entry.path, title: entry.title }] : [])),
+        }
+      : null,
+    may: abilities(actor, item.section_id),
+  }
+}
+export type ItemPage = Awaited<ReturnType<typeof itemPage>>

@@ -1,0 +1,219 @@
+import { freeSegment, makeSegment } from '../../core/address/segment'
+import { pathOf } from '../../core/address/path'
+import { withAncestors } from '../../core/access/rights'
+import { contentSchema, type Content } from '../../core/content/content'
+import { manifestOf } from '../../core/content/content'
+import { defaultFields, type Fields, type OfficeFields } from '../../core/content/fields'
+import type { Kind } from '../../core/content/kinds'
+import { countItems, indexTitles, itemById, listItems, syncItems, type ItemRow, type ListedItem, type ListFilter } from '../store/items'
+import { addVersions, bytesOf } from '../store/versions'
+import { must, sectionsWhere, type Actor } from './access'
+import { note, type Office } from './office'
+import { routeFor } from './routes'
+import { found, refusal } from './refusal'
+
+export interface NewItem {
+  id?: string | undefined
+  kind: Kind
+  section: string
+  title: string
+  parent?: string | null | undefined
+  content?: Partial<Content> | undefined
+  /** Sends it on at once; only for kinds whose route has no gate. */
+  sent?: boolean | undefined
+}
+
+export interface MadeItem {
+  item: string
+  draft: string
+  version: string
+}
+
+/** Starts an item with its first draft and version. The address is made from the title, free among its siblings. */
+export async function createItem(office: Office, actor: Actor, input: NewItem): Promise<MadeItem> {
+  must(actor, 'item.write', input.section)
+  const site = found(await office.site(), 'site')
+  found(actor.rights.sections.get(input.section), 'section')
+  const [item, draft, version] = [input.id ?? office.newId(), office.newId(), office.newId()]
+  const at = office.now()
+  const fields = { ...defaultFields(input.kind, site.language), ...input.content?.fields, title: input.title }
+  if (input.parent !== undefined && input.kind === 'page') fields.parent = input.parent
+  const body = contentSchema.shape.body.parse(input.content?.body ?? [])
+  await office.store.write(async (tx) => {
+    const route = await routeFor(tx, actor.rights, input.kind, input.section)
+    if (input.kind === 'post' && !fields.labels?.length) {
+      const settings = await tx.one<{ fields: string }>('SELECT fields FROM live_entry WHERE item_id = $id', { id: site.settings_item })
+      const { defaultCategory } = JSON.parse(settings?.fields ?? '{}') as Fields
+      if (defaultCategory) fields.labels = [defaultCategory]
+    }
+    if (input.kind !== 'settings' && !fields.segment) {
+      const wished = makeSegment(input.title)
+      const parent = fields.parent
+        ? await tx.one<{ path: string }>('SELECT path FROM live_entry WHERE item_id = $id', { id: fields.parent })
+        : undefined
+      const taken = new Set(
+        (
+          await tx.all<{ path: string }>(
+            "SELECT path FROM address_interval WHERE site_id = $site AND to_at IS NULL AND path LIKE '%/' || $wished || '%'",
+            { site: site.id, wished },
+          )
+        ).map((row) => row.path),
+      )
+      fields.segment =
+        wished && freeSegment(wished, (segment) => taken.has(pathOf(input.kind, { ...fields, segment }, parent?.path ?? null) ?? ''))
+    }
+    const content = { fields, body }
+    await tx.insert('item', [
+      {
+        id: item,
+        site_id: site.id,
+        kind: input.kind,
+        section_id: input.section,
+        language: fields.language ?? site.language,
+        translation_group: item,
+        created_at: at,
+        created_by: actor.id,
+        title: input.title,
+        author_id: actor.id,
+        changed_at: at,
+        versions: 1,
+        owner_id: actor.id,
+      },
+    ])
+    await addVersions(tx, [
+      {
+        id: version,
+        item,
+        draft,
+        number: 1,
+        parent: null,
+        author: actor.id,
+        at,
+        cause: 'begun',
+        note: '',
+        manifest: manifestOf(content),
+        blocks: bytesOf(content),
+      },
+    ])
+    await tx.insert('draft', [
+      {
+        id: draft,
+        item_id: item,
+        name: 'First draft',
+        base_version: null,
+        head_version: version,
+        route_id: route.id,
+        route_version: route.version,
+        review: input.sent && !route.steps.length ? 'cleared' : 'draft',
+        created_at: at,
+        created_by: actor.id,
+      },
+    ])
+    await tx.insert('draft_author', [{ draft_id: draft, person_id: actor.id }])
+    await note(office, tx, actor.id, 'item.started', item, { kind: input.kind, title: input.title, version })
+    await syncItems(tx, [item])
+    await indexTitles(tx, [item])
+  })
+  return { item, draft, version }
+}
+
+export interface ListQuery {
+  kind?: Kind | undefined
+  section?: string | undefined
+  state?: ListFilter['state']
+  text?: string | undefined
+  author?: string | undefined
+  cursor?: string | undefined
+  limit: number
+}
+
+export interface ItemPage {
+  items: ListedItem[]
+  total: number
+  next: string | null
+}
+
+/** A page of the office's list. A section stands for itself and all below it. */
+export async function findItems(office: Office, actor: Actor, query: ListQuery): Promise<ItemPage> {
+  const readable = sectionsWhere(actor, 'item.read')
+  const site = found(await office.site(), 'site')
+  const tree = actor.rights.sections
+  const within = query.section ? [...tree.keys()].filter((id) => withAncestors(tree, id).includes(query.section!)) : null
+  const sections = within && readable ? within.filter((id) => readable.includes(id)) : (within ?? readable ?? undefined)
+  const filter: ListFilter = { kind: query.kind, sections, state: query.state, text: query.text, author: query.author }
+  let after: { at: string; id: string } | null = null
+  if (query.cursor) {
+    const [at, id] = Buffer.from(query.cursor, 'base64url').toString().split(' ')
+    if (!at || !id) throw refusal('bad-input', 'cursor-wrong', 'This cursor is not one of ours', 'cursor')
+    after = { at, id }
+  }
+  const [rows, total] = await Promise.all([
+    listItems(office.store.read, site.id, filter, after, query.limit + 1),
+    countItems(office.store.read, site.id, filter),
+  ])
+  const items = rows.slice(0, query.limit)
+  const last = items.at(-1)
+  return {
+    items,
+    total,
+    next: rows.length > query.limit && last ? Buffer.from(`${last.changed_at} ${last.id}`).toString('base64url') : null,
+  }
+}
+
+/** The item, if the actor may see what is worked on there. */
+export async function readableItem(office: Office, actor: Actor, id: string): Promise<ItemRow> {
+  const item = found(await itemById(office.store.read, id), 'item')
+  if (item.ended_at) throw refusal('unknown', 'unknown', 'This item was ended for good')
+  must(actor, 'item.read', item.section_id)
+  return item
+}
+
+/** Changes facts for the office alone: at once, without version or gate. */
+export async function changeOfficeFields(office: Office, actor: Actor, id: string, change: OfficeFields): Promise<void> {
+  await office.store.write(async (tx) => {
+    const item = found(await itemById(tx, id), 'item')
+    must(actor, 'item.write', item.section_id)
+    if (change.owner) found(actor.rights.people.get(change.owner), 'person')
+    await tx.update(
+      'item',
+      { id },
+      {
+        internal_name: change.internalName ?? item.internal_name,
+        owner_id: change.owner === undefined ? item.owner_id : change.owner,
+        review_by: change.reviewBy === undefined ? item.review_by : change.reviewBy,
+        notes: change.notes ?? item.notes,
+      },
+    )
+    if (change.internalName !== undefined) await indexTitles(tx, [id])
+    await note(office, tx, actor.id, 'item.office-changed', id, change)
+  })
+}
+
+/** Moves an item to another section: the right is needed in both. */
+export async function moveItem(office: Office, actor: Actor, id: string, section: string): Promise<void> {
+  await office.store.write(async (tx) => {
+    const item = found(await itemById(tx, id), 'item')
+    must(actor, 'item.move', item.section_id)
+    found(actor.rights.sections.get(section), 'section')
+    must(actor, 'item.move', section)
+    if (item.on_site === 'live')
+      throw refusal('conflict', 'is-live', 'It is on the site, where readers see its section; withdraw it first, then move it')
+    await tx.update('item', { id }, { section_id: section })
+    await note(office, tx, actor.id, 'item.moved', id, { from: item.section_id, to: section })
+  })
+}
+
+/** Puts an item that is not on the site into the bin, or takes it out. Its versions and drafts stay as they are. */
+export async function binItem(office: Office, actor: Actor, id: string, into: boolean): Promise<void> {
+  await office.store.write(async (tx) => {
+    const item = found(await itemById(tx, id), 'item')
+    must(actor, 'item.discard', item.section_id)
+    if (item.ended_at) throw refusal('unknown', 'unknown', 'This item was ended for good')
+    if ((item.binned_at !== null) === into) return
+    if (item.on_site === 'live') throw refusal('conflict', 'is-live', 'It is on the site; withdraw it first')
+    await tx.update('item', { id }, { binned_at: into ? office.now() : null, binned_by: into ? actor.id : null })
+    if (into) await tx.run("UPDATE planned_event SET state = 'cancelled' WHERE item_id = $id AND state IN ('planned', 'held')", { id })
+    await note(office, tx, actor.id, into ? 'item.binned' : 'item.restored', id)
+    await syncItems(tx, [id])
+  })
+}

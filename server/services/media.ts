@@ -1,0 +1,263 @@
+import { createHash } from 'node:crypto'
+import { mkdir, readFile, rename, writeFile } from 'node:fs/promises'
+import { join } from 'node:path'
+import { fileTypeFromBuffer } from 'file-type'
+import sharp from 'sharp'
+import { PICTURE_FORMATS, widthsOf, type MediaView, type PictureFormat } from '../../core/render/picture'
+import { waysOf } from '../../core/access/rights'
+import type { Reader } from '../store/database'
+import { mediaIsLive } from '../store/live'
+import { must, type Actor } from './access'
+import { note, type Office } from './office'
+import { found, refusal } from './refusal'
+
+/** The common limits for an upload, and the most pixels we decode. */
+export const MAX_PICTURE_BYTES = 5 * 1024 * 1024
+export const MAX_DOCUMENT_BYTES = 20 * 1024 * 1024
+const MAX_PIXELS = 50_000_000
+
+/** The picture formats taken, by what the bytes are and never by the name. */
+const TYPES: Record<string, string> = { jpeg: 'image/jpeg', png: 'image/png', webp: 'image/webp', gif: 'image/gif', heif: 'image/avif' }
+/** The documents taken, likewise; none that can run anything. */
+const DOCUMENTS = new Set(['pdf', 'docx', 'xlsx', 'pptx', 'odt', 'ods', 'odp', 'epub'])
+
+export interface MediaFile extends MediaView {
+  name: string
+  type: string
+  size: number
+  /** The picture that this is a part of, and which part: pixels of that one. */
+  part: { of: string; crop: Crop } | null
+}
+/** A part of a picture in its own pixels. */
+export interface Crop {
+  left: number
+  top: number
+  width: number
+  height: number
+}
+
+interface MediaRow {
+  id: string
+  hash: string
+  width: number
+  height: number
+  name: string
+  type: string
+  size: number
+  of_id: string | null
+  crop: string | null
+}
+
+const fileOf = (office: Office, hash: string) => join(office.store.folder, 'media', hash.slice(0, 2), hash)
+
+async function keep(file: string, bytes: Uint8Array): Promise<void> {
+  await mkdir(join(file, '..'), { recursive: true })
+  const part = `${file}.${process.pid}.${Math.random().toString(36).slice(2)}`
+  await writeFile(part, bytes, { flush: true })
+  await rename(part, file)
+}
+
+/** Throws a refusal unless the person may add pictures somewhere. */
+export function mustAddMedia(actor: Actor): void {
+  if (!waysOf(actor.rights, actor.id).some(({ verbs }) => verbs.has('media.add'))) must(actor, 'media.add', null)
+}
+
+const viewOf = ({ id, width, height, name, type, size }: MediaRow): MediaView =>
+  width ? { id, width, height } : { id, width, height, file: { name, type, size } }
+const mediaFile = (row: MediaRow): MediaFile => ({
+  ...viewOf(row),
+  name: row.name,
+  type: row.type,
+  size: row.size,
+  part: row.of_id ? { of: row.of_id, crop: JSON.parse(row.crop!) as Crop } : null,
+})
+
+const plainName = (name: string, otherwise: string) => name.replace(/[^\p{L}\p{N}._ -]/gu, '').slice(0, 120) || otherwise
+
+/** Keeps the bytes under their hash, and says so in the store and the journal. */
+async function store(
+  office: Office,
+  actor: Actor,
+  bytes: Buffer,
+  facts: Pick<MediaRow, 'name' | 'type' | 'width' | 'height'> & Partial<Pick<MediaRow, 'of_id' | 'crop'>>,
+  from: string,
+): Promise<MediaFile> {
+  const hash = createHash('sha256').update(bytes).digest('hex')
+  await keep(fileOf(office, hash), bytes)
+  const site = found(await office.site(), 'site')
+  const row: MediaRow = { id: office.newId(), hash, size: bytes.length, of_id: null, crop: null, ...facts }
+  await office.store.write(async (tx) => {
+    await tx.insert('media', [{ ...row, site_id: site.id, person_id: actor.id, at: office.now() }])
+    await note(office, tx, actor.id, 'media.added', null, { media: row.id, hash, name: row.name, from })
+  })
+  return mediaFile(row)
+}
+
+/** Takes in a picture or a document, by what its bytes are. */
+export async function addFile(office: Office, actor: Actor, bytes: Buffer, name: string): Promise<MediaFile> {
+  mustAddMedia(actor)
+  const sort = await fileTypeFromBuffer(bytes)
+  const text = !sort && /\.(csv|txt)$/i.test(name) && isText(bytes)
+  if (!text && !(sort && DOCUMENTS.has(sort.ext))) return addPicture(office, actor, bytes, name)
+  if (bytes.length > MAX_DOCUMENT_BYTES)
+    throw refusal('too-large', 'document-large', `A document has at most ${MAX_DOCUMENT_BYTES / 1024 / 1024} MB`)
+  const end = text ? name.split('.').at(-1)!.toLowerCase() : sort!.ext
+  const type = text ? `text/${end === 'csv' ? 'csv' : 'plain'}; charset=utf-8` : sort!.mime
+  // The name's ending says what it is, whatever it was called.
+  const called = `${plainName(name.replace(/\.[^.]*$/, ''), 'document')}.${end}`
+  return store(office, actor, bytes, { name: called, type, width: 0, height: 0 }, type)
+}
+
+function isText(bytes: Buffer): boolean {
+  try {
+    return !new TextDecoder('utf-8', { fatal: true }).decode(bytes).includes('\u0000')
+  } catch {
+    return false
+  }
+}
+
+/** Takes in a picture: checks what it is, turns it upright, drops its hidden data, keeps it by the hash of its bytes. */
+export async function addPicture(office: Office, actor: Actor, bytes: Uint8Array, name: string): Promise<MediaFile> {
+  mustAddMedia(actor)
+  if (bytes.length > MAX_PICTURE_BYTES)
+    throw refusal('too-large', 'picture-large', `A picture has at most ${MAX_PICTURE_BYTES / 1024 / 1024} MB`)
+  let made: Buffer
+  let format: string
+  try {
+    const picture = sharp(bytes, { limitInputPixels: MAX_PIXELS, failOn: 'error' })
+    format = (await picture.metadata()).format ?? ''
+    if (!TYPES[format]) throw new Error('format')
+    made = await picture.rotate().webp({ quality: 86 }).toBuffer()
+  } catch {
+    throw refusal(
+      'wrong-type',
+      'picture-type',
+      'That is no picture we can read. JPEG, PNG, WebP, GIF and AVIF are taken, up to 50 million pixels',
+    )
+  }
+  const { width, height } = await sharp(made).metadata()
+  return store(office, actor, made, { name: plainName(name, 'picture'), type: 'image/webp', width, height }, TYPES[format]!)
+}
+
+/**
+ * A part of a picture as a picture of its own: the whole stays as it is, and what was cut off can be had back. A part of
+ * a part is taken from the whole.
+ */
+export async function cropPicture(office: Office, actor: Actor, id: string, crop: Crop): Promise<MediaFile> {
+  mustAddMedia(actor)
+  const asked = found(await mediaRow(office, id), 'picture')
+  const whole = asked.of_id ? found(await mediaRow(office, asked.of_id), 'picture') : asked
+  if (!whole.width) throw refusal('refused', 'not-a-picture', 'A document has no parts to cut out')
+  const { left, top, width, height } = crop
+  if (left + width > whole.width || top + height > whole.height)
+    throw refusal(
+      'bad-input',
+      'crop-outside',
+      `The picture is ${whole.width} × ${whole.height} pixels; that part reaches out of it`,
+      'crop',
+    )
+  if (width === whole.width && height === whole.height) return mediaFile(whole)
+  const part = JSON.stringify({ left, top, width, height })
+  const same = await office.store.read.one<MediaRow>('SELECT * FROM media WHERE of_id = $whole AND crop = $part', { whole: whole.id, part })
+  if (same) return mediaFile(same)
+  const made = await sharp(fileOf(office, whole.hash)).extract({ left, top, width, height }).webp({ quality: 86 }).toBuffer()
+  const facts = { name: whole.name, type: whole.type, width, height, of_id: whole.id, crop: part }
+  return store(office, actor, made, facts, 'crop')
+}
+
+const mediaRow = (office: Office, id: string) => office.store.read.one<MediaRow>('SELECT * FROM media WHERE id = $id', { id })
+
+/** The facts of one media file. */
+export async function mediaFacts(office: Office, actor: Actor, id: string): Promise<MediaFile> {
+  mustSeeWork(actor)
+  return mediaFile(found(await mediaRow(office, id), 'file'))
+}
+
+/** Media files by words of their name, newest first, for choosing one; parts cut out of pictures are left out. */
+export async function findMedia(
+  office: Office,
+  actor: Actor,
+  { text, sort, limit }: { text: string; sort: 'picture' | 'document' | 'any'; limit: number },
+): Promise<{ media: MediaFile[] }> {
+  mustSeeWork(actor)
+  const words = text.trim().replace(/[\\%_]/g, '\\$&')
+  const rows = await office.store.read.all<MediaRow>(
+    `SELECT * FROM media WHERE of_id IS NULL AND name LIKE '%' || $words || '%' ESCAPE '\\'
+     ${sort === 'any' ? '' : `AND width ${sort === 'picture' ? '> 0' : '= 0'}`} ORDER BY at DESC, id DESC LIMIT $limit`,
+    { words, limit },
+  )
+  return { media: rows.map(mediaFile) }
+}
+
+/** Media by id, for the renderer. */
+export async function mediaViews(db: Reader, ids: string[]): Promise<Map<string, MediaView>> {
+  if (!ids.length) return new Map()
+  const rows = await db.all<MediaRow>('SELECT * FROM media WHERE id IN (SELECT value FROM json_each($ids))', { ids: JSON.stringify(ids) })
+  return new Map(rows.map((row) => [row.id, viewOf(row)]))
+}
+
+/** What is sent of a media file; `live` says whether readers may have it, for the cache. */
+export interface MediaBytes {
+  bytes: Buffer
+  etag: string
+  type: string
+  live: boolean
+  /** The name a document is saved under. */
+  name?: string
+}
+
+/** Whether a person may see what is not on the site yet, somewhere: files belong to no section. */
+const seesWork = (actor: Actor | undefined) =>
+  actor !== undefined && waysOf(actor.rights, actor.id).some(({ verbs }) => verbs.has('item.read'))
+
+/** Readers get a media file only while something live shows it or leads to it; who may see work in the office, always. */
+async function allowed(office: Office, id: string, actor: Actor | undefined): Promise<{ live: boolean } | undefined> {
+  const live = await mediaIsLive(office.store.read, id)
+  return live || seesWork(actor) ? { live } : undefined
+}
+
+/** Throws a refusal unless the person may see work somewhere. */
+function mustSeeWork(actor: Actor): void {
+  if (!seesWork(actor)) must(actor, 'item.read', null)
+}
+
+/** The bytes of a picture at one of the widths and in one of the formats it is served in; made when first asked for. */
+export async function pictureBytes(
+  office: Office,
+  id: string,
+  width: number,
+  format: PictureFormat,
+  actor: Actor | undefined,
+): Promise<MediaBytes | undefined> {
+  const row = await mediaRow(office, id)
+  if (!row || !widthsOf(row.width).includes(width)) return undefined
+  const access = await allowed(office, id, actor)
+  if (!access) return undefined
+  const original = fileOf(office, row.hash)
+  const answer = { etag: `"${row.hash.slice(0, 32)}-${width}-${format}"`, type: PICTURE_FORMATS[format], ...access }
+  if (width === row.width && format === 'webp') return { bytes: await readFile(original), ...answer }
+  const sized = `${original}-${width}.${format}`
+  const bytes = await readFile(sized).catch(async () => {
+    const picture = sharp(original).resize({ width })
+    // The least effort that is still smaller than WebP: a reader waits for the first of each.
+    const made = await (
+      format === 'avif'
+        ? picture.avif({ quality: 58, effort: 2 })
+        : format === 'webp'
+          ? picture.webp({ quality: 80 })
+          : picture.flatten({ background: '#ffffff' }).jpeg({ quality: 82, mozjpeg: true })
+    ).toBuffer()
+    await keep(sized, made)
+    return made
+  })
+  return { bytes, ...answer }
+}
+
+/** The bytes of a document. */
+export async function documentBytes(office: Office, id: string, actor: Actor | undefined): Promise<MediaBytes | undefined> {
+  const row = await mediaRow(office, id)
+  if (!row || row.width) return undefined
+  const access = await allowed(office, id, actor)
+  if (!access) return undefined
+  return { bytes: await readFile(fileOf(office, row.hash)), etag: `"${row.hash.slice(0, 32)}"`, type: row.type, name: row.name, ...access }
+}

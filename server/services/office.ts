@@ -1,0 +1,100 @@
+import { createHash } from 'node:crypto'
+import { pino, type Logger } from 'pino'
+import { v7 } from 'uuid'
+import type { Rights } from '../../core/access/rights'
+import { hashWith } from '../../core/content/canonical'
+import type { JournalFact, JournalRow } from '../../core/history/chain'
+import { openStore, type Store, type Tx } from '../store/database'
+import { appendJournal, journalAfter, journalHead } from '../store/journal'
+import { loadRights } from '../store/people'
+import { loadSite, type SiteRow } from '../store/sites'
+import type { Clock } from './clock'
+
+/** All that a service needs: the store, the clock, new ids, who may do what, and news of what happened. */
+export interface Office {
+  store: Store
+  clock: Clock
+  log: Logger
+  /** The present as an ISO 8601 instant. */
+  now(): string
+  newId(): string
+  /** The site, or undefined before the first start was completed. */
+  site(): Promise<SiteRow | undefined>
+  rights(): Promise<Rights>
+  /** Hears every journal row, of this process at once and of others within a quarter of a second. */
+  onNews(listener: (rows: JournalRow[]) => void): () => void
+  /** Waits until the listeners have heard all that is committed now. */
+  settle(): Promise<void>
+  close(): Promise<void>
+}
+
+hashWith((text) => createHash('sha256').update(text).digest('hex'))
+
+const POLL_MS = 100
+
+/** Opens the office on a data folder. The demo's seeding brings ids of its own, so that it repeats, and does not wait for the disk. */
+export async function openOffice(folder: string, clock: Clock, { newId = () => v7() as string, durable = true } = {}): Promise<Office> {
+  const store = await openStore(folder, durable)
+  const listeners = new Set<(rows: JournalRow[]) => void>()
+  let heard = (await journalHead(store.read)).seq
+  let rights: Promise<Rights> | undefined
+  let site: Promise<SiteRow | undefined> | undefined
+  let listening: Promise<void> = Promise.resolve()
+
+  const hear = async () => {
+    for (;;) {
+      const rows = await journalAfter(store.read, heard, 1_000)
+      if (!rows.length) return
+      heard = rows.at(-1)!.seq
+      if (rows.some((row) => /^(person|section|role|site)\./.test(row.action))) rights = site = undefined
+      for (const listener of listeners) listener(rows)
+      if (rows.length < 1_000) return
+    }
+  }
+  const settle = () => (listening = listening.then(hear))
+  const log = pino({ level: process.env.YIELDGATE_LOG ?? 'warn' })
+  const safely = () =>
+    settle().catch((error: unknown) => ((listening = Promise.resolve()), log.error({ error }, 'reading the journal failed')))
+  const timer = setInterval(safely, POLL_MS)
+  timer.unref()
+  // After whoever waits for the commit has gone on.
+  store.onCommit(() => void setImmediate(safely))
+
+  return {
+    store,
+    clock,
+    log,
+    now: () => clock.now().toISOString(),
+    newId,
+    site: () => (site ??= loadSite(store.read).then((row) => (row ? row : ((site = undefined), undefined)))),
+    rights: () => (rights ??= loadRights(store.read)),
+    onNews(listener) {
+      listeners.add(listener)
+      return () => listeners.delete(listener)
+    },
+    settle,
+    async close() {
+      clearInterval(timer)
+      await listening
+      await store.close()
+    },
+  }
+}
+
+/** Writes one fact of the journal with the office's clock. */
+export const note = (
+  office: Office,
+  tx: Tx,
+  person: string | null,
+  action: string,
+  item: string | null,
+  data: unknown = null,
+): Promise<void> => appendJournal(tx, [fact(office, person, action, item, data)])
+
+export const fact = (office: Office, person: string | null, action: string, item: string | null, data: unknown = null): JournalFact => ({
+  at: office.now(),
+  person,
+  action,
+  item,
+  data,
+})

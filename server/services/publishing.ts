@@ -1,0 +1,374 @@
+import { meaningOf, type WallTime } from '../../core/time/zone'
+import type { Outcome, Reason } from '../../core/outcome'
+import type { FieldName, Fields } from '../../core/content/fields'
+import { changeSize } from '../../core/history/blame'
+import type { Tx } from '../store/database'
+import { draftById, itemById, syncItems, type ItemRow } from '../store/items'
+import { liveRefsTo } from '../store/live'
+import { readManifest, versionById } from '../store/versions'
+import { must, type Actor } from './access'
+import { draftCleared, loadDraft, mustMatch, type LoadedDraft } from './drafts'
+import { changeLive, judgeLive, type LiveCause, type LiveDone } from './live'
+import { note, type Office } from './office'
+import { found, refusal, Refusal } from './refusal'
+
+const done = (outcome: Outcome<LiveDone> | undefined): LiveDone => {
+  if (outcome?.ok) return outcome.value
+  throw new Refusal('refused', outcome?.reasons ?? [])
+}
+
+export interface PutLive {
+  /** The head version that the person saw (If-Match). */
+  head: string | undefined
+  /** The live version that may be replaced although the draft was written on another. */
+  replacing?: string | undefined
+  /** Answer to the question about an old shown date. */
+  shownDate?: 'keep' | undefined
+  /** Puts it live without clearance, for this reason; a permission of its own. */
+  exception?: string | undefined
+}
+
+/** Whether the live version is another than the draft's base, and nobody accepted replacing exactly that one. */
+export const isBehind = ({ item, draft }: Pick<LoadedDraft, 'item' | 'draft'>, accepted: string | null | undefined): boolean =>
+  item.live_version !== null && item.live_version !== draft.base_version && item.live_version !== accepted
+
+function mustBeOpen({ draft, item }: LoadedDraft): void {
+  if (draft.closed_at) throw refusal('conflict', 'draft-closed', 'This draft is no longer open')
+  if (item.binned_at) throw refusal('conflict', 'item-binned', 'The item is in the bin; restore it first')
+}
+
+/** Puts a draft live now. Refused with every reason at once; nothing is written then. */
+export async function putLiveNow(office: Office, actor: Actor, draftId: string, input: PutLive): Promise<LiveDone> {
+  const site = found(await office.site(), 'site')
+  return office.store.write(async (tx) => {
+    const loaded = await loadDraft(tx, draftId)
+    const { item, head, manifest } = loaded
+    must(actor, 'item.put-live', item.section_id)
+    mustBeOpen(loaded)
+    mustMatch(loaded, input.head)
+    const cleared = draftCleared(loaded)
+    const excepted = !cleared && input.exception !== undefined
+    if (excepted) {
+      must(actor, 'item.put-live-uncleared', item.section_id)
+      if (!input.exception!.trim()) throw refusal('refused', 'reason-missing', 'Say why it cannot wait for its gates', 'exception')
+    }
+    const cause: LiveCause = excepted ? 'exception' : 'put-live'
+    const [outcome] = await changeLive(office, tx, site, [
+      {
+        do: 'put',
+        item,
+        version: head,
+        manifest,
+        draft: draftId,
+        cleared: cleared || excepted,
+        behind: isBehind(loaded, input.replacing),
+        shownDate: input.shownDate ?? 'ask',
+        cause,
+        person: actor.id,
+        event: null,
+        ...(excepted ? { about: { reason: input.exception } } : {}),
+      },
+    ])
+    const result = done(outcome)
+    if (excepted)
+      await tx.insert('exception_review', [
+        { id: office.newId(), item_id: item.id, version_id: head.id, person_id: actor.id, reason: input.exception!.trim(), at: result.at },
+      ])
+    return result
+  })
+}
+
+/** Records the look afterwards at what went live without clearance. */
+export async function reviewException(office: Office, actor: Actor, id: string, verdict: 'fine' | 'not-fine'): Promise<void> {
+  await office.store.write(async (tx) => {
+    const row = found(
+      await tx.one<{ item_id: string; section_id: string; person_id: string; looked_at: string | null; draft_id: string }>(
+        'SELECT x.item_id, i.section_id, x.person_id, x.looked_at, v.draft_id FROM exception_review x JOIN item i ON i.id = x.item_id JOIN version v ON v.id = x.version_id WHERE x.id = $id',
+        { id },
+      ),
+      'look afterwards',
+    )
+    must(actor, 'item.review', row.section_id)
+    if (row.looked_at) throw refusal('conflict', 'looked-before', 'Someone has looked at it already')
+    const wrote = await tx.one('SELECT 1 FROM draft_author WHERE draft_id = $draft AND person_id = $person', {
+      draft: row.draft_id,
+      person: actor.id,
+    })
+    if (row.person_id === actor.id || wrote) throw refusal('refused', 'own-work', 'You wrote it or put it live; someone else must look')
+    await tx.update('exception_review', { id }, { looked_by: actor.id, looked_at: office.now(), verdict })
+    await note(office, tx, actor.id, 'exception.looked-at', row.item_id, { exception: id, verdict })
+  })
+}
+
+async function liveItem(tx: Tx, id: string): Promise<ItemRow> {
+  const item = found(await itemById(tx, id), 'item')
+  if (item.on_site !== 'live') throw refusal('conflict', 'not-live', 'It is not on the site')
+  return item
+}
+
+/** Takes an item off the site at once; its address answers 410 from then on. */
+export async function withdraw(office: Office, actor: Actor, itemId: string, seen: string | undefined): Promise<LiveDone> {
+  const site = found(await office.site(), 'site')
+  return office.store.write(async (tx) => {
+    const item = await liveItem(tx, itemId)
+    must(actor, 'item.withdraw', item.section_id)
+    mustSeeLive(item, seen)
+    const [outcome] = await changeLive(office, tx, site, [{ do: 'withdraw', item, person: actor.id, event: null }])
+    return done(outcome)
+  })
+}
+
+function mustSeeLive(item: ItemRow, seen: string | undefined): void {
+  if (seen === undefined) throw refusal('version-missing', 'version-missing', 'Send the id of the live version you saw as If-Match')
+  if (seen !== (item.live_version ?? 'none'))
+    throw new Refusal('stale', [{ code: 'stale', detail: 'What is on the site changed since; look at it first' }], {
+      live: item.live_version,
+    })
+}
+
+/** Makes an earlier live version what readers get again. It rests on the clearance it had when it was live. */
+export async function rollBack(
+  office: Office,
+  actor: Actor,
+  itemId: string,
+  versionId: string,
+  seen: string | undefined,
+): Promise<LiveDone> {
+  const site = found(await office.site(), 'site')
+  return office.store.write(async (tx) => {
+    const item = found(await itemById(tx, itemId), 'item')
+    must(actor, 'item.roll-back', item.section_id)
+    if (item.binned_at) throw refusal('conflict', 'item-binned', 'The item is in the bin; restore it first')
+    mustSeeLive(item, seen)
+    const version = await versionById(tx, versionId)
+    if (!version || version.item_id !== itemId) throw refusal('unknown', 'unknown', 'There is no such version of this item')
+    if (item.live_version === versionId) throw refusal('conflict', 'is-live', `Version ${version.number} is what readers get now`)
+    const rests = await tx.one(
+      `SELECT 1 FROM live_interval l WHERE l.version_id = $version AND (l.cause IN ('put-live', 'planned')
+         OR EXISTS (SELECT 1 FROM exception_review x WHERE x.version_id = l.version_id AND x.verdict = 'fine'))`,
+      { version: versionId },
+    )
+    const wasLive = await tx.one('SELECT 1 FROM live_interval WHERE version_id = $version', { version: versionId })
+    if (!wasLive) throw refusal('refused', 'never-live', 'That version was never on the site; restore it into a draft and send it on')
+    const [outcome] = await changeLive(office, tx, site, [
+      {
+        do: 'put',
+        item,
+        version,
+        manifest: await readManifest(tx, version.manifest),
+        draft: null,
+        cleared: Boolean(rests),
+        behind: false,
+        shownDate: 'keep',
+        cause: 'roll-back',
+        person: actor.id,
+        event: null,
+      },
+    ])
+    return done(outcome)
+  })
+}
+
+/** What rolling back to a version would change for readers: address, fields that menus and lists show, and what forbids it. */
+export async function previewRollBack(office: Office, actor: Actor, versionId: string) {
+  const db = office.store.read
+  const version = found(await versionById(db, versionId), 'version')
+  const item = found(await itemById(db, version.item_id), 'item')
+  must(actor, 'item.read', item.section_id)
+  const site = found(await office.site(), 'site')
+  const [manifest, live] = await Promise.all([
+    readManifest(db, version.manifest),
+    item.live_version ? versionById(db, item.live_version) : undefined,
+  ])
+  const {
+    results: [outcome],
+  } = await judgeLive(office, db, site, [
+    {
+      do: 'put',
+      item,
+      version,
+      manifest,
+      draft: null,
+      cleared: true,
+      behind: false,
+      shownDate: 'keep',
+      cause: 'roll-back',
+      person: actor.id,
+      event: null,
+    },
+  ])
+  const now = live ? await readManifest(db, live.manifest) : null
+  const linked = (await liveRefsTo(db, item.id)).map(({ title, path, relation }) => ({ title, path, relation }))
+  const drafts = await db.all<{ id: string; name: string }>(
+    'SELECT id, name FROM draft WHERE item_id = $id AND closed_at IS NULL ORDER BY created_at',
+    {
+      id: item.id,
+    },
+  )
+  return {
+    number: version.number,
+    liveNumber: live?.number ?? null,
+    reasons: outcome?.ok ? [] : (outcome?.reasons ?? []),
+    address: outcome?.ok ? { from: outcome.value.previousPath, to: outcome.value.path } : null,
+    size: now ? changeSize(now, manifest) : null,
+    fields: now ? changedFields(now.fields, manifest.fields) : [],
+    linked,
+    /** Open drafts that would be behind what readers get. */
+    drafts,
+  }
+}
+
+const changedFields = (before: Fields, after: Fields): FieldName[] =>
+  ([...new Set([...Object.keys(before), ...Object.keys(after)])] as FieldName[]).filter(
+    (name) => JSON.stringify(before[name] ?? null) !== JSON.stringify(after[name] ?? null),
+  )
+
+export interface PlanInput {
+  kind: 'put-live' | 'withdraw'
+  /** Which open draft goes live; by default the one that stands for the item. */
+  draft?: string | undefined
+  date: string
+  time: string
+  /** Answer where the wall time exists twice. */
+  choice?: 'earlier' | 'later' | undefined
+}
+
+/** The instant that a wall time in the site's zone means; asks where it exists twice, refuses where it never does or is past. */
+function plannedInstant(office: Office, wall: WallTime, choice: PlanInput['choice']): string {
+  const meaning = meaningOf(wall)
+  if (meaning.kind === 'gap')
+    throw new Refusal(
+      'refused',
+      [{ code: 'time-skipped', detail: `${wall.time} does not exist on ${wall.date}: the clocks go forward then`, at: 'time' }],
+      { instead: [meaning.before, meaning.after] },
+    )
+  if (meaning.kind === 'overlap' && !choice)
+    throw new Refusal(
+      'refused',
+      [{ code: 'time-twice', detail: `${wall.time} comes twice on ${wall.date}: the clocks go back then. Which one?`, at: 'time' }],
+      { choices: { earlier: meaning.earlier, later: meaning.later } },
+    )
+  const instant = meaning.kind === 'exact' ? meaning.instant : choice === 'earlier' ? meaning.earlier : meaning.later
+  if (instant <= office.now()) throw refusal('refused', 'time-past', 'That time is past', 'time')
+  return instant
+}
+
+interface EventRow {
+  id: string
+  item_id: string
+  draft_id: string | null
+  kind: 'put-live' | 'withdraw'
+  state: string
+  at: string
+  section_id: string
+}
+
+const eventRow = async (tx: Tx, id: string) =>
+  found(
+    await tx.one<EventRow>('SELECT e.*, i.section_id FROM planned_event e JOIN item i ON i.id = e.item_id WHERE e.id = $id', { id }),
+    'planned event',
+  )
+
+/** The open draft of the item that is to be planned. */
+async function plannable(tx: Tx, item: ItemRow, wanted: string | undefined): Promise<string> {
+  const id = wanted ?? item.draft_id
+  const draft = id === null ? undefined : await draftById(tx, id)
+  if (!draft || draft.item_id !== item.id || draft.closed_at)
+    throw refusal('conflict', 'draft-missing', 'There is no such open draft to put live')
+  return draft.id
+}
+
+/** Plans that a draft goes live, or that a live item leaves the site, at a wall time of the site's zone. Answers the event's id and instant. */
+export async function plan(office: Office, actor: Actor, itemId: string, input: PlanInput): Promise<{ event: string; at: string }> {
+  const site = found(await office.site(), 'site')
+  const wall = { date: input.date, time: input.time, zone: site.zone }
+  return office.store.write(async (tx) => {
+    const item = found(await itemById(tx, itemId), 'item')
+    must(actor, 'item.plan', item.section_id)
+    must(actor, input.kind === 'put-live' ? 'item.put-live' : 'item.withdraw', item.section_id)
+    if (item.binned_at) throw refusal('conflict', 'item-binned', 'The item is in the bin; restore it first')
+    const draft = input.kind === 'put-live' ? await plannable(tx, item, input.draft) : null
+    if (input.kind === 'withdraw' && item.on_site !== 'live') throw refusal('conflict', 'not-live', 'It is not on the site')
+    const at = plannedInstant(office, wall, input.choice)
+    const same = await tx.one<{ id: string }>(
+      "SELECT id FROM planned_event WHERE item_id = $item AND kind = $kind AND draft_id IS $draft AND state IN ('planned', 'held')",
+      { item: itemId, kind: input.kind, draft },
+    )
+    if (same) throw refusal('conflict', 'planned-before', 'It is planned already; move or cancel that', same.id)
+    const event = office.newId()
+    await tx.insert('planned_event', [
+      {
+        id: event,
+        site_id: site.id,
+        kind: input.kind,
+        item_id: itemId,
+        draft_id: draft,
+        at,
+        wall_date: wall.date,
+        wall_time: wall.time,
+        zone: wall.zone,
+        owner_id: actor.id,
+        state: 'planned',
+        created_at: office.now(),
+      },
+    ])
+    await note(office, tx, actor.id, 'event.planned', itemId, { event, kind: input.kind, at, wall })
+    await syncItems(tx, [itemId])
+    return { event, at }
+  })
+}
+
+/** Moves a planned or held event to another wall time; the mover becomes its owner. */
+export async function moveEvent(office: Office, actor: Actor, id: string, input: Omit<PlanInput, 'kind'>): Promise<{ at: string }> {
+  const site = found(await office.site(), 'site')
+  const wall = { date: input.date, time: input.time, zone: site.zone }
+  return office.store.write(async (tx) => {
+    const event = await eventRow(tx, id)
+    must(actor, 'item.plan', event.section_id)
+    must(actor, event.kind === 'put-live' ? 'item.put-live' : 'item.withdraw', event.section_id)
+    if (event.state !== 'planned' && event.state !== 'held') throw refusal('conflict', 'event-over', 'This event is over')
+    const at = plannedInstant(office, wall, input.choice)
+    await tx.update(
+      'planned_event',
+      { id },
+      { at, wall_date: wall.date, wall_time: wall.time, zone: wall.zone, owner_id: actor.id, state: 'planned', reasons: null },
+    )
+    await note(office, tx, actor.id, 'event.moved', event.item_id, { event: id, from: event.at, at, wall })
+    await syncItems(tx, [event.item_id])
+    return { at }
+  })
+}
+
+export async function cancelEvent(office: Office, actor: Actor, id: string): Promise<void> {
+  await office.store.write(async (tx) => {
+    const event = await eventRow(tx, id)
+    must(actor, 'item.plan', event.section_id)
+    if (event.state !== 'planned' && event.state !== 'held') throw refusal('conflict', 'event-over', 'This event is over')
+    await tx.update('planned_event', { id }, { state: 'cancelled' })
+    await note(office, tx, actor.id, 'event.cancelled', event.item_id, { event: id })
+    await syncItems(tx, [event.item_id])
+  })
+}
+
+/** What would keep a draft from going live now, without doing anything. Used for the track's foot. */
+export async function standsInTheWay(office: Office, loaded: LoadedDraft): Promise<Reason[]> {
+  const site = found(await office.site(), 'site')
+  const { item, head, manifest } = loaded
+  const { results } = await judgeLive(office, office.store.read, site, [
+    {
+      do: 'put',
+      item,
+      version: head,
+      manifest,
+      draft: loaded.draft.id,
+      cleared: draftCleared(loaded),
+      behind: isBehind(loaded, undefined),
+      shownDate: 'ask',
+      cause: 'put-live',
+      person: null,
+      event: null,
+    },
+  ])
+  const [outcome] = results
+  return outcome && !outcome.ok ? outcome.reasons : []
+}

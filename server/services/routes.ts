@@ -1,0 +1,131 @@
+import { withAncestors, type Rights } from '../../core/access/rights'
+import { KINDS, type Kind } from '../../core/content/kinds'
+import { ruleFor, type Route, type RouteRule, type Step } from '../../core/flow/route'
+import { soundness, type Soundness } from '../../core/flow/sound'
+import type { Reader } from '../store/database'
+import { addRoutes, listRoutes, listRules, newestRoute, setRules } from '../store/sites'
+import { loadRights } from '../store/people'
+import { must, type Actor } from './access'
+import type { LoadedDraft } from './drafts'
+import { note, type Office } from './office'
+import { found, refusal, Refusal } from './refusal'
+
+/** The route in force for items of a kind in a section, in its newest version. */
+export async function routeFor(db: Reader, rights: Rights, kind: Kind, section: string): Promise<Route> {
+  const rule = ruleFor(await listRules(db), kind, withAncestors(rights.sections, section))
+  return found(rule && (await newestRoute(db, rule.route)), 'route')
+}
+
+/** Whether a draft goes the route that is in force for it now. */
+export async function isNewestRoute(
+  db: Reader,
+  rights: Rights,
+  { item, wholeRoute: route }: Pick<LoadedDraft, 'item' | 'wholeRoute'>,
+): Promise<boolean> {
+  const now = await routeFor(db, rights, item.kind, item.section_id)
+  return now.id === route.id && now.version === route.version
+}
+
+/** The sections in which some kind of item goes a route. */
+const governed = (rights: Rights, rules: readonly RouteRule[], route: string): string[] =>
+  [...rights.sections.keys()].filter((section) =>
+    KINDS.some((kind) => ruleFor(rules, kind, withAncestors(rights.sections, section))?.route === route),
+  )
+
+export interface RouteView extends Route {
+  /** The sections it is in force in, by name. */
+  sections: string[]
+  sound: Soundness
+  /** Open drafts that go an earlier version of it. */
+  earlier: number
+}
+
+/** The routes with where they hold and whether all work can pass them, and the rules that say so. */
+export async function routes(office: Office, actor: Actor): Promise<{ routes: RouteView[]; rules: RouteRule[] }> {
+  must(actor, 'route.change', null)
+  const db = office.store.read
+  const [all, rules, open] = await Promise.all([
+    listRoutes(db),
+    listRules(db),
+    db.all<{ id: string; version: number; n: number }>(
+      'SELECT route_id AS id, route_version AS version, count(*) AS n FROM draft WHERE closed_at IS NULL GROUP BY route_id, route_version',
+    ),
+  ])
+  return {
+    routes: all.map((route) => {
+      const sections = governed(actor.rights, rules, route.id)
+      return {
+        ...route,
+        sections: sections.map((id) => actor.rights.sections.get(id)!.name),
+        sound: soundness(actor.rights, route, sections),
+        earlier: open.filter((row) => row.id === route.id && row.version < route.version).reduce((sum, row) => sum + row.n, 0),
+      }
+    }),
+    rules,
+  }
+}
+
+/** Refuses routes that some work could never pass, where they are in force. */
+function mustBeSound(rights: Rights, all: readonly Route[], rules: readonly RouteRule[]): void {
+  const stuck = all.flatMap((route) => soundness(rights, route, governed(rights, rules, route.id)).stuck)
+  if (stuck.length) throw new Refusal('refused', stuck.slice(0, 20))
+}
+
+function mustBeWhole(rights: Rights, steps: readonly Step[]): void {
+  const gates = steps.flatMap((step) => step.gates)
+  if (new Set(gates.map((gate) => gate.id)).size < gates.length)
+    throw refusal('bad-input', 'gate-twice', 'Two gates have the same id', 'steps')
+  for (const step of steps) if (!step.gates.length) throw refusal('refused', 'step-empty', `The step “${step.name}” has no gate`, 'steps')
+  for (const { who } of gates) {
+    for (const id of who.people) found(rights.people.get(id), 'person')
+    for (const id of who.groups) found(rights.groups.get(id), 'group')
+    for (const id of who.roles) found(rights.roles.get(id), 'role')
+  }
+}
+
+/**
+ * Makes a route, or a new version of one. Drafts that are under way finish on the version they began. Where it is in
+ * force, it must let all work pass; a new one may be anything until it is.
+ */
+export async function saveRoute(
+  office: Office,
+  actor: Actor,
+  id: string | null,
+  input: { name: string; steps: Step[] },
+): Promise<{ route: string; version: number }> {
+  must(actor, 'route.change', null)
+  return office.store.write(async (tx) => {
+    const rights = await loadRights(tx)
+    mustBeWhole(rights, input.steps)
+    const before = id === null ? undefined : found(await newestRoute(tx, id), 'route')
+    const route: Route = { id: id ?? office.newId(), version: (before?.version ?? 0) + 1, ...input }
+    mustBeSound(rights, [route], await listRules(tx))
+    await addRoutes(tx, [route])
+    await note(office, tx, actor.id, 'route.saved', null, { route: route.id, version: route.version, name: route.name, steps: route.steps })
+    return { route: route.id, version: route.version }
+  })
+}
+
+/** Sets anew which items go which route; one rule must hold for everything. */
+export async function saveRules(office: Office, actor: Actor, rules: RouteRule[]): Promise<void> {
+  must(actor, 'route.change', null)
+  const site = found(await office.site(), 'site')
+  await office.store.write(async (tx) => {
+    const rights = await loadRights(tx)
+    const all = await listRoutes(tx)
+    for (const rule of rules) {
+      found(
+        all.find(({ id }) => id === rule.route),
+        'route',
+      )
+      if (rule.section !== null) found(rights.sections.get(rule.section), 'section')
+    }
+    const left = KINDS.filter((kind) => !ruleFor(rules, kind, []))
+    if (left.length) throw refusal('refused', 'rule-missing', `No rule says which route a ${left[0]} goes on the whole site`, 'rules')
+    const said = rules.map(({ kind, section }) => `${kind} ${section}`)
+    if (new Set(said).size < said.length) throw refusal('refused', 'rule-twice', 'Two rules are for the same items', 'rules')
+    mustBeSound(rights, all, rules)
+    await setRules(tx, site.id, rules)
+    await note(office, tx, actor.id, 'route.rules-set', null, { rules })
+  })
+}

@@ -1,0 +1,67 @@
+import { DEFAULT_ROLES } from '../../core/access/verbs'
+import { DEFAULT_ROUTE, DEFAULT_RULES, OPEN_ROUTE } from '../../core/flow/route'
+import { isZone } from '../../core/time/zone'
+import { addRoutes, setRules } from '../store/sites'
+import { isUnclaimed, makePasswordHash } from './access'
+import { passwordProblems } from './passwords'
+import { createItem } from './items'
+import { note, type Office } from './office'
+import { putLiveNow } from './publishing'
+import { Refusal, refusal } from './refusal'
+
+export interface FirstStart {
+  siteName: string
+  zone: string
+  language: string
+  name: string
+  email: string
+  password: string
+}
+
+/** Makes the site and its first steward, once. Answers the steward's id. */
+export async function firstStart(office: Office, input: FirstStart): Promise<string> {
+  if (!(await isUnclaimed(office))) throw refusal('conflict', 'site-exists', 'This site has its first steward already')
+  if (!isZone(input.zone)) throw refusal('refused', 'zone-unknown', 'That is no time zone we know', 'zone')
+  const problems = passwordProblems(input.password, [input.name, input.email, input.siteName])
+  if (problems.length) throw new Refusal('refused', problems)
+  const password_hash = await makePasswordHash(input.password)
+  const [site, section, settings] = [office.newId(), office.newId(), office.newId()]
+  const steward = office.newId()
+  const at = office.now()
+  await office.store.write(async (tx) => {
+    if (await tx.one('SELECT 1 FROM person')) throw refusal('conflict', 'site-exists', 'This site has its first steward already')
+    await tx.insert('site', [{ id: site, zone: input.zone, language: input.language, settings_item: settings, created_at: at }])
+    await tx.insert('section', [{ id: section, site_id: site, name: 'Whole site', segment: 'whole-site', parent_id: null, position: 0 }])
+    await tx.insert('person', [{ id: steward, email: input.email, name: input.name, password_hash, created_at: at }])
+    await tx.insert(
+      'role',
+      DEFAULT_ROLES.map((role) => ({
+        id: role.id,
+        site_id: site,
+        name: role.name,
+        verbs: JSON.stringify(role.verbs),
+        includes: JSON.stringify(role.includes),
+      })),
+    )
+    // The first steward may do everything until colleagues are here, so that the site can begin.
+    await tx.insert(
+      'role_grant',
+      DEFAULT_ROLES.map((role) => ({ id: office.newId(), person_id: steward, role_id: role.id, section_id: null })),
+    )
+    await addRoutes(tx, [DEFAULT_ROUTE, OPEN_ROUTE])
+    await setRules(tx, site, DEFAULT_RULES)
+    await note(office, tx, steward, 'site.begun', null, { name: input.siteName, zone: input.zone })
+  })
+  await office.settle()
+  const actor = {
+    id: steward,
+    name: input.name,
+    email: input.email,
+    colourScheme: 'auto' as const,
+    seenUntil: null,
+    rights: await office.rights(),
+  }
+  const made = await createItem(office, actor, { id: settings, kind: 'settings', section, title: input.siteName, sent: true })
+  await putLiveNow(office, actor, made.draft, { head: made.version })
+  return steward
+}

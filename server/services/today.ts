@@ -1,0 +1,149 @@
+import type { JournalRow } from '../../core/history/chain'
+import type { Reason } from '../../core/outcome'
+import { draftsWhole } from '../store/drafts'
+import { readManifest } from '../store/versions'
+import { may, type Actor } from './access'
+import { gatesFor, loadedDraft } from './drafts'
+import type { Office } from './office'
+
+interface Line {
+  item: string
+  kind: string
+  title: string
+  section: string
+}
+
+const LIMIT = 50
+
+/** The sections that a person may read, as a JSON list for the store. */
+const readableSections = (actor: Actor): string =>
+  JSON.stringify([...actor.rights.sections.keys()].filter((section) => may(actor, 'item.read', section)))
+
+/** Those journal rows that are about no item, or about one that the person may read. */
+export async function readableNews(office: Office, actor: Actor, rows: JournalRow[]): Promise<JournalRow[]> {
+  const items = await office.store.read.all<{ id: string }>(
+    'SELECT id FROM item WHERE id IN (SELECT value FROM json_each($ids)) AND section_id IN (SELECT value FROM json_each($readable))',
+    { ids: JSON.stringify(rows.flatMap((row) => row.item ?? [])), readable: readableSections(actor) },
+  )
+  const readable = new Set(items.map((item) => item.id))
+  return rows.filter((row) => row.item === null || readable.has(row.item))
+}
+
+/** Those of the drafts in review that wait at a gate which the person guards. */
+async function waitsFor<T extends Line & { draft: string }>(office: Office, actor: Actor, lines: T[]): Promise<T[]> {
+  const db = office.store.read
+  const wholes = await draftsWhole(
+    db,
+    lines.map((line) => line.draft),
+  )
+  const asked = await Promise.all(
+    lines.map(async (line) => {
+      const whole = wholes.get(line.draft)
+      return whole !== undefined && gatesFor(actor, await loadedDraft(db, whole, await readManifest(db, whole.head.manifest))).length > 0
+    }),
+  )
+  return lines.filter((_, index) => asked[index])
+}
+
+/** The worklist of one person: what waits for them, came back, is in trouble, goes live next, their drafts, and news. */
+export async function today(office: Office, actor: Actor) {
+  const db = office.store.read
+  const site = await office.site()
+  const now = office.now()
+  const soon = new Date(Date.parse(now) + 48 * 3_600_000).toISOString()
+  const since = actor.seenUntil ?? new Date(Date.parse(now) - 7 * 86_400_000).toISOString()
+  const [waiting, returned, held, next, drafts, cleared, exceptions, news] = await Promise.all([
+    db.all<Line & { draft: string; at: string; by: string; note: string; number: number }>(
+      `SELECT i.id AS item, i.kind, i.title, i.section_id AS section, d.id AS draft, d.sent_at AS at, p.name AS by, d.sent_note AS note, v.number
+       FROM draft d JOIN item i ON i.id = d.item_id JOIN person p ON p.id = d.sent_by JOIN version v ON v.id = d.head_version
+       WHERE d.review = 'in_review' AND d.closed_at IS NULL AND i.binned_at IS NULL AND NOT EXISTS (SELECT 1 FROM draft_author a WHERE a.draft_id = d.id AND a.person_id = $me)
+         AND NOT EXISTS (SELECT 1 FROM clearance c WHERE c.draft_id = d.id AND c.person_id = $me AND c.version_id = d.head_version)
+       ORDER BY d.sent_at LIMIT $limit`,
+      { me: actor.id, limit: LIMIT },
+    ),
+    db.all<Line & { draft: string; at: string; by: string; note: string; notes: number; place: string | null }>(
+      `SELECT i.id AS item, i.kind, i.title, i.section_id AS section, d.id AS draft, n.at, p.name AS by, n.text AS note, n.place,
+         (SELECT count(*) FROM note m WHERE m.draft_id = d.id AND m.kind = 'return' AND m.resolved_at IS NULL) AS notes
+       FROM draft d JOIN item i ON i.id = d.item_id JOIN note n ON n.id = (SELECT id FROM note m WHERE m.draft_id = d.id AND m.kind = 'return' ORDER BY m.at DESC, m.id DESC LIMIT 1) JOIN person p ON p.id = n.person_id
+       WHERE d.review = 'returned' AND d.closed_at IS NULL AND i.binned_at IS NULL AND EXISTS (SELECT 1 FROM draft_author a WHERE a.draft_id = d.id AND a.person_id = $me)
+       ORDER BY n.at DESC LIMIT $limit`,
+      { me: actor.id, limit: LIMIT },
+    ),
+    db.all<Line & { at: string; reasons: string; owner: string }>(
+      `SELECT i.id AS item, i.kind, i.title, i.section_id AS section, e.at, e.reasons, p.name AS owner FROM planned_event e JOIN item i ON i.id = e.item_id JOIN person p ON p.id = e.owner_id
+       WHERE e.state = 'held' AND i.binned_at IS NULL ORDER BY e.at LIMIT $limit`,
+      { limit: LIMIT },
+    ),
+    db.all<Line & { event: string; at: string; does: string; review: string | null }>(
+      `SELECT i.id AS item, i.kind, i.title, i.section_id AS section, e.id AS event, e.at, e.kind AS does, d.review FROM planned_event e JOIN item i ON i.id = e.item_id LEFT JOIN draft d ON d.id = e.draft_id
+       WHERE e.state = 'planned' AND e.at <= $soon ORDER BY e.at, e.id LIMIT $limit`,
+      { soon, limit: LIMIT },
+    ),
+    db.all<Line & { at: string; review: string; number: number }>(
+      `SELECT i.id AS item, i.kind, i.title, i.section_id AS section, v.at, d.review, v.number FROM draft d JOIN item i ON i.id = d.item_id JOIN version v ON v.id = d.head_version
+       WHERE d.closed_at IS NULL AND i.binned_at IS NULL AND d.review IN ('draft', 'in_review') AND EXISTS (SELECT 1 FROM draft_author a WHERE a.draft_id = d.id AND a.person_id = $me)
+       ORDER BY v.at DESC LIMIT $limit`,
+      { me: actor.id, limit: LIMIT },
+    ),
+    db.all<Line & { at: string; by: string }>(
+      `SELECT i.id AS item, i.kind, i.title, i.section_id AS section, max(c.at) AS at, p.name AS by FROM draft d JOIN item i ON i.id = d.item_id JOIN clearance c ON c.draft_id = d.id JOIN person p ON p.id = c.person_id
+       WHERE d.review = 'cleared' AND d.closed_at IS NULL AND i.binned_at IS NULL AND NOT EXISTS (SELECT 1 FROM planned_event e WHERE e.draft_id = d.id AND e.state IN ('planned', 'held'))
+       GROUP BY i.id ORDER BY at LIMIT $limit`,
+      { limit: LIMIT },
+    ),
+    db.all<Line & { exception: string; at: string; by: string; reason: string }>(
+      `SELECT i.id AS item, i.kind, i.title, i.section_id AS section, x.id AS exception, x.at, p.name AS by, x.reason FROM exception_review x JOIN item i ON i.id = x.item_id JOIN person p ON p.id = x.person_id JOIN version v ON v.id = x.version_id
+       WHERE x.looked_at IS NULL AND x.person_id <> $me AND NOT EXISTS (SELECT 1 FROM draft_author a WHERE a.draft_id = v.draft_id AND a.person_id = $me) ORDER BY x.at LIMIT $limit`,
+      { me: actor.id, limit: LIMIT },
+    ),
+    db.all<{ action: string; n: number }>(
+      `SELECT action, count(*) AS n FROM journal j JOIN item i ON i.id = j.item_id WHERE j.at > $since AND i.section_id IN (SELECT value FROM json_each($readable)) AND action IN ('item.put-live', 'item.rolled-back', 'item.withdrawn', 'draft.sent', 'draft.returned', 'draft.gate-cleared', 'item.started') GROUP BY action`,
+      { since, readable: readableSections(actor) },
+    ),
+  ])
+  const mine = (verb: Parameters<typeof may>[1]) => (line: Line) => may(actor, verb, line.section)
+  const named = <T extends Line>(line: T) => ({ ...line, section: actor.rights.sections.get(line.section)?.name ?? '' })
+  const counts = Object.fromEntries(news.map((row) => [row.action, row.n]))
+  const recent = await db.all<{ action: string; at: string; name: string | null; item: string | null; title: string | null }>(
+    `SELECT j.action, j.at, p.name, j.item_id AS item, i.title FROM journal j LEFT JOIN person p ON p.id = j.person_id LEFT JOIN item i ON i.id = j.item_id
+     WHERE j.at > $since AND j.action IN ('item.put-live', 'item.rolled-back', 'item.withdrawn', 'event.held')
+       AND i.section_id IN (SELECT value FROM json_each($readable)) ORDER BY j.seq DESC LIMIT 8`,
+    { since, readable: readableSections(actor) },
+  )
+  const atMyGates = await waitsFor(office, actor, waiting.filter(mine('item.review')))
+  return {
+    now,
+    zone: site?.zone ?? 'UTC',
+    since,
+    exceptions: exceptions.filter(mine('item.review')).map(named),
+    waiting: atMyGates.map(named),
+    ready: cleared.filter(mine('item.put-live')).map(named),
+    returned: returned.map(named),
+    held: held.filter(mine('item.read')).map((line) => ({ ...named(line), reasons: JSON.parse(line.reasons) as Reason[] })),
+    next: next.filter(mine('item.read')).map(named),
+    drafts: drafts.map(named),
+    counts,
+    recent,
+  }
+}
+export type Today = Awaited<ReturnType<typeof today>>
+
+/** What the site clock shows: the present, the next planned moment, and whether the scheduler reports. */
+export async function siteClock(office: Office, silentAfterMs: number, heartbeatName: string) {
+  const site = await office.site()
+  const db = office.store.read
+  const [first, beat] = await Promise.all([
+    db.one<{ at: string; n: number; live: number }>(
+      "SELECT at, count(*) AS n, sum(kind = 'put-live') AS live FROM planned_event WHERE state = 'planned' AND at = (SELECT min(at) FROM planned_event WHERE state = 'planned')",
+    ),
+    db.one<{ at: string }>('SELECT at FROM heartbeat WHERE name = $name', { name: heartbeatName }),
+  ])
+  const now = office.now()
+  return {
+    now,
+    zone: site?.zone ?? 'UTC',
+    next: first?.at ? { at: first.at, count: first.n, live: first.live } : null,
+    heartbeat: beat?.at ?? null,
+    silent: !beat || Math.abs(Date.parse(now) - Date.parse(beat.at)) > silentAfterMs,
+  }
+}

@@ -1,0 +1,63 @@
+import { menuTree, type MenuNode, type TreePage } from '../../core/tree/menu'
+import type { SiteView } from '../../core/render/page'
+import type { Fields } from '../../core/content/fields'
+import type { JournalRow } from '../../core/history/chain'
+import { liveByIds, livePages, type LiveItem } from '../store/live'
+import type { SiteRow } from '../store/sites'
+import type { Office } from '../services/office'
+
+/** What every page of the site needs: its settings and its tree of pages. */
+export interface Frame {
+  site: SiteRow
+  settings: Fields
+  pages: Map<string, TreePage>
+  menu: MenuNode[]
+}
+
+export const treePage = (entry: LiveItem): TreePage => ({
+  id: entry.item,
+  parent: entry.fields.parent ?? null,
+  path: entry.path ?? '/',
+  label: entry.fields.menuLabel || entry.title,
+  order: entry.fields.order ?? 0,
+  inMenus: entry.fields.inMenus ?? false,
+})
+
+/** Keeps the frame in memory until the tree or the settings change. */
+export class FrameSource {
+  private frame: Promise<Frame> | undefined
+
+  constructor(private readonly office: Office) {}
+
+  get(site: SiteRow): Promise<Frame> {
+    return (this.frame ??= this.load(site).catch((error: unknown) => {
+      this.frame = undefined
+      throw error
+    }))
+  }
+
+  private async load(site: SiteRow): Promise<Frame> {
+    const [pages, [settings]] = await Promise.all([
+      livePages(this.office.store.read, site.id),
+      liveByIds(this.office.store.read, [site.settings_item]),
+    ])
+    const tree = pages.map(treePage)
+    return { site, settings: settings?.fields ?? {}, pages: new Map(tree.map((page) => [page.id, page])), menu: menuTree(tree) }
+  }
+
+  hear(rows: JournalRow[]): void {
+    for (const row of rows) {
+      const touched = (row.data as { touched?: string[] } | null)?.touched ?? []
+      if (touched.includes('tree') || touched.includes('settings')) this.frame = undefined
+    }
+  }
+}
+
+export const siteView = (frame: Frame, origin: string): SiteView => ({
+  name: frame.settings.title ?? '',
+  tagline: frame.settings.summary ?? '',
+  footer: frame.settings.footer ?? '',
+  language: frame.site.language,
+  origin,
+  menu: frame.menu,
+})

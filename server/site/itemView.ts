@@ -1,0 +1,106 @@
+import { contentRefs, manifestMedia, type Content, type Manifest } from '../../core/content/content'
+import type { Section } from '../../core/access/rights'
+import type { Kind } from '../../core/content/kinds'
+import type { ItemView, Link, Teaser } from '../../core/render/page'
+import { breadcrumb } from '../../core/tree/menu'
+import type { Reader } from '../store/database'
+import { liveAround, liveByIds, liveListing, type LiveItem } from '../store/live'
+import { mediaViews } from '../services/media'
+import { readContent } from '../store/versions'
+import type { Frame } from './frame'
+
+export const teaserOf = (entry: LiveItem): Teaser => ({
+  path: entry.path ?? '/',
+  title: entry.title,
+  summary: entry.fields.summary ?? '',
+  date: entry.shownDate,
+  kind: entry.kind,
+  level: entry.kind === 'notice' ? (entry.fields.noticeLevel ?? 'information') : null,
+  cover: entry.fields.cover ?? null,
+})
+
+export const coversOf = (db: Reader, entries: LiveItem[]) =>
+  mediaViews(db, [...new Set(entries.flatMap((entry) => entry.fields.cover?.media ?? []))])
+
+export interface Subject {
+  item: string
+  kind: Exclude<Kind, 'settings' | 'label'>
+  section: string
+  path: string
+  manifest: Manifest
+  shownDate: string | null
+  firstLive: string
+  changed: string
+}
+
+/**
+ * Looks up everything around an item for the renderer: what it links to, its labels, byline, neighbours and series,
+ * always from what is live. Answers the view and the cache tags it depends on. The subject itself may be a live version
+ * or, for the preview, a draft's.
+ */
+export async function itemView(
+  db: Reader,
+  frame: Frame,
+  sections: Map<string, Section>,
+  subject: Subject,
+): Promise<{ view: ItemView; tags: string[] }> {
+  const content: Content = await readContent(db, subject.manifest)
+  const { fields } = content
+  const refs = contentRefs(content)
+  const [targets, media, around, posts] = await Promise.all([
+    liveByIds(db, refs),
+    mediaViews(db, manifestMedia(subject.manifest)),
+    subject.kind === 'post' ? liveAround(db, frame.site.id, 'post', subject.shownDate, subject.item) : { previous: null, next: null },
+    subject.kind === 'author'
+      ? liveListing(db, { site: frame.site.id, kind: 'post', with: { relation: 'byline', target: subject.item } }, 0, 20)
+      : [],
+  ])
+  const items = new Map(targets.map((entry) => [entry.item, entry]))
+  const link = (entry: LiveItem | null | undefined): Link[] => (entry?.path ? [{ path: entry.path, title: entry.title }] : [])
+  const labels = (fields.labels ?? []).flatMap((id) => items.get(id) ?? [])
+  const seriesLabel = labels.find((label) => label.fields.labelType === 'series')
+  const parts = seriesLabel
+    ? await liveListing(db, { site: frame.site.id, kind: 'post', with: { relation: 'label', target: seriesLabel.item } }, 0, 100)
+    : []
+  const inOrder = [...parts].sort(
+    (a, b) => (a.fields.seriesPart ?? 1e6) - (b.fields.seriesPart ?? 1e6) || (a.shownDate ?? '').localeCompare(b.shownDate ?? ''),
+  )
+  for (const [id, view] of posts.length ? await coversOf(db, posts) : []) media.set(id, view)
+  const section = sections.get(subject.section)
+  const view: ItemView = {
+    kind: subject.kind,
+    path: subject.path,
+    content,
+    refs: {
+      items: new Map(targets.flatMap((entry) => (entry.path ? [[entry.item, { path: entry.path, title: entry.title }] as const] : []))),
+      media,
+      embedOrigins: frame.settings.embedOrigins ?? [],
+    },
+    breadcrumb: subject.kind === 'page' ? trailOf(frame, subject.item, fields.parent ?? null) : [],
+    labels: labels.flatMap(link),
+    byline: (fields.byline ?? []).flatMap((id) => link(items.get(id))),
+    section: { path: `/sections/${section?.segment}`, title: section?.name ?? '' },
+    previous: link(around.previous)[0] ?? null,
+    next: link(around.next)[0] ?? null,
+    series: seriesLabel?.path
+      ? {
+          title: seriesLabel.title,
+          path: seriesLabel.path,
+          parts: inOrder.map((part) => ({ path: part.path!, title: part.title, here: part.item === subject.item })),
+        }
+      : null,
+    posts: posts.map(teaserOf),
+    firstLive: subject.firstLive,
+    changed: subject.changed,
+  }
+  const shown = [subject.item, ...refs, ...parts.map((part) => part.item), around.previous?.item, around.next?.item]
+  const lists = [...(subject.kind === 'author' || seriesLabel ? ['list:post'] : []), ...(subject.kind === 'post' ? ['around:post'] : [])]
+  return { view, tags: ['settings', 'tree', ...lists, ...shown.flatMap((id) => (id ? [`item:${id}`] : []))] }
+}
+
+function trailOf(frame: Frame, item: string, parent: string | null): Link[] {
+  const pages = new Map(frame.pages)
+  // A draft may name another parent than its live version has.
+  pages.set(item, { ...(pages.get(item) ?? { id: item, path: '', label: '', order: 0, inMenus: false }), parent })
+  return breadcrumb(pages, item).map((page) => ({ path: page.path, title: page.label }))
+}

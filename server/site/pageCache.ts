@@ -1,0 +1,63 @@
+import { LRUCache } from 'lru-cache'
+import type { JournalRow } from '../../core/history/chain'
+
+export interface StoredPage {
+  status: number
+  type: string
+  body: Buffer
+  etag: string
+  csp: string
+  tags: string[]
+}
+
+/** Pages as readers get them, by address, in memory; a change empties just those that depend on what it touched. */
+export class PageCache {
+  private readonly byTag = new Map<string, Set<string>>()
+  private readonly pages = new LRUCache<string, StoredPage>({
+    maxSize: Math.max(1, Number(process.env.YIELDGATE_PAGE_CACHE_MB ?? 64) * 1024 * 1024),
+    sizeCalculation: (page) => page.body.length + 500,
+    dispose: (page, key) => {
+      for (const tag of page.tags) {
+        const keys = this.byTag.get(tag)
+        keys?.delete(key)
+        if (!keys?.size) this.byTag.delete(tag)
+      }
+    },
+  })
+  /** Counts changes, so that a page made from what was read before one is not kept after it. */
+  private epoch = 0
+
+  get(key: string): StoredPage | undefined {
+    return this.pages.get(key)
+  }
+
+  get now(): number {
+    return this.epoch
+  }
+
+  /** Keeps a page, unless something changed since `epoch`, when its making began. */
+  keep(key: string, page: StoredPage, epoch: number): void {
+    if (epoch !== this.epoch) return
+    this.pages.set(key, page)
+    for (const tag of page.tags) {
+      const keys = this.byTag.get(tag)
+      if (keys) keys.add(key)
+      else this.byTag.set(tag, new Set([key]))
+    }
+  }
+
+  /** Hears the journal and empties what its rows touched. */
+  hear(rows: JournalRow[]): void {
+    for (const row of rows) {
+      if (!/^(item\.(put-live|withdrawn|rolled-back)|section\.)/.test(row.action)) continue
+      this.epoch++
+      const touched = row.action.startsWith('section.') ? ['settings'] : ((row.data as { touched?: string[] }).touched ?? [])
+      if (touched.includes('settings') || touched.includes('tree')) this.pages.clear()
+      else for (const tag of touched) for (const key of [...(this.byTag.get(tag) ?? [])]) this.pages.delete(key)
+    }
+  }
+
+  get size(): number {
+    return this.pages.size
+  }
+}

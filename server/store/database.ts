@@ -1,0 +1,224 @@
+import { mkdirSync } from 'node:fs'
+import { join } from 'node:path'
+import { LRUCache } from 'lru-cache'
+import { Sequelize } from 'sequelize'
+import sqlite3 from 'sqlite3'
+import { migrate } from './migrate'
+
+type Value = string | number | null | Buffer
+export type Bind = Record<string, Value>
+export type Row = Record<string, Value | undefined>
+
+/** Reads: each query sees the last committed state. */
+export interface Reader {
+  all<T>(sql: string, bind?: Bind): Promise<T[]>
+  one<T>(sql: string, bind?: Bind): Promise<T | undefined>
+}
+
+/** The one write transaction that is open; reads within it see its own writes. */
+export interface Tx extends Reader {
+  run(sql: string, bind?: Bind): Promise<void>
+  /** Inserts rows of one shape, set-based. `or` says what to do when a row is there already. */
+  insert(table: string, rows: Row[], or?: 'REPLACE' | 'IGNORE'): Promise<void>
+  /** Inserts rows that are not there yet, set-based, and answers columns of those that it inserted, in their order. */
+  insertNew<T>(table: string, rows: Row[], returning: string[]): Promise<T[]>
+  /** Sets columns of the rows that have these keys. */
+  update(table: string, where: Record<string, Value>, set: Record<string, Value>): Promise<void>
+  /** Does something in memory once the transaction is committed; nothing when it is undone. */
+  afterCommit(work: () => void): void
+}
+
+/** The site's one SQLite file with its one writer and its readers. */
+export interface Store {
+  read: Reader
+  /**
+   * Runs `work` as one BEGIN IMMEDIATE transaction in the process's write queue: one at a time, in order of asking,
+   * on disk (fsync) when the promise resolves, undone whole when `work` throws.
+   */
+  write<T>(work: (tx: Tx) => Promise<T>): Promise<T>
+  /** Calls back after each commit of this process. */
+  onCommit(listener: () => void): void
+  close(): Promise<void>
+  folder: string
+}
+
+const READERS = 3
+
+/** Sequelize would switch the driver's tracing on, which takes a stack trace at each call; this keeps it off. */
+const untraced = Object.create(sqlite3, { verbose: { value: () => untraced } }) as typeof sqlite3
+
+/** One long-lived connection that Sequelize holds, with its statements kept prepared: a query is then one hop to the driver's thread. */
+interface Connection {
+  all<T>(sql: string, bind?: Bind): Promise<T[]>
+  run(sql: string, bind?: Bind): Promise<void>
+  sequelize: Sequelize
+  close(): Promise<void>
+}
+
+/** A prepared statement with the names of its values in their order. */
+interface Prepared {
+  statement: sqlite3.Statement
+  names: string[]
+}
+
+async function connect(file: string, readOnly: boolean, synchronous: 'FULL' | 'OFF'): Promise<Connection> {
+  const sequelize = new Sequelize({
+    dialect: 'sqlite',
+    storage: file,
+    dialectModule: untraced,
+    logging: false,
+    dialectOptions: { mode: readOnly ? sqlite3.OPEN_READONLY : sqlite3.OPEN_READWRITE | sqlite3.OPEN_CREATE },
+  })
+  const database = (await sequelize.connectionManager.getConnection({ type: 'write', useMaster: true })) as unknown as sqlite3.Database
+  const promised = <T>(work: (done: (error: Error | null, value?: T) => void) => void) =>
+    new Promise<T>((resolve, reject) => work((error, value) => (error ? reject(error) : resolve(value as T))))
+  const pragmas = readOnly ? '' : `PRAGMA journal_mode = WAL; PRAGMA synchronous = ${synchronous};`
+  await promised<unknown>((done) =>
+    database.exec(
+      `PRAGMA busy_timeout = 5000; PRAGMA cache_size = -32768; PRAGMA foreign_keys = ON; PRAGMA temp_store = MEMORY; ${pragmas}`,
+      done,
+    ),
+  )
+  const statements = new LRUCache<string, Prepared>({ max: 300, dispose: ({ statement }) => statement.finalize() })
+  const prepare = async (sql: string): Promise<Prepared> => {
+    const known = statements.get(sql)
+    if (known) return known
+    const statement = await promised<sqlite3.Statement>((done) => {
+      const made: sqlite3.Statement = database.prepare(sql, (error) => done(error, made))
+    })
+    // SQLite numbers names by their first place in the text.
+    const prepared = { statement, names: [...new Set([...sql.matchAll(/\$([a-z_]\w*)/gi)].map(([, name]) => name!))] }
+    // Of two that prepared it at once the later one stays.
+    statements.set(sql, prepared)
+    return prepared
+  }
+  const values = (names: string[], bind: Bind) =>
+    names.map((name) => {
+      if (bind[name] === undefined) throw new TypeError(`The statement lacks a value for $${name}`)
+      return bind[name]
+    })
+  return {
+    sequelize,
+    all: async <T>(sql: string, bind: Bind = {}) => {
+      const { statement, names } = await prepare(sql)
+      return promised<T[]>((done) => statement.all(values(names, bind), done as (error: Error | null, rows: unknown[]) => void))
+    },
+    run: async (sql, bind = {}) => {
+      const { statement, names } = await prepare(sql)
+      await promised<unknown>((done) => statement.run(values(names, bind), done))
+    },
+    async close() {
+      statements.clear()
+      await sequelize.close()
+    },
+  }
+}
+
+const reader = (pick: () => Connection): Reader => ({
+  all: (sql, bind) => pick().all(sql, bind),
+  one: async <T>(sql: string, bind?: Bind) => (await pick().all<T>(sql, bind))[0],
+})
+
+/** A SQL expression that packs columns of a table into one JSON object. */
+export const packed = (alias: string, columns: readonly string[]) =>
+  `json_object(${columns.map((name) => `'${name}', ${alias}.${name}`).join(', ')})`
+
+/**
+ * Reads many rows as one JSON text: the driver makes a value for each cell, which costs several times what parsing
+ * does. `object` is a SQL expression that gives a JSON object for each row of `from`, in the order of `from`.
+ */
+export async function packedRows<T>(db: Reader, object: string, from: string, bind?: Bind): Promise<T[]> {
+  const row = await db.one<{ rows: string }>(`SELECT json_group_array(json(row)) AS rows FROM (SELECT ${object} AS row ${from})`, bind)
+  return JSON.parse(row!.rows) as T[]
+}
+
+const plainCell = (value: Value | undefined) => (Buffer.isBuffer(value) ? value.toString('hex') : (value ?? null))
+
+const INSERT_BATCH = 5_000
+
+function transaction(connection: Connection, afterCommit: Tx['afterCommit']): Tx {
+  const { run, all } = connection
+  /** The statement and the values that insert rows of one shape, in batches. */
+  function* inserts(verb: string, table: string, rows: Row[]): Generator<[sql: string, bind: Bind]> {
+    if (!rows.length) return
+    const columns = Object.keys(rows[0]!)
+    const cells = columns
+      .map((column, index) =>
+        Buffer.isBuffer(rows[0]![column]) ? `unhex(json_extract(value, '$[${index}]'))` : `json_extract(value, '$[${index}]')`,
+      )
+      .join(', ')
+    for (let at = 0; at < rows.length; at += INSERT_BATCH) {
+      const batch = rows.slice(at, at + INSERT_BATCH).map((row) => columns.map((column) => plainCell(row[column])))
+      yield [`${verb} INTO ${table} (${columns.join(', ')}) SELECT ${cells} FROM json_each($rows)`, { rows: JSON.stringify(batch) }]
+    }
+  }
+  return {
+    ...reader(() => connection),
+    run,
+    afterCommit,
+    async insert(table, rows, or) {
+      for (const [sql, bind] of inserts(or ? `INSERT OR ${or}` : 'INSERT', table, rows)) await run(sql, bind)
+    },
+    async insertNew<T>(table: string, rows: Row[], returning: string[]) {
+      const made: T[] = []
+      for (const [sql, bind] of inserts('INSERT OR IGNORE', table, rows))
+        made.push(...(await all<T>(`${sql} WHERE true RETURNING ${returning.join(', ')}`, bind)))
+      return made
+    },
+    async update(table, where, set) {
+      const bind: Bind = {}
+      const sets = Object.entries(set).map(([column, value]) => ((bind[`s_${column}`] = value), `${column} = $s_${column}`))
+      const keys = Object.entries(where).map(([column, value]) => ((bind[`w_${column}`] = value), `${column} = $w_${column}`))
+      await run(`UPDATE ${table} SET ${sets.join(', ')} WHERE ${keys.join(' AND ')}`, bind)
+    },
+  }
+}
+
+/**
+ * Opens the data folder, bringing its file to the newest schema; makes both where they are missing. `durable: false`
+ * is for filling a folder that is thrown away when the filling breaks off: then a commit does not wait for the disk.
+ */
+export async function openStore(folder: string, durable = true): Promise<Store> {
+  mkdirSync(join(folder, 'media'), { recursive: true })
+  const file = join(folder, 'yieldgate.sqlite')
+  const writer = await connect(file, false, durable ? 'FULL' : 'OFF')
+  let afterwards: (() => void)[] = []
+  const tx = transaction(writer, (work) => void afterwards.push(work))
+  const listeners: (() => void)[] = []
+  let tail: Promise<unknown> = Promise.resolve()
+
+  const write = <T>(work: (tx: Tx) => Promise<T>): Promise<T> => {
+    const turn = tail.then(async () => {
+      await writer.run('BEGIN IMMEDIATE')
+      afterwards = []
+      try {
+        const value = await work(tx)
+        await writer.run('COMMIT')
+        for (const each of afterwards) each()
+        return value
+      } catch (error) {
+        await writer.run('ROLLBACK')
+        throw error
+      }
+    })
+    tail = turn.catch(() => undefined)
+    return turn.then((value) => {
+      for (const listener of listeners) listener()
+      return value
+    })
+  }
+
+  await migrate(writer.sequelize, write)
+  const readers = await Promise.all(Array.from({ length: READERS }, () => connect(file, true, 'FULL')))
+  let turn = 0
+  return {
+    read: reader(() => readers[turn++ % READERS]!),
+    write,
+    onCommit: (listener) => void listeners.push(listener),
+    async close() {
+      await tail
+      await Promise.all([writer, ...readers].map((connection) => connection.close()))
+    },
+    folder,
+  }
+}

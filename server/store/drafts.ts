@@ -1,0 +1,90 @@
+import type { Clearance } from '../../core/flow/draft'
+import type { Route } from '../../core/flow/route'
+import { packed, packedRows, type Reader } from './database'
+import type { DraftRow, ItemRow } from './items'
+import type { JournalHead } from './journal'
+import type { VersionRow } from './versions'
+
+/** A draft with its item, its newest version, its route, who wrote in it and who cleared it. */
+export interface DraftWhole {
+  draft: DraftRow
+  item: ItemRow
+  head: VersionRow
+  route: Route
+  authors: string[]
+  clearances: Clearance[]
+}
+
+const DRAFT = [
+  'id',
+  'item_id',
+  'name',
+  'change',
+  'base_version',
+  'head_version',
+  'route_id',
+  'route_version',
+  'review',
+  'sent_by',
+  'sent_at',
+  'sent_note',
+  'created_at',
+  'created_by',
+  'closed_at',
+  'closed_by',
+  'outcome',
+]
+const ITEM = [
+  'id',
+  'site_id',
+  'kind',
+  'section_id',
+  'language',
+  'internal_name',
+  'owner_id',
+  'review_by',
+  'notes',
+  'created_at',
+  'created_by',
+  'binned_at',
+  'binned_by',
+  'ended_at',
+  'title',
+  'on_site',
+  'live_version',
+  'draft_id',
+  'draft_state',
+  'next_at',
+  'author_id',
+  'changed_at',
+  'versions',
+]
+const VERSION = ['id', 'item_id', 'draft_id', 'number', 'parent_id', 'merge_parent_id', 'author_id', 'at', 'cause', 'note']
+
+const OBJECT = `json_object('draft', ${packed('d', DRAFT)}, 'item', ${packed('i', ITEM)}, 'head', ${packed('v', VERSION)}, 'fingerprint', lower(hex(v.fingerprint)),
+       'manifest', (SELECT lower(hex(hash)) FROM object WHERE id = v.manifest), 'route', json_object('id', r.id, 'version', r.version, 'name', r.name, 'steps', json(r.steps)),
+       'authors', (SELECT json_group_array(person_id) FROM draft_author a WHERE a.draft_id = d.id),
+       'clearances', (SELECT json_group_array(json_object('gate', c.gate, 'person', c.person_id, 'projection', c.projection)) FROM clearance c WHERE c.draft_id = d.id))`
+const FROM =
+  'FROM draft d JOIN item i ON i.id = d.item_id JOIN version v ON v.id = d.head_version JOIN route r ON r.id = d.route_id AND r.version = d.route_version'
+
+type Packed = Omit<DraftWhole, 'head'> & { head: Omit<VersionRow, 'fingerprint' | 'manifest'>; fingerprint: string; manifest: string }
+
+const unpack = ({ head, fingerprint, manifest, ...rest }: Packed): DraftWhole => ({ ...rest, head: { ...head, fingerprint, manifest } })
+
+/** Everything that a command on a draft rests on and the journal's end, in one statement: each question to the store costs a hop between threads. */
+export async function draftWhole(db: Reader, id: string): Promise<{ whole: DraftWhole; journal: JournalHead } | undefined> {
+  const row = await db.one<{ whole: string; seq: number; hash: string }>(
+    `SELECT ${OBJECT} AS whole, (SELECT max(seq) FROM journal) AS seq, (SELECT hash FROM journal ORDER BY seq DESC LIMIT 1) AS hash ${FROM} WHERE d.id = $id`,
+    { id },
+  )
+  return row && { whole: unpack(JSON.parse(row.whole) as Packed), journal: { seq: row.seq, hash: row.hash } }
+}
+
+/** The same of many drafts, by their ids. */
+export async function draftsWhole(db: Reader, ids: string[]): Promise<Map<string, DraftWhole>> {
+  const rows = await packedRows<Packed>(db, OBJECT, `${FROM} WHERE d.id IN (SELECT value FROM json_each($ids))`, {
+    ids: JSON.stringify(ids),
+  })
+  return new Map(rows.map(unpack).map((whole) => [whole.draft.id, whole]))
+}

@@ -1,0 +1,181 @@
+import type { Fields } from '../../core/content/fields'
+import type { Kind } from '../../core/content/kinds'
+import type { LiveEntry } from '../../core/plan/entry'
+import type { Bind, Reader } from './database'
+
+export interface EntryRow {
+  n: number
+  item_id: string
+  kind: Kind
+  section_id: string
+  version_id: string
+  path: string | null
+  title: string
+  shown_date: string | null
+  fields: string
+  first_live: string
+  changed_at: string
+}
+
+/** A live entry with when readers first got the item and when it last changed for them. */
+export interface LiveItem extends LiveEntry {
+  n: number
+  title: string
+  shownDate: string | null
+  firstLive: string
+  changed: string
+}
+
+export const toLive = (row: EntryRow): LiveItem => ({
+  n: row.n,
+  item: row.item_id,
+  kind: row.kind,
+  section: row.section_id,
+  version: row.version_id,
+  path: row.path,
+  fields: JSON.parse(row.fields) as Fields,
+  title: row.title,
+  shownDate: row.shown_date,
+  firstLive: row.first_live,
+  changed: row.changed_at,
+})
+
+const entries = async (db: Reader, where: string, bind: Bind): Promise<LiveItem[]> =>
+  (
+    await db.all<EntryRow>(
+      `SELECT e.n, e.item_id, e.kind, e.section_id, e.version_id, e.path, e.title, e.shown_date, e.fields, e.first_live, e.changed_at FROM live_entry e ${where}`,
+      bind,
+    )
+  ).map(toLive)
+
+export const liveByIds = (db: Reader, ids: string[]): Promise<LiveItem[]> =>
+  ids.length ? entries(db, 'WHERE e.item_id IN (SELECT value FROM json_each($ids))', { ids: JSON.stringify(ids) }) : Promise.resolve([])
+
+/** The live pages, for menu and breadcrumb. */
+export const livePages = (db: Reader, site: string) => entries(db, "WHERE e.site_id = $site AND e.kind = 'page'", { site })
+
+/** All live pages below an address. */
+export const liveBelow = (db: Reader, site: string, path: string) =>
+  entries(db, "WHERE e.site_id = $site AND e.kind = 'page' AND e.path >= $from AND e.path < $to", {
+    site,
+    from: `${path}/`,
+    to: `${path}0`,
+  })
+
+export const liveChildren = async (db: Reader, item: string) =>
+  db.all<{ item_id: string; title: string }>('SELECT item_id, title FROM live_entry WHERE parent_id = $item LIMIT 100', { item })
+
+/** What an address means now and meant before: the live item there, else the last one that had it. */
+export const addressAt = (db: Reader, site: string, path: string) =>
+  db.one<{ item_id: string; now: number; on_site: string; live_path: string | null }>(
+    `SELECT a.item_id, a.to_at IS NULL AS now, i.on_site, e.path AS live_path FROM address_interval a JOIN item i ON i.id = a.item_id LEFT JOIN live_entry e ON e.item_id = a.item_id
+     WHERE a.site_id = $site AND a.path = $path ORDER BY a.to_at IS NULL DESC, a.from_at DESC, a.id DESC LIMIT 1`,
+    { site, path },
+  )
+
+export const earlierAddresses = async (db: Reader, item: string, now: string | null): Promise<string[]> =>
+  (
+    await db.all<{ path: string }>(
+      'SELECT DISTINCT path FROM address_interval WHERE item_id = $item AND to_at IS NOT NULL ORDER BY id DESC LIMIT 20',
+      { item },
+    )
+  )
+    .map((row) => row.path)
+    .filter((path) => path !== now)
+
+export interface ListingQuery {
+  site: string
+  kind: Kind
+  section?: string[] | undefined
+  /** Items with this label or by this author. */
+  with?: { relation: 'label' | 'byline'; target: string } | undefined
+  /** YYYY-MM */
+  month?: string | undefined
+}
+
+function listingWhere(query: ListingQuery): { where: string; bind: Bind } {
+  const terms = ['e.site_id = $site', 'e.kind = $kind']
+  const bind: Bind = { site: query.site, kind: query.kind }
+  const add = (term: string, values: Bind) => {
+    terms.push(term)
+    Object.assign(bind, values)
+  }
+  if (query.section) add('e.section_id IN (SELECT value FROM json_each($sections))', { sections: JSON.stringify(query.section) })
+  if (query.month) add('e.shown_date >= $first AND e.shown_date <= $last', { first: `${query.month}-01`, last: `${query.month}-31` })
+  if (query.with) add('e.item_id IN (SELECT item_id FROM live_ref WHERE target = $target AND relation = $relation)', { ...query.with })
+  return { where: terms.join(' AND '), bind }
+}
+
+/** A page of a listing, newest shown date first. */
+export const liveListing = (db: Reader, query: ListingQuery, offset: number, limit: number) => {
+  const { where, bind } = listingWhere(query)
+  return entries(db, `WHERE ${where} ORDER BY e.shown_date DESC, e.item_id DESC LIMIT $limit OFFSET $offset`, { ...bind, limit, offset })
+}
+
+export async function countListing(db: Reader, query: ListingQuery): Promise<number> {
+  const { where, bind } = listingWhere(query)
+  return (await db.one<{ n: number }>(`SELECT count(*) AS n FROM live_entry e WHERE ${where}`, bind))!.n
+}
+
+/** The entries just before and after one in the order of its kind's listing. */
+export async function liveAround(
+  db: Reader,
+  site: string,
+  kind: Kind,
+  shownDate: string | null,
+  item: string,
+): Promise<{ previous: LiveItem | null; next: LiveItem | null }> {
+  const bind = { site, kind, date: shownDate, item }
+  const [[previous], [next]] = await Promise.all([
+    entries(
+      db,
+      'WHERE e.site_id = $site AND e.kind = $kind AND (e.shown_date, e.item_id) < ($date, $item) ORDER BY e.shown_date DESC, e.item_id DESC LIMIT 1',
+      bind,
+    ),
+    entries(
+      db,
+      'WHERE e.site_id = $site AND e.kind = $kind AND (e.shown_date, e.item_id) > ($date, $item) ORDER BY e.shown_date, e.item_id LIMIT 1',
+      bind,
+    ),
+  ])
+  return { previous: previous ?? null, next: next ?? null }
+}
+
+export const liveMonths = (db: Reader, site: string) =>
+  db.all<{ month: string; n: number }>(
+    "SELECT substr(shown_date, 1, 7) AS month, count(*) AS n FROM live_entry WHERE site_id = $site AND kind = 'post' AND shown_date IS NOT NULL GROUP BY 1 ORDER BY 1 DESC LIMIT 600",
+    { site },
+  )
+
+export const liveForSitemap = (db: Reader, site: string, part: number, size: number) =>
+  db.all<{ path: string; changed: string }>(
+    'SELECT path, changed_at AS changed FROM live_entry WHERE site_id = $site AND in_sitemap = 1 AND path IS NOT NULL ORDER BY n LIMIT $size OFFSET $offset',
+    { site, size, offset: part * size },
+  )
+
+export const countSitemap = async (db: Reader, site: string) =>
+  (await db.one<{ n: number }>('SELECT count(*) AS n FROM live_entry WHERE site_id = $site AND in_sitemap = 1 AND path IS NOT NULL', {
+    site,
+  }))!.n
+
+/** Live items that have the words, best first, with a snippet whose hits stand between U+0002 and U+0003. */
+export const searchLive = async (db: Reader, words: string, limit: number, offset: number) => {
+  const rows = await db.all<EntryRow & { snippet: string }>(
+    `SELECT e.n, e.item_id, e.kind, e.section_id, e.version_id, e.path, e.title, e.shown_date, e.fields, e.first_live, e.changed_at, snippet(live_text, 1, char(2), char(3), ' … ', 28) AS snippet
+     FROM live_text JOIN live_entry e ON e.n = live_text.rowid WHERE live_text MATCH $words AND e.path IS NOT NULL ORDER BY bm25(live_text, 6.0, 1.0) LIMIT $limit OFFSET $offset`,
+    { words, limit, offset },
+  )
+  return rows.map((row) => ({ ...toLive(row), snippet: row.snippet }))
+}
+export const countSearch = async (db: Reader, words: string) =>
+  (await db.one<{ n: number }>('SELECT count(*) AS n FROM live_text WHERE live_text MATCH $words', { words }))!.n
+
+/** Live items that point at an item, by relation. */
+export const liveRefsTo = (db: Reader, target: string) =>
+  db.all<{ relation: string; item_id: string; title: string; path: string | null }>(
+    'SELECT r.relation, r.item_id, e.title, e.path FROM live_ref r JOIN live_entry e ON e.item_id = r.item_id WHERE r.target = $target LIMIT 50',
+    { target },
+  )
+
+export const mediaIsLive = async (db: Reader, media: string) =>
+  Boolean(await db.one("SELECT 1 FROM live_ref WHERE target = $media AND relation = 'media' LIMIT 1", { media }))

@@ -1,0 +1,28 @@
+import { Umzug } from 'umzug'
+import type { Sequelize } from 'sequelize'
+import type { Tx } from './database'
+import { first } from './migrations/0001-first'
+
+const MIGRATIONS = [first]
+
+/** Brings the file to the newest schema: each migration once, in its own transaction, noted in the table `migration`. */
+export async function migrate(sequelize: Sequelize, write: (work: (tx: Tx) => Promise<void>) => Promise<void>): Promise<void> {
+  await sequelize.query('CREATE TABLE IF NOT EXISTS migration (name TEXT PRIMARY KEY, at TEXT NOT NULL)')
+  const done = async () =>
+    ((await sequelize.query('SELECT name FROM migration ORDER BY name'))[0] as { name: string }[]).map((row) => row.name)
+  const umzug = new Umzug({
+    migrations: MIGRATIONS.map(({ name, up }) => ({
+      name,
+      up: () =>
+        write(async (tx) => {
+          // Another process may have come first while this one waited for the lock.
+          if (await tx.one('SELECT 1 FROM migration WHERE name = $name', { name })) return
+          await up(tx)
+          await tx.run("INSERT INTO migration VALUES ($name, strftime('%Y-%m-%dT%H:%M:%fZ'))", { name })
+        }),
+    })),
+    storage: { logMigration: async () => {}, unlogMigration: async () => {}, executed: done },
+    logger: undefined,
+  })
+  await umzug.up()
+}

@@ -1,0 +1,70 @@
+import type { Kind } from '../../core/content/kinds'
+import type { Route, RouteRule, Step } from '../../core/flow/route'
+import type { Reader, Tx } from './database'
+
+export interface SiteRow {
+  id: string
+  zone: string
+  language: string
+  settings_item: string
+  created_at: string
+}
+
+export const loadSite = (db: Reader) => db.one<SiteRow>('SELECT * FROM site LIMIT 1')
+
+export const addRoutes = (tx: Tx, routes: Route[]) =>
+  tx.insert(
+    'route',
+    routes.map((route) => ({ id: route.id, version: route.version, name: route.name, steps: JSON.stringify(route.steps) })),
+  )
+
+interface RouteRow {
+  id: string
+  version: number
+  name: string
+  steps: string
+}
+const routeOf = ({ steps, ...row }: RouteRow): Route => ({ ...row, steps: JSON.parse(steps) as Step[] })
+
+/** The newest version of each route, in the order they were made. */
+export const listRoutes = async (db: Reader): Promise<Route[]> =>
+  (
+    await db.all<RouteRow>(
+      `SELECT id, version, name, steps FROM route r WHERE version = (SELECT max(version) FROM route WHERE id = r.id)
+       ORDER BY (SELECT min(rowid) FROM route WHERE id = r.id)`,
+    )
+  ).map(routeOf)
+
+/** The newest version of a route. */
+export async function newestRoute(db: Reader, id: string): Promise<Route | undefined> {
+  const row = await db.one<RouteRow>('SELECT id, version, name, steps FROM route WHERE id = $id ORDER BY version DESC LIMIT 1', { id })
+  return row && routeOf(row)
+}
+
+export const listRules = (db: Reader): Promise<RouteRule[]> =>
+  db.all<{ kind: Kind | null; section: string | null; route: string }>(
+    'SELECT kind, section_id AS section, route_id AS route FROM route_rule ORDER BY position',
+  )
+
+export const setRules = async (tx: Tx, site: string, rules: RouteRule[]): Promise<void> => {
+  await tx.run('DELETE FROM route_rule')
+  await tx.insert(
+    'route_rule',
+    rules.map(({ kind, section, route }, index) => ({ position: index + 1, site_id: site, kind, section_id: section, route_id: route })),
+  )
+}
+
+export interface SectionRow {
+  id: string
+  name: string
+  segment: string
+  parent_id: string | null
+  position: number
+  items: number
+}
+
+export const listSections = (db: Reader, site: string) =>
+  db.all<SectionRow>(
+    'SELECT s.id, s.name, s.segment, s.parent_id, s.position, (SELECT count(*) FROM item i WHERE i.section_id = s.id AND i.binned_at IS NULL) AS items FROM section s WHERE s.site_id = $site ORDER BY s.position, s.name',
+    { site },
+  )

@@ -1,0 +1,148 @@
+import { LRUCache } from 'lru-cache'
+import type { Block } from '../../core/content/blocks'
+import { sha256Hex } from '../../core/content/canonical'
+import { blockBytes, fingerprint, type Content, type Manifest } from '../../core/content/content'
+import { changeSize, type ChangeSize } from '../../core/history/blame'
+import type { Reader, Tx } from './database'
+import { keepTexts, readTexts, type StoredText } from './objects'
+
+export type VersionCause = 'begun' | 'autosave' | 'save' | 'restore' | 'merge' | 'fields' | 'import'
+
+export interface VersionRow {
+  id: string
+  item_id: string
+  draft_id: string
+  number: number
+  parent_id: string | null
+  /** The live version that was merged in, of a version that brought a draft up to date. */
+  merge_parent_id: string | null
+  author_id: string
+  at: string
+  cause: VersionCause
+  note: string
+  /** Hex. */
+  fingerprint: string
+  /** The hash of its manifest, hex. */
+  manifest: string
+}
+
+const COLUMNS = `v.id, v.item_id, v.draft_id, v.number, v.parent_id, v.merge_parent_id, v.author_id, v.at, v.cause, v.note, lower(hex(v.fingerprint)) AS fingerprint,
+  (SELECT lower(hex(hash)) FROM object WHERE id = v.manifest) AS manifest`
+
+export const versionById = (db: Reader, id: string) => db.one<VersionRow>(`SELECT ${COLUMNS} FROM version v WHERE v.id = $id`, { id })
+
+export const versionsByIds = (db: Reader, ids: string[]) =>
+  db.all<VersionRow>(`SELECT ${COLUMNS} FROM version v WHERE v.id IN (SELECT value FROM json_each($ids))`, { ids: JSON.stringify(ids) })
+
+/** A page of an item's versions, newest first, below a number. */
+export const versionsOf = (db: Reader, item: string, below: number, limit: number) =>
+  db.all<VersionRow & { author: string; draft: string; name: string | null; cleared: number }>(
+    `SELECT ${COLUMNS}, p.name AS author, d.name AS draft, n.name, EXISTS (SELECT 1 FROM clearance c WHERE c.version_id = v.id) AS cleared
+     FROM version v JOIN person p ON p.id = v.author_id LEFT JOIN draft d ON d.id = v.draft_id LEFT JOIN version_name n ON n.version_id = v.id
+     WHERE v.item_id = $item AND v.number < $below ORDER BY v.number DESC LIMIT $limit`,
+    { item, below, limit },
+  )
+
+/** How much each version changed of the one that it follows. */
+export async function sizesOf(db: Reader, versions: VersionRow[]): Promise<Map<string, ChangeSize>> {
+  const parents = new Map(
+    (await versionsByIds(db, [...new Set(versions.flatMap((version) => version.parent_id ?? []))])).map((row) => [row.id, row]),
+  )
+  const known = await readManifests(
+    db,
+    [...versions, ...parents.values()].map((version) => version.manifest),
+  )
+  return new Map(
+    versions.flatMap((version) => {
+      const parent = version.parent_id === null ? undefined : parents.get(version.parent_id)
+      return parent ? [[version.id, changeSize(known.get(parent.manifest)!, known.get(version.manifest)!)] as const] : []
+    }),
+  )
+}
+
+/** Manifests by the hash of their text; nobody changes one in place, so many may hold the same. */
+const manifests = new LRUCache<string, Manifest>({ maxSize: 400_000, sizeCalculation: (manifest) => manifest.body.length + 20 })
+
+/** The manifests of versions, by the manifests' hashes. */
+export async function readManifests(db: Reader, hashes: string[]): Promise<Map<string, Manifest>> {
+  const found = new Map<string, Manifest>()
+  const missing = new Set<string>()
+  for (const hash of hashes) {
+    const manifest = manifests.get(hash)
+    if (manifest) found.set(hash, manifest)
+    else missing.add(hash)
+  }
+  for (const [hash, text] of missing.size ? await readTexts(db, missing) : []) {
+    const manifest = JSON.parse(text) as Manifest
+    manifests.set(hash, manifest)
+    found.set(hash, manifest)
+  }
+  return found
+}
+
+export const readManifest = async (db: Reader, hash: string): Promise<Manifest> => (await readManifests(db, [hash])).get(hash)!
+
+/** The whole content behind a manifest. */
+export async function readContent(db: Reader, manifest: Manifest): Promise<Content> {
+  const texts = await readTexts(db, new Set(manifest.body.map(([, hash]) => hash)))
+  return { fields: manifest.fields, body: manifest.body.map(([, hash]) => JSON.parse(texts.get(hash)!) as Block) }
+}
+
+export interface NewVersion {
+  id: string
+  item: string
+  draft: string
+  number: number
+  parent: { id: string; manifestHash: string; manifest: Manifest } | null
+  mergeParent?: string | undefined
+  author: string
+  at: string
+  cause: VersionCause
+  note: string
+  manifest: Manifest
+  /** The bytes of blocks that may be new, by hash. */
+  blocks: Map<string, { bytes: string; id: string }>
+}
+
+/** Writes versions; blocks and manifests are stored once each, as differences to their parents' where that is smaller. */
+export async function addVersions(tx: Tx, versions: NewVersion[]): Promise<void> {
+  const texts: StoredText[] = []
+  const hashes = versions.map((version) => {
+    const changed = new Set([...version.blocks.values()].map((block) => block.id))
+    const before = new Map(version.parent?.manifest.body.filter(([id]) => changed.has(id)).map(([id, hash]) => [id, hash]))
+    for (const [hash, block] of version.blocks) texts.push({ hash, text: block.bytes, like: before.get(block.id) })
+    const text = JSON.stringify(version.manifest)
+    const hash = sha256Hex(text)
+    manifests.set(hash, version.manifest)
+    texts.push({ hash, text, like: version.parent?.manifestHash })
+    return hash
+  })
+  const ids = await keepTexts(tx, texts)
+  await tx.insert(
+    'version',
+    versions.map((version, index) => ({
+      id: version.id,
+      item_id: version.item,
+      draft_id: version.draft,
+      number: version.number,
+      parent_id: version.parent?.id ?? null,
+      merge_parent_id: version.mergeParent ?? null,
+      author_id: version.author,
+      at: version.at,
+      cause: version.cause,
+      note: version.note,
+      fingerprint: Buffer.from(fingerprint(version.manifest), 'hex'),
+      manifest: ids.get(hashes[index]!)!,
+    })),
+  )
+}
+
+/** The manifest and block bytes of a whole content, for a first version. */
+export function bytesOf(content: Content): Map<string, { bytes: string; id: string }> {
+  return new Map(
+    content.body.map((block) => {
+      const bytes = blockBytes(block)
+      return [sha256Hex(bytes), { bytes, id: block.id }]
+    }),
+  )
+}

@@ -1,0 +1,239 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { rolesWithin } from '../../core/access/rights'
+import { DEFAULT_ROLES, type Verb } from '../../core/access/verbs'
+import { endpoints } from '../../server/endpoints'
+import { Client, foundTeam, listen, PASSWORD, ROLES, startServer, until, writePost, type Team, type TestServer } from '../support/server'
+
+/** What each route needs, and a request that nothing but a missing right would refuse with 403. */
+type Need = Verb | 'signed-in' | 'open'
+interface Case {
+  need: Need
+  path?: () => string
+  body?: unknown | (() => unknown)
+  ifMatch?: () => string
+}
+
+let server: TestServer
+let team: Team
+let post: { item: string; draft: string; version: string }
+let noteId = 'none'
+
+const item =
+  (rest = '') =>
+  () =>
+    `/items/${post.item}${rest}`
+const draft =
+  (rest = '') =>
+  () =>
+    `/drafts/${post.draft}${rest}`
+const head = () => post.version
+const CASES: Record<string, Case> = {
+  'GET /session': { need: 'open' },
+  'POST /session': { need: 'open', body: { email: 'writer@larkholm.example', password: PASSWORD } },
+  'DELETE /session': { need: 'open' },
+  'POST /first-start': {
+    need: 'open',
+    body: { siteName: 'x', zone: 'UTC', language: 'en', name: 'x', email: 'x@x.example', password: PASSWORD },
+  },
+  'GET /demo/people': { need: 'open' },
+  'POST /demo/step-in': { need: 'open', body: { person: '019747f9-c747-77a1-8c13-29af2d341d19' } },
+  'GET /health': { need: 'open' },
+  'PATCH /me': { need: 'signed-in', body: {} },
+  'PUT /me/password': { need: 'signed-in', body: { current: 'wrong', next: 'x' } },
+  'POST /me/seen': { need: 'signed-in', body: { until: '2026-01-01T00:00:00Z' } },
+  'GET /people': { need: 'item.read' },
+  'POST /people': { need: 'people.change', body: { name: 'x', email: 'x@x.example', password: 'short', roles: [] } },
+  'PUT /people/:id/roles': { need: 'people.change', path: () => '/people/none/roles', body: { roles: [] } },
+  'PATCH /people/:id': { need: 'people.change', path: () => '/people/none', body: { active: false } },
+  'GET /people/:id/rights': { need: 'people.change', path: () => '/people/none/rights' },
+  'GET /people/:id/why': { need: 'people.change', path: () => '/people/none/why?verb=item.write' },
+  'GET /rights': { need: 'people.change' },
+  'GET /groups': { need: 'item.read' },
+  'POST /groups': { need: 'people.change', body: { name: 'x', members: ['none'], roles: [] } },
+  'PUT /groups/:id': { need: 'people.change', path: () => '/groups/none', body: { name: 'x', members: [], roles: [] } },
+  'DELETE /groups/:id': { need: 'people.change', path: () => '/groups/none' },
+  'GET /roles': { need: 'signed-in' },
+  'POST /roles': { need: 'people.change', body: { name: 'x', verbs: [], includes: ['none'] } },
+  'PUT /roles/:id': { need: 'people.change', path: () => '/roles/none', body: { name: 'x', verbs: [], includes: [] } },
+  'DELETE /roles/:id': { need: 'people.change', path: () => '/roles/none' },
+  'GET /routes': { need: 'route.change' },
+  'POST /routes': { need: 'route.change', body: { name: 'x', steps: [{ name: 'x', gates: [] }] } },
+  'PUT /routes/:id': { need: 'route.change', path: () => '/routes/none', body: { name: 'x', steps: [] } },
+  'PUT /route-rules': { need: 'route.change', body: { rules: [] } },
+  'POST /drafts/:id/reroute': { need: 'route.change', path: draft('/reroute'), ifMatch: () => 'stale' },
+  'GET /separations': { need: 'signed-in' },
+  'PUT /separations': { need: 'people.change', body: { rules: [{ name: 'x', roles: ['none', 'writer'], most: 1 }] } },
+  'GET /site': { need: 'signed-in' },
+  'GET /today': { need: 'signed-in' },
+  'GET /tree': { need: 'signed-in' },
+  'GET /sections': { need: 'signed-in' },
+  'POST /sections': { need: 'section.change', body: { name: 'x', parent: 'none' } },
+  'PATCH /sections/:id': { need: 'section.change', path: () => `/sections/${team.section}`, body: {} },
+  'GET /journal': { need: 'journal.read' },
+  'GET /journal/check': { need: 'journal.read' },
+  'POST /media': { need: 'media.add' },
+  'GET /media': { need: 'item.read' },
+  'GET /media/:id': { need: 'item.read', path: () => '/media/019747f9-c747-77a1-8c13-29af2d341d19' },
+  'POST /media/:id/crop': {
+    need: 'media.add',
+    path: () => '/media/019747f9-c747-77a1-8c13-29af2d341d19/crop',
+    body: { left: 0, top: 0, width: 20, height: 20 },
+  },
+  'GET /items': { need: 'item.read' },
+  'POST /items': { need: 'item.write', body: () => ({ kind: 'post', section: team.section, title: 'x' }) },
+  'GET /items/:id': { need: 'item.read', path: item() },
+  'PATCH /items/:id/office': { need: 'item.write', path: item('/office'), body: {} },
+  'GET /addresses': { need: 'item.read', path: () => '/addresses?path=/posts/live-one' },
+  'POST /items/:id/move': { need: 'item.move', path: item('/move'), body: () => ({ section: team.section }) },
+  'POST /items/:id/bin': { need: 'item.discard', path: () => `/items/${live.item}/bin` },
+  'POST /items/:id/unbin': { need: 'item.discard', path: item('/unbin') },
+  'POST /items/:id/drafts': { need: 'item.write', path: item('/drafts'), body: {} },
+  'GET /items/:id/versions': { need: 'item.read', path: item('/versions') },
+  'GET /versions/:id': { need: 'item.read', path: () => `/versions/${post.version}` },
+  'GET /versions/:id/preview': { need: 'item.read', path: () => `/versions/${post.version}/preview` },
+  'GET /versions/:id/around': { need: 'item.read', path: () => `/versions/${post.version}/around` },
+  'GET /items/:id/receipt': { need: 'item.read', path: item('/receipt') },
+  'PATCH /versions/:id': { need: 'item.write', path: () => `/versions/${post.version}`, body: { name: 'First words' } },
+  'GET /versions/:id/blame': { need: 'item.read', path: () => `/versions/${post.version}/blame` },
+  'GET /versions/:id/compare': { need: 'item.read', path: () => `/versions/${post.version}/compare?with=${post.version}` },
+  'GET /versions/:id/roll-back': { need: 'item.read', path: () => `/versions/${post.version}/roll-back` },
+  'POST /items/:id/withdraw': { need: 'item.withdraw', path: () => `/items/${live.item}/withdraw`, ifMatch: () => 'stale' },
+  'POST /items/:id/roll-back': { need: 'item.roll-back', path: item('/roll-back'), body: { version: 'none' }, ifMatch: () => 'none' },
+  'POST /items/:id/events': { need: 'item.put-live', path: item('/events'), body: { kind: 'put-live', date: '2001-01-01', time: '04:00' } },
+  'POST /media/from-address': { need: 'media.add', body: { url: 'http://127.0.0.1/x.png' } },
+  'POST /drafts/:id/edits': { need: 'item.write', path: draft('/edits'), body: () => ({ base: post.version, edits: [] }) },
+  'POST /drafts/:id/restore': { need: 'item.write', path: draft('/restore'), body: { version: 'none' }, ifMatch: head },
+  'POST /drafts/:id/send': { need: 'item.send', path: draft('/send'), body: {}, ifMatch: () => 'stale' },
+  'POST /drafts/:id/pull-out': { need: 'item.send', path: draft('/pull-out'), ifMatch: head },
+  'POST /drafts/:id/clear': { need: 'item.review', path: draft('/clear'), body: { gate: 'review' }, ifMatch: head },
+  'POST /drafts/:id/return': {
+    need: 'item.review',
+    path: draft('/return'),
+    body: { gate: 'review', notes: [{ text: 'x' }] },
+    ifMatch: head,
+  },
+  'POST /drafts/:id/put-live': { need: 'item.put-live', path: draft('/put-live'), body: {}, ifMatch: head },
+  'POST /drafts/:id/discard': { need: 'item.discard', path: () => `/drafts/${founders.draft}/discard`, ifMatch: () => 'stale' },
+  'POST /drafts/:id/reopen': { need: 'item.discard', path: () => `/drafts/${founders.draft}/reopen` },
+  'PATCH /drafts/:id': { need: 'item.write', path: draft(''), body: { name: 'A fix' } },
+  'GET /drafts/:id/update': { need: 'item.read', path: draft('/update') },
+  'POST /drafts/:id/update': { need: 'item.write', path: draft('/update'), body: {}, ifMatch: head },
+  'POST /drafts/:id/presence': { need: 'item.read', path: draft('/presence'), body: { tab: 'one' } },
+  'GET /kept': { need: 'signed-in' },
+  'POST /kept': { need: 'signed-in', body: { block: { id: 'kept', kind: 'divider' } } },
+  'DELETE /kept/:id': { need: 'signed-in', path: () => '/kept/none' },
+  'GET /bin': { need: 'item.read' },
+  'POST /bin/empty': { need: 'bin.empty', body: {} },
+  'POST /drafts/:id/notes': { need: 'item.read', path: draft('/notes'), body: { text: 'x' } },
+  'PATCH /notes/:id': { need: 'item.write', path: () => `/notes/${noteId}`, body: { resolved: true } },
+  'PATCH /events/:id': { need: 'item.put-live', path: () => `/events/${event}`, body: { date: '2001-01-01', time: '04:00' } },
+  'DELETE /events/:id': { need: 'item.plan', path: () => `/events/${event}` },
+  'POST /exceptions/:id/look': { need: 'item.review', path: () => `/exceptions/${exception}/look`, body: { verdict: 'fine' } },
+}
+let live: { item: string; draft: string; version: string }
+let founders: { draft: string }
+let event = ''
+let exception = ''
+
+beforeAll(async () => {
+  server = await startServer()
+  team = await foundTeam(server)
+  post = await writePost(team, 'Rights')
+  live = await writePost(team, 'Live one', 'live')
+  await team.writer.need('POST', `/drafts/${post.draft}/notes`, { body: { text: 'A note' } })
+  noteId = (await team.writer.need<{ draft: { notes: { id: string }[] } }>('GET', `/items/${post.item}`)).draft.notes[0]!.id
+  const excepted = await writePost(team, 'Excepted')
+  await team.publisher.need('POST', `/drafts/${excepted.draft}/put-live`, { body: { exception: 'Storm' }, ifMatch: excepted.version })
+  exception = (await team.reviewer.need<{ exceptions: { exception: string }[] }>('GET', '/today')).exceptions[0]!.exception
+  founders = await team.founder.need('POST', '/items', { body: { kind: 'post', section: team.section, title: 'Someone else’s' } })
+  const planned = await writePost(team, 'Planned')
+  event = (
+    await team.publisher.need('POST', `/items/${planned.item}/events`, { body: { kind: 'put-live', date: '2036-01-01', time: '04:00' } })
+  ).event!
+})
+afterAll(() => server.stop())
+
+const send = (client: Client, name: string) => {
+  const [method, path] = name.split(' ') as [string, string]
+  const { path: own, body, ifMatch } = CASES[name]!
+  const form = new FormData()
+  form.append('file', new Blob(['no picture']), 'x.png')
+  return client.ask<{ reasons?: { code: string; help?: string[] }[] }>(method, own?.() ?? path, {
+    ...(name === 'POST /media'
+      ? { raw: form }
+      : body === undefined
+        ? {}
+        : { body: typeof body === 'function' ? (body as () => unknown)() : body }),
+    ifMatch: ifMatch?.(),
+  })
+}
+
+const ROLE_MAP = new Map(DEFAULT_ROLES.map((entry) => [entry.id, entry]))
+
+describe('every route × every role', () => {
+  it('has a case for each route of the API', () => {
+    expect(Object.keys(CASES).sort()).toEqual(endpoints.map((endpoint) => `${endpoint.method} ${endpoint.path}`).sort())
+  })
+  for (const name of Object.keys(CASES)) {
+    const { need } = CASES[name]!
+    it(`${name} ${need === 'open' ? 'is open' : 'asks a stranger to sign in'}`, async () => {
+      const { status } = await send(new Client(server.origin), name)
+      if (need === 'open') expect(status).not.toBe(500)
+      else expect(status).toBe(401)
+    })
+    if (need === 'open') continue
+    it.each(ROLES)(`${name} as %s`, async (role) => {
+      const allowed = need === 'signed-in' || rolesWithin(ROLE_MAP, role).some(({ verbs }) => verbs.includes(need))
+      const answer = await send(team[role], name)
+      expect(answer.status).not.toBe(500)
+      if (allowed) expect([401, 403]).not.toContain(answer.status)
+      else {
+        expect(answer.status).toBe(403)
+        expect(answer.body.reasons![0]!.code).toBe('right-missing')
+        expect(answer.body.reasons![0]!.help!.length).toBeGreaterThan(0)
+      }
+    })
+  }
+})
+
+describe('rights within sections', () => {
+  it('hold in their section and what is below, not elsewhere, and end with the grant', async () => {
+    const { founder } = team
+    const { section: below } = await founder.need('POST', '/sections', { body: { name: 'Local news', parent: team.section } })
+    const { person } = await founder.need('POST', '/people', {
+      body: {
+        name: 'Anton Arrieta',
+        email: 'anton@larkholm.example',
+        password: PASSWORD,
+        roles: [{ role: 'writer', section: team.section }],
+      },
+    })
+    const anton = await new Client(server.origin).signIn('anton@larkholm.example', PASSWORD)
+    const start = (section: string) => anton.ask('POST', '/items', { body: { kind: 'post', section, title: 'Mine' } })
+    expect((await start(team.section)).status).toBe(200)
+    expect((await start(below!)).status).toBe(200)
+    expect((await start(team.other)).status).toBe(403)
+    const news = await listen(server.origin, anton.session)
+    const elsewhere = await founder.need('POST', '/items', { body: { kind: 'post', section: team.other, title: 'Not his' } })
+    expect((await anton.ask('GET', `/items/${elsewhere.item}`)).status).toBe(403)
+    const list = await anton.need<{ items: { title: string }[] }>('GET', '/items?limit=200')
+    expect(list.items.map((entry) => entry.title)).not.toContain('Not his')
+    await founder.need('POST', `/drafts/${elsewhere.draft}/put-live`, { body: { exception: 'Test' }, ifMatch: elsewhere.version! })
+    const recent = async (client: Client) =>
+      (await client.need<{ recent: { title: string }[] }>('GET', '/today')).recent.map((row) => row.title)
+    expect(await recent(founder)).toContain('Not his')
+    expect(await recent(anton)).not.toContain('Not his')
+    const his = await founder.need('POST', '/items', { body: { kind: 'post', section: team.section, title: 'In his section' } })
+    await until(async () => news.heard().includes(his.item!), 'news of the later item')
+    expect(news.heard()).not.toContain(elsewhere.item)
+    news.stop()
+    await founder.need('PUT', `/people/${person}/roles`, { body: { roles: [] } })
+    expect((await start(team.section)).status).toBe(403)
+  })
+  it('let nobody change their own roles', async () => {
+    const { person } = await team.founder.need<{ person: { id: string } }>('GET', '/session')
+    expect(
+      (await team.founder.ask('PUT', `/people/${person.id}/roles`, { body: { roles: [{ role: 'steward', section: null }] } })).status,
+    ).toBe(422)
+  })
+})

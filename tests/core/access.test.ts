@@ -1,0 +1,221 @@
+import { describe, expect, it } from 'vitest'
+import fc from 'fast-check'
+import { againstChange, hasCircle, rolesOf, separationsBroken } from '../../core/access/change'
+import { decide } from '../../core/access/decide'
+import { explain, explanationWords } from '../../core/access/explain'
+import { peopleMatrix, sectionMatrix } from '../../core/access/matrix'
+import { rolesWithin, waysOf, whoMay, withAncestors, type Grant, type Rights } from '../../core/access/rights'
+import { DEFAULT_ROLES, VERBS, type Role, type Verb } from '../../core/access/verbs'
+
+const verbs = Object.keys(VERBS) as Verb[]
+const SECTIONS: [string, string | null][] = [
+  ['fares', null],
+  ['cars', 'fares'],
+  ['news', null],
+]
+const PEOPLE = { wen: 'Wen Zhao', idris: 'Idris Calloway', maren: 'Maren Ostby' }
+const rights = (grants: Grant[], more: Partial<Omit<Rights, 'grants'>> = {}): Rights => ({
+  people: new Map(Object.entries(PEOPLE).map(([id, name]) => [id, { name, active: true }])),
+  groups: new Map([['legal', { id: 'legal', name: 'Legal desk', members: ['idris', 'wen'] }]]),
+  roles: new Map(DEFAULT_ROLES.map((role) => [role.id, role])),
+  grants,
+  sections: new Map(SECTIONS.map(([id, parent]) => [id, { id, name: id, segment: id, parent }])),
+  separations: [],
+  ...more,
+})
+const to = (person: string, role: string, section: string | null = null): Grant => ({ holder: { person }, role, section })
+const toGroup = (group: string, role: string, section: string | null = null): Grant => ({ holder: { group }, role, section })
+
+describe('may they?', () => {
+  it('holds a grant for its section and all below, and nowhere else', () => {
+    const given = rights([to('wen', 'writer', 'fares')])
+    expect(decide(given, 'wen', 'item.write', 'cars').allowed).toBe(true)
+    expect(decide(given, 'wen', 'item.write', 'fares').allowed).toBe(true)
+    expect(decide(given, 'wen', 'item.write', 'news').allowed).toBe(false)
+    expect(decide(given, 'wen', 'item.write', null).allowed).toBe(false)
+    expect(decide(given, 'wen', 'item.review', 'cars').allowed).toBe(false)
+  })
+  it('gives what a group has to each of its members, and to nobody else', () => {
+    const given = rights([toGroup('legal', 'reviewer', 'fares')])
+    const answer = decide(given, 'idris', 'item.review', 'cars')
+    expect(answer.allowed && answer.by.group?.name).toBe('Legal desk')
+    expect(decide(given, 'maren', 'item.review', 'cars').allowed).toBe(false)
+    expect(whoMay(given, 'item.review', 'fares')).toEqual(['Idris Calloway', 'Wen Zhao'])
+  })
+  it('says what is missing and who could help', () => {
+    const answer = decide(rights([to('idris', 'publisher')]), 'wen', 'item.put-live', 'fares')
+    expect(answer).toEqual({
+      allowed: false,
+      reasons: [{ code: 'right-missing', detail: 'You have no role that lets you put live in fares', help: ['Idris Calloway'] }],
+    })
+  })
+  it('is no for whoever is inactive or unknown, also through a group', () => {
+    const people = new Map([['wen', { name: 'Wen Zhao', active: false }]])
+    expect(decide(rights([to('wen', 'steward'), toGroup('legal', 'steward')], { people }), 'wen', 'people.change', null).allowed).toBe(
+      false,
+    )
+    expect(decide(rights([to('gone', 'steward')]), 'gone', 'item.read', null).allowed).toBe(false)
+  })
+  it('survives sections and roles in a circle', () => {
+    const loop = (id: string, parent: string) => ({ id, name: id, segment: id, parent })
+    expect(withAncestors(new Map([['a', loop('a', 'b')], ['b', loop('b', 'a')]]), 'a')).toEqual(['a', 'b']) // prettier-ignore
+    const role = (id: string, includes: string[]): Role => ({ id, name: id, verbs: [], includes })
+    const roles = new Map([role('a', ['b']), role('b', ['a'])].map((entry) => [entry.id, entry]))
+    expect(rolesWithin(roles, 'a').map(({ id }) => id)).toEqual(['a', 'b'])
+    expect(hasCircle({ roles })).toBe(true)
+    expect(hasCircle(rights([]))).toBe(false)
+  })
+})
+
+const ROLES = ['writer', 'reviewer', 'publisher', 'steward']
+const anyGrant = fc.record({
+  holder: fc.constantFrom({ person: 'wen' }, { person: 'idris' }, { group: 'legal' }, { group: 'gone' }),
+  role: fc.constantFrom(...ROLES, 'gone'),
+  section: fc.constantFrom(null, 'fares', 'cars', 'news'),
+})
+const anyVerbs = fc.subarray(verbs, { maxLength: 4 })
+/** Roles that include any earlier ones: without circles, as saved roles are. */
+const anyRoles = fc.array(fc.tuple(anyVerbs, fc.array(fc.nat(3), { maxLength: 2 })), { minLength: 4, maxLength: 4 }).map(
+  (made) =>
+    new Map(
+      made.map(([own, includes], index): [string, Role] => [
+        ROLES[index]!,
+        {
+          id: ROLES[index]!,
+          name: ROLES[index]!,
+          verbs: own,
+          includes: [...new Set(includes.filter((inner) => inner < index).map((inner) => ROLES[inner]!))],
+        },
+      ]),
+    ),
+)
+const anyRights = fc
+  .tuple(fc.array(anyGrant, { maxLength: 6 }), anyRoles, fc.subarray(['wen', 'idris', 'maren']))
+  .map(([grants, roles, members]) => rights(grants, { roles, groups: new Map([['legal', { id: 'legal', name: 'Legal desk', members }]]) }))
+const anyAsked = fc.tuple(
+  fc.constantFrom('wen', 'idris', 'maren'),
+  fc.constantFrom(...verbs),
+  fc.constantFrom(null, 'fares', 'cars', 'news'),
+)
+
+describe('against the definitions of ANSI INCITS 359', () => {
+  /** The permissions of a role by the definition: its own, and those of each role that it inherits (§6.2.1.1, authorised permissions). */
+  const permissions = (roles: Map<string, Role>, id: string): Verb[] => {
+    const role = roles.get(id)
+    return role ? [...role.verbs, ...role.includes.flatMap((inner) => permissions(roles, inner))] : []
+  }
+  it('CheckAccess is true exactly when some role of the user has the permission, here within sections and through groups', () => {
+    fc.assert(
+      fc.property(anyRights, anyAsked, (given, [person, verb, section]) => {
+        const above = section === null ? [] : withAncestors(given.sections, section)
+        const defined = given.grants.some(
+          ({ holder, role, section: where }) =>
+            ('person' in holder ? holder.person === person : given.groups.get(holder.group)?.members.includes(person)) &&
+            permissions(given.roles, role).includes(verb) &&
+            (where === null || above.includes(where)),
+        )
+        expect(decide(given, person, verb, section).allowed).toBe(defined)
+        expect(whoMay(given, verb, section, 99).includes(PEOPLE[person as keyof typeof PEOPLE])).toBe(defined)
+      }),
+      { numRuns: 2_000 },
+    )
+  })
+  it('taking a role away never allows more; giving one never less', () => {
+    fc.assert(
+      fc.property(anyRights, anyGrant, anyAsked, (given, grant, [person, verb, section]) => {
+        const more = { ...given, grants: [...given.grants, grant] }
+        if (decide(given, person, verb, section).allowed) expect(decide(more, person, verb, section).allowed).toBe(true)
+      }),
+    )
+  })
+  it('static separation of duty: nobody is authorised for more than n − 1 of the roles of a set (§6.3.1, with hierarchies)', () => {
+    fc.assert(
+      fc.property(anyRights, fc.subarray(ROLES, { minLength: 2 }), fc.integer({ min: 1, max: 3 }), (given, roles, most) => {
+        const ruled = { ...given, separations: [{ id: 'apart', name: 'Apart', roles, most }] }
+        const broken = separationsBroken(ruled).map(({ person }) => person)
+        for (const person of given.people.keys())
+          expect(broken.includes(person)).toBe(roles.filter((role) => rolesOf(ruled, person).has(role)).length > most)
+      }),
+    )
+  })
+})
+
+describe('explaining', () => {
+  it('says yes exactly when deciding does, by ways that each lead to the permission', () => {
+    fc.assert(
+      fc.property(anyRights, anyAsked, (given, [person, verb, section]) => {
+        const answer = explain(given, person, verb, section)
+        expect(answer.allowed).toBe(decide(given, person, verb, section).allowed)
+        if (!answer.allowed) return
+        for (const way of answer.ways) {
+          const role = [...given.roles.values()].find(({ name }) => name === way.roles.at(-1))
+          expect(role!.verbs).toContain(verb)
+        }
+        expect(answer.ways.length).toBeLessThanOrEqual(waysOf(given, person).length)
+      }),
+      { numRuns: 1_000 },
+    )
+  })
+  it('names the way through group and roles, or what comes near and who can help', () => {
+    const given = rights([toGroup('legal', 'publisher', 'fares'), to('maren', 'steward')])
+    const yes = explain(given, 'wen', 'item.write', 'cars')
+    expect(yes).toEqual({ allowed: true, ways: [{ group: 'Legal desk', roles: ['Publisher', 'Writer'], section: 'fares' }] })
+    expect(explanationWords('Wen Zhao', 'item.write', 'in cars', yes)).toBe(
+      'Wen Zhao may write in cars: the group Legal desk has the role Publisher, which includes Writer in fares.',
+    )
+    expect(explain(given, 'wen', 'item.write', 'news')).toEqual({
+      allowed: false,
+      why: 'elsewhere',
+      elsewhere: ['fares'],
+      here: [],
+      wanted: ['Writer', 'Section editor', 'Publisher', 'Site keeper'],
+      instead: [],
+      givers: ['Maren Ostby'],
+    })
+    expect(explain(given, 'wen', 'people.change', 'fares')).toMatchObject({ allowed: false, why: 'other-permissions', here: ['Publisher'] })
+  })
+  it('in a matrix is the same answers in rows', () => {
+    fc.assert(
+      fc.property(anyRights, (given) => {
+        const people = [...given.people.keys()]
+        expect(peopleMatrix(given, people, verbs, 'cars')).toEqual(
+          people.map((person) => verbs.map((verb) => decide(given, person, verb, 'cars').allowed)),
+        )
+        expect(sectionMatrix(given, 'wen', verbs, [null, 'fares'])).toEqual(
+          [null, 'fares'].map((section) => verbs.map((verb) => decide(given, 'wen', verb, section).allowed)),
+        )
+      }),
+      { numRuns: 50 },
+    )
+  })
+})
+
+describe('what stands against a change of rights', () => {
+  const before = rights([to('maren', 'steward'), to('idris', 'publisher'), toGroup('legal', 'reviewer')])
+  const codes = (after: Rights, by = 'maren') => againstChange(before, after, by).map(({ code }) => code)
+  it('raising one’s own, by a grant, a group, a role or a role in a role', () => {
+    expect(codes({ ...before, grants: [...before.grants, to('maren', 'publisher')] })).toEqual(['own-rights'])
+    const groups = new Map([['legal', { id: 'legal', name: 'Legal desk', members: ['maren'] }]])
+    expect(codes({ ...before, groups })).toEqual(['own-rights'])
+    const with_ = (change: Partial<Role>) => new Map([...before.roles, ['steward', { ...before.roles.get('steward')!, ...change }]])
+    expect(codes({ ...before, roles: with_({ verbs: ['people.change', 'item.put-live'] }) })).toEqual(['own-rights'])
+    expect(codes({ ...before, roles: with_({ includes: ['publisher'] }) })).toEqual(['own-rights'])
+    expect(codes({ ...before, grants: [...before.grants, to('wen', 'publisher')] })).toEqual([])
+  })
+  it('leaving nobody who may change people, also by resting the last one', () => {
+    expect(codes({ ...before, grants: before.grants.slice(1) })).toEqual(['last-steward'])
+    const people = new Map([...before.people, ['maren', { name: 'Maren Ostby', active: false }]])
+    expect(codes({ ...before, people }, 'idris')).toEqual(['last-steward'])
+    const elsewhere = before.grants.map((grant) => (grant.role === 'steward' ? { ...grant, section: 'fares' } : grant))
+    expect(codes({ ...before, grants: elsewhere })).toEqual(['last-steward'])
+  })
+  it('putting roles together that are kept apart, but not what was so before', () => {
+    const separations = [{ id: 'two', name: 'Four eyes', roles: ['reviewer', 'publisher'], most: 1 }]
+    expect(againstChange({ ...before, separations }, { ...before, separations }, 'maren')).toEqual([])
+    const given = { ...before, separations, grants: [...before.grants, to('wen', 'publisher')] }
+    expect(againstChange({ ...before, separations }, given, 'maren')).toEqual([
+      { code: 'separated', detail: 'Wen Zhao would hold more than 1 of the roles that “Four eyes” keeps apart' },
+    ])
+    expect(codes({ ...before, separations })).toEqual(['separated'])
+  })
+})

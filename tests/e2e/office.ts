@@ -1,0 +1,54 @@
+import { utimesSync, writeFileSync } from 'node:fs'
+import { expect, type Browser, type Page } from '@playwright/test'
+
+/** The server and the clock file of the worker that asks. */
+const ofWorker = (name: string) => process.env[`${name}_${process.env.TEST_PARALLEL_INDEX}`]!
+export const origin = () => ofWorker('E2E_ORIGIN')
+
+/** Opens the office in a window of its own, as one of the people. */
+export async function stepIn(browser: Browser, name: string, options: Parameters<Browser['newContext']>[0] = {}): Promise<Page> {
+  const context = await browser.newContext({ baseURL: origin(), viewport: { width: 1280, height: 800 }, ...options })
+  const page = await context.newPage()
+  page.on('pageerror', (error) => {
+    throw error
+  })
+  await page.goto('/office/sign-in')
+  await page.getByRole('button', { name: new RegExp(name) }).click()
+  await expect(page.getByRole('heading', { level: 1 })).toContainText(name.split(' ')[0]!)
+  return page
+}
+
+/** Moves the clock of the demo ahead by so many milliseconds. */
+export function moveClock(ms: number): void {
+  writeFileSync(ofWorker('E2E_CLOCK'), String(ms))
+  const stamp = new Date(Date.now() + Math.random() * 10_000)
+  utimesSync(ofWorker('E2E_CLOCK'), stamp, stamp)
+}
+
+export const saved = (page: Page) => expect(page.getByText(/^Saved \d\d:\d\d/)).toBeVisible()
+/** Presses Enter in a text and waits until the next paragraph has the caret. */
+export async function nextParagraph(page: Page): Promise<void> {
+  await page.keyboard.press('Enter')
+  await expect(page.locator('.ProseMirror:focus')).toHaveText('')
+}
+
+export const read = async (path: string) => {
+  const answer = await fetch(origin() + path, { redirect: 'manual' })
+  return { status: answer.status, location: answer.headers.get('location'), text: await answer.text() }
+}
+
+/** Starts a post; answers its address in the office. */
+export async function begin(page: Page, title: string): Promise<string> {
+  await page.goto('/office/content?start=post')
+  await page.getByLabel('Title on the page').fill(title)
+  await page.getByRole('dialog').getByLabel('Section').selectOption({ label: 'News' })
+  await page.getByRole('button', { name: 'Start', exact: true }).click()
+  await page.waitForURL(/office\/items\//)
+  await expect(page.getByRole('textbox', { name: 'Title on the page' })).toHaveValue(title)
+  return new URL(page.url()).pathname
+}
+/** Adds a block at the end through the menu; the caret is in it then. */
+export const addBlock = async (page: Page, kind: string) => {
+  await page.getByRole('button', { name: 'Add a block', exact: true }).click()
+  await page.getByRole('menuitem', { name: kind, exact: true }).click()
+}

@@ -1,0 +1,116 @@
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import fc from 'fast-check'
+import { sha256Hex } from '../../core/content/canonical'
+import { openStore, type Store } from '../../server/store/database'
+import { keepTexts, readTexts } from '../../server/store/objects'
+import { wordsQuery } from '../../server/store/items'
+
+let store: Store
+const folder = mkdtempSync(join(tmpdir(), 'yieldgate-store-'))
+beforeAll(async () => {
+  store = await openStore(folder)
+})
+afterAll(async () => {
+  await store.close()
+  rmSync(folder, { recursive: true, force: true })
+})
+
+const keep = (texts: string[]) =>
+  store.write((tx) =>
+    keepTexts(
+      tx,
+      texts.map((text, index) => ({ hash: sha256Hex(text), text, like: index ? sha256Hex(texts[index - 1]!) : undefined })),
+    ),
+  )
+
+describe('the object store', () => {
+  it('gives back every text of a long history of small changes, by hash', async () => {
+    const texts = ['The boat leaves at six. '.repeat(60)]
+    for (let turn = 1; turn < 150; turn++) {
+      const before = texts.at(-1)!
+      texts.push(`${before.slice(0, turn * 7)}change ${turn}${before.slice(turn * 7 + 4)}`)
+      await keep(texts.slice(-2))
+    }
+    // A second store on the same file has nothing in memory: it reads through the chains of differences.
+    const other = await openStore(folder)
+    const rows = await other.read.all<{ hash: string; depth: number; size: number }>(
+      'SELECT lower(hex(hash)) AS hash, depth, length(bytes) AS size FROM object',
+    )
+    expect(Math.max(...rows.map((row) => row.depth))).toBeGreaterThan(20)
+    expect(rows.filter((row) => row.depth > 0).every((row) => row.size < 60)).toBe(true)
+    const found = await readTexts(other.read, texts.map(sha256Hex))
+    expect(texts.filter((text) => found.get(sha256Hex(text)) !== text)).toEqual([])
+    await other.close()
+  })
+  it('keeps any texts, once each', async () => {
+    await fc.assert(
+      fc.asyncProperty(fc.array(fc.string({ unit: 'grapheme', maxLength: 400 }), { minLength: 1, maxLength: 8 }), async (texts) => {
+        const first = await keep(texts)
+        expect(await keep(texts)).toEqual(first)
+        const found = await readTexts(store.read, texts.map(sha256Hex))
+        expect(texts.every((text) => found.get(sha256Hex(text)) === text)).toBe(true)
+      }),
+      { numRuns: 40 },
+    )
+  })
+  it('says which object is missing', async () => {
+    await expect(readTexts(store.read, ['f'.repeat(64)])).rejects.toThrow('lacks the object ffff')
+  })
+})
+
+describe('the write queue', () => {
+  it('runs 500 writes started at once, one after the other, in order', async () => {
+    const order: number[] = []
+    await Promise.all(
+      Array.from({ length: 500 }, (_, index) =>
+        store.write(async (tx) => {
+          const before = await tx.one<{ n: number }>('SELECT count(*) AS n FROM throttle')
+          await tx.insert('throttle', [{ key: `k${index}`, failures: before!.n, last_at: 'now' }])
+          order.push(index)
+        }),
+      ),
+    )
+    expect(order).toEqual(Array.from({ length: 500 }, (_, index) => index))
+    const rows = await store.read.all<{ failures: number }>("SELECT failures FROM throttle WHERE key LIKE 'k%' ORDER BY failures")
+    expect(rows.map((row) => row.failures)).toEqual(order)
+  })
+  it('undoes a failed one whole and goes on', async () => {
+    const failing = store.write(async (tx) => {
+      await tx.insert('throttle', [{ key: 'half', failures: 1, last_at: 'now' }])
+      throw new Error('on the way')
+    })
+    const next = store.write((tx) => tx.insert('throttle', [{ key: 'next', failures: 1, last_at: 'now' }]))
+    await expect(failing).rejects.toThrow('on the way')
+    await next
+    expect(await store.read.all("SELECT key FROM throttle WHERE key IN ('half', 'next')")).toEqual([{ key: 'next' }])
+  })
+  it('never lets a reader write', async () => {
+    await expect(store.read.all("INSERT INTO throttle VALUES ('x', 1, 'now') RETURNING key")).rejects.toThrow(/readonly/)
+  })
+  it('refuses to change what is written for good', async () => {
+    await store.write((tx) => tx.insert('journal', [{ seq: 1, at: 'now', action: 'x', data: 'null', hash: 'h' }]))
+    await expect(store.write((tx) => tx.run("UPDATE journal SET hash = 'forged'"))).rejects.toThrow('append-only')
+    await expect(store.write((tx) => tx.run('DELETE FROM journal'))).rejects.toThrow('append-only')
+  })
+  it('two openings of one folder migrate it once', async () => {
+    const fresh = mkdtempSync(join(tmpdir(), 'yieldgate-migrate-'))
+    const [one, two] = await Promise.all([openStore(fresh), openStore(fresh)])
+    expect(await one.read.all('SELECT name FROM migration')).toEqual([{ name: '0001-first' }])
+    await Promise.all([one.close(), two.close()])
+    rmSync(fresh, { recursive: true, force: true })
+  })
+})
+
+describe('words to look for', () => {
+  it.each([
+    ['Vessa', '"Vessa"*'],
+    ['larkholm vess', '"larkholm" "vess"*'],
+    ['"; DROP', '"DROP"*'],
+    ['a-b', '"a" "b"*'],
+    ['  ', null],
+    ['(*)', null],
+  ])('%j becomes %j', (text, query) => expect(wordsQuery(text)).toBe(query))
+})
