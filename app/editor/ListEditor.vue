@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import { EditorContent, useEditor } from '@tiptap/vue-3'
 import type { Block } from '~~/core/content/blocks'
+import { useMountedEditor } from './mountedEditor'
 import { docToList, listToDoc } from './prose'
 import { listExtensions } from './extensions'
 import StyleBar from './StyleBar.vue'
@@ -12,37 +12,35 @@ const emit = defineEmits<{ leave: []; out: [] }>()
 /** The language that spelling is marked in. */
 const language = inject<Ref<string | undefined> | undefined>('language', undefined)
 const root = ref<HTMLElement>()
-const editor = useEditor({
-  extensions: listExtensions(),
-  content: listToDoc(model.value.entries, model.value.ordered),
-  editorProps: {
-    attributes: {
-      role: 'textbox',
-      'aria-multiline': 'true',
-      'aria-label': 'List',
-      spellcheck: 'true',
-      ...(language?.value ? { lang: language.value } : {}),
+const { element, editor } = useMountedEditor(
+  {
+    extensions: listExtensions(),
+    content: listToDoc(model.value.entries, model.value.ordered),
+    editorProps: {
+      attributes: {
+        role: 'textbox',
+        'aria-multiline': 'true',
+        'aria-label': 'List',
+        spellcheck: 'true',
+        ...(language?.value ? { lang: language.value } : {}),
+      },
+      handleKeyDown(_, event) {
+        // The key for a new block below; whoever holds the blocks does it.
+        if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) return true
+        if (event.key !== 'Escape') return false
+        emit('out')
+        emit('leave')
+        return true
+      },
     },
-    handleKeyDown(_, event) {
-      // The key for a new block below; whoever holds the blocks does it.
-      if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) return true
-      if (event.key !== 'Escape') return false
-      emit('out')
-      emit('leave')
-      return true
+    onUpdate: ({ editor: instance }) => (model.value = { ...model.value, ...docToList(instance.getJSON()) }),
+    onBlur: ({ event }) => {
+      const to = event.relatedTarget as HTMLElement | null
+      if (!to || (!root.value?.contains(to) && !to.closest('[data-style-bar]'))) emit('leave')
     },
   },
-  onCreate({ editor: instance }) {
-    instance.commands.setTextSelection(instance.state.doc.content.size - 1)
-    // At once rather than with the next frame, so that no key goes elsewhere.
-    instance.view.focus()
-  },
-  onUpdate: ({ editor: instance }) => (model.value = { ...model.value, ...docToList(instance.getJSON()) }),
-  onBlur: ({ event }) => {
-    const to = event.relatedTarget as HTMLElement | null
-    if (!to || (!root.value?.contains(to) && !to.closest('[data-style-bar]'))) emit('leave')
-  },
-})
+  (instance) => instance.state.doc.content.size - 1,
+)
 // What undo, redo or another person changes from outside.
 watch(model, (value) => {
   const instance = editor.value
@@ -56,5 +54,8 @@ watch(model, (value) => {
 </script>
 
 <template>
-  <div ref="root" class="relative"><StyleBar v-if="editor" :editor="editor" place="entry" /><EditorContent :editor="editor" /></div>
+  <div ref="root" class="relative">
+    <StyleBar v-if="editor" :editor="editor" place="entry" />
+    <div ref="element" />
+  </div>
 </template>

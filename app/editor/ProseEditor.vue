@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import { EditorContent, useEditor } from '@tiptap/vue-3'
 import type { JSONContent } from '@tiptap/core'
 import type { EditorView } from '@tiptap/pm/view'
 import { blockText, type Block } from '~~/core/content/blocks'
@@ -7,6 +6,7 @@ import { normaliseText, plain, runs, type Text } from '~~/core/content/inline'
 import { fitText, PLACES, type PlaceName } from '~~/core/content/places'
 import LengthAdvice from '~/components/form/LengthAdvice.vue'
 import { blocksOfClipboard } from './pasted'
+import { useMountedEditor } from './mountedEditor'
 import { docToText, textToDoc } from './prose'
 import { textExtensions } from './extensions'
 import StyleBar from './StyleBar.vue'
@@ -46,73 +46,72 @@ function around({ state: { selection, doc } }: EditorView): [before: Text, after
   return [normaliseText(part(0, selection.from)), normaliseText(part(selection.to, doc.content.size))]
 }
 
-const editor = useEditor({
-  extensions: textExtensions(props.place),
-  content: textToDoc(model.value),
-  editorProps: {
-    attributes: {
-      role: 'textbox',
-      'aria-multiline': 'true',
-      'aria-label': props.label,
-      spellcheck: 'true',
-      ...(props.language ? { lang: props.language } : {}),
+const { element, editor } = useMountedEditor(
+  {
+    extensions: textExtensions(props.place),
+    content: textToDoc(model.value),
+    editorProps: {
+      attributes: {
+        role: 'textbox',
+        'aria-multiline': 'true',
+        'aria-label': props.label,
+        spellcheck: 'true',
+        ...(props.language ? { lang: props.language } : {}),
+      },
+      handlePaste(view, event) {
+        // A picture alone is for the page, which makes a block of it.
+        if (!props.breaks && event.clipboardData?.files.length && !event.clipboardData.getData('text/plain')) return true
+        const blocks = event.clipboardData ? blocksOfClipboard(event.clipboardData) : []
+        if (!blocks.length) return false
+        const [first] = blocks
+        if (blocks.length === 1 && first!.kind === 'paragraph') {
+          editor.value?.commands.insertContent(textToDoc(fitText(first!.text, props.place)).content![0]!.content ?? [])
+          return true
+        }
+        if (props.breaks) {
+          // A cell or caption holds one text: what is pasted becomes its lines.
+          editor.value?.commands.insertContent(textToDoc(runs(blocks.map(blockText).join('\n'))).content![0]!.content ?? [])
+          return true
+        }
+        emit('paste', ...withBlocks(around(view), blocks))
+        return true
+      },
+      handleKeyDown(view, event) {
+        if (event.key === 'Escape') {
+          emit('out')
+          emit('leave')
+          return true
+        }
+        // The key for a new block below; whoever holds the blocks does it.
+        if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) return true
+        const { selection } = view.state
+        if (event.key === 'Enter' && !event.shiftKey && !props.breaks) {
+          const [before, after] = around(view)
+          // What is typed before the next editor is there stays at the end of this text.
+          editor.value?.commands.setContent(textToDoc(before), { emitUpdate: false })
+          editor.value?.commands.setTextSelection(selection.from)
+          emit('split', before, after)
+          return true
+        }
+        if (event.key === 'Backspace' && selection.empty && selection.from === 1 && !props.breaks) {
+          emit('joinBack')
+          return true
+        }
+        return false
+      },
     },
-    handlePaste(view, event) {
-      // A picture alone is for the page, which makes a block of it.
-      if (!props.breaks && event.clipboardData?.files.length && !event.clipboardData.getData('text/plain')) return true
-      const blocks = event.clipboardData ? blocksOfClipboard(event.clipboardData) : []
-      if (!blocks.length) return false
-      const [first] = blocks
-      if (blocks.length === 1 && first!.kind === 'paragraph') {
-        editor.value?.commands.insertContent(textToDoc(fitText(first!.text, props.place)).content![0]!.content ?? [])
-        return true
-      }
-      if (props.breaks) {
-        // A cell or caption holds one text: what is pasted becomes its lines.
-        editor.value?.commands.insertContent(textToDoc(runs(blocks.map(blockText).join('\n'))).content![0]!.content ?? [])
-        return true
-      }
-      emit('paste', ...withBlocks(around(view), blocks))
-      return true
-    },
-    handleKeyDown(view, event) {
-      if (event.key === 'Escape') {
-        emit('out')
-        emit('leave')
-        return true
-      }
-      // The key for a new block below; whoever holds the blocks does it.
-      if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) return true
-      const { selection } = view.state
-      if (event.key === 'Enter' && !event.shiftKey && !props.breaks) {
-        const [before, after] = around(view)
-        // What is typed before the next editor is there stays at the end of this text.
-        editor.value?.commands.setContent(textToDoc(before), { emitUpdate: false })
-        editor.value?.commands.setTextSelection(selection.from)
-        emit('split', before, after)
-        return true
-      }
-      if (event.key === 'Backspace' && selection.empty && selection.from === 1 && !props.breaks) {
-        emit('joinBack')
-        return true
-      }
-      return false
+    onUpdate: ({ editor: instance }) => (model.value = docToText(instance.getJSON())),
+    onBlur: ({ event }) => {
+      const to = event.relatedTarget as HTMLElement | null
+      if (!to || (!root.value?.contains(to) && !to.closest('[data-style-bar]'))) emit('leave')
     },
   },
-  onUpdate: ({ editor: instance }) => (model.value = docToText(instance.getJSON())),
-  onCreate({ editor: instance }) {
+  (instance) => {
     const end = instance.state.doc.content.size - 1
-    const at =
-      props.caret && typeof props.caret === 'object' ? instance.view.posAtCoords(props.caret)?.pos : props.caret === 'start' ? 1 : end
-    instance.commands.setTextSelection(at ?? end)
-    // At once rather than with the next frame, so that no key goes elsewhere.
-    instance.view.focus()
+    if (props.caret && typeof props.caret === 'object') return instance.view.posAtCoords(props.caret)?.pos ?? end
+    return props.caret === 'start' ? 1 : end
   },
-  onBlur: ({ event }) => {
-    const to = event.relatedTarget as HTMLElement | null
-    if (!to || (!root.value?.contains(to) && !to.closest('[data-style-bar]'))) emit('leave')
-  },
-})
+)
 // What undo, redo or another person changes from outside.
 watch(model, (value) => {
   const instance = editor.value
@@ -131,7 +130,7 @@ const empty = computed(() => model.value.length === 0)
     <span v-if="empty && placeholder" class="pointer-events-none absolute top-0 left-0 text-soft" aria-hidden="true">{{
       placeholder
     }}</span>
-    <EditorContent :editor="editor" />
+    <div ref="element" />
     <LengthAdvice v-if="room" class="mt-1 justify-end font-sans" :text="plain(model)" :advised="room" />
   </div>
 </template>

@@ -56,9 +56,12 @@ const SIGNS = [
 function setLink(href: string, title: string, newWindow: boolean) {
   const attrs = { href, target: newWindow ? '_blank' : null }
   linking.value = false
-  const chain = props.editor.chain().focus().extendMarkRange('link')
+  const chain = props.editor.chain().focus()
+  // With the caret in a link, it is the whole link that is changed; just after one, another begins.
+  const inLink = props.editor.isActive('link')
+  if (inLink) chain.extendMarkRange('link')
   if (!href) chain.unsetLink().run()
-  else if (props.editor.state.selection.empty && !props.editor.isActive('link')) {
+  else if (props.editor.state.selection.empty && !inLink) {
     const before = props.editor.state.selection.$from.nodeBefore?.text ?? ' '
     const space = /\s$/.test(before) ? [] : [{ type: 'text', text: ' ' }]
     chain.insertContent([...space, { type: 'text', text: title || href, marks: [{ type: 'link', attrs }] }]).run()

@@ -18,7 +18,6 @@ async function add(page: Page, kind: BlockKind) {
 test('a page with every kind of block is written by keyboard alone', async ({ browser }) => {
   const page = await stepIn(browser, 'Liv Marchetti')
   const item = await begin(page, 'By keyboard alone')
-  await page.getByRole('textbox', { name: 'Title on the page' }).focus()
   await page.keyboard.press('Enter')
   await expect(page.locator('.ProseMirror:focus')).toBeVisible()
   await page.keyboard.type('The first words.')
@@ -64,7 +63,6 @@ test('a page with every kind of block is written by keyboard alone', async ({ br
 test('what is pasted from a word processor becomes our blocks, and what was around the caret stays', async ({ browser }) => {
   const page = await stepIn(browser, 'Anton Arrieta')
   await begin(page, 'Pasted in')
-  await page.getByRole('textbox', { name: 'Title on the page' }).focus()
   await page.keyboard.press('Enter')
   await page.keyboard.type('Before. After.')
   for (let step = 0; step < 'After.'.length; step++) await page.keyboard.press('ArrowLeft')
@@ -99,7 +97,6 @@ test('what is pasted from a word processor becomes our blocks, and what was arou
 test('words are found and replaced over the whole page, and undone as one', async ({ browser }) => {
   const page = await stepIn(browser, 'Anton Arrieta')
   await begin(page, 'The Auk and the auk')
-  await page.getByRole('textbox', { name: 'Title on the page' }).focus()
   await page.keyboard.press('Enter')
   await page.keyboard.type('The Auk sails. An auk dives.')
   await page.keyboard.press('Escape')
@@ -121,7 +118,6 @@ test('words are found and replaced over the whole page, and undone as one', asyn
 test('links: to a heading of this page, to our own address by its item, out in a new window, and nowhere yet', async ({ browser }) => {
   const page = await stepIn(browser, 'Wen Zhao')
   const item = await begin(page, 'Kinds of link')
-  await page.getByRole('textbox', { name: 'Title on the page' }).focus()
   await page.keyboard.press('Enter')
   await page.keyboard.type('See ')
   const link = async (words: string, choose: () => Promise<void>) => {

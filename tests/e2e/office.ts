@@ -44,7 +44,9 @@ export async function begin(page: Page, title: string): Promise<string> {
   await page.getByRole('dialog').getByLabel('Section').selectOption({ label: 'News' })
   await page.getByRole('button', { name: 'Start', exact: true }).click()
   await page.waitForURL(/office\/items\//)
-  await expect(page.getByRole('textbox', { name: 'Title on the page' })).toHaveValue(title)
+  const field = page.getByRole('textbox', { name: 'Title on the page' })
+  await expect(field).toHaveValue(title)
+  await expect(field).toBeFocused()
   return new URL(page.url()).pathname
 }
 /** Adds a block at the end through the menu; the caret is in it then. */

@@ -18,6 +18,8 @@ const whole = shallowRef<MediaFile | null>(null)
 const part = reactive({ left: 0, top: 0, width: 0, height: 0 })
 const focus = reactive<Focus>({ ...(props.focus ?? { x: 50, y: 50 }) })
 const busy = ref(false)
+/** Until the picture is there the tool has nothing to cut, and would answer with nothing. */
+const ready = ref(false)
 
 onMounted(async () => {
   try {
@@ -52,6 +54,7 @@ const SHAPES = [
 const shape = ref<number | null>(null)
 
 function took({ coordinates }: { coordinates: { left: number; top: number; width: number; height: number } }) {
+  if (!ready.value) return
   const { width, height } = whole.value!
   part.left = Math.max(0, Math.round(coordinates.left * scale.value))
   part.top = Math.max(0, Math.round(coordinates.top * scale.value))
@@ -119,18 +122,19 @@ async function save() {
         :default-position="startAt"
         :default-size="startAt"
         :stencil-props="shape ? { aspectRatio: shape } : {}"
+        @ready="ready = true"
         @change="took"
       />
       <div class="flex flex-wrap items-end gap-2.5">
         <label
           ><span class="label">Shape</span
-          ><select v-model="shape" class="input !w-40">
+          ><select v-model="shape" class="input !w-40" :disabled="!ready">
             <option v-for="[name, ratio] in SHAPES" :key="name" :value="ratio">{{ name }}</option>
           </select></label
         >
         <label v-for="[name, word] in PARTS" :key="name"
           ><span class="label">{{ word }}</span
-          ><input class="input !w-20" type="number" min="0" :value="part[name]" @change="set(name, $event)"
+          ><input class="input !w-20" type="number" min="0" :disabled="!ready" :value="part[name]" @change="set(name, $event)"
         /></label>
       </div>
       <div v-if="places.length" class="flex flex-wrap items-start gap-5 border-t border-line pt-3">
@@ -154,7 +158,7 @@ async function save() {
     </div>
     <template #actions
       ><button class="button" @click="emit('close')">Cancel</button
-      ><button class="button-main" :disabled="busy || !whole" @click="save">{{ busy ? 'Cutting …' : 'Use this part' }}</button></template
+      ><button class="button-main" :disabled="busy || !ready" @click="save">{{ busy ? 'Cutting …' : 'Use this part' }}</button></template
     >
   </PlainDialog>
 </template>

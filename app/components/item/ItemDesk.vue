@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
 import { onKeyStroke } from '@vueuse/core'
-import { Ellipsis, Maximize2, Minimize2, Redo2, Undo2 } from 'lucide-vue-next'
+import { Ellipsis } from 'lucide-vue-next'
 import type { ItemPage } from '~~/server/services/itemPage'
 import { fieldsOf, type FieldName, type Fields } from '~~/core/content/fields'
 import type { Disagreement } from '~~/core/history/merge'
@@ -12,36 +12,34 @@ import { plain } from '~~/core/content/inline'
 import type { Content } from '~~/core/content/content'
 import type { Refs } from '~~/core/render/blocks'
 import type { MediaView } from '~~/core/render/picture'
-import { shortIn, timeIn } from '~~/core/time/words'
-import StateMark from '~/components/mark/StateMark.vue'
-import PlainDialog from '~/components/form/PlainDialog.vue'
+import { shortIn } from '~~/core/time/words'
 import BlockList from './BlockList.vue'
 import NoteDialog from './NoteDialog.vue'
 import PageFields from './PageFields.vue'
 import OutlinePanel from './OutlinePanel.vue'
+import DeskHeader from './DeskHeader.vue'
 import DraftTabs from './DraftTabs.vue'
+import ItemDialogs from './ItemDialogs.vue'
+import SideDivider from './SideDivider.vue'
+import { isView, type View } from './views'
 import TrackPanel from './TrackPanel.vue'
 import { useItemActions } from './itemActions'
 import { useDraft } from '~/composables/draft'
 import { provideKnown } from '~/composables/known'
 import { usePresence } from '~/composables/presence'
 import { offerCommands, whyNot } from '~/composables/commands'
-import { initials } from '~/composables/words'
 import { api } from '~/composables/api'
 import { useNotices } from '~/stores/notices'
 import { useSite } from '~/stores/site'
 
-// Choosing a time brings the calendar arithmetic of zones along; it is loaded when it is asked for.
-// The same for what is looked at now and then.
+// What is looked at now and then is loaded when it is asked for.
 const ConflictDialog = defineAsyncComponent(() => import('./ConflictDialog.vue'))
 const HistoryView = defineAsyncComponent(() => import('./HistoryView.vue'))
 const PreviewView = defineAsyncComponent(() => import('./PreviewView.vue'))
-const RollBackFacts = defineAsyncComponent(() => import('./RollBackFacts.vue'))
 const SidePreview = defineAsyncComponent(() => import('./SidePreview.vue'))
 const CompareView = defineAsyncComponent(() => import('./CompareView.vue'))
 const FindDialog = defineAsyncComponent(() => import('./FindDialog.vue'))
 const UpdateView = defineAsyncComponent(() => import('./UpdateView.vue'))
-const WhenDialog = defineAsyncComponent(() => import('./WhenDialog.vue'))
 
 /** The item page: outline, the page written in place, and the track. */
 const props = defineProps<{ page: ItemPage }>()
@@ -94,16 +92,8 @@ const refs = computed<Refs>(() => {
   }
 })
 
-const VIEWS = [
-  ['write', 'Write'],
-  ['side', 'Side by side'],
-  ['compare', 'Compare'],
-  ['history', 'History'],
-] as const
-type View = (typeof VIEWS)[number][0] | 'update'
 const view = computed<View>({
-  get: () =>
-    ([...VIEWS.map(([name]) => name), 'update'] as string[]).includes(String(route.query.view)) ? (route.query.view as View) : 'write',
+  get: () => (isView(route.query.view) ? route.query.view : 'write'),
   set: (name) => go({ view: name === 'write' ? undefined : name, from: undefined, to: undefined }),
 })
 /** What is looked at stands in the address, so that a link shows another person the same. */
@@ -136,6 +126,7 @@ provide(
   ),
 )
 const blockList = ref<InstanceType<typeof BlockList>>()
+const titleField = ref<HTMLTextAreaElement>()
 const inHand = ref<string | null>(null)
 function mind(event: FocusEvent) {
   // The block of the page itself, also when a block within it is in hand.
@@ -156,15 +147,6 @@ watch(savedWith, (now) => {
   if (!at || at.state.value === 'saved') stableWith.value = now
 })
 const share = ref(50)
-function divide(event: PointerEvent) {
-  const frame = (event.currentTarget as HTMLElement).parentElement!.getBoundingClientRect()
-  const move = (moved: PointerEvent) => (share.value = Math.min(75, Math.max(25, ((moved.clientX - frame.left) / frame.width) * 100)))
-  const handle = event.currentTarget as HTMLElement
-  handle.setPointerCapture(event.pointerId)
-  handle.onpointermove = move
-  handle.onpointerup = () => (handle.onpointermove = null)
-}
-
 const previewVersion = computed(() => at?.head.value ?? props.page.live?.version ?? props.page.last?.version ?? null)
 interface UpdateAnswer {
   behind: boolean
@@ -232,32 +214,6 @@ async function resolve(note: string) {
   }
 }
 
-const saveWords = computed(() => {
-  switch (at?.state.value) {
-    case undefined:
-      return ''
-    case 'saved':
-      return `Saved ${timeIn(at!.savedAt.value, zone.value)}`
-    case 'saving':
-      return 'Saving …'
-    case 'offline':
-      return 'Not saved: no connection'
-    case 'refused':
-      return 'Not saved'
-    case 'conflict':
-      return 'Not saved: changed by two'
-    default:
-      return 'Unsaved'
-  }
-})
-const draftWord = computed(() => {
-  const draft = props.page.draft
-  if (!draft) return null
-  if (draft.event?.state === 'held') return { state: 'held' as const, label: undefined }
-  if (draft.review === 'cleared' && draft.event)
-    return { state: 'scheduled' as const, label: `Scheduled ${shortIn(draft.event.at, zone.value, site.now)}` }
-  return { state: draft.review, label: undefined }
-})
 onKeyStroke(['z', 'Z', 'y'], (event) => {
   if (!(event.ctrlKey || event.metaKey) || event.altKey || !at || locked.value || !written.value) return
   event.preventDefault()
@@ -296,87 +252,24 @@ onBeforeRouteLeave(async () => {
   return !unsaved() || window.confirm('What you wrote last is not saved yet. Leave, and lose it?')
 })
 onMounted(() => {
+  // A page without a word yet is there to be written; a frame later, when the dialog that began it has let go of the focus.
+  if (!locked.value && KIND_WORDS[props.page.kind].body && !content.value.body.length && view.value === 'write')
+    requestAnimationFrame(() => titleField.value?.focus())
   if (route.hash) setTimeout(() => document.getElementById(route.hash.slice(1))?.scrollIntoView({ block: 'center' }), 50)
 })
 </script>
 
 <template>
   <div class="flex h-full flex-col" :class="whole && 'fixed inset-0 z-30 bg-paper'">
-    <header class="flex min-h-16 shrink-0 flex-wrap items-center gap-x-5 gap-y-2 border-b border-line px-5 py-2">
-      <div class="min-w-0 max-w-[26rem]">
-        <p class="truncate text-[0.93rem] text-soft">{{ KIND_WORDS[page.kind].one }} in {{ page.section.name }}</p>
-        <h1 class="truncate font-serif text-[1.35rem] leading-tight font-semibold" :title="content.fields.title">
-          {{ content.fields.title || 'Without a title' }}
-        </h1>
-      </div>
-      <dl class="flex divide-x divide-line rounded-md border border-line bg-sheet">
-        <div class="px-3 py-1">
-          <dt class="text-[0.86rem] text-soft">On site</dt>
-          <dd>
-            <StateMark :state="page.onSite" :label="page.live ? `Live since ${shortIn(page.live.since, zone, site.now)}` : undefined" />
-          </dd>
-        </div>
-        <div class="px-3 py-1">
-          <dt class="text-[0.86rem] text-soft">Draft</dt>
-          <dd>
-            <StateMark v-if="draftWord" :state="draftWord.state" :label="draftWord.label" /><span v-else class="text-soft">none open</span>
-          </dd>
-        </div>
-      </dl>
-      <div class="ml-auto flex items-center gap-4">
-        <div class="flex gap-1" role="group" aria-label="Views">
-          <button
-            v-for="[name, word] in VIEWS"
-            :key="name"
-            class="button-quiet"
-            :class="view === name && '!bg-sheet !text-ink border border-line font-semibold'"
-            :aria-pressed="view === name"
-            @click="view = name"
-          >
-            {{ word }}
-          </button>
-        </div>
-        <div v-if="at && !locked && written" class="flex">
-          <button class="icon-button" aria-label="Undo" title="Undo (Ctrl Z)" :disabled="!at.canUndo.value" @click="at.undo()">
-            <Undo2 class="size-4" />
-          </button>
-          <button class="icon-button" aria-label="Redo" title="Redo (Ctrl Shift Z)" :disabled="!at.canRedo.value" @click="at.redo()">
-            <Redo2 class="size-4" />
-          </button>
-        </div>
-        <button
-          v-if="written"
-          class="icon-button"
-          :aria-label="whole ? 'Show what stands around' : 'Fill the window'"
-          :title="whole ? 'Show what stands around' : 'Fill the window'"
-          :aria-pressed="whole"
-          @click="whole = !whole"
-        >
-          <component :is="whole ? Minimize2 : Maximize2" class="size-4" />
-        </button>
-        <ul v-if="others.length" class="flex -space-x-1.5" aria-label="Also here">
-          <li
-            v-for="person in others"
-            :key="person.person"
-            class="flex size-7 items-center justify-center rounded-full border-2 border-paper bg-tide-wash text-[0.8rem] font-bold text-tide"
-            :title="`${person.name} is here too`"
-          >
-            {{ initials(person.name) }}<span class="sr-only">{{ person.name }}</span>
-          </li>
-        </ul>
-        <p v-if="at" class="w-32 text-right text-[0.86rem] leading-tight" role="status">
-          <span
-            :class="
-              at.state.value === 'saved'
-                ? 'text-ink'
-                : ['offline', 'refused', 'conflict'].includes(at.state.value)
-                  ? 'font-semibold text-rust'
-                  : 'text-lamp'
-            "
-            >{{ saveWords }}</span><span class="block text-soft">version {{ at.number.value }}</span>
-        </p>
-      </div>
-    </header>
+    <DeskHeader
+      v-model:view="view"
+      v-model:whole="whole"
+      :page="page"
+      :title="content.fields.title"
+      :at="at"
+      :locked="locked"
+      :present="others"
+    />
     <DraftTabs
       v-if="page.drafts.length > 1 && page.draft"
       :drafts="page.drafts"
@@ -466,6 +359,7 @@ onMounted(() => {
           <article class="page-look rounded-md border border-line bg-sheet px-14 py-10 max-md:px-5" aria-label="The page">
             <div id="field-title" class="scroll-mt-24">
               <textarea
+                ref="titleField"
                 class="page-title block w-full resize-none bg-transparent font-serif [field-sizing:content]"
                 rows="1"
                 :value="content.fields.title"
@@ -514,19 +408,7 @@ onMounted(() => {
         </div>
       </div>
       <template v-if="view === 'side' && hasPage && previewVersion">
-        <div
-          class="cursor-col-resize border-x border-line bg-paper hover:bg-deep max-md:hidden"
-          role="separator"
-          aria-orientation="vertical"
-          aria-label="Width of the two sides"
-          :aria-valuenow="Math.round(share)"
-          aria-valuemin="25"
-          aria-valuemax="75"
-          tabindex="0"
-          @pointerdown="divide"
-          @keydown.left.prevent="share = Math.max(25, share - 5)"
-          @keydown.right.prevent="share = Math.min(75, share + 5)"
-        />
+        <SideDivider v-model="share" />
         <SidePreview
           class="min-h-0"
           :version="previewVersion"
@@ -588,136 +470,15 @@ onMounted(() => {
       @change="at?.change($event)"
       @go="((finding = false), (view = view === 'side' ? 'side' : 'write'), blockList?.enter($event))"
     />
-    <NoteDialog
-      v-if="dialog === 'beside'"
-      title="Begin another draft beside"
-      label="What is it for?"
-      action="Begin the draft"
-      hint="It begins from what is live. The other drafts stay as they are."
-      needed
-      :run="beginBeside"
-      @close="dialog = null"
+    <ItemDialogs
+      :page="page"
+      :actions="actions"
+      :pinned="pinned"
+      :shown-date="content.fields.shownDate"
+      :begin-beside="beginBeside"
+      :save="(note) => at!.save({ named: true, note })"
+      @bring-up-to-date="updateNow"
     />
-    <NoteDialog
-      v-if="dialog === 'rename'"
-      title="Rename this draft"
-      label="What is it for?"
-      action="Rename"
-      needed
-      :start="page.draft?.name"
-      :run="actions.rename"
-      @close="dialog = null"
-    />
-    <NoteDialog
-      v-if="dialog === 'save'"
-      title="Save a named version"
-      label="What changed, and why?"
-      action="Save"
-      :run="(text) => at!.save({ named: true, note: text })"
-      @close="dialog = null"
-    />
-    <NoteDialog
-      v-if="dialog === 'send'"
-      title="Send to review"
-      label="A word to the reviewer"
-      action="Send"
-      :hint="`It waits at: ${page.draft?.gates.map((gate) => gate.name).join(', ') || 'no gate'}.`"
-      :run="actions.send"
-      @close="dialog = null"
-    />
-    <NoteDialog
-      v-if="dialog === 'clear'"
-      title="Clear this version"
-      label="A word with it, if you like"
-      action="Clear"
-      :hint="`Your clearance holds for version ${page.draft?.number} exactly; a later change voids it.`"
-      :run="actions.clear"
-      @close="dialog = null"
-    />
-    <NoteDialog
-      v-if="dialog === 'return'"
-      title="Return with notes"
-      label="What should change?"
-      action="Return"
-      danger
-      :needed="!Object.keys(pinned).length"
-      :run="actions.giveBack"
-      @close="dialog = null"
-    >
-      <ul v-if="Object.keys(pinned).length" class="mb-3 space-y-1">
-        <li v-for="(text, block) in pinned" :key="block" class="rounded-md bg-lamp-wash px-2.5 py-1.5">On a block: {{ text }}</li>
-      </ul>
-    </NoteDialog>
-    <NoteDialog
-      v-if="dialog === 'exception'"
-      title="Put live without clearance"
-      label="Why can it not wait?"
-      action="Put live without clearance"
-      danger
-      needed
-      hint="Your reason stands in the journal, and reviewers are asked to look at it afterwards."
-      :run="actions.putLiveAnyway"
-      @close="dialog = null"
-    />
-    <WhenDialog
-      v-if="dialog === 'plan'"
-      title="Set when it goes live"
-      action="Set the time"
-      :at="page.draft?.event?.at"
-      :run="actions.planLive"
-      @close="dialog = null"
-    />
-    <WhenDialog
-      v-if="dialog === 'plan-withdraw'"
-      title="Set when it leaves the site"
-      action="Set the time"
-      :at="page.withdrawEvent?.at"
-      :run="actions.planWithdraw"
-      @close="dialog = null"
-    />
-    <PlainDialog :open="dialog === 'withdraw'" title="Withdraw from the site?" @close="dialog = null">
-      <p>
-        From now on <span class="font-mono text-[0.93em]">{{ page.live?.path }}</span> answers 410, and it leaves every menu, listing, feed
-        and the sitemap. Its versions stay; it can come back with one step.
-      </p>
-      <template #actions
-        ><button class="button" @click="dialog = null">Keep it</button
-        ><button class="button-main !border-rust-fill !bg-rust-fill" @click="actions.withdraw">Withdraw</button></template
-      >
-    </PlainDialog>
-    <PlainDialog
-      :open="dialog === 'roll-back'"
-      :title="`Make version ${actions.rollTarget.value?.number} live again?`"
-      @close="dialog = null"
-    >
-      <p>
-        Readers get version {{ actions.rollTarget.value?.number }} at once<template v-if="page.live"
-          >, in place of version {{ page.live.number }}</template
-        >. It rests on the clearance it had then. Nothing is deleted; you can go forward again the same way.
-      </p>
-      <RollBackFacts v-if="actions.rollTarget.value" :version="actions.rollTarget.value.version" />
-      <template #actions
-        ><button class="button" @click="dialog = null">Cancel</button
-        ><button class="button-main" @click="actions.rollBack">Roll back</button></template
-      >
-    </PlainDialog>
-    <PlainDialog :open="dialog === 'shown-date'" title="Keep the shown date?" @close="dialog = null">
-      <p>It shows {{ content.fields.shownDate }}, more than a month ago. Readers see that date in listings and the feed.</p>
-      <template #actions
-        ><button class="button" @click="actions.putLive({ shownDate: 'keep' })">Keep {{ content.fields.shownDate }}</button
-        ><button class="button-main" @click="actions.putLiveToday">Show today’s date</button></template
-      >
-    </PlainDialog>
-    <PlainDialog :open="dialog === 'behind'" title="The live version changed meanwhile" @close="dialog = null">
-      <p>
-        Version {{ page.live?.number }} went live after this draft was begun on another. Bringing the draft up to date keeps what both
-        changed; replacing takes off the site what that version changed.
-      </p>
-      <template #actions
-        ><button class="button" @click="actions.putLive({ replacing: page.live?.version })">Replace it</button
-        ><button class="button-main" @click="((dialog = null), updateNow())">Bring up to date first</button></template
-      >
-    </PlainDialog>
     <ConflictDialog
       v-if="at && at.conflicts.value.length"
       :conflicts="at.conflicts.value"

@@ -1,0 +1,131 @@
+<script setup lang="ts">
+import { Maximize2, Minimize2, Redo2, Undo2 } from 'lucide-vue-next'
+import type { ItemPage } from '~~/server/services/itemPage'
+import { KIND_WORDS } from '~~/core/content/kinds'
+import { shortIn, timeIn } from '~~/core/time/words'
+import StateMark from '~/components/mark/StateMark.vue'
+import { VIEWS, type View } from './views'
+import type { DraftAtHand } from '~/composables/draft'
+import { initials } from '~/composables/words'
+import { useSite } from '~/stores/site'
+
+/** What the item is, where it and its draft stand, the ways to look at it, and whether all is saved. */
+const props = defineProps<{
+  page: ItemPage
+  title: string | undefined
+  at: DraftAtHand | null
+  locked: boolean
+  present: { person: string; name: string }[]
+}>()
+const view = defineModel<View>('view', { required: true })
+/** Whether the page stands alone, without what is around it. */
+const whole = defineModel<boolean>('whole', { required: true })
+const site = useSite()
+const zone = computed(() => site.site?.zone ?? 'UTC')
+const written = computed(() => view.value === 'write' || view.value === 'side')
+
+const saveWords = computed(() => {
+  switch (props.at?.state.value) {
+    case undefined:
+      return ''
+    case 'saved':
+      return `Saved ${timeIn(props.at!.savedAt.value, zone.value)}`
+    case 'saving':
+      return 'Saving …'
+    case 'offline':
+      return 'Not saved: no connection'
+    case 'refused':
+      return 'Not saved'
+    case 'conflict':
+      return 'Not saved: changed by two'
+    default:
+      return 'Unsaved'
+  }
+})
+const draftWord = computed(() => {
+  const draft = props.page.draft
+  if (!draft) return null
+  if (draft.event?.state === 'held') return { state: 'held' as const, label: undefined }
+  if (draft.review === 'cleared' && draft.event)
+    return { state: 'scheduled' as const, label: `Scheduled ${shortIn(draft.event.at, zone.value, site.now)}` }
+  return { state: draft.review, label: undefined }
+})
+</script>
+
+<template>
+  <header class="flex min-h-16 shrink-0 flex-wrap items-center gap-x-5 gap-y-2 border-b border-line px-5 py-2">
+    <div class="min-w-0 max-w-[26rem]">
+      <p class="truncate text-[0.93rem] text-soft">{{ KIND_WORDS[page.kind].one }} in {{ page.section.name }}</p>
+      <h1 class="truncate font-serif text-[1.35rem] leading-tight font-semibold" :title="title">
+        {{ title || 'Without a title' }}
+      </h1>
+    </div>
+    <dl class="flex divide-x divide-line rounded-md border border-line bg-sheet">
+      <div class="px-3 py-1">
+        <dt class="text-[0.86rem] text-soft">On site</dt>
+        <dd>
+          <StateMark :state="page.onSite" :label="page.live ? `Live since ${shortIn(page.live.since, zone, site.now)}` : undefined" />
+        </dd>
+      </div>
+      <div class="px-3 py-1">
+        <dt class="text-[0.86rem] text-soft">Draft</dt>
+        <dd>
+          <StateMark v-if="draftWord" :state="draftWord.state" :label="draftWord.label" /><span v-else class="text-soft">none open</span>
+        </dd>
+      </div>
+    </dl>
+    <div class="ml-auto flex items-center gap-4">
+      <div class="flex gap-1" role="group" aria-label="Views">
+        <button
+          v-for="[name, word] in VIEWS"
+          :key="name"
+          class="button-quiet"
+          :class="view === name && '!bg-sheet !text-ink border border-line font-semibold'"
+          :aria-pressed="view === name"
+          @click="view = name"
+        >
+          {{ word }}
+        </button>
+      </div>
+      <div v-if="at && !locked && written" class="flex">
+        <button class="icon-button" aria-label="Undo" title="Undo (Ctrl Z)" :disabled="!at.canUndo.value" @click="at.undo()">
+          <Undo2 class="size-4" />
+        </button>
+        <button class="icon-button" aria-label="Redo" title="Redo (Ctrl Shift Z)" :disabled="!at.canRedo.value" @click="at.redo()">
+          <Redo2 class="size-4" />
+        </button>
+      </div>
+      <button
+        v-if="written"
+        class="icon-button"
+        :aria-label="whole ? 'Show what stands around' : 'Fill the window'"
+        :title="whole ? 'Show what stands around' : 'Fill the window'"
+        :aria-pressed="whole"
+        @click="whole = !whole"
+      >
+        <component :is="whole ? Minimize2 : Maximize2" class="size-4" />
+      </button>
+      <ul v-if="present.length" class="flex -space-x-1.5" aria-label="Also here">
+        <li
+          v-for="person in present"
+          :key="person.person"
+          class="flex size-7 items-center justify-center rounded-full border-2 border-paper bg-tide-wash text-[0.8rem] font-bold text-tide"
+          :title="`${person.name} is here too`"
+        >
+          {{ initials(person.name) }}<span class="sr-only">{{ person.name }}</span>
+        </li>
+      </ul>
+      <p v-if="at" class="w-32 text-right text-[0.86rem] leading-tight" role="status">
+        <span
+          :class="
+            at.state.value === 'saved'
+              ? 'text-ink'
+              : ['offline', 'refused', 'conflict'].includes(at.state.value)
+                ? 'font-semibold text-rust'
+                : 'text-lamp'
+          "
+          >{{ saveWords }}</span><span class="block text-soft">version {{ at.number.value }}</span>
+      </p>
+    </div>
+  </header>
+</template>

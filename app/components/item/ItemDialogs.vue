@@ -1,0 +1,158 @@
+<script setup lang="ts">
+import type { ItemPage } from '~~/server/services/itemPage'
+import PlainDialog from '~/components/form/PlainDialog.vue'
+import NoteDialog from './NoteDialog.vue'
+import type { useItemActions } from './itemActions'
+
+// Choosing a time brings the calendar arithmetic of zones along; it is loaded when it is asked for.
+const WhenDialog = defineAsyncComponent(() => import('./WhenDialog.vue'))
+const RollBackFacts = defineAsyncComponent(() => import('./RollBackFacts.vue'))
+
+/** What an item's actions ask before they are done. */
+const props = defineProps<{
+  page: ItemPage
+  actions: ReturnType<typeof useItemActions>
+  /** Notes pinned to blocks, to go out with a return. */
+  pinned: Record<string, string>
+  shownDate: string | null | undefined
+  beginBeside: (name: string) => unknown
+  save: (note: string) => unknown
+}>()
+const emit = defineEmits<{ bringUpToDate: [] }>()
+const { dialog } = props.actions
+</script>
+
+<template>
+  <div>
+    <NoteDialog
+      v-if="dialog === 'beside'"
+      title="Begin another draft beside"
+      label="What is it for?"
+      action="Begin the draft"
+      hint="It begins from what is live. The other drafts stay as they are."
+      needed
+      :run="beginBeside"
+      @close="dialog = null"
+    />
+    <NoteDialog
+      v-if="dialog === 'rename'"
+      title="Rename this draft"
+      label="What is it for?"
+      action="Rename"
+      needed
+      :start="page.draft?.name"
+      :run="actions.rename"
+      @close="dialog = null"
+    />
+    <NoteDialog
+      v-if="dialog === 'save'"
+      title="Save a named version"
+      label="What changed, and why?"
+      action="Save"
+      :run="save"
+      @close="dialog = null"
+    />
+    <NoteDialog
+      v-if="dialog === 'send'"
+      title="Send to review"
+      label="A word to the reviewer"
+      action="Send"
+      :hint="`It waits at: ${page.draft?.gates.map((gate) => gate.name).join(', ') || 'no gate'}.`"
+      :run="actions.send"
+      @close="dialog = null"
+    />
+    <NoteDialog
+      v-if="dialog === 'clear'"
+      title="Clear this version"
+      label="A word with it, if you like"
+      action="Clear"
+      :hint="`Your clearance holds for version ${page.draft?.number} exactly; a later change voids it.`"
+      :run="actions.clear"
+      @close="dialog = null"
+    />
+    <NoteDialog
+      v-if="dialog === 'return'"
+      title="Return with notes"
+      label="What should change?"
+      action="Return"
+      danger
+      :needed="!Object.keys(pinned).length"
+      :run="actions.giveBack"
+      @close="dialog = null"
+    >
+      <ul v-if="Object.keys(pinned).length" class="mb-3 space-y-1">
+        <li v-for="(text, block) in pinned" :key="block" class="rounded-md bg-lamp-wash px-2.5 py-1.5">On a block: {{ text }}</li>
+      </ul>
+    </NoteDialog>
+    <NoteDialog
+      v-if="dialog === 'exception'"
+      title="Put live without clearance"
+      label="Why can it not wait?"
+      action="Put live without clearance"
+      danger
+      needed
+      hint="Your reason stands in the journal, and reviewers are asked to look at it afterwards."
+      :run="actions.putLiveAnyway"
+      @close="dialog = null"
+    />
+    <WhenDialog
+      v-if="dialog === 'plan'"
+      title="Set when it goes live"
+      action="Set the time"
+      :at="page.draft?.event?.at"
+      :run="actions.planLive"
+      @close="dialog = null"
+    />
+    <WhenDialog
+      v-if="dialog === 'plan-withdraw'"
+      title="Set when it leaves the site"
+      action="Set the time"
+      :at="page.withdrawEvent?.at"
+      :run="actions.planWithdraw"
+      @close="dialog = null"
+    />
+    <PlainDialog :open="dialog === 'withdraw'" title="Withdraw from the site?" @close="dialog = null">
+      <p>
+        From now on <span class="font-mono text-[0.93em]">{{ page.live?.path }}</span> answers 410, and it leaves every menu, listing, feed
+        and the sitemap. Its versions stay; it can come back with one step.
+      </p>
+      <template #actions
+        ><button class="button" @click="dialog = null">Keep it</button
+        ><button class="button-main !border-rust-fill !bg-rust-fill" @click="actions.withdraw">Withdraw</button></template
+      >
+    </PlainDialog>
+    <PlainDialog
+      :open="dialog === 'roll-back'"
+      :title="`Make version ${actions.rollTarget.value?.number} live again?`"
+      @close="dialog = null"
+    >
+      <p>
+        Readers get version {{ actions.rollTarget.value?.number }} at once<template v-if="page.live"
+          >, in place of version {{ page.live.number }}</template
+        >. It rests on the clearance it had then. Nothing is deleted; you can go forward again the same way.
+      </p>
+      <RollBackFacts v-if="actions.rollTarget.value" :version="actions.rollTarget.value.version" />
+      <template #actions
+        ><button class="button" @click="dialog = null">Cancel</button
+        ><button class="button-main" @click="actions.rollBack">Roll back</button></template
+      >
+    </PlainDialog>
+    <PlainDialog :open="dialog === 'shown-date'" title="Keep the shown date?" @close="dialog = null">
+      <p>It shows {{ shownDate }}, more than a month ago. Readers see that date in listings and the feed.</p>
+      <template #actions
+        ><button class="button" @click="actions.putLive({ shownDate: 'keep' })">Keep {{ shownDate }}</button
+        ><button class="button-main" @click="actions.putLiveToday">Show today’s date</button></template
+      >
+    </PlainDialog>
+    <PlainDialog :open="dialog === 'behind'" title="The live version changed meanwhile" @close="dialog = null">
+      <p>
+        Version {{ page.live?.number }} went live after this draft was begun on another. Bringing the draft up to date keeps what both
+        changed; replacing takes off the site what that version changed.
+      </p>
+      <template #actions
+        ><button class="button" @click="actions.putLive({ replacing: page.live?.version })">Replace it</button
+        ><button class="button-main" @click="((dialog = null), emit('bringUpToDate'))">Bring up to date first</button></template
+      >
+    </PlainDialog>
+  </div>
+</template>

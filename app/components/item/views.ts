@@ -1,0 +1,11 @@
+/** The ways to look at an item that one can choose, as their buttons name them. */
+export const VIEWS = [
+  ['write', 'Write'],
+  ['side', 'Side by side'],
+  ['compare', 'Compare'],
+  ['history', 'History'],
+] as const
+/** `update` is where what is live is merged into the draft. */
+export type View = (typeof VIEWS)[number][0] | 'update'
+
+export const isView = (name: unknown): name is View => name === 'update' || VIEWS.some(([known]) => known === name)
