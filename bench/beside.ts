@@ -28,7 +28,10 @@ export async function measure(): Promise<Row[]> {
     const opens = await measureOpens(page, `/office/items/${made.item}`)
     await page.getByRole('button', { name: 'Side by side' }).click()
     await page.frameLocator('iframe').locator('p').nth(150).waitFor({ state: 'attached' })
-    await page.getByRole('group', { name: /block 100 of/ }).getByRole('textbox').click()
+    await page
+      .getByRole('group', { name: /block 100 of/ })
+      .getByRole('textbox')
+      .click()
     const keys = await measureKeys(page)
     const row = (what: string, ms: number, all: number[], budget: number, share: string): Row => ({
       what,

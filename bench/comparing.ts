@@ -37,7 +37,10 @@ export async function measure(): Promise<Row[]> {
       theirs!.push(performance.now() - middle)
       ours!.push(middle - start)
       const isWord = (token: string) => /\S/.test(token)
-      mine = hunks.reduce((sum, hunk) => sum + a.slice(hunk.aFrom, hunk.aTo).filter(isWord).length + b.slice(hunk.bFrom, hunk.bTo).filter(isWord).length, 0)
+      mine = hunks.reduce(
+        (sum, hunk) => sum + a.slice(hunk.aFrom, hunk.aTo).filter(isWord).length + b.slice(hunk.bFrom, hunk.bTo).filter(isWord).length,
+        0,
+      )
       other = parts.reduce((sum, part) => sum + (part.added || part.removed ? tokens(part.value).filter(isWord).length : 0), 0)
     }
     const [x, y] = [median(ours!), median(theirs!)]

@@ -13,7 +13,12 @@ export async function measure(): Promise<Row[]> {
   const { office, actor } = site
   try {
     const body = Array.from({ length: 120 }, (_, index) => paragraph(`blk${String(index).padStart(4, '0')}`, index, 40))
-    const made = await createItem(office, actor, { kind: 'page', section: site.section, title: 'A long history', content: { fields: {}, body } })
+    const made = await createItem(office, actor, {
+      kind: 'page',
+      section: site.section,
+      title: 'A long history',
+      content: { fields: {}, body },
+    })
     let head = made.version
     let thousandth = head
     for (let turn = 1; turn < VERSIONS; turn++) {

@@ -47,7 +47,9 @@ export function replay(content: Content, edits: Edit[]): Content {
       if (edit.value === null) delete fields[edit.name as FieldName]
       else Object.assign(fields, { [edit.name]: edit.value })
     } else if (edit.op === 'insert') {
-      if (at(edit.block.id) < 0) body.splice(place(edit.after), 0, edit.block)
+      const index = at(edit.block.id)
+      if (index < 0) body.splice(place(edit.after), 0, edit.block)
+      else body[index] = edit.block
     } else if (edit.op === 'replace') {
       const index = at(edit.block.id)
       if (index >= 0) body[index] = edit.block

@@ -76,8 +76,10 @@ export function applyEdits(
       }
       case 'insert': {
         if (indexOf(edit.block.id) >= 0) {
-          if (headHash.get(edit.block.id) !== keep(edit.block)[1])
-            reasons.push({ code: 'block-exists', detail: 'A block with this id is already on the page', at: edit.block.id })
+          if (headHash.get(edit.block.id) === keep(edit.block)[1]) break
+          // Put back by two, differently: a question like any other place that two changed.
+          if (!baseHash.has(edit.block.id) && !made.has(edit.block.id)) conflicts.push({ at: { block: edit.block.id } })
+          else reasons.push({ code: 'block-exists', detail: 'A block with this id is already on the page', at: edit.block.id })
           break
         }
         made.add(edit.block.id)

@@ -73,6 +73,11 @@ describe('saving on a newer version', () => {
     ['the same block', edited('bbbb', 'theirs'), { op: 'replace', block: paragraph('bbbb', 'mine') }],
     ['a block that was removed', { ...base, body: base.body.slice(0, 1) }, { op: 'replace', block: paragraph('bbbb', 'mine') }],
     ['removing what the other changed', edited('bbbb', 'theirs'), { op: 'remove', id: 'bbbb' }],
+    [
+      'a block that both put back, differently',
+      { ...base, body: [...base.body, paragraph('back', 'theirs')] },
+      { op: 'insert', after: null, block: paragraph('back', 'mine') },
+    ],
     ['the same field', { ...base, fields: { title: 'Theirs' } }, { op: 'field', name: 'title', value: 'Mine' }],
   ])('asks about %s, and applies nothing', (_, head, edit) => {
     const result = apply(base, head, [edit, { op: 'field', name: 'summary', value: 'x' }])
@@ -82,6 +87,19 @@ describe('saving on a newer version', () => {
   it('does not ask when both said the same', () => {
     expect(apply(base, edited('bbbb', 'same'), [{ op: 'replace', block: paragraph('bbbb', 'same') }]).ok).toBe(true)
     expect(apply(base, { ...base, body: base.body.slice(1) }, [{ op: 'remove', id: 'aaaa' }]).ok).toBe(true)
+  })
+  it('refuses to insert a block that is there, unless it is the same', () => {
+    const again = (text: string) => apply(base, base, [{ op: 'insert', after: null, block: paragraph('bbbb', text) }])
+    const result = again('other words')
+    expect(!result.ok && result.reasons.map((reason) => [reason.code, reason.at])).toEqual([['block-exists', 'bbbb']])
+    const there = base.body.find((block) => block.id === 'bbbb')!
+    expect(apply(base, base, [{ op: 'insert', after: null, block: there }]).ok).toBe(true)
+  })
+  it('a block put back on a version that has it already takes the words put back', () => {
+    const body = replay({ fields: {}, body: [paragraph('back', 'theirs')] }, [
+      { op: 'insert', after: null, block: paragraph('back', 'mine') },
+    ]).body
+    expect(body).toEqual([paragraph('back', 'mine')])
   })
   it('refuses unknown fields, wrong values and unknown blocks with the place', () => {
     const result = apply(base, base, [
