@@ -40,6 +40,7 @@ export const actionWords: Record<string, string> = {
   'draft.noted': 'noted on',
   'draft.discarded': 'discarded a draft of',
   'note.resolved': 'dealt with a note on',
+  'note.answered': 'answered a note on',
   'note.reopened': 'reopened a note on',
   'event.planned': 'planned',
   'event.moved': 'moved the plan of',

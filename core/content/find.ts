@@ -1,6 +1,6 @@
-import type { Block } from './blocks'
 import type { Content } from './content'
-import { normaliseText, plain, type Run, type Text } from './inline'
+import { plain, type Text } from './inline'
+import { mapTexts, replaceSpots, type Spot } from './texts'
 
 export interface Query {
   words: string
@@ -25,49 +25,6 @@ function matcher({ words, exactCase, wholeWords }: Query): RegExp | null {
   const escaped = words.normalize('NFC').replace(/[.*+?^${}()|[\]\\]/g, '\\$&')
   const edge = '[\\p{L}\\p{N}_]'
   return new RegExp(wholeWords ? `(?<!${edge})${escaped}(?!${edge})` : escaped, exactCase ? 'gu' : 'giu')
-}
-
-const isText = (value: unknown): value is Text =>
-  Array.isArray(value) &&
-  value.length > 0 &&
-  value.every((run: unknown) => typeof run === 'object' && run !== null && typeof (run as Run).text === 'string' && !('entries' in run))
-
-/** Texts in one line that readers see, by kind of block; addresses and settings are not searched. */
-const LINES = new Set(['caption', 'source', 'label', 'title', 'alt'])
-
-/** A block with each of its texts put through a function; the block itself when none changed. */
-function mapTexts(block: Block, text: (value: Text) => Text, line: (value: string) => string): Block {
-  const map = (value: unknown, name: string): unknown => {
-    if (isText(value)) return text(value)
-    if (typeof value === 'string') return LINES.has(name) ? line(value) : value
-    if (Array.isArray(value)) return value.map((part) => map(part, name))
-    if (value && typeof value === 'object')
-      return Object.fromEntries(Object.entries(value).map(([key, part]) => [key, key === 'href' ? part : map(part, key)]))
-    return value
-  }
-  return map(block, '') as Block
-}
-
-/** A rich text with each match replaced; the new words take the style of the first letter that they replace. */
-function replaceIn(text: Text, match: RegExp, replacement: string): Text {
-  const words = plain(text)
-  const spots = [...words.matchAll(match)].map((found) => [found.index, found.index + found[0].length] as const)
-  if (!spots.length) return text
-  const out: Run[] = []
-  let at = 0
-  for (const run of text) {
-    const end = at + run.text.length
-    let from = at
-    for (const [start, stop] of spots) {
-      if (stop <= at || start >= end) continue
-      if (start > from) out.push({ ...run, text: run.text.slice(from - at, start - at) })
-      if (start >= at) out.push({ ...run, text: replacement })
-      from = Math.max(from, Math.min(stop, end))
-    }
-    if (from < end) out.push({ ...run, text: run.text.slice(from - at) })
-    at = end
-  }
-  return normaliseText(out)
 }
 
 /** Every place of a page that has the words, in reading order. */
@@ -103,13 +60,16 @@ export function replace(content: Content, query: Query, replacement: string, onl
   const match = matcher(query)
   if (!match) return content
   const line = (text: string) => text.replace(match, () => replacement)
+  const spots = (text: Text): Spot[] => [...plain(text).matchAll(match)].map((hit) => [hit.index, hit.index + hit[0].length])
   const touches = (place: Found['place']) => !only || JSON.stringify(only) === JSON.stringify(place)
   const fields = { ...content.fields }
   for (const name of ['title', 'summary'] as const)
     if (fields[name] !== undefined && touches({ field: name })) fields[name] = line(fields[name]!)
   const hit = new Set(find(content, query).flatMap(({ place }) => ('block' in place ? place.block : [])))
   const body = content.body.map((block) =>
-    hit.has(block.id) && touches({ block: block.id }) ? mapTexts(block, (text) => replaceIn(text, match, replacement), line) : block,
+    hit.has(block.id) && touches({ block: block.id })
+      ? mapTexts(block, (text) => replaceSpots(text, spots(text), replacement), line)
+      : block,
   )
   return { fields, body }
 }

@@ -1,30 +1,45 @@
 import { z } from 'zod'
 import { blockSchema } from '../../core/content/blocks'
 import { editSchema } from '../../core/content/edits'
+import { quoteSchema } from '../../core/content/quote'
 import { bin, emptyBin } from '../services/bin'
 import { keepBlock, keptBlocks, letKeptGo } from '../services/kept'
 import { bePresent } from '../services/presence'
 import { bringUpToDate, previewUpdate } from '../services/upToDate'
 import {
-  addNote,
   clearDraft,
   discardDraft,
   pullOutDraft,
   renameDraft,
   reopenDraft,
-  resolveNote,
   restoreVersion,
   returnDraft,
   saveEdits,
   sendDraft,
 } from '../services/drafts'
+import { addNote, answerNote, resolveNote, takeSuggestion } from '../services/notes'
 import { cancelEvent, moveEvent, putLiveNow, reviewException } from '../services/publishing'
 import { endpoint } from './endpoint'
 import { wall } from './items'
 
 const id = z.object({ id: z.string().max(60) })
 const text = z.string().max(5_000)
-const noteInput = z.strictObject({ text: text.min(1), place: z.string().max(80).nullable().default(null) })
+const noteInput = z
+  .strictObject({
+    text: text.default(''),
+    place: z.string().max(80).nullable().default(null),
+    quote: quoteSchema.optional(),
+    suggestion: z.string().max(2_000).optional(),
+  })
+  .refine(({ text: words, suggestion }) => words.trim() !== '' || suggestion !== undefined, {
+    path: ['text'],
+    message: 'Say what should change',
+  })
+  .refine(({ quote, place }) => !quote || place !== null, { path: ['place'], message: 'Words stand in a block; name it' })
+  .refine(({ suggestion, quote }) => suggestion === undefined || quote !== undefined, {
+    path: ['quote'],
+    message: 'A suggestion stands in place of some words; quote them',
+  })
 
 export const drafts = [
   endpoint({
@@ -225,6 +240,24 @@ export const drafts = [
     params: id,
     body: z.strictObject({ resolved: z.boolean() }),
     run: ({ office, actor, params, body }) => resolveNote(office, actor, params.id, body.resolved),
+  }),
+  endpoint({
+    method: 'POST',
+    path: '/notes/:id/answers',
+    tag: 'drafts',
+    summary: 'Answer a note',
+    params: id,
+    body: z.strictObject({ text: text.trim().min(1) }),
+    run: ({ office, actor, params, body }) => answerNote(office, actor, params.id, body.text),
+  }),
+  endpoint({
+    method: 'POST',
+    path: '/notes/:id/take',
+    tag: 'drafts',
+    summary: 'Put the words that a note suggests in place of those it is about',
+    params: id,
+    guarded: true,
+    run: ({ office, actor, params, ifMatch }) => takeSuggestion(office, actor, params.id, ifMatch),
   }),
   endpoint({
     method: 'PATCH',

@@ -20,6 +20,7 @@ import { applying, gatesOf, keyOf, type Route } from '../../core/flow/route'
 import type { Reader, Tx } from '../store/database'
 import { draftWhole, type DraftWhole } from '../store/drafts'
 import { draftById, indexTitles, itemById, syncItems, type DraftRow, type ItemRow } from '../store/items'
+import { addNotes, noteWords, type NoteInput } from '../store/notes'
 import { readTexts } from '../store/objects'
 import { appendJournal, type JournalHead } from '../store/journal'
 import { addVersions, readContent, readManifest, versionById, type NewVersion, type VersionCause, type VersionRow } from '../store/versions'
@@ -388,38 +389,6 @@ async function command(
   })
 }
 
-export interface NoteInput {
-  text: string
-  /** A block's id or `field:<name>`; `null` for the whole. */
-  place: string | null
-}
-
-async function writeNotes(
-  office: Office,
-  tx: Tx,
-  actor: Actor,
-  { draft, item, head }: LoadedDraft,
-  kind: string,
-  notes: NoteInput[],
-): Promise<void> {
-  await tx.insert(
-    'note',
-    notes
-      .filter((entry) => entry.text.trim())
-      .map((entry) => ({
-        id: office.newId(),
-        item_id: item.id,
-        draft_id: draft.id,
-        version_id: head.id,
-        place: entry.place,
-        kind,
-        person_id: actor.id,
-        at: office.now(),
-        text: entry.text.trim(),
-      })),
-  )
-}
-
 /** Sends a draft on to its route's first step, with a word to those who wait there. */
 export const sendDraft = (office: Office, actor: Actor, draftId: string, seen: string | undefined, text: string) =>
   command(office, actor, draftId, seen, 'item.send', { do: 'send', by: actor.id }, (tx) =>
@@ -463,37 +432,9 @@ export const returnDraft = (office: Office, actor: Actor, draftId: string, seen:
     draftId,
     seen,
     'item.review',
-    { do: 'return', by: actor.id, gate, note: notes.map((entry) => entry.text).join('\n') },
-    (tx, loaded) => writeNotes(office, tx, actor, loaded, 'return', notes),
+    { do: 'return', by: actor.id, gate, note: notes.map(noteWords).join('\n') },
+    (tx, loaded) => addNotes(tx, loaded, { person: actor.id, at: office.now(), newId: office.newId, kind: 'return' }, notes),
   )
-
-/** Adds a note without any verdict. */
-export async function addNote(office: Office, actor: Actor, draftId: string, input: NoteInput): Promise<void> {
-  await office.store.write(async (tx) => {
-    const loaded = await loadDraft(tx, draftId)
-    must(actor, 'item.read', loaded.item.section_id)
-    mustBeOpen(loaded)
-    if (!input.text.trim()) throw refusal('refused', 'note-missing', 'A note needs some words', 'text')
-    await writeNotes(office, tx, actor, loaded, 'note', [input])
-    await note(office, tx, actor.id, 'draft.noted', loaded.item.id, { draft: draftId, place: input.place })
-  })
-}
-
-/** Marks a note as dealt with, or open again. */
-export async function resolveNote(office: Office, actor: Actor, noteId: string, resolved: boolean): Promise<void> {
-  await office.store.write(async (tx) => {
-    const row = found(
-      await tx.one<{ item_id: string; section_id: string }>(
-        'SELECT n.item_id, i.section_id FROM note n JOIN item i ON i.id = n.item_id WHERE n.id = $id',
-        { id: noteId },
-      ),
-      'note',
-    )
-    must(actor, 'item.write', row.section_id)
-    await tx.update('note', { id: noteId }, { resolved_at: resolved ? office.now() : null, resolved_by: resolved ? actor.id : null })
-    await note(office, tx, actor.id, resolved ? 'note.resolved' : 'note.reopened', row.item_id, { note: noteId })
-  })
-}
 
 /** Ends a draft without going live. Its versions stay; the only draft of an item that was never live takes it to the bin. */
 export async function discardDraft(office: Office, actor: Actor, draftId: string, seen: string | undefined): Promise<void> {

@@ -6,6 +6,7 @@ import { openGates } from '../../core/flow/draft'
 import type { Reader } from '../store/database'
 import type { ItemRow } from '../store/items'
 import { liveByIds } from '../store/live'
+import { notesOf } from '../store/notes'
 import { personById } from '../store/people'
 import { readContent, readManifest, versionById } from '../store/versions'
 import type { Actor } from './access'
@@ -28,6 +29,23 @@ export function abilities(actor: Actor, section: string): Record<Verb, Reason | 
   ) as Record<Verb, Reason | null>
 }
 
+/**
+ * The version that a reader of the draft knows already: the one that they cleared or returned last, else the live one.
+ * `null` when there is none, or nothing has changed since.
+ */
+async function lastSeen(db: Reader, actor: Actor, { draft, item, head }: LoadedDraft) {
+  const judged = await db.one<{ version: string; number: number; why: 'cleared' | 'returned' }>(
+    `SELECT v.id AS version, v.number, said.why FROM (
+       SELECT version_id, at, 'cleared' AS why FROM clearance WHERE draft_id = $draft AND person_id = $person
+       UNION ALL SELECT version_id, at, 'returned' FROM note WHERE draft_id = $draft AND person_id = $person AND kind = 'return'
+     ) said JOIN version v ON v.id = said.version_id ORDER BY said.at DESC, v.number DESC LIMIT 1`,
+    { draft: draft.id, person: actor.id },
+  )
+  const live = judged || !item.live_version ? undefined : await versionById(db, item.live_version)
+  const known = judged ?? (live && { version: live.id, number: live.number, why: 'live' as const })
+  return known && known.version !== head.id ? known : null
+}
+
 /** What is being worked on: the draft's content and where it stands on its route. */
 async function draftFacts(office: Office, actor: Actor, loaded: LoadedDraft) {
   const db = office.store.read
@@ -36,19 +54,7 @@ async function draftFacts(office: Office, actor: Actor, loaded: LoadedDraft) {
   const [newest, gates, notes, events, sender, media, links, parent, blocks] = await Promise.all([
     isNewestRoute(db, actor.rights, loaded),
     gateFacts(db, actor, loaded),
-    db.all<{
-      id: string
-      place: string | null
-      kind: string
-      name: string
-      at: string
-      text: string
-      resolved_at: string | null
-      number: number
-    }>(
-      'SELECT n.id, n.place, n.kind, p.name, n.at, n.text, n.resolved_at, v.number FROM note n JOIN person p ON p.id = n.person_id JOIN version v ON v.id = n.version_id WHERE n.draft_id = $id ORDER BY n.at LIMIT 500',
-      { id: draft.id },
-    ),
+    notesOf(db, draft.id),
     db.all<{ id: string; kind: string; at: string; state: string; reasons: string | null; owner: string }>(
       "SELECT e.id, e.kind, e.at, e.state, e.reasons, p.name AS owner FROM planned_event e JOIN person p ON p.id = e.owner_id WHERE e.draft_id = $draft AND e.kind = 'put-live' AND e.state IN ('planned', 'held')",
       { draft: draft.id },
@@ -78,7 +84,8 @@ async function draftFacts(office: Office, actor: Actor, loaded: LoadedDraft) {
     /** The gates at which this person may clear or return it now. */
     mayClear: gatesFor(actor, loaded),
     waiting: draft.review === 'in_review' ? openGates(loaded.route, loaded.state).map((gate) => gate.id) : [],
-    notes: notes.map(({ resolved_at, ...row }) => ({ ...row, resolved: resolved_at !== null })),
+    notes,
+    since: await lastSeen(db, actor, loaded),
     event: events[0] ? { ...events[0], reasons: events[0].reasons ? (JSON.parse(events[0].reasons) as Reason[]) : [] } : null,
     inTheWay: blocks,
     path: pathOf(item.kind, manifest.fields, parent[0]?.path ?? null),

@@ -1,3 +1,4 @@
+import { noteWords } from '../store/notes'
 import type { JournalRow } from '../../core/history/chain'
 import type { Reason } from '../../core/outcome'
 import { draftsWhole } from '../store/drafts'
@@ -61,8 +62,8 @@ export async function today(office: Office, actor: Actor) {
        ORDER BY d.sent_at LIMIT $limit`,
       { me: actor.id, limit: LIMIT },
     ),
-    db.all<Line & { draft: string; at: string; by: string; note: string; notes: number; place: string | null }>(
-      `SELECT i.id AS item, i.kind, i.title, i.section_id AS section, d.id AS draft, n.at, p.name AS by, n.text AS note, n.place,
+    db.all<Line & { draft: string; at: string; by: string; text: string; suggestion: string | null; notes: number; place: string | null }>(
+      `SELECT i.id AS item, i.kind, i.title, i.section_id AS section, d.id AS draft, n.at, p.name AS by, n.text, n.suggestion, n.place,
          (SELECT count(*) FROM note m WHERE m.draft_id = d.id AND m.kind = 'return' AND m.resolved_at IS NULL) AS notes
        FROM draft d JOIN item i ON i.id = d.item_id JOIN note n ON n.id = (SELECT id FROM note m WHERE m.draft_id = d.id AND m.kind = 'return' ORDER BY m.at DESC, m.id DESC LIMIT 1) JOIN person p ON p.id = n.person_id
        WHERE d.review = 'returned' AND d.closed_at IS NULL AND i.binned_at IS NULL AND EXISTS (SELECT 1 FROM draft_author a WHERE a.draft_id = d.id AND a.person_id = $me)
@@ -118,7 +119,7 @@ export async function today(office: Office, actor: Actor) {
     exceptions: exceptions.filter(mine('item.review')).map(named),
     waiting: atMyGates.map(named),
     ready: cleared.filter(mine('item.put-live')).map(named),
-    returned: returned.map(named),
+    returned: returned.map(({ text, suggestion, ...line }) => ({ ...named(line), note: noteWords({ text, suggestion }) })),
     held: held.filter(mine('item.read')).map((line) => ({ ...named(line), reasons: JSON.parse(line.reasons) as Reason[] })),
     next: next.filter(mine('item.read')).map(named),
     drafts: drafts.map(named),

@@ -125,6 +125,8 @@ const CASES: Record<string, Case> = {
   'GET /bin': { need: 'item.read' },
   'POST /bin/empty': { need: 'bin.empty', body: {} },
   'POST /drafts/:id/notes': { need: 'item.read', path: draft('/notes'), body: { text: 'x' } },
+  'POST /notes/:id/answers': { need: 'item.read', path: () => `/notes/${noteId}/answers`, body: { text: 'x' } },
+  'POST /notes/:id/take': { need: 'item.write', path: () => `/notes/${noteId}/take`, ifMatch: head },
   'PATCH /notes/:id': { need: 'item.write', path: () => `/notes/${noteId}`, body: { resolved: true } },
   'PATCH /events/:id': { need: 'item.put-live', path: () => `/events/${event}`, body: { date: '2001-01-01', time: '04:00' } },
   'DELETE /events/:id': { need: 'item.plan', path: () => `/events/${event}` },

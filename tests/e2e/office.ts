@@ -1,5 +1,5 @@
 import { utimesSync, writeFileSync } from 'node:fs'
-import { expect, type Browser, type Page } from '@playwright/test'
+import { expect, type Browser, type Locator, type Page } from '@playwright/test'
 
 /** The server and the clock file of the worker that asks. */
 const ofWorker = (name: string) => process.env[`${name}_${process.env.TEST_PARALLEL_INDEX}`]!
@@ -26,6 +26,29 @@ export function moveClock(ms: number): void {
 }
 
 export const saved = (page: Page) => expect(page.getByText(/^Saved \d\d:\d\d/)).toBeVisible()
+/** Waits until the editor has heard of the caret, which it does with the next frame. */
+const frames = (page: Page) => page.evaluate(() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))))
+/**
+ * Clicks on a text and puts the caret at its start or end. Just after it got the focus the editor takes its own caret back
+ * once, sooner than a hand goes from the mouse to a key; so the key is pressed until the caret is there.
+ */
+export async function caretAt(page: Page, text: Locator, key: 'Home' | 'End'): Promise<void> {
+  await text.click()
+  await expect(async () => {
+    await page.keyboard.press(key)
+    await frames(page)
+    await frames(page)
+    const [before, after] = await page.evaluate(() => {
+      const { anchorNode, anchorOffset } = getSelection()!
+      const range = document.createRange()
+      range.selectNodeContents(document.activeElement!)
+      const length = range.toString().length
+      range.setEnd(anchorNode!, anchorOffset)
+      return [range.toString().length, length - range.toString().length]
+    })
+    expect(key === 'Home' ? before : after).toBe(0)
+  }).toPass()
+}
 /** Presses Enter in a text and waits until the next paragraph has the caret. */
 export async function nextParagraph(page: Page): Promise<void> {
   await page.keyboard.press('Enter')

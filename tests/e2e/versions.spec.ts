@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test'
-import { addBlock, begin, nextParagraph, origin, read, saved, stepIn } from './office'
+import { addBlock, begin, caretAt, nextParagraph, origin, read, saved, stepIn } from './office'
 
 const open = async (page: Page, words: string) => {
   const list = await page.request.get(`/api/v1/items?text=${encodeURIComponent(words)}&limit=1`)
@@ -125,8 +125,7 @@ test('the page beside follows each key, and is what readers get when it is live'
   await wen.getByRole('button', { name: 'Side by side' }).click()
   const page = wen.frameLocator('iframe')
   await expect(page.getByText('Words before.')).toBeVisible()
-  await block(wen, 1).getByText('Words before.').click()
-  await wen.keyboard.press('End')
+  await caretAt(wen, block(wen, 1).getByText('Words before.'), 'End')
   await wen.context().setOffline(true)
   await wen.keyboard.type(' And after, without any line.')
   await expect(page.getByText('Words before. And after, without any line.')).toBeVisible()

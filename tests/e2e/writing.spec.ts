@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test'
 import { join } from 'node:path'
-import { addBlock, begin, nextParagraph, origin, read, saved, stepIn } from './office'
+import { addBlock, begin, caretAt, nextParagraph, origin, read, saved, stepIn } from './office'
 
 test('every kind of block can be written, moved, duplicated and removed, and shows as it will be served', async ({ browser }) => {
   const page = await stepIn(browser, 'Liv Marchetti')
@@ -113,11 +113,7 @@ test('two people in one draft: different blocks merge, the same one is asked abo
   await wen.keyboard.press('Escape')
   await saved(wen)
   await anton.goto(item)
-  await anton
-    .getByRole('group', { name: /block 2/ })
-    .getByText('Second')
-    .click()
-  await anton.keyboard.press('End')
+  await caretAt(anton, anton.getByRole('group', { name: /block 2/ }).getByText('Second'), 'End')
   await anton.keyboard.type(' by Anton')
   await saved(anton)
   await expect(wen.getByText('Second by Anton').first()).toBeVisible()
@@ -126,11 +122,7 @@ test('two people in one draft: different blocks merge, the same one is asked abo
   await anton.context().setOffline(true)
   await anton.keyboard.type(' alone')
   await expect(anton.getByText('Not saved: no connection')).toBeVisible()
-  await wen
-    .getByRole('group', { name: /block 2/ })
-    .getByText('Second by Anton')
-    .click()
-  await wen.keyboard.press('End')
+  await caretAt(wen, wen.getByRole('group', { name: /block 2/ }).getByText('Second by Anton'), 'End')
   await wen.keyboard.type(' and Wen')
   await saved(wen)
   await anton.context().setOffline(false)

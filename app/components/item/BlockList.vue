@@ -4,6 +4,7 @@ import { VueDraggable } from 'vue-draggable-plus'
 import { ChevronRight, MessageSquarePlus, Plus } from 'lucide-vue-next'
 import { moveChosen, putBack } from '~~/core/content/arrange'
 import { blockText, blockWord, emptyBlock, INNER_KINDS, type Block, type BlockKind } from '~~/core/content/blocks'
+import { hasQuote } from '~~/core/content/quote'
 import { fitText } from '~~/core/content/places'
 import type { Text } from '~~/core/content/inline'
 import type { Refs } from '~~/core/render/blocks'
@@ -11,23 +12,16 @@ import type { MediaView } from '~~/core/render/picture'
 import BlockBody from './blocks/BlockBody.vue'
 import BlockMenu from './BlockMenu.vue'
 import InsertMenu from './InsertMenu.vue'
+import NoteThread from './NoteThread.vue'
+import PinnedNotes from './PinnedNotes.vue'
 import { api } from '~/composables/api'
 import { useChosenBlocks } from '~/composables/chosenBlocks'
 import { offerCommands } from '~/composables/commands'
 import { newBlockId } from '~/composables/ids'
+import { useItemNotes } from '~/composables/itemNotes'
 import { copyBlocks, freshBlock, takeBlocks } from '~/editor/blockClipboard'
 import { useKept } from '~/stores/kept'
 import { useNotices } from '~/stores/notices'
-
-/** A note pinned to a block, as the page shows it beside the block. */
-export interface PinnedNote {
-  id: string
-  place: string | null
-  kind: string
-  name: string
-  text: string
-  resolved: boolean
-}
 
 /** The blocks of a body, written in place, added, moved, duplicated and removed. */
 const props = defineProps<{
@@ -36,17 +30,18 @@ const props = defineProps<{
   locked: boolean
   maySource: boolean
   mayAddMedia: boolean
-  notes: PinnedNote[]
-  pinning: boolean
-  pinned: Record<string, string>
+  /** The version on the screen, where suggestions may be taken. */
+  head?: string | null
   /** Who else is in which block. */
   present: { name: string; place: string | null }[]
   /** Whether these stand inside another block. */
   inner?: boolean
 }>()
-const emit = defineEmits<{ change: [body: Block[]]; media: [media: MediaView]; pin: [block: string]; resolve: [note: string] }>()
+const emit = defineEmits<{ change: [body: Block[]]; media: [media: MediaView] }>()
 const notices = useNotices()
 const kept = useKept()
+// Notes stand at the blocks of the page, not at those within them.
+const notes = props.inner ? undefined : useItemNotes()
 const bodies = ref<Record<string, InstanceType<typeof BlockBody> | null>>({})
 const frames = ref<Record<string, HTMLElement | null>>({})
 
@@ -250,7 +245,7 @@ async function onPaste(event: ClipboardEvent, index: number) {
 }
 /** Whether a block may be put here: fewer kinds inside another block, source blocks for those who may write them. */
 const mayStand = ({ kind }: Block) => (props.inner ? (INNER_KINDS as BlockKind[]).includes(kind) : kind !== 'source' || props.maySource)
-const notesAt = (id: string) => props.notes.filter((note) => note.place === id && !note.resolved)
+const openAt = (id: string) => notes?.threadsAt(id)?.filter((thread) => !thread.resolved) ?? []
 </script>
 
 <template>
@@ -275,9 +270,10 @@ const notesAt = (id: string) => props.notes.filter((note) => note.place === id &
           body.length,
           locked,
           refs,
-          notes,
-          pinning,
-          pinned[block.id],
+          head,
+          notes?.threadsAt(block.id),
+          notes?.pinsAt(block.id),
+          notes?.pinning.value,
           presentAt(block.id).join(),
           maySource,
           mayAddMedia,
@@ -289,8 +285,7 @@ const notesAt = (id: string) => props.notes.filter((note) => note.place === id &
         class="relative -mx-3 scroll-mt-24 rounded-md px-3 py-0.5 outline-offset-0"
         :class="[
           inner ? 'group/inner' : 'group/block',
-          pinned[block.id] && 'bg-lamp-wash',
-          notesAt(block.id).length && 'border-l-4 border-rust',
+          openAt(block.id).length && 'border-l-4 border-rust',
           picked.chosen.value.has(block.id) && 'bg-kelp-wash',
         ]"
         tabindex="-1"
@@ -365,20 +360,24 @@ const notesAt = (id: string) => props.notes.filter((note) => note.place === id &
           @out="frames[block.id]?.focus()"
           @media="emit('media', $event)"
         />
-        <ul v-if="notesAt(block.id).length" class="mt-1.5 space-y-1 font-sans text-[14px]">
-          <li v-for="note in notesAt(block.id)" :key="note.id" class="flex items-baseline gap-2 rounded-md bg-rust-wash px-2.5 py-1.5">
-            <span
-              ><b class="font-semibold">{{ note.name }}:</b> {{ note.text }}</span
-            >
-            <button v-if="!locked" class="link ml-auto shrink-0" @click="emit('resolve', note.id)">Dealt with</button>
-          </li>
-        </ul>
-        <p v-if="pinned[block.id]" class="mt-1 font-sans text-[14px]"><b class="font-semibold">Your note:</b> {{ pinned[block.id] }}</p>
+        <div v-if="notes?.threadsAt(block.id)" class="mt-1.5 space-y-1.5">
+          <NoteThread
+            v-for="thread in notes.threadsAt(block.id)"
+            :key="thread.id"
+            :thread="thread"
+            :head="head ?? null"
+            :there="!thread.quote || hasQuote(block, thread.quote)"
+            :may-write="!locked"
+          />
+        </div>
+        <PinnedNotes v-if="notes" :place="block.id" />
         <button
-          v-if="pinning"
+          v-if="notes?.pinning.value"
+          type="button"
           class="button absolute top-0 left-full ml-2 font-sans text-[14px]"
           :aria-label="`Note on block ${index + 1}`"
-          @click="emit('pin', block.id)"
+          @mousedown.prevent
+          @click="notes.ask(block.id, frames[block.id])"
         >
           <MessageSquarePlus class="size-4" />Note
         </button>

@@ -11,9 +11,11 @@ import { renderText, type Refs } from '~~/core/render/blocks'
 import type { MediaView } from '~~/core/render/picture'
 import { shortIn } from '~~/core/time/words'
 import ComparedBlock from './ComparedBlock.vue'
+import PinnedNotes from './PinnedNotes.vue'
 import RenderedHtml from '~/editor/RenderedHtml.vue'
 import { fieldWords } from './fieldWords'
 import { api } from '~/composables/api'
+import { useItemNotes } from '~/composables/itemNotes'
 import { counted } from '~/composables/words'
 import { useSite } from '~/stores/site'
 
@@ -36,8 +38,10 @@ interface Shown {
 const props = defineProps<{
   item: string
   refs: Refs
-  /** The versions in the address, if any. */
+  /** The versions to begin with, if any. */
   from: string | null
+  /** The version that a reviewer has judged, or that readers have. */
+  known: { version: string; number: number; why: 'cleared' | 'returned' | 'live' } | null
   to: string | null
   draftHead: string | null
   liveVersion: string | null
@@ -49,6 +53,7 @@ const emit = defineEmits<{ pick: [from: string, to: string]; takeBack: [before: 
 const site = useSite()
 const zone = computed(() => site.site?.zone ?? 'UTC')
 
+const notes = useItemNotes()
 const versions = shallowRef<VersionLine[]>([])
 const { versions: list } = await api<{ versions: VersionLine[] }>('GET', `/items/${props.item}/versions?limit=200`)
 versions.value = list
@@ -67,7 +72,8 @@ const load = (id: string) => api<Shown>('GET', `/versions/${id}`)
 watch(fromId, async (id) => (before.value = await load(id)), { immediate: true })
 watch(toId, async (id) => (after.value = await load(id)), { immediate: true })
 
-const atDraft = computed(() => toId.value === props.draftHead && props.atHand !== null)
+const atHead = computed(() => toId.value === props.draftHead)
+const atDraft = computed(() => atHead.value && props.atHand !== null)
 const contents = computed(
   () => before.value && after.value && { before: before.value.content, after: atDraft.value ? props.atHand! : after.value.content },
 )
@@ -103,7 +109,12 @@ const counts = computed(() => {
   ] as const
   const said = parts.filter(([n]) => n).map(([n, what], index) => (index ? `${n} ${what}` : `${counted(n, 'block')} ${what}`))
   if (script.value?.fields.length) said.push(counted(script.value.fields.length, 'field'))
-  return said.length ? said.join(', ') : 'They say the same to readers'
+  if (!said.length) return 'They say the same to readers'
+  const { known } = props
+  const after = { cleared: 'you cleared', returned: 'you returned', live: 'what is live,' }
+  return known?.version === fromId.value && atHead.value
+    ? `${said.join(', ')} since ${after[known.why]} version ${known.number}`
+    : said.join(', ')
 })
 const fieldHtml = (name: FieldName, value: unknown, other: unknown, side: 'before' | 'after') => {
   const [mine, theirs] = [fieldWords(name, value, refs.value), fieldWords(name, other, refs.value)]
@@ -130,7 +141,7 @@ onKeyStroke('p', (event) => !typing(event) && go(-1))
 </script>
 
 <template>
-  <div ref="frame" class="h-full overflow-y-auto bg-paper">
+  <div ref="frame" class="h-full overflow-y-auto bg-paper max-md:h-auto">
     <div class="sticky top-0 z-10 flex flex-wrap items-center gap-x-4 gap-y-2 border-b border-line bg-paper px-5 py-2.5">
       <label class="flex items-center gap-2"
         ><span class="text-soft">From</span>
@@ -197,6 +208,15 @@ onKeyStroke('p', (event) => !typing(event) && go(-1))
                 <button v-if="atDraft && mayWrite" class="link" @click="emit('takeBack', contents.before, { field: change.name })">
                   Take this back
                 </button>
+                <button
+                  v-if="atHead && notes?.pinning.value"
+                  class="link"
+                  :aria-label="`Note on ${FIELDS[change.name]?.label ?? change.name}`"
+                  @click="notes.ask(`field:${change.name}`)"
+                >
+                  Note
+                </button>
+                <PinnedNotes v-if="atHead && notes" class="text-left" :place="`field:${change.name}`" />
               </td>
             </tr>
           </tbody>
@@ -217,6 +237,7 @@ onKeyStroke('p', (event) => !typing(event) && go(-1))
             :columns="columns"
             :plain="plain"
             :take-back="atDraft && mayWrite"
+            :noted="atHead"
             @take-back="emit('takeBack', contents.before, { block: line.change.id })"
           />
         </template>

@@ -6,7 +6,11 @@ import { columnOf, markBlock } from '~~/core/history/mark'
 import { markText } from '~~/core/history/words'
 import { runs } from '~~/core/content/inline'
 import { renderBlock, renderText, type Refs } from '~~/core/render/blocks'
+import { hasQuote } from '~~/core/content/quote'
 import RenderedHtml from '~/editor/RenderedHtml.vue'
+import NoteThread from './NoteThread.vue'
+import PinnedNotes from './PinnedNotes.vue'
+import { useItemNotes } from '~/composables/itemNotes'
 
 /** One block of a comparison, as readers see it or as plain words, in one column or in two. */
 const props = defineProps<{
@@ -17,8 +21,12 @@ const props = defineProps<{
   columns: boolean
   plain: boolean
   takeBack: boolean
+  /** Whether notes stand here: the version after is the draft's newest. */
+  noted: boolean
 }>()
 const emit = defineEmits<{ takeBack: [] }>()
+const notes = useItemNotes()
+const body = ref<HTMLElement>()
 
 const before = computed(() => ('before' in props.change ? props.change.before : props.change.change === 'added' ? null : props.block))
 const after = computed(() => ('after' in props.change ? props.change.after : props.change.change === 'removed' ? null : props.block))
@@ -81,6 +89,15 @@ const SETTINGS: Record<string, string> = {
         </p>
         <button v-if="takeBack" class="link" @click="emit('takeBack')">Take this back</button>
       </template>
+      <button
+        v-if="noted && after && notes?.pinning.value"
+        class="link"
+        :aria-label="`Note on this ${blockWord(after).toLowerCase()}`"
+        @mousedown.prevent
+        @click="notes.ask(change.id, body)"
+      >
+        Note
+      </button>
     </div>
     <div v-if="plain && !columns" class="font-sans text-[15px] leading-relaxed whitespace-pre-wrap">
       <RenderedHtml :html="plainHtml" />
@@ -93,11 +110,22 @@ const SETTINGS: Record<string, string> = {
       <div><RenderedHtml v-if="before" :html="column('before')" /></div>
       <div><RenderedHtml v-if="after" :html="column('after')" /></div>
     </div>
-    <div v-else class="page-look">
+    <div v-else ref="body" class="page-look">
       <div v-if="marked.before" class="removed-whole"><RenderedHtml :html="html(marked.before)" /></div>
       <div :class="{ 'removed-whole': whole === 'removed', 'added-whole': whole === 'added' || marked.before }">
         <RenderedHtml :html="html(marked.block)" />
       </div>
+    </div>
+    <div v-if="noted && notes && after" class="col-start-2 space-y-1.5">
+      <NoteThread
+        v-for="thread in notes.threadsAt(change.id)"
+        :key="thread.id"
+        :thread="thread"
+        :head="null"
+        :there="!thread.quote || hasQuote(after, thread.quote)"
+        :may-write="false"
+      />
+      <PinnedNotes :place="change.id" />
     </div>
     <p v-for="setting in marked.settings" :key="setting.name" class="col-start-2 font-sans text-[0.93rem]">
       {{ SETTINGS[setting.name] ?? setting.name }}: <del>{{ setting.before || 'empty' }}</del>

@@ -8,6 +8,9 @@ import LengthAdvice from '~/components/form/LengthAdvice.vue'
 import PagePicker from '~/components/form/PagePicker.vue'
 import ItemsPicker from '~/components/form/ItemsPicker.vue'
 import PictureDrop from '~/components/form/PictureDrop.vue'
+import NoteThread from './NoteThread.vue'
+import PinnedNotes from './PinnedNotes.vue'
+import { useItemNotes } from '~/composables/itemNotes'
 
 /** The input of one field, as the registry says. */
 const props = defineProps<{
@@ -32,6 +35,8 @@ const text = computed(() =>
       : '',
 )
 const id = useId()
+const notes = useItemNotes()
+const place = computed(() => `field:${props.name}`)
 const CHOICES: Partial<Record<FieldName, [string, string][]>> = {
   labelType: LABEL_TYPES.map((type) => [type, { category: 'Category', tag: 'Tag', series: 'Series' }[type]]),
   noticeLevel: [
@@ -146,5 +151,20 @@ const set = (event: Event) => emit('change', (event.target as HTMLInputElement).
     </template>
     <p v-if="problem ?? advice" class="mt-1 text-rust">{{ problem ?? advice }}</p>
     <p v-else-if="rule.help" class="hint mt-1">{{ rule.help }}</p>
+    <template v-if="notes">
+      <NoteThread
+        v-for="thread in notes.threadsAt(place)"
+        :key="thread.id"
+        class="mt-1.5"
+        :thread="thread"
+        :head="null"
+        there
+        :may-write="!locked"
+      />
+      <PinnedNotes :place="place" />
+      <button v-if="notes.pinning.value" type="button" class="link mt-1" :aria-label="`Note on ${rule.label}`" @click="notes.ask(place)">
+        Note
+      </button>
+    </template>
   </div>
 </template>

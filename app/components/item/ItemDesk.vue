@@ -1,7 +1,5 @@
 <script setup lang="ts">
-import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
 import { onKeyStroke } from '@vueuse/core'
-import { Ellipsis } from 'lucide-vue-next'
 import type { ItemPage } from '~~/server/services/itemPage'
 import { fieldsOf, type FieldName, type Fields } from '~~/core/content/fields'
 import type { Disagreement } from '~~/core/history/merge'
@@ -14,7 +12,7 @@ import type { Refs } from '~~/core/render/blocks'
 import type { MediaView } from '~~/core/render/picture'
 import { shortIn } from '~~/core/time/words'
 import BlockList from './BlockList.vue'
-import NoteDialog from './NoteDialog.vue'
+import PinDialog from './PinDialog.vue'
 import PageFields from './PageFields.vue'
 import OutlinePanel from './OutlinePanel.vue'
 import DeskHeader from './DeskHeader.vue'
@@ -92,9 +90,13 @@ const refs = computed<Refs>(() => {
   }
 })
 
+/** Whoever is to judge the draft begins with what changed since they saw it last, the track beside it. */
+const judging = (props.page.draft?.mayClear.length ?? 0) > 0
+const since = props.page.draft?.since
+const firstView: View = judging && since ? 'compare' : 'write'
 const view = computed<View>({
-  get: () => (isView(route.query.view) ? route.query.view : 'write'),
-  set: (name) => go({ view: name === 'write' ? undefined : name, from: undefined, to: undefined }),
+  get: () => (isView(route.query.view) ? route.query.view : firstView),
+  set: (name) => go({ view: name === firstView ? undefined : name, from: undefined, to: undefined }),
 })
 /** What is looked at stands in the address, so that a link shows another person the same. */
 const go = (change: Record<string, string | undefined>) => void router.replace({ query: { ...route.query, ...change } })
@@ -102,16 +104,12 @@ const written = computed(() => view.value === 'write' || view.value === 'side')
 const hasPage = computed(() => props.page.kind !== 'settings' && props.page.kind !== 'label')
 watch(view, () => at?.save())
 
-const pinned = reactive<Record<string, string>>({})
-const pinningAt = ref<string | null>(null)
-const reviewing = computed(() => (props.page.draft?.mayClear.length ?? 0) > 0)
 const actions = useItemActions(
   () => props.page,
   at,
-  pinned,
   () => emit('reload'),
 )
-const { dialog } = actions
+const { dialog, notes } = actions
 
 provide(
   'language',
@@ -205,15 +203,6 @@ async function mend(field: string) {
   target?.scrollIntoView({ block: 'center' })
   target?.querySelector<HTMLElement>('input, textarea, select')?.focus()
 }
-async function resolve(note: string) {
-  try {
-    await api('PATCH', `/notes/${note}`, { body: { resolved: true } })
-    emit('reload')
-  } catch (error) {
-    notices.trouble(error)
-  }
-}
-
 onKeyStroke(['z', 'Z', 'y'], (event) => {
   if (!(event.ctrlKey || event.metaKey) || event.altKey || !at || locked.value || !written.value) return
   event.preventDefault()
@@ -222,6 +211,15 @@ onKeyStroke(['z', 'Z', 'y'], (event) => {
 })
 /** The page alone, without the places above and the panels beside. */
 const whole = ref(false)
+/** Whether the track stands beside what is looked at. */
+const besides = computed(() => (view.value === 'compare' ? judging : view.value !== 'side' && !whole.value))
+const columns = computed(() =>
+  !besides.value
+    ? ''
+    : view.value === 'compare'
+      ? 'grid-cols-[minmax(0,1fr)_20rem]'
+      : 'grid-cols-[14.5rem_minmax(0,1fr)_20rem] max-lg:grid-cols-[minmax(0,1fr)_20rem]',
+)
 const finding = ref(false)
 onKeyStroke(['f', 'F'], (event) => {
   if (!(event.ctrlKey || event.metaKey) || !event.shiftKey) return
@@ -297,23 +295,8 @@ onMounted(() => {
     <div v-if="at?.problem.value.length" role="alert" class="border-b border-rust bg-rust-wash px-5 py-2 text-rust">
       Not saved: {{ at.problem.value.join('. ') }}. What you wrote is still here; change it and it is saved.
     </div>
-    <CompareView
-      v-if="view === 'compare'"
-      :key="page.draft?.id"
-      class="min-h-0 flex-1"
-      :item="page.id"
-      :refs="refs"
-      :from="typeof route.query.from === 'string' ? route.query.from : null"
-      :to="typeof route.query.to === 'string' ? route.query.to : null"
-      :draft-head="at?.head.value ?? null"
-      :live-version="page.live?.version ?? null"
-      :at-hand="at?.content.value ?? null"
-      :may-write="!locked"
-      @pick="(from, to) => go({ from, to })"
-      @take-back="(before, place) => at?.change(takeBack(content, before, place))"
-    />
     <UpdateView
-      v-else-if="view === 'update' && update"
+      v-if="view === 'update' && update"
       class="min-h-0 flex-1"
       :refs="refs"
       :base="update.base!"
@@ -326,10 +309,27 @@ onMounted(() => {
     <div
       v-else
       class="grid min-h-0 flex-1 max-md:block max-md:overflow-y-auto"
-      :class="view === 'side' || whole ? '' : 'grid-cols-[14.5rem_minmax(0,1fr)_20rem] max-lg:grid-cols-[minmax(0,1fr)_20rem]'"
+      :class="columns"
       :style="view === 'side' ? { gridTemplateColumns: hasPage ? `minmax(0, ${share}fr) 9px minmax(0, ${100 - share}fr)` : '1fr' } : {}"
     >
-      <div v-if="view !== 'side' && !whole" class="overflow-y-auto border-r border-line max-lg:hidden">
+      <Suspense v-if="view === 'compare'">
+        <CompareView
+          :key="page.draft?.id"
+          class="min-h-0 min-w-0"
+          :item="page.id"
+          :refs="refs"
+          :from="typeof route.query.from === 'string' ? route.query.from : (judging && since?.version) || null"
+          :known="judging && since ? since : null"
+          :to="typeof route.query.to === 'string' ? route.query.to : null"
+          :draft-head="at?.head.value ?? null"
+          :live-version="page.live?.version ?? null"
+          :at-hand="at?.content.value ?? null"
+          :may-write="!locked"
+          @pick="(from, to) => go({ from, to })"
+          @take-back="(before, place) => at?.change(takeBack(content, before, place))"
+        />
+      </Suspense>
+      <div v-if="view !== 'side' && view !== 'compare' && !whole" class="overflow-y-auto border-r border-line max-lg:hidden">
         <OutlinePanel
           :kind="page.kind"
           :content="content"
@@ -338,7 +338,7 @@ onMounted(() => {
           :live="refs.items"
         />
       </div>
-      <div class="min-h-0 overflow-y-auto bg-deep" @focusin="mind">
+      <div v-if="view !== 'compare'" class="min-h-0 overflow-y-auto bg-deep" @focusin="mind">
         <Suspense v-if="view === 'history'"
           ><HistoryView
             :item="page.id"
@@ -386,13 +386,9 @@ onMounted(() => {
               :locked="locked"
               :may-source="page.may['item.source'] === null"
               :may-add-media="page.may['media.add'] === null"
-              :notes="page.draft?.notes ?? []"
-              :pinning="reviewing"
-              :pinned="pinned"
+              :head="at?.head.value ?? null"
               @change="at?.setBody($event)"
               @media="added.set($event.id, $event)"
-              @pin="pinningAt = $event"
-              @resolve="resolve"
             />
           </article>
           <PageFields
@@ -419,7 +415,7 @@ onMounted(() => {
           @enter="((inHand = $event), blockList?.enter($event))"
         />
       </template>
-      <div v-if="view !== 'side' && !whole" class="min-h-0 border-l border-line max-md:border-t max-md:border-l-0">
+      <div v-if="besides" class="min-h-0 border-l border-line max-md:border-t max-md:border-l-0">
         <TrackPanel
           :page="page"
           :number="at?.number.value ?? 0"
@@ -428,40 +424,11 @@ onMounted(() => {
           :more="actions.more.value"
           :blockers="page.draft?.inTheWay ?? []"
           @mend="mend"
-        >
-          <template #more>
-            <Menu v-if="actions.more.value.length" as="div" class="relative">
-              <MenuButton class="button" aria-label="More actions"><Ellipsis class="size-4" /></MenuButton>
-              <MenuItems
-                class="absolute right-0 bottom-full z-20 mb-1 w-64 rounded-md border border-line bg-sheet py-1 shadow-lg focus:outline-none"
-              >
-                <MenuItem v-for="action in actions.more.value" :key="action.id" v-slot="{ active }" :disabled="!!action.why"
-                  ><button
-                    class="block w-full px-3 py-1.5 text-left"
-                    :class="[active && 'bg-deep', action.why && 'text-soft']"
-                    @click="action.run()"
-                  >
-                    {{ action.name }}<span v-if="action.why" class="block text-[0.86rem]">{{ action.why }}</span>
-                  </button></MenuItem
-                >
-              </MenuItems>
-            </Menu>
-          </template>
-        </TrackPanel>
+        />
       </div>
     </div>
 
-    <NoteDialog
-      v-if="pinningAt"
-      title="Note on this block"
-      label="What should change here?"
-      action="Keep the note"
-      hint="It goes out when you return the draft."
-      needed
-      :start="pinned[pinningAt]"
-      :run="(text) => (pinned[pinningAt!] = text)"
-      @close="pinningAt = null"
-    />
+    <PinDialog v-if="notes.asked.value" :asked="notes.asked.value" :notes="notes" @close="notes.asked.value = null" />
     <FindDialog
       v-if="finding"
       :content="content"
@@ -473,7 +440,7 @@ onMounted(() => {
     <ItemDialogs
       :page="page"
       :actions="actions"
-      :pinned="pinned"
+      :pins="notes.pins.value"
       :shown-date="content.fields.shownDate"
       :begin-beside="beginBeside"
       :save="(note) => at!.save({ named: true, note })"

@@ -3,6 +3,7 @@ import type { ItemPage } from '~~/server/services/itemPage'
 import PlainDialog from '~/components/form/PlainDialog.vue'
 import NoteDialog from './NoteDialog.vue'
 import type { useItemActions } from './itemActions'
+import type { Pin } from '~/composables/itemNotes'
 
 // Choosing a time brings the calendar arithmetic of zones along; it is loaded when it is asked for.
 const WhenDialog = defineAsyncComponent(() => import('./WhenDialog.vue'))
@@ -12,8 +13,8 @@ const RollBackFacts = defineAsyncComponent(() => import('./RollBackFacts.vue'))
 const props = defineProps<{
   page: ItemPage
   actions: ReturnType<typeof useItemActions>
-  /** Notes pinned to blocks, to go out with a return. */
-  pinned: Record<string, string>
+  /** A reviewer's notes at their places, to go out with a return. */
+  pins: Pin[]
   shownDate: string | null | undefined
   beginBeside: (name: string) => unknown
   save: (note: string) => unknown
@@ -72,16 +73,21 @@ const { dialog } = props.actions
     />
     <NoteDialog
       v-if="dialog === 'return'"
-      title="Return with notes"
+      title="Return to its writer"
       label="What should change?"
       action="Return"
       danger
-      :needed="!Object.keys(pinned).length"
+      :needed="!pins.length"
       :run="actions.giveBack"
       @close="dialog = null"
     >
-      <ul v-if="Object.keys(pinned).length" class="mb-3 space-y-1">
-        <li v-for="(text, block) in pinned" :key="block" class="rounded-md bg-lamp-wash px-2.5 py-1.5">On a block: {{ text }}</li>
+      <ul v-if="pins.length" class="mb-3 space-y-1">
+        <li v-for="pin in pins" :key="pin.id" class="rounded-md bg-lamp-wash px-2.5 py-1.5">
+          <template v-if="pin.quote"
+            >On <q class="italic">{{ pin.quote.exact }}</q></template
+          ><template v-else>{{ pin.place.startsWith('field:') ? 'On a field' : 'On a block' }}</template
+          >: {{ pin.text }}<template v-if="pin.suggestion !== undefined"> Suggested: {{ pin.suggestion || 'leave it out' }}</template>
+        </li>
       </ul>
     </NoteDialog>
     <NoteDialog

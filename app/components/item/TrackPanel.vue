@@ -1,8 +1,11 @@
 <script setup lang="ts">
+import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
+import { Ellipsis } from 'lucide-vue-next'
 import type { ItemPage } from '~~/server/services/itemPage'
 import type { Reason } from '~~/core/outcome'
 import { fullIn, shortIn } from '~~/core/time/words'
 import StateMark from '~/components/mark/StateMark.vue'
+import NoteThread from './NoteThread.vue'
 import ReceiptCard from './ReceiptCard.vue'
 import { useSite } from '~/stores/site'
 import { counted } from '~/composables/words'
@@ -12,6 +15,8 @@ export interface TrackAction {
   id: string
   name: string
   why?: string | undefined
+  /** Whether it is as near at hand as the main thing. */
+  beside?: boolean
   run(): unknown
 }
 
@@ -25,14 +30,14 @@ const props = defineProps<{
   blockers: Reason[]
 }>()
 const emit = defineEmits<{ mend: [field: string] }>()
+const beside = computed(() => props.more.filter((action) => action.beside))
+const behind = computed(() => props.more.filter((action) => !action.beside))
 const site = useSite()
 const zone = computed(() => site.site?.zone ?? 'UTC')
 const short = (at: string) => shortIn(at, zone.value, site.now)
 const draft = computed(() => props.page.draft)
 const openNotes = computed(() => draft.value?.notes.filter((note) => !note.resolved).length ?? 0)
-const generalNotes = computed(
-  () => draft.value?.notes.filter((note) => note.place === null || note.place.startsWith('field:')).slice(-4) ?? [],
-)
+const generalNotes = computed(() => draft.value?.notes.filter((note) => note.place === null).slice(-4) ?? [])
 const filled = (gate: { needed: number; clearances: { stands: boolean }[] }) =>
   gate.clearances.filter((entry) => entry.stands).length >= gate.needed
 const mendable = computed(() => props.blockers.filter((reason) => reason.code !== 'not-cleared'))
@@ -80,11 +85,16 @@ const dot = (done: boolean, now: boolean) =>
           >
             <StateMark state="returned" :label="openNotes ? `Returned, ${counted(openNotes, 'open note')}` : 'Returned'" />
           </div>
-          <ul v-if="generalNotes.length && gate.id === draft.gates[0]!.id" class="mt-1.5 space-y-1">
-            <li v-for="note in generalNotes" :key="note.id" class="text-[0.93rem]" :class="note.resolved && 'text-soft'">
-              <b class="font-semibold">{{ note.name }}</b> {{ short(note.at) }}: {{ note.text }}
-            </li>
-          </ul>
+          <div v-if="generalNotes.length && gate.id === draft.gates[0]!.id" class="mt-1.5 space-y-1.5">
+            <NoteThread
+              v-for="thread in generalNotes"
+              :key="thread.id"
+              :thread="thread"
+              :head="null"
+              there
+              :may-write="page.may['item.write'] === null"
+            />
+          </div>
         </li>
         <li class="track-step">
           <span class="track-dot" :class="dot(false, Boolean(draft.event))" />
@@ -147,8 +157,24 @@ const dot = (done: boolean, now: boolean) =>
     <div class="border-t border-line bg-paper px-4 py-3.5">
       <div class="flex gap-2">
         <button v-if="main" class="button-main flex-1" :disabled="!!main.why" @click="main.run()">{{ main.name }}</button>
-        <slot name="more" />
+        <Menu v-if="behind.length" as="div" class="relative">
+          <MenuButton class="button" aria-label="More actions"><Ellipsis class="size-4" /></MenuButton>
+          <MenuItems
+            class="absolute right-0 bottom-full z-20 mb-1 w-64 rounded-md border border-line bg-sheet py-1 shadow-lg focus:outline-none"
+          >
+            <MenuItem v-for="action in behind" :key="action.id" v-slot="{ active }" :disabled="!!action.why"
+              ><button
+                class="block w-full px-3 py-1.5 text-left"
+                :class="[active && 'bg-deep', action.why && 'text-soft']"
+                @click="action.run()"
+              >
+                {{ action.name }}<span v-if="action.why" class="block text-[0.86rem]">{{ action.why }}</span>
+              </button></MenuItem
+            >
+          </MenuItems>
+        </Menu>
       </div>
+      <button v-for="action in beside" :key="action.id" class="button mt-2 w-full" @click="action.run()">{{ action.name }}</button>
       <p v-if="main?.why" class="mt-2 text-[0.93rem]">{{ main.why }}</p>
       <p v-if="!main" class="text-[0.93rem] text-soft">Nothing to do here for you now.</p>
     </div>

@@ -3,6 +3,8 @@ import type { TrackAction } from './TrackPanel.vue'
 import { api, ApiProblem } from '~/composables/api'
 import { whyNot } from '~/composables/commands'
 import type { DraftAtHand } from '~/composables/draft'
+import { provideNotes } from '~/composables/itemNotes'
+import { counted } from '~/composables/words'
 import { useNotices } from '~/stores/notices'
 import { PLACES } from '~/components/frame/places'
 import { useSite } from '~/stores/site'
@@ -23,7 +25,7 @@ type DialogName =
   | 'behind'
 
 /** What a person can do with an item, from where it stands and from their rights; the first is the one next thing. */
-export function useItemActions(page: () => ItemPage, at: DraftAtHand | null, pinned: Record<string, string>, reload: () => void) {
+export function useItemActions(page: () => ItemPage, at: DraftAtHand | null, reload: () => void) {
   const notices = useNotices()
   const site = useSite()
   const router = useRouter()
@@ -32,6 +34,21 @@ export function useItemActions(page: () => ItemPage, at: DraftAtHand | null, pin
   /** The gate that is being cleared or returned at. */
   const gateInHand = ref('')
   const head = () => at!.head.value
+  /** The notes at the item: what is done with one may change the text, so what is unsaved is saved first. */
+  const notes = provideNotes(
+    () => page().draft,
+    async (run, said) => {
+      try {
+        if (at && at.state.value !== 'saved') await at.save()
+        await run()
+        if (said) notices.done(said)
+      } catch (error) {
+        notices.trouble(error)
+      } finally {
+        reload()
+      }
+    },
+  )
   const draftPath = () => `/drafts/${page().draft!.id}`
   const itemPath = () => `/items/${page().id}`
 
@@ -60,14 +77,15 @@ export function useItemActions(page: () => ItemPage, at: DraftAtHand | null, pin
       `Version ${page().draft!.number} cleared`,
     )
   const giveBack = async (text: string) => {
-    const notes = [...Object.entries(pinned).map(([place, words]) => ({ text: words, place })), ...(text ? [{ text, place: null }] : [])]
+    const pins = notes.pins.value.map(({ id: _id, ...pin }) => pin)
+    const all = [...pins, ...(text ? [{ text, place: null }] : [])]
     if (
       await act(
-        () => api('POST', `${draftPath()}/return`, { body: { gate: gateInHand.value, notes }, ifMatch: head() }),
+        () => api('POST', `${draftPath()}/return`, { body: { gate: gateInHand.value, notes: all }, ifMatch: head() }),
         'Returned to its writer',
       )
     )
-      for (const key of Object.keys(pinned)) delete pinned[key]
+      notes.pins.value = []
   }
   /** Back to the list that the person came from; who came from elsewhere stays. */
   function wayBack() {
@@ -188,6 +206,8 @@ export function useItemActions(page: () => ItemPage, at: DraftAtHand | null, pin
     if (draft) {
       if (draft.review === 'in_review') {
         const several = draft.waiting.length > 1
+        const pinned = notes.pins.value.length
+        const returning = pinned ? `Return with ${counted(pinned, 'note')}` : 'Return with a note'
         for (const gate of draft.mayClear) {
           const at = several ? ` at ${draft.gates.find((entry) => entry.id === gate)!.name}` : ''
           const ask = (name: DialogName) => () => {
@@ -196,7 +216,7 @@ export function useItemActions(page: () => ItemPage, at: DraftAtHand | null, pin
           }
           list.push(
             { id: `clear ${gate}`, name: `Clear${at}`, run: ask('clear') },
-            { id: `return ${gate}`, name: `Return with notes${at}`, run: ask('return') },
+            { id: `return ${gate}`, name: `${returning}${at}`, beside: true, run: ask('return') },
           )
         }
         if (!why('item.send')) list.push({ id: 'pull-out', name: 'Take back from review', run: pullOut })
@@ -277,6 +297,7 @@ export function useItemActions(page: () => ItemPage, at: DraftAtHand | null, pin
 
   return {
     dialog,
+    notes,
     rollTarget,
     main,
     more,

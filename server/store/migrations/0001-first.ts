@@ -63,7 +63,7 @@ CREATE TABLE draft_author (draft_id TEXT NOT NULL, person_id TEXT NOT NULL, PRIM
 
 CREATE TABLE clearance (id TEXT PRIMARY KEY, draft_id TEXT NOT NULL REFERENCES draft, version_id TEXT NOT NULL, gate TEXT NOT NULL, person_id TEXT NOT NULL REFERENCES person, at TEXT NOT NULL, note TEXT NOT NULL, fingerprint TEXT NOT NULL, projection TEXT NOT NULL);
 CREATE INDEX clearance_draft ON clearance (draft_id);
-CREATE TABLE note (id TEXT PRIMARY KEY, item_id TEXT NOT NULL REFERENCES item, draft_id TEXT NOT NULL, version_id TEXT NOT NULL, place TEXT, kind TEXT NOT NULL, person_id TEXT NOT NULL REFERENCES person, at TEXT NOT NULL, text TEXT NOT NULL, resolved_at TEXT, resolved_by TEXT);
+CREATE TABLE note (id TEXT PRIMARY KEY, item_id TEXT NOT NULL REFERENCES item, draft_id TEXT NOT NULL, version_id TEXT NOT NULL, place TEXT, kind TEXT NOT NULL, person_id TEXT NOT NULL REFERENCES person, at TEXT NOT NULL, text TEXT NOT NULL, quote TEXT, suggestion TEXT, answers TEXT REFERENCES note, resolved_at TEXT, resolved_by TEXT);
 CREATE INDEX note_draft ON note (draft_id);
 
 CREATE TABLE planned_event (

@@ -1,0 +1,24 @@
+<script setup lang="ts">
+import { useItemNotes } from '~/composables/itemNotes'
+
+/** A reviewer's own notes at a place, which go out with the return. */
+defineProps<{ place: string }>()
+const notes = useItemNotes()!
+</script>
+
+<template>
+  <ul v-if="notes.pinsAt(place)" class="mt-1.5 space-y-1 font-sans text-[14px] leading-snug">
+    <li v-for="pin in notes.pinsAt(place)" :key="pin.id" class="flex items-baseline gap-2 rounded-md bg-lamp-wash px-2.5 py-1.5">
+      <span
+        ><b class="font-semibold">Your note</b
+        ><template v-if="pin.quote">
+          on <q class="italic">{{ pin.quote.exact }}</q></template
+        >: {{ pin.text
+        }}<template v-if="pin.suggestion !== undefined">
+          Suggested: <ins v-if="pin.suggestion" class="no-underline">{{ pin.suggestion }}</ins><span v-else>leave it out</span></template
+        ></span
+      >
+      <button type="button" class="link ml-auto shrink-0" @click="notes.unpin(pin)">Take away</button>
+    </li>
+  </ul>
+</template>
