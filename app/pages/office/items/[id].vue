@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ApiProblem, api } from '~/composables/api'
+import { useLoad } from '~/composables/load'
 import LoadState from '~/components/frame/LoadState.vue'
 import ItemDesk from '~/components/item/ItemDesk.vue'
 import { useSite } from '~/stores/site'
@@ -10,19 +10,11 @@ const route = useRoute()
 const site = useSite()
 const session = useSession()
 const id = String(route.params.id)
-const page = shallowRef<ItemPage | null>(null)
-const problem = shallowRef<ApiProblem | null>(null)
-
-async function load() {
-  try {
-    const draft = route.query.draft
-    page.value = await api<ItemPage>('GET', `/items/${id}${typeof draft === 'string' ? `?draft=${draft}` : ''}`)
-    problem.value = null
-  } catch (error) {
-    if (!(error instanceof ApiProblem)) throw error
-    problem.value = error
-  }
-}
+const {
+  value: page,
+  problem,
+  load,
+} = useLoad<ItemPage>(() => `/items/${id}${typeof route.query.draft === 'string' ? `?draft=${route.query.draft}` : ''}`)
 await load()
 // What this person saves is known here already; what others do is loaded.
 watch(
