@@ -9,6 +9,7 @@ const BENCHES = {
   beside: () => import('./beside'),
   events: () => import('./events'),
   page: () => import('./livePage'),
+  rights: () => import('./rights'),
 }
 const wanted = process.argv.slice(2).filter((name): name is keyof typeof BENCHES => name in BENCHES)
 const rows: Row[] = []

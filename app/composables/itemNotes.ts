@@ -1,6 +1,7 @@
 import { useSessionStorage } from '@vueuse/core'
 import type { ItemPage } from '~~/server/services/itemPage'
 import { quoteOf, type Quote } from '~~/core/content/quote'
+import { grouped } from '~~/core/grouped'
 import { api } from '~/composables/api'
 import { newBlockId } from '~/composables/ids'
 import { useNotices } from '~/stores/notices'
@@ -60,9 +61,8 @@ function makeNotes(draft: () => ItemPage['draft'], act: (run: () => Promise<unkn
     set: (next) => (all.value = { ...all.value, [own()]: next }),
   })
   const asked = shallowRef<Asked | null>(null)
-  const by = <T extends { place: string | null }>(entries: readonly T[]) => Map.groupBy(entries, (entry) => entry.place)
-  const threads = computed(() => by(draft()?.notes ?? []))
-  const pinned = computed(() => by(pins.value))
+  const threads = computed(() => grouped(draft()?.notes ?? [], (note) => note.place))
+  const pinned = computed(() => grouped(pins.value, (pin) => pin.place))
   return {
     /** Whether the person may return the draft now, and so pin notes for that. */
     pinning: computed(() => (draft()?.mayClear.length ?? 0) > 0),

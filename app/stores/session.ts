@@ -29,8 +29,8 @@ export const useSession = defineStore('session', () => {
     demo.value = answer.demo
     loaded.value = true
   }
-  async function signIn(email: string, password: string): Promise<void> {
-    await api('POST', '/session', { body: { email, password } })
+  async function signIn(email: string, password: string, code?: string): Promise<void> {
+    await api('POST', '/session', { body: { email, password, ...(code ? { code } : {}) } })
     await load()
   }
   async function stepIn(id: string): Promise<void> {

@@ -50,3 +50,9 @@ export const dateIn = (instant: string, zone: string): string => wallOf(instant,
 /** Whole days from one calendar date to another; negative when `to` is earlier. */
 export const daysBetween = (from: string, to: string): number =>
   Math.round((Date.parse(`${to}T00:00Z`) - Date.parse(`${from}T00:00Z`)) / 86_400_000)
+
+/** The instants at which a calendar date begins in a zone and the next one does. */
+export function dayBounds(date: string, zone: string): { from: string; to: string } {
+  const day = Temporal.PlainDate.from(date)
+  return { from: iso(day.toZonedDateTime(zone)), to: iso(day.add({ days: 1 }).toZonedDateTime(zone)) }
+}

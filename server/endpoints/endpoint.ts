@@ -43,3 +43,8 @@ export const endpoint = <P extends Shape = z.ZodUndefined, Q extends Shape = z.Z
 export const openEndpoint = <P extends Shape = z.ZodUndefined, Q extends Shape = z.ZodUndefined, B extends Shape = z.ZodUndefined>(
   definition: Common<P, Q, B, Actor | undefined>,
 ): Endpoint => ({ ...definition, open: true }) as unknown as Endpoint
+
+/** An answer that is a file to keep, sent as it is read. */
+export class Download {
+  constructor(readonly file: { type: string; name: string; stream: ReadableStream<Uint8Array> }) {}
+}

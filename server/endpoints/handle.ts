@@ -15,7 +15,7 @@ import { runtime, type Runtime } from '../runtime'
 import { MAX_DOCUMENT_BYTES } from '../services/media'
 import { PROBLEMS, refusal, Refusal } from '../services/refusal'
 import type { Actor } from '../services/access'
-import type { Endpoint } from './endpoint'
+import { Download, type Endpoint } from './endpoint'
 
 /** JSON bodies are at most this large; the largest page that the editor makes stays well below. */
 export const MAX_BODY_BYTES = 2 * 1024 * 1024
@@ -183,6 +183,11 @@ export async function handle(event: H3Event, endpoint: Endpoint): Promise<unknow
 }
 
 function say(event: H3Event, answer: unknown, read: boolean): unknown {
+  if (answer instanceof Download) {
+    setResponseHeader(event, 'content-type', answer.file.type)
+    setResponseHeader(event, 'content-disposition', `attachment; filename="${answer.file.name}"`)
+    return answer.file.stream
+  }
   if (answer === undefined || answer === null) {
     setResponseStatus(event, 204)
     return null

@@ -2,12 +2,14 @@ import { deleteCookie, getCookie, getHeader, setCookie, type H3Event } from 'h3'
 import { z } from 'zod'
 import { addressOf, SESSION_COOKIE } from '../http'
 import { isDemo } from '../runtime'
-import { changePassword, changeProfile, isUnclaimed, markSeen, openSession, sectionsWhere, signIn, signOut } from '../services/access'
+import { changePassword, changeProfile, isUnclaimed, markSeen, must, mustKnowPassword, sectionsWhere, signIn } from '../services/access'
 import { addPerson, endGroup, endRole, saveGroup, saveRole, setActive, setRoles, setSeparations } from '../services/people'
 import { explainRight, rightsOfPeople, rightsOfPerson } from '../services/rights'
 import { VERBS, type Verb } from '../../core/access/verbs'
 import { waysOf } from '../../core/access/rights'
 import { refusal } from '../services/refusal'
+import { beginSecondFactor, confirmSecondFactor, endSecondFactor, secondFactor } from '../services/secondFactor'
+import { endMySessions, mySessions, openSession, signOut } from '../services/sessions'
 import { firstStart } from '../services/sites'
 import { listPeople, personById } from '../store/people'
 import { endpoint, openEndpoint } from './endpoint'
@@ -15,6 +17,7 @@ import { endpoint, openEndpoint } from './endpoint'
 const name = z.string().trim().min(1).max(100)
 const password = z.string().max(1_000)
 const email = z.email().max(200)
+const code = z.string().trim().max(40).optional()
 
 const roles = z.array(z.strictObject({ role: z.string().max(60), section: z.string().max(60).nullable() })).max(50)
 const id = z.object({ id: z.string().max(60) })
@@ -33,6 +36,7 @@ function giveSession(event: H3Event, token: string): void {
     maxAge: 14 * 86_400,
   })
 }
+const tokenOf = (event: H3Event) => getCookie(event, SESSION_COOKIE) ?? ''
 const agentOf = (event: H3Event) => getHeader(event, 'user-agent') ?? ''
 
 async function endSession(office: Parameters<typeof signOut>[0], event: H3Event): Promise<void> {
@@ -70,7 +74,7 @@ export const people = [
     path: '/session',
     tag: 'people',
     summary: 'Sign in',
-    body: z.strictObject({ email, password }),
+    body: z.strictObject({ email, password, code }),
     async run({ office, body, event }) {
       // A session that was open in this browser ends, so that none outlives its person's turn.
       const { token, person } = await signIn(office, { ...body, from: addressOf(event.node.req), agent: agentOf(event) })
@@ -154,7 +158,78 @@ export const people = [
     tag: 'people',
     summary: 'Change own password; other sessions end',
     body: z.strictObject({ current: password, next: password }),
-    run: ({ office, actor, body, event }) => changePassword(office, actor, body.current, body.next, getCookie(event, SESSION_COOKIE) ?? ''),
+    run: ({ office, actor, body, event }) => changePassword(office, actor, body.current, body.next, tokenOf(event)),
+  }),
+  endpoint({
+    method: 'GET',
+    path: '/me/sessions',
+    tag: 'people',
+    summary: 'Where one is signed in',
+    run: ({ office, actor, event }) => mySessions(office, actor.id, tokenOf(event)),
+  }),
+  endpoint({
+    method: 'DELETE',
+    path: '/me/sessions',
+    tag: 'people',
+    summary: 'Sign out everywhere but here',
+    run: ({ office, actor, event }) => endMySessions(office, actor.id, tokenOf(event)),
+  }),
+  endpoint({
+    method: 'DELETE',
+    path: '/me/sessions/:id',
+    tag: 'people',
+    summary: 'End one of one’s sessions',
+    params: id,
+    run: ({ office, actor, event, params }) => endMySessions(office, actor.id, tokenOf(event), params.id),
+  }),
+  endpoint({
+    method: 'GET',
+    path: '/me/second-factor',
+    tag: 'people',
+    summary: 'Whether one has a second factor, and how many recovery codes are left',
+    run: ({ office, actor }) => secondFactor(office, actor.id),
+  }),
+  endpoint({
+    method: 'POST',
+    path: '/me/second-factor',
+    tag: 'people',
+    summary: 'Begin a second factor: a secret for an authenticator, which holds once a code of it is typed',
+    body: z.strictObject({ current: password }),
+    async run({ office, live, actor, body }) {
+      await mustKnowPassword(office, actor, body.current)
+      const site = await office.site()
+      return beginSecondFactor(office, actor.id, (site && (await live.frame(site)).settings.title) || 'Yieldgate')
+    },
+  }),
+  endpoint({
+    method: 'PUT',
+    path: '/me/second-factor',
+    tag: 'people',
+    summary: 'Turn the second factor on with a code of it; answers the recovery codes',
+    body: z.strictObject({ code: z.string().max(40) }),
+    run: ({ office, actor, body }) => confirmSecondFactor(office, actor.id, body.code),
+  }),
+  endpoint({
+    method: 'DELETE',
+    path: '/me/second-factor',
+    tag: 'people',
+    summary: 'Take the second factor off',
+    body: z.strictObject({ current: password }),
+    async run({ office, actor, body }) {
+      await mustKnowPassword(office, actor, body.current)
+      await endSecondFactor(office, actor.id, actor.id)
+    },
+  }),
+  endpoint({
+    method: 'DELETE',
+    path: '/people/:id/second-factor',
+    tag: 'people',
+    summary: 'Take off the second factor of someone who has lost it',
+    params: id,
+    async run({ office, actor, params }) {
+      must(actor, 'people.change', null)
+      await endSecondFactor(office, actor.id, params.id)
+    },
   }),
   endpoint({
     method: 'POST',

@@ -1,22 +1,33 @@
 import { z } from 'zod'
 import { readMultipartFormData } from 'h3'
-import { CHAIN_START, verifyChain } from '../../core/history/chain'
 import { HEARTBEAT, SILENT_AFTER_MS } from '../jobs/scheduler'
-import { must } from '../services/access'
 import { abilities } from '../services/itemPage'
-import { readableItem } from '../services/items'
+import { flow } from '../services/flow'
 import { fetchPicture } from '../services/fetchPicture'
+import { checkJournal, exportJournal, readJournal } from '../services/journal'
 import { addFile, addPicture, cropPicture, findMedia, mediaFacts, mustAddMedia } from '../services/media'
 import { refusal } from '../services/refusal'
 import { addSection, changeSection, sections } from '../services/sections'
 import { siteClock, today } from '../services/today'
-import { journalAfter, journalPage } from '../store/journal'
-import { endpoint, openEndpoint } from './endpoint'
+import { Download, endpoint, openEndpoint } from './endpoint'
 import { pageLimit } from './items'
 
 const id = z.object({ id: z.string().max(60) })
 const name = z.string().trim().min(1).max(100)
 const parent = z.string().max(60).nullable()
+const date = z.iso.date()
+const journalQuery = z.strictObject({
+  item: z.string().max(60).optional(),
+  person: z.string().max(60).optional(),
+  /** Actions with commas between them; one that ends in a point stands for all that begin so. */
+  actions: z
+    .string()
+    .regex(/^[a-z.,-]{1,500}$/)
+    .transform((text) => text.split(',').filter(Boolean))
+    .optional(),
+  from: date.optional(),
+  to: date.optional(),
+})
 
 export const site = [
   openEndpoint({
@@ -102,40 +113,34 @@ export const site = [
   }),
   endpoint({
     method: 'GET',
+    path: '/flow',
+    tag: 'journal',
+    summary: 'What waits at which gate where the person may read, and how work went through the gates in the days past',
+    query: z.strictObject({ days: z.coerce.number().int().min(1).max(400).default(90) }),
+    run: ({ office, actor, query }) => flow(office, actor, query.days),
+  }),
+  endpoint({
+    method: 'GET',
     path: '/journal',
     tag: 'journal',
     summary: 'Who did what, newest first; of one item for those who may see it, else with the right to the journal',
-    query: z.strictObject({
-      item: z.string().max(60).optional(),
-      before: z.coerce.number().int().min(1).default(1_000_000_000_000),
-      limit: pageLimit,
-    }),
-    async run({ office, actor, query }) {
-      if (query.item) await readableItem(office, actor, query.item)
-      else must(actor, 'journal.read', null)
-      const rows = await journalPage(office.store.read, query.before, query.limit + 1, query.item ?? null)
-      const page = rows.slice(0, query.limit)
-      return { rows: page, next: rows.length > query.limit ? page.at(-1)!.seq : null }
-    },
+    query: journalQuery.extend({ before: z.coerce.number().int().min(1).default(1_000_000_000_000), limit: pageLimit }),
+    run: ({ office, actor, query: { before, limit, ...query } }) => readJournal(office, actor, query, before, limit),
+  }),
+  endpoint({
+    method: 'GET',
+    path: '/journal/file',
+    tag: 'journal',
+    summary: 'The same as a file, oldest first: CSV (RFC 4180), or JSON lines with all that the chain of hashes is made of',
+    query: journalQuery.extend({ format: z.enum(['csv', 'jsonl']) }),
+    run: async ({ office, actor, query: { format, ...query } }) => new Download(await exportJournal(office, actor, query, format)),
   }),
   endpoint({
     method: 'GET',
     path: '/journal/check',
     tag: 'journal',
     summary: 'Verify the whole chain of the journal',
-    async run({ office, actor }) {
-      must(actor, 'journal.read', null)
-      let head = CHAIN_START
-      let seq = 0
-      for (;;) {
-        const rows = await journalAfter(office.store.read, seq, 5_000)
-        if (!rows.length) return { intact: true, rows: seq, head }
-        const result = verifyChain(rows, head, seq + 1)
-        if (!result.intact) return { intact: false, brokenAt: result.brokenAt }
-        head = result.head
-        seq = result.seq
-      }
-    },
+    run: ({ office, actor }) => checkJournal(office, actor),
   }),
   endpoint({
     method: 'POST',

@@ -1,4 +1,4 @@
-import { createHash, randomBytes } from 'node:crypto'
+import { randomBytes } from 'node:crypto'
 import { hash as hashPassword, verify as verifyPassword } from '@node-rs/argon2'
 import { decide } from '../../core/access/decide'
 import type { Rights } from '../../core/access/rights'
@@ -7,6 +7,8 @@ import { peopleCount, personByEmail, personById, sessionByHash, type PersonRow }
 import { note, type Office } from './office'
 import { passwordProblems } from './passwords'
 import { refusal, Refusal } from './refusal'
+import { useSecondFactor } from './secondFactor'
+import { hashToken, openSession } from './sessions'
 
 /** Who asks: a signed-in person and everybody's rights at that moment. */
 export interface Actor {
@@ -28,10 +30,7 @@ export function sectionsWhere(actor: Actor, verb: Verb): string[] | null {
 
 /** argon2id with the first recommended parameters of RFC 9106 §4 scaled to OWASP's floor: 19 MiB, 2 passes. */
 const ARGON = { memoryCost: 19_456, timeCost: 2, parallelism: 1 }
-const SESSION_DAYS = 14
 const IDLE_HOURS = 72
-
-const hashToken = (token: string) => createHash('sha256').update(token).digest('hex')
 
 /** Throws a refusal unless the actor may do this there. */
 export function must(actor: Actor, verb: Verb, section: string | null): void {
@@ -51,12 +50,28 @@ let nobody: Promise<string> | undefined
 export interface SignIn {
   email: string
   password: string
+  /** The second factor, for those who have one: a code of the moment or a recovery code. */
+  code?: string | undefined
   /** Where it comes from, for throttling. */
   from: string
   agent: string
 }
 
-/** Checks a password and opens a session; answers its token. Each failure counts against the address and the origin. */
+/** Counts a failed try against the address and the origin; failures an hour old are forgotten. */
+const countFailure = (office: Office, keys: string[], now: Date): Promise<unknown> =>
+  office.store.write((tx) =>
+    Promise.all(
+      keys.map((key) =>
+        tx.run(
+          `INSERT INTO throttle (key, failures, last_at) VALUES ($key, 1, $at)
+           ON CONFLICT (key) DO UPDATE SET failures = CASE WHEN last_at < $forget THEN 1 ELSE failures + 1 END, last_at = $at`,
+          { key, at: now.toISOString(), forget: new Date(now.getTime() - 3_600_000).toISOString() },
+        ),
+      ),
+    ),
+  )
+
+/** Checks a password, and the second factor of those who have one, and opens a session; answers its token. Each failure counts against the address and the origin. */
 export async function signIn(office: Office, input: SignIn): Promise<{ token: string; person: string }> {
   const keys = [`email:${input.email.toLowerCase()}`, `from:${input.from}`]
   const now = office.clock.now()
@@ -76,42 +91,17 @@ export async function signIn(office: Office, input: SignIn): Promise<{ token: st
     input.password.normalize('NFKC'),
   )
   if (!person || !right || person.active !== 1) {
-    await office.store.write((tx) =>
-      Promise.all(
-        keys.map((key) =>
-          tx.run(
-            `INSERT INTO throttle (key, failures, last_at) VALUES ($key, 1, $at)
-             ON CONFLICT (key) DO UPDATE SET failures = CASE WHEN last_at < $forget THEN 1 ELSE failures + 1 END, last_at = $at`,
-            { key, at: now.toISOString(), forget: new Date(now.getTime() - 3_600_000).toISOString() },
-          ),
-        ),
-      ),
-    )
+    await countFailure(office, keys, now)
     throw refusal('not-signed-in', 'sign-in-wrong', 'The address or the password is not right')
   }
+  if (person.totp_secret !== null) {
+    if (!input.code) throw refusal('not-signed-in', 'code-needed', 'Type the code that your authenticator shows now', 'code')
+    if (!(await useSecondFactor(office, person.id, input.code))) {
+      await countFailure(office, keys, now)
+      throw refusal('not-signed-in', 'code-wrong', 'That code is not right, or was used before', 'code')
+    }
+  }
   return { token: await openSession(office, person.id, input.agent, keys), person: person.id }
-}
-
-/** Opens a session for a person whose identity is settled; answers the token that the cookie carries. */
-export async function openSession(office: Office, person: string, agent: string, clearThrottles: string[] = []): Promise<string> {
-  const token = randomBytes(32).toString('base64url')
-  const at = office.now()
-  await office.store.write(async (tx) => {
-    for (const key of clearThrottles) await tx.run('DELETE FROM throttle WHERE key = $key', { key })
-    await tx.run('DELETE FROM session WHERE expires_at < $at', { at })
-    await tx.insert('session', [
-      {
-        token_hash: hashToken(token),
-        person_id: person,
-        created_at: at,
-        seen_at: at,
-        expires_at: new Date(Date.parse(at) + SESSION_DAYS * 86_400_000).toISOString(),
-        agent: agent.slice(0, 200),
-      },
-    ])
-    await note(office, tx, person, 'session.opened', null)
-  })
-  return token
 }
 
 /** The person behind a session token, with today's rights; undefined when it is unknown, over, idle or of an inactive person. */
@@ -134,9 +124,6 @@ export async function actorOf(office: Office, token: string | undefined): Promis
   }
 }
 
-export const signOut = (office: Office, token: string): Promise<void> =>
-  office.store.write((tx) => tx.run('DELETE FROM session WHERE token_hash = $hash', { hash: hashToken(token) }))
-
 export interface ProfileChange {
   name?: string | undefined
   colourScheme?: PersonRow['colour_scheme'] | undefined
@@ -150,11 +137,17 @@ export async function changeProfile(office: Office, actor: Actor, change: Profil
   })
 }
 
+/** Throws a refusal unless it is the actor's password, which is asked again for what a session alone must not do. */
+export async function mustKnowPassword(office: Office, actor: Actor, password: string): Promise<PersonRow> {
+  const person = (await personById(office.store.read, actor.id))!
+  if (!(await verifyPassword(person.password_hash, password.normalize('NFKC'))))
+    throw refusal('refused', 'password-wrong', 'The present password is not right', 'current')
+  return person
+}
+
 /** Changes one's own password; every other session of the person ends. */
 export async function changePassword(office: Office, actor: Actor, current: string, next: string, token: string): Promise<void> {
-  const person = (await personById(office.store.read, actor.id))!
-  if (!(await verifyPassword(person.password_hash, current.normalize('NFKC'))))
-    throw refusal('refused', 'password-wrong', 'The present password is not right', 'current')
+  const person = await mustKnowPassword(office, actor, current)
   const problems = passwordProblems(next, [person.name, person.email])
   if (problems.length) throw new Refusal('refused', problems)
   const password_hash = await makePasswordHash(next)

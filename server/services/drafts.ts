@@ -202,7 +202,9 @@ export async function addHead(
     await indexTitles(tx, [item.id])
   }
   const about = { draft: draft.id, version: id, number, cause, ...(lapsed ? { lapsed: true } : {}) }
-  await appendJournal(tx, [fact(office, actor.id, 'draft.saved', item.id, about)], loaded.journal)
+  const facts = [fact(office, actor.id, 'draft.saved', item.id, about)]
+  if (lapsed) facts.push(fact(office, actor.id, 'draft.lapsed', item.id, { draft: draft.id, version: id, waits: [] }))
+  await appendJournal(tx, facts, loaded.journal)
   if (lapsed || state.review !== draft.review) await syncItems(tx, [item.id])
   return { id, number, at, review: state.review }
 }
@@ -328,6 +330,10 @@ function mustGuard(actor: Actor, { item, route }: LoadedDraft, id: string): void
   if (reason) throw new Refusal('not-allowed', [reason])
 }
 
+/** The gates at which a draft waits. The journal says it with each step that changes it, which the figures of the flow are made from. */
+export const waitingAt = (route: Route, state: DraftState): string[] =>
+  state.review === 'in_review' ? openGates(route, state).map((gate) => gate.id) : []
+
 /** The gates that the actor could clear or return at now. */
 export const gatesFor = (actor: Actor, { item, route, state }: LoadedDraft): string[] =>
   state.review === 'in_review'
@@ -353,7 +359,12 @@ export async function rerouteDraft(office: Office, actor: Actor, draftId: string
     const next = await loadedDraft(tx, { ...loaded, route, authors, clearances }, loaded.manifest)
     const state = reroute(next.state, next.route)
     await tx.update('draft', { id: draftId }, { route_id: route.id, route_version: route.version, review: state.review })
-    await note(office, tx, actor.id, 'draft.rerouted', loaded.item.id, { draft: draftId, route: route.id, version: route.version })
+    await note(office, tx, actor.id, 'draft.rerouted', loaded.item.id, {
+      draft: draftId,
+      route: route.id,
+      version: route.version,
+      waits: waitingAt(next.route, state),
+    })
     await syncItems(tx, [loaded.item.id])
     return state.review
   })
@@ -380,9 +391,10 @@ async function command(
     const state = decision.value.reduce(apply, loaded.state)
     await tx.update('draft', { id: draftId }, { review: state.review })
     await write(tx, loaded, decision.value)
+    const waits = waitingAt(loaded.route, state)
     for (const event of decision.value) {
       const { event: name, by: _by, ...data } = { by: '', ...event }
-      await note(office, tx, actor.id, `draft.${name}`, loaded.item.id, { draft: draftId, version: loaded.head.id, ...data })
+      await note(office, tx, actor.id, `draft.${name}`, loaded.item.id, { draft: draftId, version: loaded.head.id, ...data, waits })
     }
     await syncItems(tx, [loaded.item.id])
     return state.review
@@ -456,7 +468,7 @@ export async function discardDraft(office: Office, actor: Actor, draftId: string
     const whole = item.on_site === 'none' && !other
     if (whole) await tx.update('item', { id: item.id }, { binned_at: at, binned_by: actor.id })
     else await tx.update('draft', { id: draftId }, { closed_at: at, closed_by: actor.id, outcome: 'discarded' })
-    await note(office, tx, actor.id, whole ? 'item.binned' : 'draft.discarded', item.id, { draft: draftId })
+    await note(office, tx, actor.id, whole ? 'item.binned' : 'draft.discarded', item.id, { draft: draftId, waits: [] })
     await syncItems(tx, [item.id])
   })
 }
@@ -464,7 +476,8 @@ export async function discardDraft(office: Office, actor: Actor, draftId: string
 /** Opens a discarded draft again, as it was: its versions, notes and clearances; a time that was set is not. */
 export async function reopenDraft(office: Office, actor: Actor, draftId: string): Promise<void> {
   await office.store.write(async (tx) => {
-    const { item, draft } = await loadDraft(tx, draftId)
+    const loaded = await loadDraft(tx, draftId)
+    const { item, draft } = loaded
     if (draft.created_by === actor.id || draft.closed_by === actor.id) must(actor, 'item.write', item.section_id)
     else must(actor, 'item.discard', item.section_id)
     if (item.binned_at) throw refusal('conflict', 'item-binned', 'The item is in the bin; restore it first')
@@ -472,7 +485,10 @@ export async function reopenDraft(office: Office, actor: Actor, draftId: string)
     if (draft.outcome !== 'discarded')
       throw refusal('conflict', 'draft-closed', draft.outcome === 'live' ? 'This draft has gone live' : 'This draft was ended for good')
     await tx.update('draft', { id: draftId }, { closed_at: null, closed_by: null, outcome: null })
-    await note(office, tx, actor.id, 'draft.reopened', item.id, { draft: draftId })
+    await note(office, tx, actor.id, 'draft.reopened', item.id, {
+      draft: draftId,
+      waits: waitingAt(loaded.route, loaded.state),
+    })
     await syncItems(tx, [item.id])
   })
 }

@@ -70,10 +70,12 @@ export async function putLiveNow(office: Office, actor: Actor, draftId: string, 
       },
     ])
     const result = done(outcome)
-    if (excepted)
+    if (excepted) {
       await tx.insert('exception_review', [
         { id: office.newId(), item_id: item.id, version_id: head.id, person_id: actor.id, reason: input.exception!.trim(), at: result.at },
       ])
+      await note(office, tx, actor.id, 'draft.passed-over', item.id, { draft: draftId, waits: [] })
+    }
     return result
   })
 }

@@ -17,7 +17,7 @@ interface Line {
 const LIMIT = 50
 
 /** The sections that a person may read, as a JSON list for the store. */
-const readableSections = (actor: Actor): string =>
+export const readableSections = (actor: Actor): string =>
   JSON.stringify([...actor.rights.sections.keys()].filter((section) => may(actor, 'item.read', section)))
 
 /** Those journal rows that are about no item, or about one that the person may read. */

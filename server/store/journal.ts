@@ -56,12 +56,54 @@ export const journalHead = async (db: Reader): Promise<JournalHead> =>
 export const journalAfter = async (db: Reader, seq: number, limit: number): Promise<JournalRow[]> =>
   (await packedRows<Row>(db, packed('j', COLUMNS), 'FROM journal j WHERE seq > $seq ORDER BY seq LIMIT $limit', { seq, limit })).map(toRow)
 
-/** Rows below a number, newest first, of one item or of all, with the person's and the item's names. */
-export const journalPage = async (db: Reader, before: number, limit: number, item: string | null) =>
-  (
-    await db.all<Row & { name: string | null; title: string | null }>(
-      `SELECT j.*, p.name, i.title FROM journal j LEFT JOIN person p ON p.id = j.person_id LEFT JOIN item i ON i.id = j.item_id
-       WHERE j.seq < $before ${item ? 'AND j.item_id = $item' : ''} ORDER BY j.seq DESC LIMIT $limit`,
-      item ? { before, limit, item } : { before, limit },
+/** Which rows of the journal are asked for; what is left out does not narrow it. */
+export interface JournalFilter {
+  item?: string | undefined
+  person?: string | undefined
+  /** Actions, or their beginnings up to and with the point: `draft.`. */
+  actions?: readonly string[] | undefined
+  /** Instants: from the first, before the second. */
+  from?: string | undefined
+  to?: string | undefined
+}
+
+function where({ item, person, actions, from, to }: JournalFilter): { text: string; values: Record<string, string> } {
+  const parts: string[] = []
+  const values: Record<string, string> = {}
+  const add = (text: string, name: string, value: string | undefined) => {
+    if (value === undefined) return
+    parts.push(text)
+    values[name] = value
+  }
+  add('j.item_id = $item', 'item', item)
+  add('j.person_id = $person', 'person', person)
+  add('j.at >= $from', 'from', from)
+  add('j.at < $to', 'to', to)
+  if (actions?.length)
+    add(
+      "EXISTS (SELECT 1 FROM json_each($actions) a WHERE j.action = a.value OR (a.value LIKE '%.' AND substr(j.action, 1, length(a.value)) = a.value))",
+      'actions',
+      JSON.stringify(actions),
     )
-  ).map((row) => ({ ...toRow(row), name: row.name, title: row.title }))
+  return { text: parts.map((part) => `AND ${part}`).join(' '), values }
+}
+
+const NAMED = `SELECT j.*, p.name, i.title FROM journal j LEFT JOIN person p ON p.id = j.person_id LEFT JOIN item i ON i.id = j.item_id`
+type Named = Row & { name: string | null; title: string | null }
+const named = (row: Named) => ({ ...toRow(row), name: row.name, title: row.title })
+/** A row with the names, as they are now, of its person and its item. */
+export type NamedRow = ReturnType<typeof named>
+
+/** Rows below a number that a filter lets through, newest first. */
+export async function journalPage(db: Reader, filter: JournalFilter, before: number, limit: number): Promise<NamedRow[]> {
+  const { text, values } = where(filter)
+  const sql = `${NAMED} WHERE j.seq < $before ${text} ORDER BY j.seq DESC LIMIT $limit`
+  return (await db.all<Named>(sql, { ...values, before, limit })).map(named)
+}
+
+/** Rows above a number that a filter lets through, oldest first. */
+export async function journalOnward(db: Reader, filter: JournalFilter, after: number, limit: number): Promise<NamedRow[]> {
+  const { text, values } = where(filter)
+  const sql = `${NAMED} WHERE j.seq > $after ${text} ORDER BY j.seq LIMIT $limit`
+  return (await db.all<Named>(sql, { ...values, after, limit })).map(named)
+}

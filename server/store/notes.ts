@@ -13,7 +13,8 @@ export interface NoteInput {
 
 /** What a note says in one line; one without words of its own says what it suggests. */
 export const noteWords = ({ text, suggestion }: { text: string; suggestion?: string | null | undefined }): string =>
-  text.trim() || (suggestion === null || suggestion === undefined ? '' : suggestion ? `Suggests: ${suggestion}` : 'Suggests leaving words out')
+  text.trim() ||
+  (suggestion === null || suggestion === undefined ? '' : suggestion ? `Suggests: ${suggestion}` : 'Suggests leaving words out')
 
 export interface NoteRow {
   id: string

@@ -11,6 +11,11 @@ export interface PersonRow {
   active: number
   created_at: string
   seen_until: string | null
+  /** The shared secret of the second factor, in base32; one that is not confirmed yet is pending. */
+  totp_secret: string | null
+  totp_pending: string | null
+  /** The last period of 30 seconds whose code was used: none is good twice. */
+  totp_step: number
 }
 
 /** Everybody's rights as one value, for the core's decisions. */
@@ -49,4 +54,11 @@ export const sessionByHash = (db: Reader, hash: string) =>
   db.one<{ person_id: string; expires_at: string; seen_at: string }>(
     'SELECT person_id, expires_at, seen_at FROM session WHERE token_hash = $hash',
     { hash },
+  )
+
+/** The open sessions of a person, the last seen first. */
+export const sessionsOf = (db: Reader, person: string, now: string) =>
+  db.all<{ hash: string; agent: string; created_at: string; seen_at: string }>(
+    'SELECT token_hash AS hash, agent, created_at, seen_at FROM session WHERE person_id = $person AND expires_at > $now ORDER BY seen_at DESC LIMIT 100',
+    { person, now },
   )

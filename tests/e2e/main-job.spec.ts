@@ -133,7 +133,7 @@ test('a post from an idea to readers and back again, by four people', async ({ b
   await expect(receipt).toContainText('/posts/a-bell-on-every-quay answers 200')
 
   // The journal holds all of it and verifies.
-  await maren.goto('/office/checks')
+  await maren.goto('/office/checks?view=journal')
   await maren.getByRole('button', { name: 'Verify the journal' }).click()
   await expect(maren.getByText('Intact.')).toBeVisible()
   moveClock(0)

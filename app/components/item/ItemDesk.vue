@@ -12,12 +12,10 @@ import type { Refs } from '~~/core/render/blocks'
 import type { MediaView } from '~~/core/render/picture'
 import { shortIn } from '~~/core/time/words'
 import BlockList from './BlockList.vue'
-import PinDialog from './PinDialog.vue'
 import PageFields from './PageFields.vue'
 import OutlinePanel from './OutlinePanel.vue'
 import DeskHeader from './DeskHeader.vue'
 import DraftTabs from './DraftTabs.vue'
-import ItemDialogs from './ItemDialogs.vue'
 import SideDivider from './SideDivider.vue'
 import { isView, type View } from './views'
 import TrackPanel from './TrackPanel.vue'
@@ -36,6 +34,8 @@ const HistoryView = defineAsyncComponent(() => import('./HistoryView.vue'))
 const PreviewView = defineAsyncComponent(() => import('./PreviewView.vue'))
 const SidePreview = defineAsyncComponent(() => import('./SidePreview.vue'))
 const CompareView = defineAsyncComponent(() => import('./CompareView.vue'))
+const ItemDialogs = defineAsyncComponent(() => import('./ItemDialogs.vue'))
+const PinDialog = defineAsyncComponent(() => import('./PinDialog.vue'))
 const FindDialog = defineAsyncComponent(() => import('./FindDialog.vue'))
 const UpdateView = defineAsyncComponent(() => import('./UpdateView.vue'))
 
@@ -438,6 +438,7 @@ onMounted(() => {
       @go="((finding = false), (view = view === 'side' ? 'side' : 'write'), blockList?.enter($event))"
     />
     <ItemDialogs
+      v-if="dialog"
       :page="page"
       :actions="actions"
       :pins="notes.pins.value"

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import SecondFactor from '~/components/me/SecondFactor.vue'
+import SessionList from '~/components/me/SessionList.vue'
 import PlaceStrip from '~/components/frame/PlaceStrip.vue'
 import { api } from '~/composables/api'
 import { useNotices } from '~/stores/notices'
@@ -91,6 +93,8 @@ async function changePassword() {
         <button class="button" :disabled="!current || !next">Change the password</button>
         <p class="hint">All your other sessions end with it.</p>
       </form>
+      <SessionList />
+      <SecondFactor />
     </div>
   </div>
 </template>

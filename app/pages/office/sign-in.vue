@@ -10,6 +10,10 @@ const email = ref('')
 const password = ref('')
 const problem = ref('')
 const busy = ref(false)
+/** Asked for once the password was right, of those who have a second factor. */
+const asksCode = ref(false)
+const code = ref('')
+const codeField = ref<HTMLInputElement>()
 
 interface DemoPerson {
   id: string
@@ -28,7 +32,11 @@ async function enter(how: () => Promise<void>) {
     const to = String(route.query.to ?? '/office')
     await navigateTo(to.startsWith('/office') ? to : '/office')
   } catch (error) {
-    problem.value = error instanceof ApiProblem ? error.message : 'Something failed here. Try again.'
+    if (error instanceof ApiProblem && error.reasons[0]?.code === 'code-needed') {
+      asksCode.value = true
+      await nextTick()
+      codeField.value?.focus()
+    } else problem.value = error instanceof ApiProblem ? error.message : 'Something failed here. Try again.'
   } finally {
     busy.value = false
   }
@@ -37,7 +45,7 @@ async function enter(how: () => Promise<void>) {
 
 <template>
   <div class="grid gap-12 md:grid-cols-[22rem_1fr]">
-    <form class="space-y-4" @submit.prevent="enter(() => session.signIn(email, password))">
+    <form class="space-y-4" @submit.prevent="enter(() => session.signIn(email, password, asksCode ? code : undefined))">
       <h1 class="font-serif text-3xl font-semibold">Sign in</h1>
       <p v-if="problem" role="alert" class="rounded-md border border-rust bg-rust-wash px-3 py-2 text-rust">{{ problem }}</p>
       <div>
@@ -47,6 +55,20 @@ async function enter(how: () => Promise<void>) {
       <div>
         <label class="label" for="password">Password</label
         ><input id="password" v-model="password" class="input" type="password" autocomplete="current-password" required />
+      </div>
+      <div v-if="asksCode">
+        <label class="label" for="code">Code of your authenticator</label
+        ><input
+          id="code"
+          ref="codeField"
+          v-model="code"
+          class="input font-mono"
+          autocomplete="one-time-code"
+          maxlength="40"
+          required
+          aria-describedby="code-hint"
+        />
+        <p id="code-hint" class="hint mt-1">Six digits, as it shows them now. Without it at hand, one of your recovery codes.</p>
       </div>
       <button class="button-main w-full" :disabled="busy">Sign in</button>
       <p class="hint">Forgotten it? Your steward can give you a new one.</p>

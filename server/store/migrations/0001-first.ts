@@ -9,7 +9,9 @@ CREATE TABLE site (id TEXT PRIMARY KEY, zone TEXT NOT NULL, language TEXT NOT NU
 
 CREATE TABLE section (id TEXT PRIMARY KEY, site_id TEXT NOT NULL REFERENCES site, name TEXT NOT NULL, segment TEXT NOT NULL UNIQUE, parent_id TEXT REFERENCES section, position INTEGER NOT NULL);
 
-CREATE TABLE person (id TEXT PRIMARY KEY, email TEXT NOT NULL UNIQUE COLLATE NOCASE, name TEXT NOT NULL, password_hash TEXT NOT NULL, colour_scheme TEXT NOT NULL DEFAULT 'auto', active INTEGER NOT NULL DEFAULT 1, created_at TEXT NOT NULL, seen_until TEXT);
+CREATE TABLE person (id TEXT PRIMARY KEY, email TEXT NOT NULL UNIQUE COLLATE NOCASE, name TEXT NOT NULL, password_hash TEXT NOT NULL, colour_scheme TEXT NOT NULL DEFAULT 'auto', active INTEGER NOT NULL DEFAULT 1, created_at TEXT NOT NULL, seen_until TEXT, totp_secret TEXT, totp_pending TEXT, totp_step INTEGER NOT NULL DEFAULT 0);
+CREATE TABLE recovery_code (hash TEXT PRIMARY KEY, person_id TEXT NOT NULL REFERENCES person, used_at TEXT) WITHOUT ROWID;
+CREATE INDEX recovery_person ON recovery_code (person_id);
 CREATE TABLE role (id TEXT PRIMARY KEY, site_id TEXT NOT NULL REFERENCES site, name TEXT NOT NULL, verbs TEXT NOT NULL, includes TEXT NOT NULL DEFAULT '[]');
 CREATE TABLE person_group (id TEXT PRIMARY KEY, site_id TEXT NOT NULL REFERENCES site, name TEXT NOT NULL COLLATE NOCASE UNIQUE);
 CREATE TABLE group_member (group_id TEXT NOT NULL REFERENCES person_group ON DELETE CASCADE, person_id TEXT NOT NULL REFERENCES person, PRIMARY KEY (group_id, person_id)) WITHOUT ROWID;
@@ -103,6 +105,7 @@ CREATE INDEX media_part ON media (of_id) WHERE of_id IS NOT NULL;
 CREATE TABLE exception_review (id TEXT PRIMARY KEY, item_id TEXT NOT NULL REFERENCES item, version_id TEXT NOT NULL, person_id TEXT NOT NULL, reason TEXT NOT NULL, at TEXT NOT NULL, looked_by TEXT, looked_at TEXT, verdict TEXT);
 CREATE TABLE journal (seq INTEGER PRIMARY KEY, at TEXT NOT NULL, person_id TEXT, action TEXT NOT NULL, item_id TEXT, data TEXT NOT NULL, hash TEXT NOT NULL);
 CREATE INDEX journal_item ON journal (item_id, seq);
+CREATE INDEX journal_flow ON journal (at) WHERE action IN ('draft.sent', 'draft.gate-cleared', 'draft.returned', 'draft.pulled-out', 'draft.lapsed', 'draft.passed-over', 'draft.rerouted', 'draft.discarded', 'draft.reopened', 'item.binned');
 CREATE TRIGGER journal_fixed_update BEFORE UPDATE ON journal BEGIN SELECT RAISE (ABORT, 'the journal is append-only'); END;
 CREATE TRIGGER journal_fixed_delete BEFORE DELETE ON journal BEGIN SELECT RAISE (ABORT, 'the journal is append-only'); END;
 CREATE TRIGGER version_fixed_update BEFORE UPDATE ON version BEGIN SELECT RAISE (ABORT, 'versions are immutable'); END;

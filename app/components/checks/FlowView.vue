@@ -1,0 +1,180 @@
+<script setup lang="ts">
+import type { Flow } from '~~/server/services/flow'
+import { grouped } from '~~/core/grouped'
+import { spanWords } from '~~/core/time/span'
+import { fullIn, monthWords } from '~~/core/time/words'
+import LoadState from '~/components/frame/LoadState.vue'
+import { useLoad } from '~/composables/load'
+import { counted } from '~/composables/words'
+import { useSite } from '~/stores/site'
+
+// The charts come with a library of their own, which only those who look at them load.
+const FlowChart = defineAsyncComponent(() => import('./FlowChart.vue'))
+
+/** What waits at which gate and since when, and how work went through the gates before. */
+const site = useSite()
+const route = useRoute()
+const router = useRouter()
+const DAYS = [30, 90, 365] as const
+const days = computed(() => DAYS.find((entry) => String(entry) === route.query.days) ?? 90)
+const { value: flow, problem, loading, load } = useLoad<Flow>(() => `/flow?days=${days.value}`)
+await load()
+watch([days, () => site.news], load)
+const now = computed(() => Date.parse(flow.value?.now ?? ''))
+const columns = computed(() => {
+  const lines = grouped(flow.value?.waiting ?? [], (line) => line.gate)
+  const known = flow.value?.gates.filter((gate) => lines.has(gate.id)) ?? []
+  return known.map((gate) => ({ ...gate, lines: lines.get(gate.id)! }))
+})
+const HOUR_MS = 3_600_000
+const hours = (ms: number | null) => (ms === null ? null : Math.round((ms / HOUR_MS) * 10) / 10)
+const share = (part: number | null) => (part === null ? '–' : `${Math.round(part * 100)} %`)
+const span = (ms: number | null) => (ms === null ? '–' : spanWords(ms))
+</script>
+
+<template>
+  <LoadState v-if="!flow" :problem="problem" :loading="loading" @retry="load" />
+  <div v-else class="space-y-6 px-5 py-4">
+    <section aria-labelledby="waiting">
+      <h2 id="waiting" class="mb-2 font-serif text-lg font-semibold">
+        Waiting now
+        <span class="ml-1 font-sans text-[1rem] font-normal text-soft">{{
+          flow.waiting.length ? counted(flow.waiting.length, 'draft') : 'nothing'
+        }}</span>
+      </h2>
+      <p v-if="!columns.length" class="rounded-md border border-line bg-sheet px-4 py-6 text-center text-soft">
+        No gate holds anything up. What is sent to review stands here until it is cleared or returned.
+      </p>
+      <div class="grid grid-cols-[repeat(auto-fill,minmax(19rem,1fr))] items-start gap-4">
+        <section
+          v-for="gate in columns"
+          :key="gate.id"
+          class="rounded-md border border-line bg-sheet"
+          :aria-label="`Gate ${gate.name} of the route ${gate.route}`"
+        >
+          <h3 class="flex items-baseline gap-2 border-b border-line px-3 py-2">
+            <b class="font-semibold">{{ gate.name }}</b><span class="text-soft">{{ gate.route }}</span
+            ><span class="ml-auto tabular-nums">{{ gate.lines.length }}</span>
+          </h3>
+          <ul>
+            <li v-for="line in gate.lines" :key="line.draft" class="border-b border-line px-3 py-2 last:border-0">
+              <p class="flex items-baseline gap-3">
+                <NuxtLink
+                  :to="{ path: `/office/items/${line.item}`, query: { draft: line.draft } }"
+                  class="min-w-0 truncate font-medium underline decoration-line underline-offset-2 hover:decoration-ink"
+                  >{{ line.title }}</NuxtLink><span
+                  class="ml-auto shrink-0 whitespace-nowrap tabular-nums"
+                  :class="now - Date.parse(line.since) > (gate.ninetieth ?? Infinity) ? 'font-semibold text-rust' : 'text-lamp'"
+                  :title="`Since ${fullIn(line.since, flow.zone)}`"
+                  >{{ spanWords(now - Date.parse(line.since)) }}</span
+                >
+              </p>
+              <p class="truncate text-[0.93rem] text-soft">{{ line.by }} · {{ line.section }}</p>
+              <p class="truncate text-[0.93rem]" :class="line.mine ? 'font-semibold text-kelp' : 'text-soft'">
+                {{ line.mine ? 'You can clear it' : `For ${line.guards}` }}
+              </p>
+            </li>
+          </ul>
+        </section>
+      </div>
+    </section>
+    <section aria-labelledby="figures">
+      <div class="mb-2 flex flex-wrap items-center gap-3">
+        <h2 id="figures" class="font-serif text-lg font-semibold">How it went</h2>
+        <div class="flex gap-1" role="group" aria-label="How far back">
+          <button
+            v-for="entry in DAYS"
+            :key="entry"
+            class="button-quiet"
+            :class="days === entry && '!bg-sheet !text-ink border border-line font-semibold'"
+            :aria-pressed="days === entry"
+            @click="router.replace({ query: { ...route.query, days: entry } })"
+          >
+            {{ entry === 365 ? 'A year' : `${entry} days` }}
+          </button>
+        </div>
+      </div>
+      <p v-if="!flow.gates.length" class="text-soft">Nothing went through a gate in that time.</p>
+      <div v-else class="grid gap-x-6 gap-y-4 xl:grid-cols-2">
+        <div
+          v-for="[word, rows] in [
+            ['Gate', flow.gates],
+            ['Section', flow.sections],
+          ] as const"
+          :key="word"
+          class="min-w-0"
+        >
+          <table class="w-full border-collapse rounded-md border border-line bg-sheet">
+            <caption class="sr-only">
+              By
+              {{
+                word.toLowerCase()
+              }}
+            </caption>
+            <thead>
+              <tr class="border-b border-line text-left text-[0.93rem] text-soft">
+                <th scope="col" class="px-3 py-2 font-semibold">{{ word }}</th>
+                <th scope="col" class="px-3 text-right font-semibold">Judged</th>
+                <th scope="col" class="px-3 text-right font-semibold">Half within</th>
+                <th scope="col" class="px-3 text-right font-semibold">Nine of ten</th>
+                <th scope="col" class="px-3 text-right font-semibold">Returned</th>
+                <th scope="col" class="px-3 text-right font-semibold">At once</th>
+              </tr>
+            </thead>
+            <tbody>
+              <tr v-for="row in rows" :key="row.id" class="border-b border-line last:border-0">
+                <th scope="row" class="px-3 py-1.5 text-left font-medium">
+                  {{ row.name }} <span v-if="'route' in row" class="font-normal text-soft">{{ row.route }}</span>
+                </th>
+                <td class="px-3 text-right tabular-nums">{{ row.judged }}</td>
+                <td class="px-3 text-right whitespace-nowrap tabular-nums">{{ span(row.median) }}</td>
+                <td class="px-3 text-right whitespace-nowrap tabular-nums">{{ span(row.ninetieth) }}</td>
+                <td class="px-3 text-right tabular-nums">{{ share(row.returned) }}</td>
+                <td class="px-3 text-right tabular-nums">{{ row.average.toFixed(1) }}</td>
+              </tr>
+            </tbody>
+          </table>
+          <FlowChart
+            class="mt-3 h-56"
+            :label="`Hours from waiting to the verdict, by ${word.toLowerCase()}`"
+            unit="h"
+            :names="rows.map((row) => row.name)"
+            :series="[
+              { name: 'Half within', values: rows.map((row) => hours(row.median)) },
+              { name: 'Nine of ten within', values: rows.map((row) => hours(row.ninetieth)) },
+            ]"
+          />
+        </div>
+        <div class="min-w-0 xl:col-span-2">
+          <table class="w-full border-collapse rounded-md border border-line bg-sheet">
+            <caption class="sr-only">
+              By month
+            </caption>
+            <thead>
+              <tr class="border-b border-line text-left text-[0.93rem] text-soft">
+                <th scope="col" class="px-3 py-2 font-semibold">Month</th>
+                <th scope="col" class="px-3 text-right font-semibold">Came to a gate</th>
+                <th scope="col" class="px-3 text-right font-semibold">Half within</th>
+                <th scope="col" class="px-3 text-right font-semibold">Returned</th>
+                <th scope="col" class="px-3 text-right font-semibold">At once</th>
+              </tr>
+            </thead>
+            <tbody>
+              <tr v-for="row in flow.months" :key="row.name" class="border-b border-line last:border-0">
+                <th scope="row" class="px-3 py-1.5 text-left font-medium">{{ monthWords(row.name) }}</th>
+                <td class="px-3 text-right tabular-nums">{{ row.begun }}</td>
+                <td class="px-3 text-right whitespace-nowrap tabular-nums">{{ span(row.median) }}</td>
+                <td class="px-3 text-right tabular-nums">{{ share(row.returned) }}</td>
+                <td class="px-3 text-right tabular-nums">{{ row.average.toFixed(1) }}</td>
+              </tr>
+            </tbody>
+          </table>
+          <p class="hint mt-1">
+            “Half within” and “Nine of ten” say how long work waited for a verdict; “At once” is how much was waiting on the average. What
+            was taken back or changed while it waited counts as no verdict.
+          </p>
+        </div>
+      </div>
+    </section>
+  </div>
+</template>

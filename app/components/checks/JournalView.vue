@@ -1,0 +1,197 @@
+<script setup lang="ts">
+import { Download, ShieldCheck, X } from 'lucide-vue-next'
+import { fullIn, shortIn } from '~~/core/time/words'
+import LoadState from '~/components/frame/LoadState.vue'
+import { api, ApiProblem } from '~/composables/api'
+import { useLoad } from '~/composables/load'
+import { actionWords } from '~/composables/words'
+import { useNotices } from '~/stores/notices'
+import { useSite } from '~/stores/site'
+
+interface JournalAnswer {
+  rows: {
+    seq: number
+    at: string
+    name: string | null
+    title: string | null
+    item: string | null
+    action: string
+    hash: string
+    data: Record<string, unknown> | null
+  }[]
+  next: number | null
+}
+/** What one may ask for, and the actions that are it. */
+const ACTIONS = [
+  ['What readers get', 'item.put-live,item.rolled-back,item.withdrawn,event.held'],
+  ['Reviewing', 'draft.sent,draft.gate-cleared,draft.cleared,draft.returned,draft.pulled-out,draft.noted,note.,exception.'],
+  ['Writing', 'item.started,draft.opened,draft.saved,draft.discarded,draft.reopened,draft.renamed,media.'],
+  ['Times', 'event.'],
+  ['Routes', 'route.,draft.rerouted'],
+  ['People and rights', 'person.,role.,section.'],
+  ['Signing in', 'session.'],
+] as const
+/** The journal: who did what, narrowed as the address says, as files to keep, and verified. */
+const site = useSite()
+const notices = useNotices()
+const route = useRoute()
+const router = useRouter()
+/** What is narrowed to, as it stands in the address. */
+const NAMES = ['person', 'what', 'item', 'from', 'to'] as const
+const asked = computed(() =>
+  Object.fromEntries(NAMES.map((name) => [name, typeof route.query[name] === 'string' ? (route.query[name] as string) : ''])),
+)
+const narrow = (change: Record<string, string>) =>
+  router.replace({ query: Object.fromEntries(Object.entries({ ...asked.value, ...change }).filter(([, value]) => value)) })
+const filter = computed(() => {
+  const { what, ...rest } = asked.value
+  const actions = ACTIONS.find(([word]) => word === what)?.[1]
+  return new URLSearchParams(Object.entries({ ...rest, ...(actions ? { actions } : {}) }).filter(([, value]) => value)).toString()
+})
+const {
+  value: journal,
+  problem,
+  loading,
+  load,
+} = useLoad<JournalAnswer>(() => `/journal?limit=100&${filter.value}${route.query.before ? `&before=${route.query.before}` : ''}`)
+const people = ref<{ id: string; name: string }[]>([])
+await Promise.all([
+  load(),
+  api<{ id: string; name: string }[]>('GET', '/people').then(
+    (all) => (people.value = all),
+    () => undefined,
+  ),
+])
+watch(() => route.query, load)
+const itemTitle = computed(() => journal.value?.rows.find((row) => row.item === asked.value.item)?.title ?? 'one item')
+const file = (format: string) => `/api/v1/journal/file?format=${format}${filter.value ? `&${filter.value}` : ''}`
+const verdict = ref<{ intact: boolean; rows?: number; head?: string; brokenAt?: number } | null>(null)
+const checking = ref(false)
+/** Reads the whole chain of hashes anew. */
+async function check() {
+  checking.value = true
+  try {
+    verdict.value = await api('GET', '/journal/check')
+  } catch (error) {
+    if (error instanceof ApiProblem) notices.trouble(error)
+    else throw error
+  } finally {
+    checking.value = false
+  }
+}
+const detail = (data: Record<string, unknown> | null) => {
+  if (!data) return ''
+  const parts = [
+    data.number && `version ${data.number}`,
+    data.path,
+    data.cause === 'exception' && `without clearance: ${data.reason}`,
+    data.note,
+    data.lapsed && 'its clearance lapsed',
+  ]
+  return parts.filter(Boolean).join(' · ')
+}
+</script>
+
+<template>
+  <div>
+    <p
+      v-if="verdict"
+      role="status"
+      class="mx-5 mt-4 rounded-md border px-4 py-2.5"
+      :class="verdict.intact ? 'border-kelp bg-kelp-wash' : 'border-rust bg-rust-wash'"
+    >
+      <template v-if="verdict.intact"
+        ><b>Intact.</b> {{ verdict.rows?.toLocaleString('en-GB') }} rows; the last hash is
+        <span class="font-mono text-[0.93em] break-all">{{ verdict.head }}</span></template
+      >
+      <template v-else
+        ><b>Broken at row {{ verdict.brokenAt }}.</b> It was changed, left out or put in. Compare with a copy of the file.</template
+      >
+    </p>
+    <form class="flex flex-wrap items-end gap-3 px-5 pt-4" aria-label="What of the journal" @submit.prevent>
+      <label
+        ><span class="label">Who</span
+        ><select class="input !w-48" :value="asked.person" @change="narrow({ person: ($event.target as HTMLSelectElement).value })">
+          <option value="">Everyone</option>
+          <option v-for="person in people" :key="person.id" :value="person.id">{{ person.name }}</option>
+        </select></label
+      >
+      <label
+        ><span class="label">What</span
+        ><select class="input !w-48" :value="asked.what" @change="narrow({ what: ($event.target as HTMLSelectElement).value })">
+          <option value="">Everything</option>
+          <option v-for="[word] in ACTIONS" :key="word" :value="word">{{ word }}</option>
+        </select></label
+      >
+      <label
+        v-for="[name, word] in [
+          ['from', 'From'],
+          ['to', 'Up to'],
+        ] as const"
+        :key="name"
+        ><span class="label">{{ word }}</span
+        ><input
+          class="input !w-40"
+          type="date"
+          :value="asked[name]"
+          @change="narrow({ [name]: ($event.target as HTMLInputElement).value })"
+      /></label>
+      <button v-if="asked.item" type="button" class="button" @click="narrow({ item: '' })">
+        Only {{ itemTitle }}<X class="size-4" aria-hidden="true" /><span class="sr-only">: show all items</span>
+      </button>
+      <span class="ml-auto flex gap-2">
+        <button type="button" class="button" :disabled="checking" @click="check">
+          <ShieldCheck class="size-4" aria-hidden="true" />{{ checking ? 'Verifying …' : 'Verify the journal' }}
+        </button>
+        <a
+          v-for="[format, word] in [
+            ['csv', 'CSV'],
+            ['jsonl', 'JSON lines'],
+          ] as const"
+          :key="format"
+          class="button"
+          :href="file(format)"
+          download
+          ><Download class="size-4" aria-hidden="true" />{{ word }}</a
+        >
+      </span>
+    </form>
+    <LoadState v-if="!journal" :problem="problem" :loading="loading" @retry="load" />
+    <table v-else class="mt-2 w-full border-collapse">
+      <thead>
+        <tr class="border-b border-line text-left text-[0.93rem] text-soft">
+          <th scope="col" class="py-2 pl-5 font-semibold">Row</th>
+          <th scope="col" class="px-3 font-semibold">When</th>
+          <th scope="col" class="px-3 font-semibold">What</th>
+          <th scope="col" class="px-3 font-semibold">Facts</th>
+          <th scope="col" class="px-3 pr-5 font-semibold">Hash</th>
+        </tr>
+      </thead>
+      <tbody>
+        <tr v-if="!journal.rows.length">
+          <td colspan="5" class="px-5 py-8 text-center text-soft">Nothing in the journal is that.</td>
+        </tr>
+        <tr v-for="row in journal.rows" :key="row.seq" class="border-b border-line bg-sheet">
+          <td class="py-1.5 pl-5 text-soft tabular-nums">{{ row.seq }}</td>
+          <td class="px-3 whitespace-nowrap tabular-nums" :title="fullIn(row.at, site.site?.zone ?? 'UTC')">
+            {{ shortIn(row.at, site.site?.zone ?? 'UTC', site.now) }}
+          </td>
+          <td class="px-3">
+            <b class="font-semibold">{{ row.name ?? 'The scheduler' }}</b> {{ actionWords[row.action] ?? row.action }}
+            <NuxtLink
+              v-if="row.item"
+              :to="`/office/items/${row.item}`"
+              class="underline decoration-line underline-offset-2 hover:decoration-ink"
+              >{{ row.title }}</NuxtLink
+            >
+          </td>
+          <td class="max-w-md truncate px-3 text-soft">{{ detail(row.data) }}</td>
+          <td class="px-3 pr-5 font-mono text-[0.8rem] text-soft">{{ row.hash.slice(0, 10) }}</td>
+        </tr>
+      </tbody>
+    </table>
+    <nav v-if="journal?.next" class="px-5 py-4" aria-label="Pages">
+      <NuxtLink class="button" :to="{ query: { ...route.query, before: journal.next } }">Earlier</NuxtLink>
+    </nav>
+  </div>
+</template>

@@ -1,0 +1,101 @@
+<script setup lang="ts">
+import { api } from '~/composables/api'
+import { counted } from '~/composables/words'
+import { useNotices } from '~/stores/notices'
+
+/** A second factor for signing in: turned on with an authenticator, with recovery codes, and taken off. */
+interface Begun {
+  secret: string
+  address: string
+  picture: string
+}
+const notices = useNotices()
+const state = shallowRef<{ on: boolean; codesLeft: number } | null>(null)
+const begun = shallowRef<Begun | null>(null)
+const codes = shallowRef<string[]>([])
+const [password, code, busy] = [ref(''), ref(''), ref(false)]
+
+async function act(run: () => Promise<void>) {
+  busy.value = true
+  try {
+    await run()
+  } catch (error) {
+    notices.trouble(error)
+  } finally {
+    busy.value = false
+  }
+}
+const load = () => act(async () => void (state.value = await api('GET', '/me/second-factor')))
+onMounted(load)
+const begin = () =>
+  act(async () => {
+    begun.value = await api<Begun>('POST', '/me/second-factor', { body: { current: password.value } })
+    password.value = ''
+  })
+const confirm = () =>
+  act(async () => {
+    codes.value = (await api<{ codes: string[] }>('PUT', '/me/second-factor', { body: { code: code.value } })).codes
+    begun.value = null
+    code.value = ''
+    await load()
+  })
+const takeOff = () =>
+  act(async () => {
+    await api('DELETE', '/me/second-factor', { body: { current: password.value } })
+    password.value = ''
+    codes.value = []
+    notices.done('The second factor is off')
+    await load()
+  })
+</script>
+
+<template>
+  <section v-if="state" class="space-y-3" aria-labelledby="second">
+    <h2 id="second" class="border-b border-line pb-2 font-semibold">
+      Second factor <span class="ml-1 font-normal" :class="state.on ? 'text-kelp' : 'text-soft'">{{ state.on ? 'on' : 'off' }}</span>
+    </h2>
+    <div v-if="codes.length" class="rounded-md border border-lamp-fill bg-lamp-wash px-4 py-3">
+      <p class="font-semibold">Keep these recovery codes where you find them without this device.</p>
+      <p>Each opens the door once in place of a code. They are not shown again.</p>
+      <ul class="mt-2 grid grid-cols-2 gap-x-6 font-mono">
+        <li v-for="entry in codes" :key="entry">{{ entry }}</li>
+      </ul>
+      <button class="button mt-3" @click="codes = []">I have kept them</button>
+    </div>
+    <form v-else-if="begun" class="space-y-3" @submit.prevent="confirm">
+      <div class="flex flex-wrap items-start gap-4">
+        <img
+          class="size-36 rounded-md bg-[#ffffff]"
+          :src="`data:image/svg+xml;utf8,${encodeURIComponent(begun.picture)}`"
+          alt="The secret as a picture for an authenticator; in letters it is beside"
+        />
+        <p class="min-w-40 flex-1">
+          Let your authenticator read the picture, or type the secret into it:
+          <span class="mt-1 block font-mono break-all">{{ begun.secret }}</span>
+        </p>
+      </div>
+      <div>
+        <label class="label" for="first-code">The code that it shows now</label
+        ><input id="first-code" v-model="code" class="input !w-40 font-mono" inputmode="numeric" autocomplete="one-time-code" required />
+      </div>
+      <p class="flex gap-2">
+        <button class="button-main" :disabled="busy || !code.trim()">Turn it on</button>
+        <button type="button" class="button" @click="begun = null">Leave it off</button>
+      </p>
+    </form>
+    <form v-else class="space-y-3" @submit.prevent="state.on ? takeOff() : begin()">
+      <p v-if="state.on" class="text-soft">
+        Signing in asks for a code of your authenticator. {{ counted(state.codesLeft, 'recovery code') }} left; turning it on anew makes
+        ten.
+      </p>
+      <p v-else class="text-soft">
+        With it, signing in asks for a code of an authenticator as well: a password that someone else learns is not enough then.
+      </p>
+      <div>
+        <label class="label" for="second-password">Your password</label
+        ><input id="second-password" v-model="password" class="input" type="password" autocomplete="current-password" required />
+      </div>
+      <button class="button" :disabled="busy || !password">{{ state.on ? 'Take it off' : 'Turn it on' }}</button>
+    </form>
+  </section>
+</template>

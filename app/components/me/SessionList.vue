@@ -1,0 +1,66 @@
+<script setup lang="ts">
+import Bowser from 'bowser'
+import { shortIn } from '~~/core/time/words'
+import { api } from '~/composables/api'
+import { useNotices } from '~/stores/notices'
+import { useSite } from '~/stores/site'
+
+/** Where one is signed in, and signing out there. */
+interface Session {
+  id: string
+  agent: string
+  since: string
+  seen: string
+  here: boolean
+}
+const site = useSite()
+const notices = useNotices()
+const zone = computed(() => site.site?.zone ?? 'UTC')
+const sessions = shallowRef<Session[]>([])
+async function load() {
+  try {
+    sessions.value = await api<Session[]>('GET', '/me/sessions')
+  } catch (error) {
+    notices.trouble(error)
+  }
+}
+onMounted(load)
+/** Browser and system, as people call them. */
+function words(agent: string): string {
+  if (!agent) return 'A program'
+  const { browser, os } = Bowser.parse(agent)
+  return browser.name ? `${browser.name}${os.name ? ` on ${os.name}` : ''}` : agent.slice(0, 40)
+}
+async function end(path: string, said: string) {
+  try {
+    await api('DELETE', path)
+    notices.done(said)
+  } catch (error) {
+    notices.trouble(error)
+  }
+  await load()
+}
+</script>
+
+<template>
+  <section aria-labelledby="sessions">
+    <h2 id="sessions" class="border-b border-line pb-2 font-semibold">Where you are signed in</h2>
+    <ul>
+      <li v-for="session in sessions" :key="session.id" class="flex items-baseline gap-3 border-b border-line py-2">
+        <span class="min-w-0">
+          <b class="font-semibold">{{ words(session.agent) }}</b>
+          <span class="block text-soft">
+            {{ session.here ? 'Here, now' : `Last seen ${shortIn(session.seen, zone, site.now)}` }}, since
+            {{ shortIn(session.since, zone, site.now) }}
+          </span>
+        </span>
+        <button v-if="!session.here" class="link ml-auto shrink-0" @click="end(`/me/sessions/${session.id}`, 'Signed out there')">
+          Sign out there
+        </button>
+      </li>
+    </ul>
+    <button v-if="sessions.length > 1" class="button mt-3" @click="end('/me/sessions', 'Signed out everywhere but here')">
+      Sign out everywhere but here
+    </button>
+  </section>
+</template>

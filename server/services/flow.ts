@@ -1,0 +1,152 @@
+import { guardWords } from '../../core/flow/guards'
+import { openGates } from '../../core/flow/draft'
+import { averageWaiting, gateFigures, visitsOf, type FlowFact, type Visit } from '../../core/flow/figures'
+import { grouped } from '../../core/grouped'
+import { wallOf } from '../../core/time/zone'
+import type { Reader } from '../store/database'
+import { draftsWhole } from '../store/drafts'
+import { readManifest } from '../store/versions'
+import type { Actor } from './access'
+import { gatesFor, loadedDraft } from './drafts'
+import type { Office } from './office'
+import { readableSections } from './today'
+
+/** More than a team can oversee is cut off; the count says how many there are. */
+const MOST_WAITING = 300
+const MOST_FACTS = 200_000
+const DAY_MS = 86_400_000
+
+interface FactRow {
+  at: string
+  action: string
+  item: string
+  section: string
+  data: string
+}
+
+/** The steps of drafts in a time, in the sections given, from the journal. */
+async function factsSince(db: Reader, since: string, readable: string): Promise<FlowFact[]> {
+  const rows = await db.all<FactRow>(
+    // As the index of these rows has it, word by word: else it is not used.
+    `SELECT j.at, j.action, j.item_id AS item, i.section_id AS section, j.data FROM journal j JOIN item i ON i.id = j.item_id
+     WHERE j.action IN ('draft.sent', 'draft.gate-cleared', 'draft.returned', 'draft.pulled-out', 'draft.lapsed', 'draft.passed-over', 'draft.rerouted', 'draft.discarded', 'draft.reopened', 'item.binned')
+       AND j.at >= $since AND i.section_id IN (SELECT value FROM json_each($readable)) ORDER BY j.at, j.seq LIMIT $most`,
+    { since, readable, most: MOST_FACTS },
+  )
+  const drafts = new Map<string, Set<string>>()
+  return rows.flatMap(({ at, action, item, section, data }) => {
+    const { draft, waits = [], gate } = (JSON.parse(data) ?? {}) as { draft?: string; waits?: string[]; gate?: string }
+    const known = drafts.get(item) ?? new Set()
+    if (draft) drafts.set(item, known.add(draft))
+    const verdict = action === 'draft.gate-cleared' ? ('cleared' as const) : action === 'draft.returned' ? ('returned' as const) : null
+    // What is said of the item as a whole holds for each of its drafts.
+    return (draft ? [draft] : [...known]).map((id) => ({
+      at,
+      draft: id,
+      section,
+      waits,
+      ...(gate && verdict ? { said: { gate, verdict } } : {}),
+    }))
+  })
+}
+
+/** What waits at a gate now, the longest first. */
+async function waitingNow(office: Office, actor: Actor, readable: string, visits: readonly Visit[]) {
+  const db = office.store.read
+  const rows = await db.all<{
+    draft: string
+    item: string
+    kind: string
+    title: string
+    name: string
+    by: string
+    note: string
+    at: string
+  }>(
+    `SELECT d.id AS draft, i.id AS item, i.kind, i.title, d.name, p.name AS by, d.sent_note AS note, d.sent_at AS at FROM draft d JOIN item i ON i.id = d.item_id JOIN person p ON p.id = d.sent_by
+     WHERE d.review = 'in_review' AND d.closed_at IS NULL AND i.binned_at IS NULL AND i.section_id IN (SELECT value FROM json_each($readable)) ORDER BY d.sent_at LIMIT $most`,
+    { readable, most: MOST_WAITING },
+  )
+  const wholes = await draftsWhole(
+    db,
+    rows.map((row) => row.draft),
+  )
+  const began = new Map(visits.filter(({ end }) => !end).map((visit) => [`${visit.draft} ${visit.gate}`, visit.from]))
+  const lines = await Promise.all(
+    rows.map(async (row) => {
+      const loaded = await loadedDraft(db, wholes.get(row.draft)!, await readManifest(db, wholes.get(row.draft)!.head.manifest))
+      const mine = gatesFor(actor, loaded)
+      return openGates(loaded.route, loaded.state).map((gate) => ({
+        ...row,
+        section: actor.rights.sections.get(loaded.item.section_id)?.name ?? '',
+        gate: gate.id,
+        since: began.get(`${row.draft} ${gate.id}`) ?? row.at,
+        guards: guardWords(actor.rights, gate),
+        mine: mine.includes(gate.id),
+      }))
+    }),
+  )
+  return lines.flat().sort((a, b) => a.since.localeCompare(b.since))
+}
+
+/** How a group of stays went, and how many there were at once on the average. */
+const groupFigures = (visits: readonly Visit[], from: number, to: number) => ({
+  ...gateFigures(visits),
+  average: averageWaiting(visits, from, to),
+})
+
+/**
+ * The flow of work through the gates where the person may read: what waits now, and for the days past how long it waited,
+ * how often it came back, and how much was under way, by gate, by section and by month of the site's zone.
+ */
+export async function flow(office: Office, actor: Actor, days: number) {
+  const db = office.store.read
+  const readable = readableSections(actor)
+  const zone = (await office.site())?.zone ?? 'UTC'
+  const now = Date.parse(office.now())
+  const from = now - days * DAY_MS
+  // A stay that began before the time asked for is told of by facts before it.
+  const visits = visitsOf(await factsSince(db, new Date(from - 90 * DAY_MS).toISOString(), readable)).filter(
+    ({ end }) => !end || Date.parse(end.at) >= from,
+  )
+  const gates = await db.all<{ id: string; name: string; route: string }>(
+    `SELECT json_extract(g.value, '$.id') AS id, json_extract(g.value, '$.name') AS name, r.name AS route FROM route r, json_each(r.steps) s, json_each(s.value, '$.gates') g ORDER BY r.version`,
+  )
+  const nameOf = new Map(gates.map((gate) => [gate.id, gate]))
+  const waiting = await waitingNow(office, actor, readable, visits)
+  const monthOf = ({ from: begun }: Visit) => wallOf(begun, zone).date.slice(0, 7)
+  const began = visits.filter((visit) => Date.parse(visit.from) >= from)
+  const month = (name: string) => {
+    const [year, number] = name.split('-').map(Number) as [number, number]
+    return [Date.UTC(year, number - 1, 1), Date.UTC(year, number, 1)] as const
+  }
+  return {
+    now: office.now(),
+    zone,
+    days,
+    waiting,
+    gates: [...grouped(visits, (visit) => visit.gate)]
+      .map(([id, stays]) => ({
+        id,
+        name: nameOf.get(id)?.name ?? id,
+        route: nameOf.get(id)?.route ?? '',
+        ...groupFigures(stays, from, now),
+      }))
+      .sort((a, b) => a.route.localeCompare(b.route) || a.name.localeCompare(b.name)),
+    sections: [...grouped(visits, (visit) => visit.section)]
+      .map(([id, stays]) => ({ id, name: actor.rights.sections.get(id)?.name ?? '', ...groupFigures(stays, from, now) }))
+      .sort((a, b) => a.name.localeCompare(b.name)),
+    months: [...grouped(began, monthOf)]
+      .sort(([a], [b]) => a.localeCompare(b))
+      .map(([name, stays]) => {
+        const [start, end] = month(name)
+        return {
+          name,
+          begun: stays.length,
+          ...gateFigures(stays),
+          average: averageWaiting(visits, Math.max(start, from), Math.min(end, now)),
+        }
+      }),
+  }
+}
+export type Flow = Awaited<ReturnType<typeof flow>>

@@ -1,0 +1,87 @@
+import { stringify } from 'csv-stringify/sync'
+import { CHAIN_START, verifyChain } from '../../core/history/chain'
+import { dayBounds } from '../../core/time/zone'
+import { journalAfter, journalOnward, journalPage, type JournalFilter, type NamedRow } from '../store/journal'
+import { must, type Actor } from './access'
+import { readableItem } from './items'
+import type { Office } from './office'
+
+/** What of the journal a person asks for; `from` and `to` are dates of the site's zone, both within it. */
+export interface JournalQuery {
+  item?: string | undefined
+  person?: string | undefined
+  actions?: string[] | undefined
+  from?: string | undefined
+  to?: string | undefined
+}
+
+/** The filter of a query, for who may read that: one item's rows with the item, else with the right to the journal. */
+async function filterOf(office: Office, actor: Actor, { from, to, ...query }: JournalQuery): Promise<JournalFilter> {
+  if (query.item) await readableItem(office, actor, query.item)
+  else must(actor, 'journal.read', null)
+  const zone = (await office.site())?.zone ?? 'UTC'
+  return { ...query, from: from && dayBounds(from, zone).from, to: to && dayBounds(to, zone).to }
+}
+
+/** A page of the journal, newest first; `next` is where the following one begins. */
+export async function readJournal(office: Office, actor: Actor, query: JournalQuery, before: number, limit: number) {
+  const rows = await journalPage(office.store.read, await filterOf(office, actor, query), before, limit + 1)
+  const page = rows.slice(0, limit)
+  return { rows: page, next: rows.length > limit ? page.at(-1)!.seq : null }
+}
+
+const CHUNK = 5_000
+const COLUMNS = ['seq', 'at', 'person', 'name', 'action', 'item', 'title', 'data', 'hash'] as const
+
+/** Rows as lines of a file: RFC 4180, with what a spreadsheet would take for a formula made harmless; or one JSON value a line. */
+const FORMATS = {
+  csv: {
+    type: 'text/csv; charset=utf-8',
+    head: stringify([[...COLUMNS]], { record_delimiter: '\r\n' }),
+    lines: (rows: NamedRow[]) =>
+      stringify(
+        rows.map((row) => COLUMNS.map((name) => (name === 'data' ? JSON.stringify(row.data) : row[name]))),
+        { record_delimiter: '\r\n', escape_formulas: true },
+      ),
+  },
+  jsonl: {
+    type: 'application/jsonl; charset=utf-8',
+    head: '',
+    lines: (rows: NamedRow[]) => rows.map((row) => `${JSON.stringify(row)}\n`).join(''),
+  },
+}
+export type JournalFormat = keyof typeof FORMATS
+
+/** The journal as a file, oldest first, read as it is sent; JSON lines hold all that the chain of hashes is made of. */
+export async function exportJournal(office: Office, actor: Actor, query: JournalQuery, format: JournalFormat) {
+  const filter = await filterOf(office, actor, query)
+  const { type, head, lines } = FORMATS[format]
+  let after = 0
+  const stream = new ReadableStream<Uint8Array>({
+    start(control) {
+      if (head) control.enqueue(Buffer.from(head))
+    },
+    async pull(control) {
+      const rows = await journalOnward(office.store.read, filter, after, CHUNK)
+      if (rows.length) control.enqueue(Buffer.from(lines(rows)))
+      after = rows.at(-1)?.seq ?? after
+      if (rows.length < CHUNK) control.close()
+    },
+  })
+  return { type, name: `journal.${format}`, stream }
+}
+
+/** Verifies the whole chain: its length and last hash, or the number of the first row that was changed, left out or put in. */
+export async function checkJournal(office: Office, actor: Actor) {
+  must(actor, 'journal.read', null)
+  let head = CHAIN_START
+  let seq = 0
+  for (;;) {
+    const rows = await journalAfter(office.store.read, seq, CHUNK)
+    if (!rows.length) return { intact: true, rows: seq, head }
+    const result = verifyChain(rows, head, seq + 1)
+    if (!result.intact) return { intact: false, brokenAt: result.brokenAt }
+    head = result.head
+    seq = result.seq
+  }
+}

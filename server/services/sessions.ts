@@ -1,0 +1,60 @@
+import { createHash, randomBytes } from 'node:crypto'
+import { sessionsOf } from '../store/people'
+import { note, type Office } from './office'
+import { refusal } from './refusal'
+
+const SESSION_DAYS = 14
+
+/** Sessions are kept by the hash of their token, so that who reads the file cannot use them. */
+export const hashToken = (token: string) => createHash('sha256').update(token).digest('hex')
+
+/** Opens a session for a person whose identity is settled; answers the token that the cookie carries. */
+export async function openSession(office: Office, person: string, agent: string, clearThrottles: string[] = []): Promise<string> {
+  const token = randomBytes(32).toString('base64url')
+  const at = office.now()
+  await office.store.write(async (tx) => {
+    for (const key of clearThrottles) await tx.run('DELETE FROM throttle WHERE key = $key', { key })
+    await tx.run('DELETE FROM session WHERE expires_at < $at', { at })
+    await tx.insert('session', [
+      {
+        token_hash: hashToken(token),
+        person_id: person,
+        created_at: at,
+        seen_at: at,
+        expires_at: new Date(Date.parse(at) + SESSION_DAYS * 86_400_000).toISOString(),
+        agent: agent.slice(0, 200),
+      },
+    ])
+    await note(office, tx, person, 'session.opened', null)
+  })
+  return token
+}
+
+export const signOut = (office: Office, token: string): Promise<void> =>
+  office.store.write((tx) => tx.run('DELETE FROM session WHERE token_hash = $hash', { hash: hashToken(token) }))
+
+/** So much of a session's hash is its name for its person. */
+const nameOf = (hash: string) => hash.slice(0, 16)
+
+/** Where a person is signed in; `token` is the session that asks. */
+export async function mySessions(office: Office, person: string, token: string) {
+  const rows = await sessionsOf(office.store.read, person, office.now())
+  return rows.map(({ hash, agent, created_at, seen_at }) => ({
+    id: nameOf(hash),
+    agent,
+    since: created_at,
+    seen: seen_at,
+    here: hash === hashToken(token),
+  }))
+}
+
+/** Ends one of a person's sessions, or all but the one that asks. */
+export async function endMySessions(office: Office, person: string, token: string, id?: string): Promise<void> {
+  await office.store.write(async (tx) => {
+    const rows = await sessionsOf(tx, person, office.now())
+    const gone = rows.filter(({ hash }) => (id === undefined ? hash !== hashToken(token) : nameOf(hash) === id))
+    if (id !== undefined && !gone.length) throw refusal('unknown', 'unknown', 'There is no such session')
+    for (const { hash } of gone) await tx.run('DELETE FROM session WHERE token_hash = $hash', { hash })
+    if (gone.length) await note(office, tx, person, 'session.ended', null, { sessions: gone.length })
+  })
+}

@@ -1,0 +1,106 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { codeAt } from '../../server/services/secondFactor'
+import { Client, foundTeam, PASSWORD, startServer, until, type Team, type TestServer } from '../support/server'
+
+let server: TestServer
+let team: Team
+let seconds = 0
+beforeAll(async () => {
+  server = await startServer()
+  team = await foundTeam(server)
+})
+afterAll(() => server.stop())
+
+const MAIL = 'writer@larkholm.example'
+const enter = (more: object = {}, email = MAIL) =>
+  new Client(server.origin).ask<{ reasons?: { code: string }[] }>('POST', '/session', { body: { email, password: PASSWORD, ...more } })
+const why = (answer: Awaited<ReturnType<typeof enter>>) => [answer.status, answer.body.reasons?.[0]?.code]
+const now = async () => new Date((await team.steward.need<{ now: string }>('GET', '/site')).now)
+/** The next period of 30 seconds begins for the server, so that a code of the last is not asked for twice. */
+async function nextPeriod() {
+  seconds += 30
+  server.moveClock(seconds * 1000)
+  await until(async () => (await now()).getTime() > Date.now() + (seconds - 1) * 1000, 'the clock')
+}
+const codeOf = async (secret: string) => codeAt(secret, await now())
+
+async function turnOn(client: Client): Promise<{ secret: string; codes: string[] }> {
+  const { secret } = await client.need('POST', '/me/second-factor', { body: { current: PASSWORD } })
+  const { codes } = await client.need<{ codes: string[] }>('PUT', '/me/second-factor', { body: { code: await codeOf(secret!) } })
+  return { secret: secret!, codes }
+}
+
+describe('the second factor', () => {
+  it('holds once a code of it was typed, and asks for one at each sign-in; none is good twice', async () => {
+    const begun = await team.writer.need('POST', '/me/second-factor', { body: { current: PASSWORD } })
+    expect(begun.address).toMatch(/^otpauth:\/\/totp\/Larkholm%20Ferries:writer%40larkholm\.example\?/)
+    expect(begun.picture).toMatch(/^<svg/)
+    expect((await enter()).status).toBe(200)
+    expect((await team.writer.ask('PUT', '/me/second-factor', { body: { code: '000000' } })).status).toBe(422)
+    const { codes } = await team.writer.need<{ codes: string[] }>('PUT', '/me/second-factor', {
+      body: { code: await codeOf(begun.secret!) },
+    })
+    expect(new Set(codes).size).toBe(10)
+    expect(await team.writer.need('GET', '/me/second-factor')).toEqual({ on: true, codesLeft: 10 })
+
+    expect(why(await enter())).toEqual([401, 'code-needed'])
+    expect(why(await enter({ code: '000000' }))).toEqual([401, 'code-wrong'])
+    // The code that turned it on is used up.
+    expect(why(await enter({ code: await codeOf(begun.secret!) }))).toEqual([401, 'code-wrong'])
+    await nextPeriod()
+    const code = await codeOf(begun.secret!)
+    expect((await enter({ code })).status).toBe(200)
+    expect(why(await enter({ code }))).toEqual([401, 'code-wrong'])
+    // A recovery code opens the door once, however it is typed.
+    expect((await enter({ code: codes[0]!.toUpperCase().replace('-', ' ') })).status).toBe(200)
+    expect(why(await enter({ code: codes[0]! }))).toEqual([401, 'code-wrong'])
+    expect(await team.writer.need('GET', '/me/second-factor')).toEqual({ on: true, codesLeft: 9 })
+  })
+  it('says nothing of itself to who does not know the password, and wrong codes slow down like wrong passwords', async () => {
+    await turnOn(team['site-keeper'])
+    const mail = 'site-keeper@larkholm.example'
+    expect(why(await enter({ password: 'wrong' }, mail))).toEqual([401, 'sign-in-wrong'])
+    const tries = []
+    for (let n = 0; n < 8; n++) tries.push((await enter({ code: '111111' }, mail)).status)
+    expect(tries).toContain(429)
+  })
+  it('is taken off with the password, or by a steward for someone who has lost it', async () => {
+    const { publisher } = team
+    await turnOn(publisher)
+    expect((await publisher.ask('POST', '/me/second-factor', { body: { current: PASSWORD } })).status).toBe(409)
+    expect((await publisher.ask('DELETE', '/me/second-factor', { body: { current: 'wrong' } })).status).toBe(422)
+    await publisher.need('DELETE', '/me/second-factor', { body: { current: PASSWORD } })
+    expect((await enter({}, 'publisher@larkholm.example')).status).toBe(200)
+    await turnOn(publisher)
+    const people = await team.steward.need<{ id: string; email: string }[]>('GET', '/people')
+    const { id } = people.find((person) => person.email === 'publisher@larkholm.example')!
+    expect((await team.reviewer.ask('DELETE', `/people/${id}/second-factor`)).status).toBe(403)
+    await team.steward.need('DELETE', `/people/${id}/second-factor`)
+    expect(await publisher.need('GET', '/me/second-factor')).toEqual({ on: false, codesLeft: 0 })
+    expect((await enter({}, 'publisher@larkholm.example')).status).toBe(200)
+  })
+})
+
+describe('sessions', () => {
+  interface Session {
+    id: string
+    here: boolean
+  }
+  it('are listed for their person alone, ended one by one or all but this one', async () => {
+    const mail = 'reviewer@larkholm.example'
+    const [one, two, three] = await Promise.all([1, 2, 3].map(() => new Client(server.origin).signIn(mail, PASSWORD)))
+    const list = (client: Client) => client.need<Session[]>('GET', '/me/sessions')
+    const all = await list(one!)
+    expect(all).toHaveLength(4)
+    expect(all.filter((session) => session.here)).toHaveLength(1)
+    const other = (await list(two!)).find((session) => session.here)!
+    expect((await team.steward.ask('DELETE', `/me/sessions/${other.id}`)).status).toBe(404)
+    await one!.need('DELETE', `/me/sessions/${other.id}`)
+    expect((await two!.ask('GET', '/me/sessions')).status).toBe(401)
+    expect((await three!.ask('GET', '/me/sessions')).status).toBe(200)
+    await one!.need('DELETE', '/me/sessions')
+    expect((await three!.ask('GET', '/me/sessions')).status).toBe(401)
+    expect((await list(one!)).map((session) => session.here)).toEqual([true])
+    team.reviewer = one!
+  })
+})
