@@ -343,7 +343,7 @@ class Story {
       const at = begin + 20 * DAY + this.random.whole(0, 9) * DAY
       const missing = /\]\(ref:/.test(page.text)
       if (missing) this.revise(at, by, page.key, 'Links to the other pages', () => this.blocks(page.text))
-      const turns = this.random.whole(0, 2)
+      const turns = this.random.whole(1, 2)
       for (let turn = 0; turn < turns; turn++) {
         const words = this.random.pick(['Shorter', 'As the crews say it', 'New figures', 'After a reader’s question'])
         this.revise(begin + this.random.whole(40, 520) * DAY + 9 * HOUR, by, page.key, words, () => [
@@ -370,12 +370,17 @@ class Story {
     await this.play('changes of pages')
   }
 
-  /** A change of a live page, from draft to live within a day. */
+  /** A change of a live page, from draft to live within a day or two; none where one is under way. */
   private revise(at: number, by: PersonKey, key: string, words: string, body: () => ReturnType<Story['blocks']>): void {
+    const reviewer = by === 'petra' ? 'bea' : this.random.pick(['noor', 'bea'] as const)
+    const wait = this.random.whole(1, 30) * HOUR
+    let draft: Written | undefined
+    this.later(at + wait, async () => draft && this.clear(reviewer, draft))
+    this.later(at + wait + HOUR, async () => draft && this.live('idris', draft))
     this.later(at, async () => {
       const item = this.refs.get(key)!
       if ((await itemById(this.office.store.read, item))?.draft_id) return
-      const draft = await this.change(by, item, words)
+      draft = await this.change(by, item, words)
       const old = await this.bodyOf(item)
       const next = body()
       const edits: Edit[] = next.map((block, index) =>
@@ -386,8 +391,6 @@ class Story {
       for (const id of old.slice(next.length)) edits.push({ op: 'remove', id })
       await this.edit(by, draft, edits, words)
       await this.send(by, draft, words)
-      await this.clear(by === 'petra' ? 'bea' : this.random.pick(['noor', 'bea']), draft)
-      await this.live('idris', draft)
     })
   }
 
@@ -460,9 +463,10 @@ class Story {
       this.later(at - ago * DAY, async () => {
         written = await this.notice('anton', index)
         await this.send('anton', written, 'Quickly, please')
-        await this.clear('noor', written)
-        await this.live('idris', written)
       })
+      const wait = this.random.whole(4, 50) * 60_000
+      this.later(at - ago * DAY + wait, () => this.clear('noor', written))
+      this.later(at - ago * DAY + wait + 60_000, () => this.live('idris', written))
       if (ago > 10)
         this.later(at - (ago - 6) * DAY, async () => void (await withdraw(this.office, await this.as('idris'), written.item, written.head)))
     }

@@ -4,8 +4,9 @@ import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
 import { Bold, Code, Italic, Link, Omega, Paintbrush, RemoveFormatting, Strikethrough, Underline, Unlink } from 'lucide-vue-next'
 import { WORD_LOOKS } from '~~/core/content/looks'
 import { PLACES, type PlaceName, type Tool } from '~~/core/content/places'
+import { lazily } from '~/composables/lazily'
 
-const LinkDialog = defineAsyncComponent(() => import('./LinkDialog.vue'))
+const LinkDialog = lazily(() => import('./LinkDialog.vue'))
 
 /** The tools of the text in hand, above it: those that its place offers. */
 const props = defineProps<{ editor: Editor; place: PlaceName }>()

@@ -21,9 +21,13 @@ function isNamed(rights: Rights, who: Guards, person: string, section: string): 
 export const guards = (rights: Rights, gate: Gate, person: string, section: string): boolean =>
   wayTo(rights, person, 'item.review', section) !== undefined && isNamed(rights, gate.who, person, section)
 
-/** The active people who may clear a gate for items in a section. */
-export const guardsOf = (rights: Rights, gate: Gate, section: string): string[] =>
-  [...rights.people.keys()].filter((person) => guards(rights, gate, person, section))
+/** The active people who may clear work in a section. */
+export const reviewersOf = (rights: Rights, section: string): string[] =>
+  [...rights.people.keys()].filter((person) => wayTo(rights, person, 'item.review', section) !== undefined)
+
+/** The active people who may clear a gate for items in a section; `reviewers` are those of the section, where they are known already. */
+export const guardsOf = (rights: Rights, gate: Gate, section: string, reviewers = reviewersOf(rights, section)): string[] =>
+  isOpen(gate.who) ? reviewers : reviewers.filter((person) => isNamed(rights, gate.who, person, section))
 
 /** Who guards a gate, in words. */
 export function guardWords(rights: Rights, { who }: Gate): string {

@@ -1,6 +1,6 @@
 import type { Reason } from '../outcome'
 import { wayTo, type Rights } from '../access/rights'
-import { guardsOf } from './guards'
+import { guardsOf, reviewersOf } from './guards'
 import type { Route } from './route'
 
 /** What is wrong with a route: `stuck` where some work could never pass, `thin` where it hangs on one person. */
@@ -24,10 +24,12 @@ export function soundness(rights: Rights, route: Route, sections: readonly strin
     const where = rights.sections.get(section)?.name ?? section
     const writers = writersOf(rights, section)
     if (!writers.length) continue
+    const reviewers = reviewersOf(rights, section)
     for (const { gates } of route.steps)
       for (const gate of gates) {
-        const all = guardsOf(rights, gate, section)
-        const left = (writer: string) => all.length - Number(!gate.authorsMayClear && all.includes(writer))
+        const all = guardsOf(rights, gate, section, reviewers)
+        const among = new Set(all)
+        const left = (writer: string) => all.length - Number(!gate.authorsMayClear && among.has(writer))
         const stopped = writers.filter((writer) => left(writer) < gate.needed)
         const names = (people: string[]) => people.slice(0, 5).map((id) => rights.people.get(id)!.name)
         if (all.length < gate.needed)

@@ -21,20 +21,24 @@ interface FactRow {
   action: string
   item: string
   section: string
+  route: string | null
   data: string
 }
+
+/** Gates of different routes may have one id: a gate is told by both. */
+const gateKey = (route: string | null, gate: string) => `${route ?? ''} ${gate}`
 
 /** The steps of drafts in a time, in the sections given, from the journal. */
 async function factsSince(db: Reader, since: string, readable: string): Promise<FlowFact[]> {
   const rows = await db.all<FactRow>(
     // As the index of these rows has it, word by word: else it is not used.
-    `SELECT j.at, j.action, j.item_id AS item, i.section_id AS section, j.data FROM journal j JOIN item i ON i.id = j.item_id
+    `SELECT j.at, j.action, j.item_id AS item, i.section_id AS section, d.route_id AS route, j.data FROM journal j JOIN item i ON i.id = j.item_id LEFT JOIN draft d ON d.id = json_extract(j.data, '$.draft')
      WHERE j.action IN ('draft.sent', 'draft.gate-cleared', 'draft.returned', 'draft.pulled-out', 'draft.lapsed', 'draft.passed-over', 'draft.rerouted', 'draft.discarded', 'draft.reopened', 'item.binned')
        AND j.at >= $since AND i.section_id IN (SELECT value FROM json_each($readable)) ORDER BY j.at, j.seq LIMIT $most`,
     { since, readable, most: MOST_FACTS },
   )
   const drafts = new Map<string, Set<string>>()
-  return rows.flatMap(({ at, action, item, section, data }) => {
+  return rows.flatMap(({ at, action, item, section, route, data }) => {
     const { draft, waits = [], gate } = (JSON.parse(data) ?? {}) as { draft?: string; waits?: string[]; gate?: string }
     const known = drafts.get(item) ?? new Set()
     if (draft) drafts.set(item, known.add(draft))
@@ -44,8 +48,8 @@ async function factsSince(db: Reader, since: string, readable: string): Promise<
       at,
       draft: id,
       section,
-      waits,
-      ...(gate && verdict ? { said: { gate, verdict } } : {}),
+      waits: waits.map((entry) => gateKey(route, entry)),
+      ...(gate && verdict ? { said: { gate: gateKey(route, gate), verdict } } : {}),
     }))
   })
 }
@@ -79,8 +83,10 @@ async function waitingNow(office: Office, actor: Actor, readable: string, visits
       return openGates(loaded.route, loaded.state).map((gate) => ({
         ...row,
         section: actor.rights.sections.get(loaded.item.section_id)?.name ?? '',
-        gate: gate.id,
-        since: began.get(`${row.draft} ${gate.id}`) ?? row.at,
+        gate: gateKey(loaded.wholeRoute.id, gate.id),
+        gateName: gate.name,
+        route: loaded.wholeRoute.name,
+        since: began.get(`${row.draft} ${gateKey(loaded.wholeRoute.id, gate.id)}`) ?? row.at,
         guards: guardWords(actor.rights, gate),
         mine: mine.includes(gate.id),
       }))
@@ -110,7 +116,7 @@ export async function flow(office: Office, actor: Actor, days: number) {
     ({ end }) => !end || Date.parse(end.at) >= from,
   )
   const gates = await db.all<{ id: string; name: string; route: string }>(
-    `SELECT json_extract(g.value, '$.id') AS id, json_extract(g.value, '$.name') AS name, r.name AS route FROM route r, json_each(r.steps) s, json_each(s.value, '$.gates') g ORDER BY r.version`,
+    `SELECT r.id || ' ' || json_extract(g.value, '$.id') AS id, json_extract(g.value, '$.name') AS name, r.name AS route FROM route r, json_each(r.steps) s, json_each(s.value, '$.gates') g ORDER BY r.version`,
   )
   const nameOf = new Map(gates.map((gate) => [gate.id, gate]))
   const waiting = await waitingNow(office, actor, readable, visits)

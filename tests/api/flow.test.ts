@@ -44,7 +44,7 @@ describe('the flow of work through the gates', () => {
     expect(await flow()).toMatchObject({ waiting: [], gates: [], sections: [], months: [] })
     const first = await writePost(team, 'First in', 'in_review')
     const sent = (await flow()).waiting
-    expect(sent).toMatchObject([{ title: 'First in', gate: 'review', guards: 'a reviewer', mine: true }])
+    expect(sent).toMatchObject([{ title: 'First in', gate: 'reviewed review', guards: 'a reviewer', mine: true }])
     await pass(2)
     const second = await writePost(team, 'Second in', 'in_review')
     expect((await flow()).waiting.map((line) => [line.title, line.since])).toEqual([
@@ -58,7 +58,7 @@ describe('the flow of work through the gates', () => {
     await team.writer.need('POST', `/drafts/${taken.draft}/pull-out`, { ifMatch: taken.version })
     const { waiting, gates, sections, months } = await flow()
     expect(waiting).toEqual([])
-    expect(gates).toMatchObject([{ id: 'review', name: 'Review', waiting: 0, judged: 2, returned: 0.5 }])
+    expect(gates).toMatchObject([{ id: 'reviewed review', name: 'Review', waiting: 0, judged: 2, returned: 0.5 }])
     expect(gates[0]!.median! / HOUR).toBeCloseTo(3, 1)
     expect(sections).toMatchObject([{ name: 'News', judged: 2 }])
     expect(months.reduce((sum, month) => sum + month.begun, 0)).toBe(3)

@@ -35,8 +35,8 @@ test('what waits stands on the board with who may clear it, and its stay is in t
 test('the journal is narrowed to one person and one kind of act, kept as a file, and verified', async ({ browser }) => {
   const maren = await stepIn(browser, 'Maren Ostby')
   await maren.goto('/office/checks?view=journal')
-  await maren.getByLabel('Who').selectOption({ label: 'Idris Calloway' })
-  await maren.getByLabel('What').selectOption({ label: 'What readers get' })
+  await maren.getByRole('combobox', { name: /^Who/ }).selectOption({ label: 'Idris Calloway' })
+  await maren.getByRole('combobox', { name: /^What/ }).selectOption({ label: 'What readers get' })
   const rows = maren.getByRole('table').locator('tbody tr')
   await expect(rows.first()).toContainText('Idris Calloway')
   await expect(rows.filter({ hasNotText: 'Idris Calloway' })).toHaveCount(0)
@@ -53,7 +53,7 @@ test('the journal is narrowed to one person and one kind of act, kept as a file,
       .slice(1)
       .every((line) => line.includes('Idris Calloway')),
   ).toBe(true)
-  await maren.getByLabel('From').fill('2001-01-01')
+  await maren.getByLabel('From', { exact: true }).fill('2001-01-01')
   await maren.getByLabel('Up to').fill('2001-01-02')
   await expect(maren.getByText('Nothing in the journal is that.')).toBeVisible()
   await maren.getByRole('button', { name: 'Verify the journal' }).click()

@@ -7,9 +7,10 @@ import LoadState from '~/components/frame/LoadState.vue'
 import { useLoad } from '~/composables/load'
 import { counted } from '~/composables/words'
 import { useSite } from '~/stores/site'
+import { lazily } from '~/composables/lazily'
 
 // The charts come with a library of their own, which only those who look at them load.
-const FlowChart = defineAsyncComponent(() => import('./FlowChart.vue'))
+const FlowChart = lazily(() => import('./FlowChart.vue'))
 
 /** What waits at which gate and since when, and how work went through the gates before. */
 const site = useSite()
@@ -21,11 +22,12 @@ const { value: flow, problem, loading, load } = useLoad<Flow>(() => `/flow?days=
 await load()
 watch([days, () => site.news], load)
 const now = computed(() => Date.parse(flow.value?.now ?? ''))
-const columns = computed(() => {
-  const lines = grouped(flow.value?.waiting ?? [], (line) => line.gate)
-  const known = flow.value?.gates.filter((gate) => lines.has(gate.id)) ?? []
-  return known.map((gate) => ({ ...gate, lines: lines.get(gate.id)! }))
-})
+const ninetieth = computed(() => new Map(flow.value?.gates.map((gate) => [gate.id, gate.ninetieth])))
+const isLate = (line: { gate: string; since: string }) =>
+  now.value - Date.parse(line.since) > (ninetieth.value.get(line.gate) ?? Number.POSITIVE_INFINITY)
+const boards = computed(() =>
+  [...grouped(flow.value?.waiting ?? [], (line) => line.gate)].map(([id, lines]) => ({ id, lines, first: lines[0]! })),
+)
 const HOUR_MS = 3_600_000
 const hours = (ms: number | null) => (ms === null ? null : Math.round((ms / HOUR_MS) * 10) / 10)
 const share = (part: number | null) => (part === null ? '–' : `${Math.round(part * 100)} %`)
@@ -42,41 +44,41 @@ const span = (ms: number | null) => (ms === null ? '–' : spanWords(ms))
           flow.waiting.length ? counted(flow.waiting.length, 'draft') : 'nothing'
         }}</span>
       </h2>
-      <p v-if="!columns.length" class="rounded-md border border-line bg-sheet px-4 py-6 text-center text-soft">
+      <p v-if="!boards.length" class="rounded-md border border-line bg-sheet px-4 py-6 text-center text-soft">
         No gate holds anything up. What is sent to review stands here until it is cleared or returned.
       </p>
-      <div class="grid grid-cols-[repeat(auto-fill,minmax(19rem,1fr))] items-start gap-4">
-        <section
-          v-for="gate in columns"
-          :key="gate.id"
-          class="rounded-md border border-line bg-sheet"
-          :aria-label="`Gate ${gate.name} of the route ${gate.route}`"
-        >
-          <h3 class="flex items-baseline gap-2 border-b border-line px-3 py-2">
-            <b class="font-semibold">{{ gate.name }}</b><span class="text-soft">{{ gate.route }}</span
-            ><span class="ml-auto tabular-nums">{{ gate.lines.length }}</span>
-          </h3>
-          <ul>
-            <li v-for="line in gate.lines" :key="line.draft" class="border-b border-line px-3 py-2 last:border-0">
-              <p class="flex items-baseline gap-3">
-                <NuxtLink
-                  :to="{ path: `/office/items/${line.item}`, query: { draft: line.draft } }"
-                  class="min-w-0 truncate font-medium underline decoration-line underline-offset-2 hover:decoration-ink"
-                  >{{ line.title }}</NuxtLink><span
-                  class="ml-auto shrink-0 whitespace-nowrap tabular-nums"
-                  :class="now - Date.parse(line.since) > (gate.ninetieth ?? Infinity) ? 'font-semibold text-rust' : 'text-lamp'"
-                  :title="`Since ${fullIn(line.since, flow.zone)}`"
-                  >{{ spanWords(now - Date.parse(line.since)) }}</span
-                >
-              </p>
-              <p class="truncate text-[0.93rem] text-soft">{{ line.by }} · {{ line.section }}</p>
-              <p class="truncate text-[0.93rem]" :class="line.mine ? 'font-semibold text-kelp' : 'text-soft'">
-                {{ line.mine ? 'You can clear it' : `For ${line.guards}` }}
-              </p>
-            </li>
-          </ul>
-        </section>
-      </div>
+      <section
+        v-for="{ id, lines, first } in boards"
+        :key="id"
+        class="mb-4 rounded-md border border-line bg-sheet"
+        :aria-label="`Gate ${first.gateName} of the route ${first.route}`"
+      >
+        <h3 class="flex items-baseline gap-2 border-b border-line px-3 py-2">
+          <b class="font-semibold">{{ first.gateName }}</b><span class="text-soft">{{ first.route }}</span
+          ><span class="ml-auto text-soft tabular-nums">{{ counted(lines.length, 'draft') }}</span>
+        </h3>
+        <ul class="grid grid-cols-[repeat(auto-fill,minmax(17rem,1fr))] gap-px overflow-hidden rounded-b-md bg-line">
+          <li v-for="line in lines" :key="line.draft" class="bg-sheet px-3 py-2">
+            <p class="flex items-baseline gap-3">
+              <NuxtLink
+                :to="{ path: `/office/items/${line.item}`, query: { draft: line.draft } }"
+                class="min-w-0 truncate font-medium underline decoration-line underline-offset-2 hover:decoration-ink"
+                :title="line.title"
+                >{{ line.title }}</NuxtLink><span
+                class="ml-auto shrink-0 whitespace-nowrap tabular-nums"
+                :class="isLate(line) ? 'font-semibold text-rust' : 'text-lamp'"
+                :title="`Since ${fullIn(line.since, flow.zone)}${isLate(line) ? ', longer than nine of ten' : ''}`"
+                >{{ spanWords(now - Date.parse(line.since)) }}</span
+              >
+            </p>
+            <p class="truncate text-[0.93rem] text-soft">{{ line.by }} · {{ line.section }}</p>
+            <p class="truncate text-[0.93rem]" :class="line.mine ? 'font-semibold text-kelp' : 'text-soft'">
+              {{ line.mine ? 'You can clear it' : `For ${line.guards}` }}
+            </p>
+          </li>
+          <li v-for="n in 3" :key="n" class="bg-sheet" aria-hidden="true" />
+        </ul>
+      </section>
     </section>
     <section aria-labelledby="figures">
       <div class="mb-2 flex flex-wrap items-center gap-3">
@@ -114,11 +116,11 @@ const span = (ms: number | null) => (ms === null ? '–' : spanWords(ms))
             <thead>
               <tr class="border-b border-line text-left text-[0.93rem] text-soft">
                 <th scope="col" class="px-3 py-2 font-semibold">{{ word }}</th>
-                <th scope="col" class="px-3 text-right font-semibold">Judged</th>
-                <th scope="col" class="px-3 text-right font-semibold">Half within</th>
-                <th scope="col" class="px-3 text-right font-semibold">Nine of ten</th>
-                <th scope="col" class="px-3 text-right font-semibold">Returned</th>
-                <th scope="col" class="px-3 text-right font-semibold">At once</th>
+                <th scope="col" class="px-3 text-right font-semibold whitespace-nowrap">Judged</th>
+                <th scope="col" class="px-3 text-right font-semibold whitespace-nowrap">Half within</th>
+                <th scope="col" class="px-3 text-right font-semibold whitespace-nowrap">Nine of ten</th>
+                <th scope="col" class="px-3 text-right font-semibold whitespace-nowrap">Returned</th>
+                <th scope="col" class="px-3 text-right font-semibold whitespace-nowrap">At once</th>
               </tr>
             </thead>
             <tbody>
@@ -153,10 +155,10 @@ const span = (ms: number | null) => (ms === null ? '–' : spanWords(ms))
             <thead>
               <tr class="border-b border-line text-left text-[0.93rem] text-soft">
                 <th scope="col" class="px-3 py-2 font-semibold">Month</th>
-                <th scope="col" class="px-3 text-right font-semibold">Came to a gate</th>
-                <th scope="col" class="px-3 text-right font-semibold">Half within</th>
-                <th scope="col" class="px-3 text-right font-semibold">Returned</th>
-                <th scope="col" class="px-3 text-right font-semibold">At once</th>
+                <th scope="col" class="px-3 text-right font-semibold whitespace-nowrap">Came to a gate</th>
+                <th scope="col" class="px-3 text-right font-semibold whitespace-nowrap">Half within</th>
+                <th scope="col" class="px-3 text-right font-semibold whitespace-nowrap">Returned</th>
+                <th scope="col" class="px-3 text-right font-semibold whitespace-nowrap">At once</th>
               </tr>
             </thead>
             <tbody>

@@ -5,9 +5,10 @@ import { fitOf, picturePath, SLOTS, widthsOf, type MediaView, type Slot } from '
 import type { Refs } from '~~/core/render/blocks'
 import { api } from '~/composables/api'
 import { useNotices } from '~/stores/notices'
+import { lazily } from '~/composables/lazily'
 
-const CropDialog = defineAsyncComponent(() => import('./CropDialog.vue'))
-const MediaDialog = defineAsyncComponent(() => import('./MediaDialog.vue'))
+const CropDialog = lazily(() => import('./CropDialog.vue'))
+const MediaDialog = lazily(() => import('./MediaDialog.vue'))
 
 /** A picture: dropped, pasted, picked or chosen, cut to its place, with its alternative text or the word that it only decorates. */
 const props = defineProps<{ value: PictureValue | null; refs: Refs; locked: boolean; label: string; slotName: Slot; compact?: boolean }>()

@@ -10,10 +10,8 @@ import type { Text } from '~~/core/content/inline'
 import type { Refs } from '~~/core/render/blocks'
 import type { MediaView } from '~~/core/render/picture'
 import BlockBody from './blocks/BlockBody.vue'
-import BlockMenu from './BlockMenu.vue'
 import InsertMenu from './InsertMenu.vue'
-import NoteThread from './NoteThread.vue'
-import PinnedNotes from './PinnedNotes.vue'
+import { NoteThread, PinnedNotes } from './noteParts'
 import { api } from '~/composables/api'
 import { useChosenBlocks } from '~/composables/chosenBlocks'
 import { offerCommands } from '~/composables/commands'
@@ -22,6 +20,10 @@ import { useItemNotes } from '~/composables/itemNotes'
 import { copyBlocks, freshBlock, takeBlocks } from '~/editor/blockClipboard'
 import { useKept } from '~/stores/kept'
 import { useNotices } from '~/stores/notices'
+import { lazily } from '~/composables/lazily'
+
+// Only the block in hand has its tools.
+const BlockMenu = lazily(() => import('./BlockMenu.vue'))
 
 /** The blocks of a body, written in place, added, moved, duplicated and removed. */
 const props = defineProps<{
@@ -370,7 +372,7 @@ const openAt = (id: string) => notes?.threadsAt(id)?.filter((thread) => !thread.
             :may-write="!locked"
           />
         </div>
-        <PinnedNotes v-if="notes" :place="block.id" />
+        <PinnedNotes v-if="notes?.pinsAt(block.id)" :place="block.id" />
         <button
           v-if="notes?.pinning.value"
           type="button"

@@ -11,9 +11,9 @@ import { renderText, type Refs } from '~~/core/render/blocks'
 import type { MediaView } from '~~/core/render/picture'
 import { shortIn } from '~~/core/time/words'
 import ComparedBlock from './ComparedBlock.vue'
-import PinnedNotes from './PinnedNotes.vue'
 import RenderedHtml from '~/editor/RenderedHtml.vue'
 import { fieldWords } from './fieldWords'
+import { PinnedNotes } from './noteParts'
 import { api } from '~/composables/api'
 import { useItemNotes } from '~/composables/itemNotes'
 import { counted } from '~/composables/words'
@@ -216,7 +216,7 @@ onKeyStroke('p', (event) => !typing(event) && go(-1))
                 >
                   Note
                 </button>
-                <PinnedNotes v-if="atHead && notes" class="text-left" :place="`field:${change.name}`" />
+                <PinnedNotes v-if="atHead && notes?.pinsAt(`field:${change.name}`)" class="text-left" :place="`field:${change.name}`" />
               </td>
             </tr>
           </tbody>

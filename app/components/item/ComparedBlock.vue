@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { CornerDownRight } from 'lucide-vue-next'
+import { NoteThread, PinnedNotes } from './noteParts'
 import { blockText, blockWord, type Block } from '~~/core/content/blocks'
 import type { BlockChange } from '~~/core/history/compare'
 import { columnOf, markBlock } from '~~/core/history/mark'
@@ -8,8 +9,6 @@ import { runs } from '~~/core/content/inline'
 import { renderBlock, renderText, type Refs } from '~~/core/render/blocks'
 import { hasQuote } from '~~/core/content/quote'
 import RenderedHtml from '~/editor/RenderedHtml.vue'
-import NoteThread from './NoteThread.vue'
-import PinnedNotes from './PinnedNotes.vue'
 import { useItemNotes } from '~/composables/itemNotes'
 
 /** One block of a comparison, as readers see it or as plain words, in one column or in two. */
@@ -125,7 +124,7 @@ const SETTINGS: Record<string, string> = {
         :there="!thread.quote || hasQuote(after, thread.quote)"
         :may-write="false"
       />
-      <PinnedNotes :place="change.id" />
+      <PinnedNotes v-if="notes.pinsAt(change.id)" :place="change.id" />
     </div>
     <p v-for="setting in marked.settings" :key="setting.name" class="col-start-2 font-sans text-[0.93rem]">
       {{ SETTINGS[setting.name] ?? setting.name }}: <del>{{ setting.before || 'empty' }}</del>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { FIELDS, type FieldName, type Fields, type PictureValue } from '~~/core/content/fields'
+import { NoteThread, PinnedNotes } from './noteParts'
 import { LABEL_TYPES } from '~~/core/content/kinds'
 import { checkSegment, makeSegment } from '~~/core/address/segment'
 import type { Refs } from '~~/core/render/blocks'
@@ -8,8 +9,6 @@ import LengthAdvice from '~/components/form/LengthAdvice.vue'
 import PagePicker from '~/components/form/PagePicker.vue'
 import ItemsPicker from '~/components/form/ItemsPicker.vue'
 import PictureDrop from '~/components/form/PictureDrop.vue'
-import NoteThread from './NoteThread.vue'
-import PinnedNotes from './PinnedNotes.vue'
 import { useItemNotes } from '~/composables/itemNotes'
 
 /** The input of one field, as the registry says. */
@@ -161,7 +160,7 @@ const set = (event: Event) => emit('change', (event.target as HTMLInputElement).
         there
         :may-write="!locked"
       />
-      <PinnedNotes :place="place" />
+      <PinnedNotes v-if="notes.pinsAt(place)" :place="place" />
       <button v-if="notes.pinning.value" type="button" class="link mt-1" :aria-label="`Note on ${rule.label}`" @click="notes.ask(place)">
         Note
       </button>

@@ -15,7 +15,6 @@ import BlockList from './BlockList.vue'
 import PageFields from './PageFields.vue'
 import OutlinePanel from './OutlinePanel.vue'
 import DeskHeader from './DeskHeader.vue'
-import DraftTabs from './DraftTabs.vue'
 import SideDivider from './SideDivider.vue'
 import { isView, type View } from './views'
 import TrackPanel from './TrackPanel.vue'
@@ -27,17 +26,19 @@ import { offerCommands, whyNot } from '~/composables/commands'
 import { api } from '~/composables/api'
 import { useNotices } from '~/stores/notices'
 import { useSite } from '~/stores/site'
+import { lazily } from '~/composables/lazily'
 
 // What is looked at now and then is loaded when it is asked for.
-const ConflictDialog = defineAsyncComponent(() => import('./ConflictDialog.vue'))
-const HistoryView = defineAsyncComponent(() => import('./HistoryView.vue'))
-const PreviewView = defineAsyncComponent(() => import('./PreviewView.vue'))
-const SidePreview = defineAsyncComponent(() => import('./SidePreview.vue'))
-const CompareView = defineAsyncComponent(() => import('./CompareView.vue'))
-const ItemDialogs = defineAsyncComponent(() => import('./ItemDialogs.vue'))
-const PinDialog = defineAsyncComponent(() => import('./PinDialog.vue'))
-const FindDialog = defineAsyncComponent(() => import('./FindDialog.vue'))
-const UpdateView = defineAsyncComponent(() => import('./UpdateView.vue'))
+const ConflictDialog = lazily(() => import('./ConflictDialog.vue'))
+const HistoryView = lazily(() => import('./HistoryView.vue'))
+const PreviewView = lazily(() => import('./PreviewView.vue'))
+const SidePreview = lazily(() => import('./SidePreview.vue'))
+const CompareView = lazily(() => import('./CompareView.vue'))
+const DraftTabs = lazily(() => import('./DraftTabs.vue'))
+const ItemDialogs = lazily(() => import('./ItemDialogs.vue'))
+const PinDialog = lazily(() => import('./PinDialog.vue'))
+const FindDialog = lazily(() => import('./FindDialog.vue'))
+const UpdateView = lazily(() => import('./UpdateView.vue'))
 
 /** The item page: outline, the page written in place, and the track. */
 const props = defineProps<{ page: ItemPage }>()

@@ -4,10 +4,11 @@ import PlainDialog from '~/components/form/PlainDialog.vue'
 import NoteDialog from './NoteDialog.vue'
 import type { useItemActions } from './itemActions'
 import type { Pin } from '~/composables/itemNotes'
+import { lazily } from '~/composables/lazily'
 
 // Choosing a time brings the calendar arithmetic of zones along; it is loaded when it is asked for.
-const WhenDialog = defineAsyncComponent(() => import('./WhenDialog.vue'))
-const RollBackFacts = defineAsyncComponent(() => import('./RollBackFacts.vue'))
+const WhenDialog = lazily(() => import('./WhenDialog.vue'))
+const RollBackFacts = lazily(() => import('./RollBackFacts.vue'))
 
 /** What an item's actions ask before they are done. */
 const props = defineProps<{

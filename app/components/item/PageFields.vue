@@ -5,10 +5,13 @@ import type { FieldName, Fields } from '~~/core/content/fields'
 import type { Refs } from '~~/core/render/blocks'
 import type { MediaView } from '~~/core/render/picture'
 import FieldInput from './FieldInput.vue'
-import OfficeFacts from './OfficeFacts.vue'
 import SearchResultLook from './SearchResultLook.vue'
 import { groupsOf } from './fieldGroups'
 import { useSite } from '~/stores/site'
+import { lazily } from '~/composables/lazily'
+
+// Below what is written, with the colleagues' names to choose from: it may come a moment later.
+const OfficeFacts = lazily(() => import('./OfficeFacts.vue'))
 
 /** The fields below the page, in groups by what they are about; last the facts for the office alone. */
 defineProps<{ page: ItemPage; content: Content; locked: boolean; refs: Refs; problems: Record<string, string> }>()

@@ -1,14 +1,16 @@
 <script setup lang="ts">
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
+import { NoteThread } from './noteParts'
 import { Ellipsis } from 'lucide-vue-next'
 import type { ItemPage } from '~~/server/services/itemPage'
 import type { Reason } from '~~/core/outcome'
 import { fullIn, shortIn } from '~~/core/time/words'
 import StateMark from '~/components/mark/StateMark.vue'
-import NoteThread from './NoteThread.vue'
-import ReceiptCard from './ReceiptCard.vue'
 import { useSite } from '~/stores/site'
 import { counted } from '~/composables/words'
+import { lazily } from '~/composables/lazily'
+
+const ReceiptCard = lazily(() => import('./ReceiptCard.vue'))
 
 /** One thing that can be done from the track; `why` says why it is off. */
 export interface TrackAction {

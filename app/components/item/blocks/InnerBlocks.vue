@@ -2,9 +2,10 @@
 import type { Block, InnerBlock } from '~~/core/content/blocks'
 import type { Refs } from '~~/core/render/blocks'
 import type { MediaView } from '~~/core/render/picture'
+import { lazily } from '~/composables/lazily'
 
 // The list holds blocks that hold lists: one of the two is loaded when it is needed.
-const BlockList = defineAsyncComponent(() => import('../BlockList.vue'))
+const BlockList = lazily(() => import('../BlockList.vue'))
 
 /** The blocks inside a box or a column, written like those of the page. */
 defineProps<{ blocks: InnerBlock[]; refs: Refs; locked: boolean; mayAdd: boolean }>()

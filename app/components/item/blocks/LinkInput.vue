@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import type { Refs } from '~~/core/render/blocks'
+import { lazily } from '~/composables/lazily'
 
-const LinkDialog = defineAsyncComponent(() => import('~/editor/LinkDialog.vue'))
+const LinkDialog = lazily(() => import('~/editor/LinkDialog.vue'))
 
 /** Where something leads, chosen with the same picker as a link in a text. */
 const props = defineProps<{ href: string; refs: Refs; locked: boolean; label: string }>()

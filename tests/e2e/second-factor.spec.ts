@@ -1,0 +1,51 @@
+import { expect, test } from '@playwright/test'
+import { DEMO_PASSWORD } from '../../demo/people'
+import { codeAt } from '../../server/services/secondFactor'
+import { origin, stepIn } from './office'
+
+test('a second factor is turned on with an authenticator; signing in asks for its code, and a recovery code helps once', async ({
+  browser,
+}) => {
+  const petra = await stepIn(browser, 'Petra Sandvik')
+  await petra.goto('/office/me')
+  const part = petra.getByRole('region', { name: /^Second factor/ })
+  await part.getByLabel('Your password').fill(DEMO_PASSWORD)
+  await part.getByRole('button', { name: 'Turn it on' }).click()
+  await expect(part.getByRole('img')).toBeVisible()
+  const secret = (await part.locator('.break-all').innerText()).trim()
+  await part.getByLabel('The code that it shows now').fill(codeAt(secret, new Date()))
+  await part.getByRole('button', { name: 'Turn it on' }).click()
+  await expect(part.getByRole('button', { name: 'I have kept them' })).toBeVisible()
+  const codes = await part.getByRole('listitem').allInnerTexts()
+  expect(codes).toHaveLength(10)
+  await part.getByRole('button', { name: 'I have kept them' }).click()
+  await expect(part.getByText('10 recovery codes left')).toBeVisible()
+
+  // Elsewhere the password alone is not enough, and a code that was used is none.
+  const elsewhere = await (await browser.newContext({ baseURL: origin() })).newPage()
+  await elsewhere.goto('/office/sign-in')
+  await elsewhere.getByLabel('Mail address').fill('petra.sandvik@larkholm.example')
+  await elsewhere.getByLabel('Password').fill(DEMO_PASSWORD)
+  await elsewhere.getByRole('button', { name: 'Sign in', exact: true }).click()
+  const field = elsewhere.getByLabel('Code of your authenticator')
+  await expect(field).toBeFocused()
+  await field.fill('000000')
+  await elsewhere.keyboard.press('Enter')
+  await expect(elsewhere.getByRole('alert')).toContainText('That code is not right, or was used before')
+  await field.fill(codes[0]!)
+  await elsewhere.keyboard.press('Enter')
+  await expect(elsewhere.getByRole('heading', { level: 1 })).toContainText('Petra')
+
+  // The first window sees the other, and ends it.
+  await petra.reload()
+  const there = petra.getByRole('region', { name: 'Where you are signed in' })
+  await expect(there.getByRole('button', { name: 'Sign out there' }).first()).toBeVisible()
+  await there.getByRole('button', { name: 'Sign out everywhere but here' }).click()
+  await expect(there.getByRole('button', { name: 'Sign out there' })).toHaveCount(0)
+  await elsewhere.goto('/office/me')
+  await expect(elsewhere.getByRole('heading', { name: 'Sign in' })).toBeVisible()
+  await part.getByLabel('Your password').fill(DEMO_PASSWORD)
+  await part.getByRole('button', { name: 'Take it off' }).click()
+  await expect(part.getByText('off', { exact: true })).toBeVisible()
+  for (const page of [petra, elsewhere]) await page.context().close()
+})
