@@ -38,11 +38,14 @@ const route = useRoute()
 const router = useRouter()
 /** What is narrowed to, as it stands in the address. */
 const NAMES = ['person', 'what', 'item', 'from', 'to'] as const
-const asked = computed(() =>
-  Object.fromEntries(NAMES.map((name) => [name, typeof route.query[name] === 'string' ? (route.query[name] as string) : ''])),
-)
-const narrow = (change: Record<string, string>) =>
-  router.replace({ query: Object.fromEntries(Object.entries({ ...asked.value, ...change }).filter(([, value]) => value)) })
+const inAddress = () =>
+  Object.fromEntries(NAMES.map((name) => [name, typeof route.query[name] === 'string' ? (route.query[name] as string) : '']))
+// Beside the address, which follows a moment later: two choices in a row both count.
+const asked = ref(inAddress())
+const narrow = (change: Record<string, string>) => {
+  asked.value = { ...asked.value, ...change }
+  return router.replace({ query: { view: 'journal', ...Object.fromEntries(Object.entries(asked.value).filter(([, value]) => value)) } })
+}
 const filter = computed(() => {
   const { what, ...rest } = asked.value
   const actions = ACTIONS.find(([word]) => word === what)?.[1]
@@ -62,7 +65,13 @@ await Promise.all([
     () => undefined,
   ),
 ])
-watch(() => route.query, load)
+watch(
+  () => route.query,
+  () => {
+    asked.value = inAddress()
+    void load()
+  },
+)
 const itemTitle = computed(() => journal.value?.rows.find((row) => row.item === asked.value.item)?.title ?? 'one item')
 const file = (format: string) => `/api/v1/journal/file?format=${format}${filter.value ? `&${filter.value}` : ''}`
 const verdict = ref<{ intact: boolean; rows?: number; head?: string; brokenAt?: number } | null>(null)
