@@ -45,7 +45,7 @@ const words = computed(() => contentWords(props.content))
 <template>
   <nav aria-label="Outline" class="py-4">
     <template v-if="content.body.length || kind === 'page' || kind === 'post' || kind === 'notice'">
-      <p class="flex justify-between px-5 pb-1.5">
+      <p class="flex flex-wrap justify-between gap-x-2 px-5 pb-1.5">
         <span class="eyebrow">On the page</span
         ><span class="text-[0.86rem] text-soft" :title="`About ${minutes} min to read`">{{ words }} words, {{ minutes }} min</span>
       </p>

@@ -14,8 +14,12 @@ const notes = useItemNotes()!
         ><template v-if="pin.quote">
           on <q class="italic">{{ pin.quote.exact }}</q></template
         >: {{ pin.text
-        }}<template v-if="pin.suggestion !== undefined">
-          Suggested: <ins v-if="pin.suggestion" class="no-underline">{{ pin.suggestion }}</ins><span v-else>leave it out</span></template
+        }}<span v-if="pin.suggestion !== undefined" class="block"
+          >Suggested:
+          <ins v-if="pin.suggestion" class="rounded-[2px] bg-kelp-wash px-0.5 text-ink no-underline">{{ pin.suggestion }}</ins><template
+            v-else
+            >leave it out</template
+          ></span
         ></span
       >
       <button type="button" class="link ml-auto shrink-0" @click="notes.unpin(pin)">Take away</button>
