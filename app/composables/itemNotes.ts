@@ -52,7 +52,11 @@ function chosenWords(block: HTMLElement): Quote | undefined {
   return exact && !exact.includes('\n') ? quoteOf(start + words + end, [from, from + exact.length]) : undefined
 }
 
-function makeNotes(draft: () => ItemPage['draft'], act: (run: () => Promise<unknown>, said?: string) => Promise<unknown>) {
+function makeNotes(
+  draft: () => ItemPage['draft'],
+  head: () => string | null,
+  act: (run: () => Promise<unknown>, said?: string) => Promise<unknown>,
+) {
   const notices = useNotices()
   const all = useSessionStorage<Record<string, Pin[]>>('pins', {})
   const own = () => draft()?.id ?? ''
@@ -86,8 +90,7 @@ function makeNotes(draft: () => ItemPage['draft'], act: (run: () => Promise<unkn
     },
     answer: (thread: Thread, text: string) => act(() => api('POST', `/notes/${thread.id}/answers`, { body: { text } })),
     resolve: (thread: Thread, resolved: boolean) => act(() => api('PATCH', `/notes/${thread.id}`, { body: { resolved } })),
-    take: (thread: Thread, seen: string) =>
-      act(() => api('POST', `/notes/${thread.id}/take`, { ifMatch: seen }), 'The words are in the text'),
+    take: (thread: Thread) => act(() => api('POST', `/notes/${thread.id}/take`, { ifMatch: head() }), 'The words are in the text'),
   }
 }
 export type ItemNotes = ReturnType<typeof makeNotes>

@@ -53,6 +53,8 @@ export const actionWords: Record<string, string> = {
   'exception.looked-at': 'looked afterwards at',
   'media.added': 'added a picture',
   'session.opened': 'signed in',
+  'session.saw-as': 'looked at the office as someone else',
+  'session.saw-as-self': 'ended looking as someone else',
   'session.ended': 'signed out elsewhere',
   'person.second-factor-on': 'turned a second factor on',
   'person.second-factor-off': 'took a second factor off',

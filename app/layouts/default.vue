@@ -64,6 +64,17 @@ onMounted(async () => {
         <PersonMenu v-if="session.person" :person="session.person" />
       </div>
     </header>
+    <p
+      v-if="session.person?.seenBy"
+      role="status"
+      class="flex shrink-0 flex-wrap items-center gap-x-3 border-b border-lamp-fill bg-lamp-wash px-5 py-1.5"
+    >
+      <span
+        >{{ session.person.seenBy }}, you see the office as <b class="font-semibold">{{ session.person.name }}</b> does. Nothing can be
+        changed meanwhile.</span
+      >
+      <button class="button ml-auto" @click="session.seeAs(null)">Back to my own</button>
+    </p>
     <main id="place" class="min-h-0 flex-1 overflow-y-auto" tabindex="-1">
       <slot />
     </main>

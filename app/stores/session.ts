@@ -6,6 +6,8 @@ export interface Person {
   name: string
   email: string
   colourScheme: 'auto' | 'light' | 'dark'
+  /** Who really looks, where a steward sees the office as this person. */
+  seenBy: string | null
   roles: { role: string; section: string | null }[]
 }
 
@@ -37,9 +39,15 @@ export const useSession = defineStore('session', () => {
     await api('POST', '/demo/step-in', { body: { person: id } })
     await load()
   }
+  /** Sees the office as another, or (`null`) as oneself again; all that is shown is loaded anew. */
+  async function seeAs(id: string | null): Promise<void> {
+    if (id === null) await api('DELETE', '/session/as')
+    else await api('POST', '/session/as', { body: { person: id } })
+    location.assign('/office')
+  }
   async function signOut(): Promise<void> {
     await api('DELETE', '/session')
     location.assign('/office/sign-in')
   }
-  return { person, unclaimed, demo, loaded, load, signIn, stepIn, signOut }
+  return { person, unclaimed, demo, loaded, load, signIn, stepIn, seeAs, signOut }
 })

@@ -148,6 +148,8 @@ export async function handle(event: H3Event, endpoint: Endpoint): Promise<unknow
       throw refusal('not-allowed', 'origin-foreign', 'Writes are taken from the office itself only')
     const actor = await actorOfEvent(parts.office, event)
     if (!endpoint.open && !actor) throw refusal('not-signed-in', 'not-signed-in', 'Sign in first')
+    if (actor?.seenBy && (writes ? !endpoint.path.startsWith('/session') : endpoint.path.startsWith('/me')))
+      throw refusal('not-allowed', 'looking-only', `You see the office as ${actor.name} does; nothing can be changed meanwhile`)
     const upload = writes && endpoint.path === '/media'
     if (upload) await boundedBody(event, MAX_UPLOAD_BYTES)
     const { value, raw } = writes && !upload ? await readJson(event) : { value: undefined, raw: Buffer.alloc(0) }

@@ -2,7 +2,17 @@ import { deleteCookie, getCookie, getHeader, setCookie, type H3Event } from 'h3'
 import { z } from 'zod'
 import { addressOf, SESSION_COOKIE } from '../http'
 import { isDemo } from '../runtime'
-import { changePassword, changeProfile, isUnclaimed, markSeen, must, mustKnowPassword, sectionsWhere, signIn } from '../services/access'
+import {
+  changePassword,
+  changeProfile,
+  isUnclaimed,
+  markSeen,
+  must,
+  mustKnowPassword,
+  sectionsWhere,
+  seeAs,
+  signIn,
+} from '../services/access'
 import { addPerson, endGroup, endRole, saveGroup, saveRole, setActive, setRoles, setSeparations } from '../services/people'
 import { explainRight, rightsOfPeople, rightsOfPerson } from '../services/rights'
 import { VERBS, type Verb } from '../../core/access/verbs'
@@ -60,6 +70,7 @@ export const people = [
             name: actor.name,
             email: actor.email,
             colourScheme: actor.colourScheme,
+            seenBy: actor.seenBy?.name ?? null,
             roles: waysOf(actor.rights, actor.id).map(({ grant, group }) => ({
               role: actor.rights.roles.get(grant.role)?.name ?? grant.role,
               section: grant.section && (actor.rights.sections.get(grant.section)?.name ?? null),
@@ -89,6 +100,21 @@ export const people = [
     tag: 'people',
     summary: 'Sign out',
     run: ({ office, event }) => endSession(office, event),
+  }),
+  endpoint({
+    method: 'POST',
+    path: '/session/as',
+    tag: 'people',
+    summary: 'See the office as another person does; nothing can be changed meanwhile, and it stands in the journal',
+    body: z.strictObject({ person: z.string().max(60) }),
+    run: ({ office, actor, event, body }) => seeAs(office, actor, tokenOf(event), body.person),
+  }),
+  endpoint({
+    method: 'DELETE',
+    path: '/session/as',
+    tag: 'people',
+    summary: 'See the office as oneself again',
+    run: ({ office, actor, event }) => seeAs(office, actor, tokenOf(event), null),
   }),
   openEndpoint({
     method: 'POST',

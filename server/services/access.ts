@@ -17,6 +17,8 @@ export interface Actor {
   email: string
   colourScheme: PersonRow['colour_scheme']
   seenUntil: string | null
+  /** Who really asks, where a steward sees the office as this person: nothing can be changed then. */
+  seenBy?: { id: string; name: string } | undefined
   rights: Rights
 }
 
@@ -114,14 +116,42 @@ export async function actorOf(office: Office, token: string | undefined): Promis
   if (!person || person.active !== 1) return undefined
   if (Date.parse(session.seen_at) < now - 600_000)
     await office.store.write((tx) => tx.update('session', { token_hash: hashToken(token) }, { seen_at: new Date(now).toISOString() }))
-  return {
-    id: person.id,
-    name: person.name,
-    email: person.email,
-    colourScheme: person.colour_scheme,
-    seenUntil: person.seen_until,
-    rights: await office.rights(),
-  }
+  const rights = await office.rights()
+  const asked = session.sees_as === null ? undefined : await personById(office.store.read, session.sees_as)
+  // Asked at each request: who may no longer see as others sees as themselves again.
+  if (asked?.active === 1 && maySeeAs(rights, person.id))
+    return { ...actorFrom(asked, rights), seenBy: { id: person.id, name: person.name } }
+  return actorFrom(person, rights)
+}
+
+const actorFrom = (person: PersonRow, rights: Rights): Actor => ({
+  id: person.id,
+  name: person.name,
+  email: person.email,
+  colourScheme: person.colour_scheme,
+  seenUntil: person.seen_until,
+  rights,
+})
+
+/** Whether someone may see the office as others do: who changes rights, and may read all that others can. */
+const maySeeAs = (rights: Rights, person: string): boolean =>
+  (['people.change', 'item.read'] as const).every((verb) => decide(rights, person, verb, null).allowed)
+
+/** Lets a session see the office as another person does, or (`null`) as its own again; both stand in the journal. */
+export async function seeAs(office: Office, actor: Actor, token: string, as: string | null): Promise<void> {
+  const self = actor.seenBy?.id ?? actor.id
+  const rights = await office.rights()
+  await office.store.write(async (tx) => {
+    if (as !== null) {
+      for (const verb of ['people.change', 'item.read'] as const) {
+        const decision = decide(rights, self, verb, null)
+        if (!decision.allowed) throw new Refusal('not-allowed', decision.reasons)
+      }
+      if (!rights.people.get(as)?.active) throw refusal('unknown', 'unknown', 'There is no such person, or the account rests')
+    } else if (!actor.seenBy) return
+    await tx.update('session', { token_hash: hashToken(token) }, { sees_as: as === self ? null : as })
+    await note(office, tx, self, as === null ? 'session.saw-as-self' : 'session.saw-as', null, as === null ? null : { person: as })
+  })
 }
 
 export interface ProfileChange {

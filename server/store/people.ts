@@ -51,8 +51,8 @@ export const listPeople = (db: Reader) =>
 export const peopleCount = async (db: Reader) => (await db.one<{ n: number }>('SELECT count(*) AS n FROM person'))!.n
 
 export const sessionByHash = (db: Reader, hash: string) =>
-  db.one<{ person_id: string; expires_at: string; seen_at: string }>(
-    'SELECT person_id, expires_at, seen_at FROM session WHERE token_hash = $hash',
+  db.one<{ person_id: string; expires_at: string; seen_at: string; sees_as: string | null }>(
+    'SELECT person_id, expires_at, seen_at, sees_as FROM session WHERE token_hash = $hash',
     { hash },
   )
 

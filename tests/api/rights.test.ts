@@ -41,6 +41,8 @@ const CASES: Record<string, Case> = {
   'PATCH /me': { need: 'signed-in', body: {} },
   'PUT /me/password': { need: 'signed-in', body: { current: 'wrong', next: 'x' } },
   'POST /me/seen': { need: 'signed-in', body: { until: '2026-01-01T00:00:00Z' } },
+  'POST /session/as': { need: 'people.change', body: { person: 'none' } },
+  'DELETE /session/as': { need: 'signed-in' },
   'GET /me/sessions': { need: 'signed-in' },
   'DELETE /me/sessions/:id': { need: 'signed-in', path: () => '/me/sessions/none' },
   'DELETE /me/sessions': { need: 'signed-in' },

@@ -104,3 +104,49 @@ describe('sessions', () => {
     team.reviewer = one!
   })
 })
+
+describe('seeing the office as someone else', () => {
+  it('shows a steward what that person sees, lets nothing be changed, and stands in the journal', async () => {
+    const { steward, writer } = team
+    const me = (client: Client) =>
+      client.need<{ person: { id: string; name: string; seenBy: string | null } }>('GET', '/session').then(({ person }) => person)
+    const [self, other] = [await me(steward), await me(writer)]
+    const mine = await writer.need('POST', '/items', { body: { kind: 'post', section: team.section, title: 'Of the writer' } })
+    await steward.need('POST', '/session/as', { body: { person: other.id } })
+    expect(await me(steward)).toMatchObject({ id: other.id, name: other.name, seenBy: self.name })
+    const today = await steward.need<{ drafts: { item: string }[] }>('GET', '/today')
+    expect(today.drafts.map((line) => line.item)).toContain(mine.item)
+    // What the writer could do is shown as theirs, and is refused all the same; so is what is theirs alone.
+    const page = await steward.need<{ may: Record<string, unknown>; draft: { id: string; head: string } }>('GET', `/items/${mine.item}`)
+    expect(page.may['item.write']).toBeNull()
+    for (const [method, path, options] of [
+      ['POST', `/drafts/${page.draft.id}/edits`, { body: { base: page.draft.head, edits: [] } }],
+      ['POST', `/drafts/${page.draft.id}/send`, { body: {}, ifMatch: page.draft.head }],
+      ['PATCH', '/me', { body: { name: 'Someone' } }],
+      ['GET', '/me/sessions', {}],
+      ['GET', '/me/second-factor', {}],
+    ] as const) {
+      const answer = await steward.ask<{ reasons: { code: string }[] }>(method, path, options)
+      expect([answer.status, answer.body.reasons[0]!.code]).toEqual([403, 'looking-only'])
+    }
+    await steward.need('DELETE', '/session/as')
+    expect(await me(steward)).toMatchObject({ id: self.id, seenBy: null })
+    const { rows } = await steward.need<{ rows: { action: string; person: string; data: unknown }[] }>(
+      'GET',
+      `/journal?person=${self.id}&limit=2`,
+    )
+    expect(rows.map(({ action, data }) => [action, data])).toEqual([
+      ['session.saw-as-self', null],
+      ['session.saw-as', { person: other.id }],
+    ])
+  })
+  it('is for who may change rights and read everything, and ends when that ends', async () => {
+    const people = await team.founder.need<{ id: string; email: string }[]>('GET', '/people')
+    const idOf = (role: string) => people.find((person) => person.email === `${role}@larkholm.example`)!.id
+    for (const client of [team.writer, team.publisher, team.reviewer])
+      expect((await client.ask('POST', '/session/as', { body: { person: idOf('steward') } })).status).toBe(403)
+    await team.steward.need('POST', '/session/as', { body: { person: idOf('publisher') } })
+    await team.founder.need('PUT', `/people/${idOf('steward')}/roles`, { body: { roles: [] } })
+    expect((await team.steward.need<{ person: object }>('GET', '/session')).person).toMatchObject({ id: idOf('steward'), seenBy: null })
+  })
+})

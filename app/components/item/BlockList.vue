@@ -32,8 +32,6 @@ const props = defineProps<{
   locked: boolean
   maySource: boolean
   mayAddMedia: boolean
-  /** The version on the screen, where suggestions may be taken. */
-  head?: string | null
   /** Who else is in which block. */
   present: { name: string; place: string | null }[]
   /** Whether these stand inside another block. */
@@ -272,7 +270,6 @@ const openAt = (id: string) => notes?.threadsAt(id)?.filter((thread) => !thread.
           body.length,
           locked,
           refs,
-          head,
           notes?.threadsAt(block.id),
           notes?.pinsAt(block.id),
           notes?.pinning.value,
@@ -367,9 +364,9 @@ const openAt = (id: string) => notes?.threadsAt(id)?.filter((thread) => !thread.
             v-for="thread in notes.threadsAt(block.id)"
             :key="thread.id"
             :thread="thread"
-            :head="head ?? null"
             :there="!thread.quote || hasQuote(block, thread.quote)"
             :may-write="!locked"
+            :may-take="!locked"
           />
         </div>
         <PinnedNotes v-if="notes?.pinsAt(block.id)" :place="block.id" />

@@ -120,7 +120,6 @@ const SETTINGS: Record<string, string> = {
         v-for="thread in notes.threadsAt(change.id)"
         :key="thread.id"
         :thread="thread"
-        :head="null"
         :there="!thread.quote || hasQuote(after, thread.quote)"
         :may-write="false"
       />

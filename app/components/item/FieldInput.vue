@@ -5,6 +5,7 @@ import { LABEL_TYPES } from '~~/core/content/kinds'
 import { checkSegment, makeSegment } from '~~/core/address/segment'
 import type { Refs } from '~~/core/render/blocks'
 import type { MediaView } from '~~/core/render/picture'
+import LateInput from '~/components/form/LateInput.vue'
 import LengthAdvice from '~/components/form/LengthAdvice.vue'
 import PagePicker from '~/components/form/PagePicker.vue'
 import ItemsPicker from '~/components/form/ItemsPicker.vue'
@@ -99,15 +100,16 @@ const set = (event: Event) => emit('change', (event.target as HTMLInputElement).
           :advised="rule.advisedLength"
         />
       </div>
-      <textarea
-        v-if="rule.input === 'text' || rule.input === 'lines'"
+      <textarea v-if="rule.input === 'text'" :id="id" class="input-area" rows="3" :value="text" :disabled="locked" @input="set" />
+      <LateInput
+        v-else-if="rule.input === 'lines'"
         :id="id"
+        tag="textarea"
         class="input-area"
         rows="3"
         :value="text"
         :disabled="locked"
-        @input="rule.input === 'lines' ? null : set($event)"
-        @change="rule.input === 'lines' && emit('change', ($event.target as HTMLTextAreaElement).value.split(/\s+/).filter(Boolean))"
+        @take="emit('change', $event.split(/\s+/).filter(Boolean))"
       />
       <select v-else-if="rule.input === 'choice'" :id="id" class="input" :value="text" :disabled="locked" @change="set">
         <option v-for="[choice, word] in CHOICES[name]" :key="choice" :value="choice">{{ word }}</option>
@@ -132,34 +134,21 @@ const set = (event: Event) => emit('change', (event.target as HTMLInputElement).
           @change="emit('change', ($event.target as HTMLInputElement).value || null)"
         /><span v-if="!text" class="hint self-center">Empty: the day it first goes live</span>
       </div>
-      <input
+      <LateInput
         v-else-if="rule.input === 'number'"
         :id="id"
         type="number"
         class="input !w-28"
         :value="text"
         :disabled="locked"
-        @change="
-          emit(
-            'change',
-            ($event.target as HTMLInputElement).value === '' ? null : Math.trunc(Number(($event.target as HTMLInputElement).value)),
-          )
-        "
+        @take="emit('change', $event === '' ? null : Math.trunc(Number($event)))"
       />
       <input v-else :id="id" class="input" :value="text" :disabled="locked" @input="set" />
     </template>
     <p v-if="problem ?? advice" class="mt-1 text-rust">{{ problem ?? advice }}</p>
     <p v-else-if="rule.help" class="hint mt-1">{{ rule.help }}</p>
     <template v-if="notes">
-      <NoteThread
-        v-for="thread in notes.threadsAt(place)"
-        :key="thread.id"
-        class="mt-1.5"
-        :thread="thread"
-        :head="null"
-        there
-        :may-write="!locked"
-      />
+      <NoteThread v-for="thread in notes.threadsAt(place)" :key="thread.id" class="mt-1.5" :thread="thread" there :may-write="!locked" />
       <PinnedNotes v-if="notes.pinsAt(place)" :place="place" />
       <button v-if="notes.pinning.value" type="button" class="link mt-1" :aria-label="`Note on ${rule.label}`" @click="notes.ask(place)">
         Note

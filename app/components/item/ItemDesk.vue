@@ -387,7 +387,6 @@ onMounted(() => {
               :locked="locked"
               :may-source="page.may['item.source'] === null"
               :may-add-media="page.may['media.add'] === null"
-              :head="at?.head.value ?? null"
               @change="at?.setBody($event)"
               @media="added.set($event.id, $event)"
             />

@@ -6,11 +6,11 @@ import { useSite } from '~/stores/site'
 /** A note with its answers: what it is about, the words it suggests, and what one can do with it. */
 const props = defineProps<{
   thread: Thread
-  /** The version on the screen, where its suggestion may be taken. */
-  head: string | null
   /** Whether the quoted words still stand where the note is. */
   there: boolean
   mayWrite: boolean
+  /** Whether its suggestion may be taken here, where the text is written. */
+  mayTake?: boolean
 }>()
 const site = useSite()
 const notes = useItemNotes()!
@@ -79,10 +79,10 @@ async function begin() {
     <p v-else class="mt-1 flex flex-wrap gap-x-3">
       <span v-if="thread.resolved">Dealt with</span>
       <button
-        v-if="mayWrite && head && there && thread.suggestion !== null && !thread.resolved"
+        v-if="mayTake && there && thread.suggestion !== null && !thread.resolved"
         type="button"
         class="link font-semibold"
-        @click="notes.take(thread, head)"
+        @click="notes.take(thread)"
       >
         Take these words
       </button>

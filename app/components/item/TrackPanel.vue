@@ -92,7 +92,6 @@ const dot = (done: boolean, now: boolean) =>
               v-for="thread in generalNotes"
               :key="thread.id"
               :thread="thread"
-              :head="null"
               there
               :may-write="page.may['item.write'] === null"
             />

@@ -37,6 +37,7 @@ export function useItemActions(page: () => ItemPage, at: DraftAtHand | null, rel
   /** The notes at the item: what is done with one may change the text, so what is unsaved is saved first. */
   const notes = provideNotes(
     () => page().draft,
+    () => at?.head.value ?? null,
     async (run, said) => {
       try {
         if (at && at.state.value !== 'saved') await at.save()

@@ -38,6 +38,7 @@ function save() {
     id ? `${name} has these roles now` : `${name} can sign in now`,
   )
 }
+const look = (person: Person) => act(() => session.seeAs(person.id), `You see the office as ${person.name} does`)
 const rest = () =>
   act(
     () => api('PATCH', `/people/${resting.value!.id}`, { body: { active: false, handTo: resting.value!.handTo || null } }),
@@ -90,6 +91,11 @@ const where = (entry: Person['roles'][number]) =>
                   <MenuItem v-slot="{ active }"
                     ><button class="w-full px-3 py-1.5 text-left" :class="active && 'bg-deep'" @click="emit('why', person.id)">
                       What they may do
+                    </button></MenuItem
+                  >
+                  <MenuItem v-if="person.active" v-slot="{ active }"
+                    ><button class="w-full px-3 py-1.5 text-left" :class="active && 'bg-deep'" @click="look(person)">
+                      See the office as they do
                     </button></MenuItem
                   >
                   <MenuItem v-slot="{ active }"

@@ -17,7 +17,7 @@ CREATE TABLE person_group (id TEXT PRIMARY KEY, site_id TEXT NOT NULL REFERENCES
 CREATE TABLE group_member (group_id TEXT NOT NULL REFERENCES person_group ON DELETE CASCADE, person_id TEXT NOT NULL REFERENCES person, PRIMARY KEY (group_id, person_id)) WITHOUT ROWID;
 CREATE TABLE role_grant (id TEXT PRIMARY KEY, person_id TEXT REFERENCES person, group_id TEXT REFERENCES person_group ON DELETE CASCADE, role_id TEXT NOT NULL REFERENCES role, section_id TEXT REFERENCES section, CHECK ((person_id IS NULL) <> (group_id IS NULL)));
 CREATE TABLE separation (id TEXT PRIMARY KEY, site_id TEXT NOT NULL REFERENCES site, name TEXT NOT NULL, roles TEXT NOT NULL, most INTEGER NOT NULL);
-CREATE TABLE session (token_hash TEXT PRIMARY KEY, person_id TEXT NOT NULL REFERENCES person, created_at TEXT NOT NULL, seen_at TEXT NOT NULL, expires_at TEXT NOT NULL, agent TEXT NOT NULL);
+CREATE TABLE session (token_hash TEXT PRIMARY KEY, person_id TEXT NOT NULL REFERENCES person, created_at TEXT NOT NULL, seen_at TEXT NOT NULL, expires_at TEXT NOT NULL, agent TEXT NOT NULL, sees_as TEXT REFERENCES person);
 CREATE INDEX session_person ON session (person_id);
 CREATE TABLE throttle (key TEXT PRIMARY KEY, failures INTEGER NOT NULL, last_at TEXT NOT NULL);
 

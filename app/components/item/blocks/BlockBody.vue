@@ -7,6 +7,8 @@ import RichText from '~/editor/RichText.vue'
 import RenderedHtml from '~/editor/RenderedHtml.vue'
 import ListEditor from '~/editor/ListEditor.vue'
 import BoxBlock from './BoxBlock.vue'
+import ButtonBlock from './ButtonBlock.vue'
+import EmbedBlock from './EmbedBlock.vue'
 import CardsBlock from './CardsBlock.vue'
 import ColumnsBlock from './ColumnsBlock.vue'
 import PeopleBlock from './PeopleBlock.vue'
@@ -26,6 +28,8 @@ const emit = defineEmits<{
 }>()
 /** The kinds that have a component of their own, which all speak alike. */
 const PARTS = {
+  button: ButtonBlock,
+  embed: EmbedBlock,
   picture: PictureBlock,
   table: TableBlock,
   box: BoxBlock,
@@ -134,46 +138,6 @@ defineExpose({ write })
     @media="emit('media', $event)"
   />
   <hr v-else-if="block.kind === 'divider'" />
-  <div v-else-if="block.kind === 'button'" class="flex items-center gap-3 font-sans text-[14px]">
-    <template v-if="!locked">
-      <input
-        class="h-9 rounded-md bg-kelp-fill px-4 font-semibold text-on-fill placeholder:text-on-fill"
-        :value="block.label"
-        placeholder="Words on the button"
-        aria-label="Words on the button"
-        maxlength="300"
-        @input="change(block, { label: ($event.target as HTMLInputElement).value })"
-      />
-      <input
-        class="input font-mono"
-        :value="block.href"
-        placeholder="Where it leads: /fares or https://…"
-        aria-label="Where the button leads"
-        @change="change(block, { href: ($event.target as HTMLInputElement).value.trim() })"
-      />
-    </template>
-    <span v-else class="rounded-md bg-kelp-fill px-4 py-2 font-semibold text-on-fill">{{ block.label }}</span>
-  </div>
-  <div v-else-if="block.kind === 'embed'" class="space-y-2 rounded-md border border-dashed border-edge p-3 font-sans text-[14px]">
-    <input
-      class="input font-mono"
-      :disabled="locked"
-      :value="block.url"
-      placeholder="https://…"
-      aria-label="Address to embed"
-      @change="change(block, { url: ($event.target as HTMLInputElement).value.trim() })"
-    />
-    <input
-      class="input"
-      :disabled="locked"
-      :value="block.title"
-      placeholder="What it shows, in words"
-      aria-label="Title of the embed"
-      maxlength="300"
-      @input="change(block, { title: ($event.target as HTMLInputElement).value })"
-    />
-    <p class="hint">Shown in a frame only where the site’s settings allow its origin; elsewhere as a link.</p>
-  </div>
   <dl v-else-if="block.kind === 'definitions'" class="space-y-1">
     <div v-for="(entry, index) in block.entries" :key="index" class="group/entry relative">
       <RichText
@@ -222,7 +186,7 @@ defineExpose({ write })
       :value="block.html"
       aria-label="Source"
       placeholder="<p>…</p>"
-      @change="change(block, { html: ($event.target as HTMLTextAreaElement).value })"
+      @input="change(block, { html: ($event.target as HTMLTextAreaElement).value })"
     />
     <pre v-else class="overflow-x-auto font-mono text-[13px]">{{ block.html }}</pre>
   </div>
