@@ -27,7 +27,11 @@ function normalise(value: unknown, sorting: { indexNames: boolean }): unknown {
       const entry = (value as Record<string, unknown>)[key]
       if (entry === undefined) continue
       if (/^\d/.test(key)) sorting.indexNames = true
-      sorted[key.normalize('NFC')] = normalise(entry, sorting)
+      const name = key.normalize('NFC')
+      const next = normalise(entry, sorting)
+      // Assigned, it would set what the object inherits from, and be missing in the form.
+      if (name === '__proto__') Object.defineProperty(sorted, name, { value: next, enumerable: true })
+      else sorted[name] = next
     }
     return sorted
   }

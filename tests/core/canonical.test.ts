@@ -72,6 +72,11 @@ describe('canonical form', () => {
     )
   })
 
+  it('has every member, whatever its name', () => {
+    for (const text of ['{"__proto__":null}', '{"__proto__":{"a":1}}', '{"0":1,"__proto__":[2],"constructor":3}'])
+      expect(canonical(JSON.parse(text))).toBe(text)
+  })
+
   it('is the same for a composed and a decomposed letter', () => {
     expect(canonical({ title: 'Å' })).toBe(canonical({ title: 'A\u030a' }))
   })
