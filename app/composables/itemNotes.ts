@@ -5,6 +5,7 @@ import { grouped } from '~~/core/grouped'
 import { api } from '~/composables/api'
 import { newBlockId } from '~/composables/ids'
 import { useNotices } from '~/stores/notices'
+import { useSession } from '~/stores/session'
 
 /** A note that began a thread, as the item page has it. */
 export type Thread = NonNullable<ItemPage['draft']>['notes'][number]
@@ -58,7 +59,7 @@ function makeNotes(
   act: (run: () => Promise<unknown>, said?: string) => Promise<unknown>,
 ) {
   const notices = useNotices()
-  const all = useSessionStorage<Record<string, Pin[]>>('pins', {})
+  const all = useSessionStorage<Record<string, Pin[]>>(`pins of ${useSession().person?.id ?? ''}`, {})
   const own = () => draft()?.id ?? ''
   const pins = computed<Pin[]>({
     get: () => all.value[own()] ?? [],

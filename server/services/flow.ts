@@ -34,11 +34,12 @@ async function factsSince(db: Reader, since: string, readable: string): Promise<
     // As the index of these rows has it, word by word: else it is not used.
     `SELECT j.at, j.action, j.item_id AS item, i.section_id AS section, d.route_id AS route, j.data FROM journal j JOIN item i ON i.id = j.item_id LEFT JOIN draft d ON d.id = json_extract(j.data, '$.draft')
      WHERE j.action IN ('draft.sent', 'draft.gate-cleared', 'draft.returned', 'draft.pulled-out', 'draft.lapsed', 'draft.passed-over', 'draft.rerouted', 'draft.discarded', 'draft.reopened', 'item.binned')
-       AND j.at >= $since AND i.section_id IN (SELECT value FROM json_each($readable)) ORDER BY j.at, j.seq LIMIT $most`,
+       AND j.at >= $since AND i.section_id IN (SELECT value FROM json_each($readable)) ORDER BY j.at DESC, j.seq DESC LIMIT $most`,
     { since, readable, most: MOST_FACTS },
   )
   const drafts = new Map<string, Set<string>>()
-  return rows.flatMap(({ at, action, item, section, route, data }) => {
+  // The newest are kept where there are more than fit; they are told of in the order of time.
+  return rows.reverse().flatMap(({ at, action, item, section, route, data }) => {
     const { draft, waits = [], gate } = (JSON.parse(data) ?? {}) as { draft?: string; waits?: string[]; gate?: string }
     const known = drafts.get(item) ?? new Set()
     if (draft) drafts.set(item, known.add(draft))
