@@ -35,6 +35,7 @@ function world(): Rights {
     grants,
     sections: new Map(sections.map((id, n) => [id, { id, name: id, segment: id, parent: n % 8 ? sections[Math.floor(n / 4)]! : null }])),
     separations: [],
+    delegations: [],
   }
 }
 

@@ -3,7 +3,9 @@ import { clockFromEnvironment } from './services/clock'
 import { openOffice, type Office } from './services/office'
 import { LiveSite } from './site/answer'
 import { startBinKeeper } from './jobs/binKeeper'
+import { startDeadlines } from './jobs/deadlines'
 import { startJournalHeads } from './jobs/journalHeads'
+import { startPostOffice } from './jobs/postOffice'
 import { startIndexer } from './jobs/searchIndex'
 import { startScheduler } from './jobs/scheduler'
 
@@ -25,7 +27,14 @@ async function start(): Promise<Runtime> {
   const stops =
     process.env.YIELDGATE_JOBS === 'off'
       ? []
-      : [startScheduler(office), startIndexer(office), startJournalHeads(office), startBinKeeper(office)]
+      : [
+          startScheduler(office),
+          startIndexer(office),
+          startDeadlines(office),
+          startPostOffice(office),
+          startJournalHeads(office),
+          startBinKeeper(office),
+        ]
   return {
     office,
     live,

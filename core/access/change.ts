@@ -1,17 +1,19 @@
+import { grouped } from '../grouped'
 import type { Reason } from '../outcome'
-import { rolesWithin, waysOf, whoMay, wayTo, type Rights } from './rights'
+import { rolesWithin, selfOf, waysOf, whoMay, wayTo, type Rights } from './rights'
 import { VERBS, type Verb } from './verbs'
 
 /** The roles a person is authorised for: those given, and all roles in them (ANSI INCITS 359, AuthorizedRoles). */
 export const rolesOf = (rights: Rights, person: string): Set<string> =>
   new Set(waysOf(rights, person).flatMap(({ grant }) => rolesWithin(rights.roles, grant.role).map(({ id }) => id)))
 
-/** The people who hold more of the roles of a separation than it lets them. */
+/** The people who hold more of the roles of a separation than it lets them, all their accounts together. */
 export function separationsBroken(rights: Rights): { person: string; separation: string }[] {
-  return [...rights.people.keys()].flatMap((person) => {
-    const held = rolesOf(rights, person)
+  const accounts = grouped([...rights.people.keys()], (person) => selfOf(rights, person))
+  return [...accounts].flatMap(([person, own]) => {
+    const held = new Set(own.flatMap((account) => [...rolesOf(rights, account)]))
     return rights.separations
-      .filter(({ roles, most }) => roles.filter((role) => held.has(role)).length > most)
+      .filter(({ roles, most, dynamic }) => !dynamic && roles.filter((role) => held.has(role)).length > most)
       .map(({ id }) => ({ person, separation: id }))
   })
 }
@@ -30,11 +32,15 @@ export function hasCircle(rights: Pick<Rights, 'roles'>): boolean {
   return [...rights.roles.keys()].some((id) => visit(id, new Set()))
 }
 
-/** Whether `after` lets a person do anything anywhere that `before` did not. */
+/** Whether `after` lets a person, by any account of theirs, do anything anywhere that `before` did not let them by any. */
 export function raises(before: Rights, after: Rights, person: string): boolean {
   const places = [null, ...after.sections.keys()]
+  const self = selfOf(before, person)
+  const accounts = [...after.people.keys()].filter((account) => selfOf(before, account) === self || selfOf(after, account) === self)
+  const may = (rights: Rights, verb: Verb, place: string | null, own: string[]) =>
+    own.some((account) => wayTo(rights, account, verb, place))
   return (Object.keys(VERBS) as Verb[]).some((verb) =>
-    places.some((place) => wayTo(after, person, verb, place) && !wayTo(before, person, verb, place)),
+    places.some((place) => may(after, verb, place, accounts) && !may(before, verb, place, accounts)),
   )
 }
 

@@ -22,23 +22,58 @@ export interface Section {
   parent: string | null
 }
 
-/** Roles of which one person may hold at most so many (static separation of duty, ANSI INCITS 359 §6.3). */
+/**
+ * Roles of which one person may hold at most so many (static separation of duty, ANSI INCITS 359 §6.3), or, where it is
+ * `dynamic`, may hold all but use at most so many in one session (§6.4).
+ */
 export interface Separation {
   id: string
   name: string
   roles: string[]
   most: number
+  dynamic: boolean
+}
+
+/** Someone who clears for another while that one is away: at the gates named, or (`null`) at all of theirs. */
+export interface Delegation {
+  id: string
+  absent: string
+  deputy: string
+  gates: GateName[] | null
+  /** Instants, half-open. */
+  from: string
+  to: string
+}
+
+/** A gate by its route: two routes may have gates of one id. */
+export interface GateName {
+  route: string
+  gate: string
 }
 
 /** All that a decision rests on: who has which role where. A plain value, loaded once and asked many times; never changed in place. */
 export interface Rights {
-  people: Map<string, { name: string; active: boolean }>
+  people: Map<string, Person>
   groups: Map<string, Group>
   roles: Map<string, Role>
   grants: Grant[]
   sections: Map<string, Section>
   separations: Separation[]
+  /** Those that are not over. */
+  delegations: Delegation[]
+  /** The roles that someone does not use in this session, though they hold them. */
+  resting?: ReadonlyMap<string, ReadonlySet<string>>
 }
+
+/** An account. Several may be of one person: `self` is then the first of them, and they are one wherever people are counted. */
+export interface Person {
+  name: string
+  active: boolean
+  self?: string | undefined
+}
+
+/** Who an account is of: the same for all accounts of one person. */
+export const selfOf = (rights: Pick<Rights, 'people'>, person: string): string => rights.people.get(person)?.self ?? person
 
 /** A grant as one person has it: themselves or through a group, with all that the role and the roles in it allow. */
 export interface Way {
@@ -88,10 +123,12 @@ function indexOf(rights: Rights): Index {
     for (const grant of rights.grants) {
       const allowed = verbs.get(grant.role)
       if (!allowed) continue
-      if ('person' in grant.holder) give(grant.holder.person, { grant, group: null, verbs: allowed })
-      else {
+      const rests = (person: string) => rights.resting?.get(person)?.has(grant.role)
+      if ('person' in grant.holder) {
+        if (!rests(grant.holder.person)) give(grant.holder.person, { grant, group: null, verbs: allowed })
+      } else {
         const group = rights.groups.get(grant.holder.group)
-        for (const member of group?.members ?? []) give(member, { grant, group: group!, verbs: allowed })
+        for (const member of group?.members ?? []) if (!rests(member)) give(member, { grant, group: group!, verbs: allowed })
       }
     }
     const paths = new Map([...rights.sections.keys()].map((id) => [id, new Set(withAncestors(rights.sections, id))]))

@@ -7,6 +7,7 @@ export const VERBS = {
   'item.plan': 'set times',
   'item.put-live': 'put live',
   'item.put-live-uncleared': 'put live without clearance, giving a reason',
+  'item.put-live-fast': 'put live on a fast lane, cleared afterwards',
   'item.withdraw': 'withdraw from the site',
   'item.roll-back': 'roll back to an earlier live version',
   'item.discard': 'discard to the bin and restore from it',
@@ -30,6 +31,7 @@ export const VERB_NAMES: Record<Verb, string> = {
   'item.plan': 'Set times',
   'item.put-live': 'Put live',
   'item.put-live-uncleared': 'Put live uncleared',
+  'item.put-live-fast': 'Fast lane',
   'item.withdraw': 'Withdraw',
   'item.roll-back': 'Roll back',
   'item.discard': 'Bin, restore',
@@ -60,7 +62,16 @@ export const DEFAULT_ROLES: Role[] = [
   {
     id: 'publisher',
     name: 'Publisher',
-    verbs: ['item.plan', 'item.put-live', 'item.put-live-uncleared', 'item.withdraw', 'item.roll-back', 'item.discard', 'journal.read'],
+    verbs: [
+      'item.plan',
+      'item.put-live',
+      'item.put-live-uncleared',
+      'item.put-live-fast',
+      'item.withdraw',
+      'item.roll-back',
+      'item.discard',
+      'journal.read',
+    ],
     includes: ['writer'],
   },
   {

@@ -1,7 +1,11 @@
-import { BLOCK_WORDS, blockLinks, repeated, type Block } from '../content/blocks'
+import { BLOCK_WORDS, repeated, type Block } from '../content/blocks'
 import type { Content } from '../content/content'
-import { perBlock } from '../content/perBlock'
 import type { Reason } from '../outcome'
+import { alternativeTexts } from './alternativeTexts'
+import type { CheckContext } from './check'
+import { deadLinks } from './deadLinks'
+import { headingOrder } from './headingOrder'
+import { tableHeaders } from './tableHeaders'
 
 /** More of a kind than this makes a page heavy for readers; said quietly, never refused. */
 const MOST: Partial<Record<Block['kind'], [number, string]>> = {
@@ -11,48 +15,28 @@ const MOST: Partial<Record<Block['kind'], [number, string]>> = {
   embed: [3, 'embeds'],
 }
 
-const linksOf = perBlock(blockLinks)
+/** What is looked at while one writes: cheap, and true of half a text. */
+const WHILE_WRITING = [headingOrder, alternativeTexts, tableHeaders, deadLinks]
 
 /**
  * Quiet advice on a page while it is written: what readers would trip over. Each says where (`at`: a block's id). `live`
  * tells whether an item that is linked to is on the site.
  */
-export function adviceOn(content: Content, live: (item: string) => boolean): Reason[] {
-  const advice: Reason[] = []
-  const say = (code: string, detail: string, at?: string) => advice.push({ code, detail, ...(at === undefined ? {} : { at }) })
-  let level = 1
+export function adviceOn(content: Content, live: CheckContext['live']): Reason[] {
+  const context: CheckContext = { live, media: () => undefined, language: '' }
+  const advice = WHILE_WRITING.flatMap((check) => check.find(content, context))
   for (const block of content.body) {
-    if (block.kind === 'heading') {
-      if (block.level > level + 1) say('heading-skips', `This heading skips from level ${level} to ${block.level}`, block.id)
-      level = block.level
-      if (!block.text.length) say('heading-empty', 'A heading without words', block.id)
-    }
-    if (block.kind === 'picture' && block.media && !block.decorative && !block.alt.trim())
-      say('alternative-missing', 'A picture without alternative text; write one, or say that it is decorative', block.id)
     const parts = repeated(block)
     if (parts?.planned && parts.count > parts.planned)
-      say(
-        'more-than-planned',
-        `${parts.count} ${BLOCK_WORDS[block.kind].toLowerCase()}; this place is planned for ${parts.planned}`,
-        block.id,
-      )
-    if (block.kind === 'table' && block.headers === 'none') say('table-headless', 'A table without header cells is hard to hear', block.id)
-    const dead = new Set(linksOf(block).filter((id) => !live(id)))
-    if (dead.size)
-      say(
-        'link-dead',
-        dead.size === 1
-          ? 'A link leads to something that is not on the site'
-          : `${dead.size} links lead to things that are not on the site`,
-        block.id,
-      )
+      advice.push({
+        code: 'more-than-planned',
+        detail: `${parts.count} ${BLOCK_WORDS[block.kind].toLowerCase()}; this place is planned for ${parts.planned}`,
+        at: block.id,
+      })
   }
-  const { cover } = content.fields
-  if (cover && !cover.decorative && !cover.alt.trim())
-    say('alternative-missing', 'The cover picture has no alternative text', 'field:cover')
   for (const [kind, [most, words]] of Object.entries(MOST)) {
     const count = content.body.filter((block) => block.kind === kind).length
-    if (count > most) say('many', `${count} ${words} on one page are a lot; could some go elsewhere?`)
+    if (count > most) advice.push({ code: 'many', detail: `${count} ${words} on one page are a lot; could some go elsewhere?` })
   }
   return advice
 }

@@ -1,5 +1,5 @@
 import { accept, refuse, type Outcome, type Reason } from '../outcome'
-import { gatesOf, keyOf, type Gate, type Route } from './route'
+import { countsByGroup, gatesOf, keyOf, type Gate, type Route } from './route'
 
 export const REVIEW_STATES = ['draft', 'in_review', 'returned', 'cleared'] as const
 export type ReviewState = (typeof REVIEW_STATES)[number]
@@ -9,6 +9,10 @@ export interface Clearance {
   gate: string
   person: string
   projection: string
+  /** The guard who is away, where a deputy said it for them. */
+  for?: string | null | undefined
+  /** The groups of its guards for which it counts, where the gate asks for some of each. */
+  groups?: readonly string[] | undefined
 }
 
 /** The hashes of what gates cover of a draft's newest version, under `all` the whole's. */
@@ -26,7 +30,14 @@ export type DraftCommand =
   | { do: 'edit'; by: string; head: Heads }
   | { do: 'send'; by: string }
   | { do: 'pull-out'; by: string }
-  | { do: 'clear'; by: string; gate: string }
+  | {
+      do: 'clear'
+      by: string
+      gate: string
+      for?: string | undefined
+      groups?: readonly string[] | undefined
+      failing?: Reason[] | undefined
+    }
   | { do: 'return'; by: string; gate: string; note: string }
 
 /** What happened, as facts; the state is a fold over them. */
@@ -34,19 +45,48 @@ export type DraftEvent =
   | { event: 'edited'; by: string; head: Heads }
   | { event: 'sent'; by: string }
   | { event: 'pulled-out'; by: string }
-  | { event: 'gate-cleared'; by: string; gate: string; projection: string }
+  | {
+      event: 'gate-cleared'
+      by: string
+      gate: string
+      projection: string
+      for?: string | undefined
+      groups?: readonly string[] | undefined
+    }
   | { event: 'returned'; by: string; gate: string; note: string }
   | { event: 'cleared' }
   | { event: 'lapsed' }
 
-/** How many standing clearances a gate has: distinct people whose projection is still the head's. */
-export const standing = (state: DraftState, gate: Gate): number =>
-  new Set(state.clearances.filter((c) => c.gate === gate.id && c.projection === state.head[keyOf(gate)]).map((c) => c.person)).size
+/** The standing clearances of a gate: those whose projection is still the head's, no person behind two of them. */
+function standingOf(state: DraftState, gate: Gate): Clearance[] {
+  const behind = new Set<string>()
+  return state.clearances.filter((clearance) => {
+    if (clearance.gate !== gate.id || clearance.projection !== state.head[keyOf(gate)]) return false
+    const people = [clearance.person, ...(clearance.for ? [clearance.for] : [])]
+    if (people.some((person) => behind.has(person))) return false
+    for (const person of people) behind.add(person)
+    return true
+  })
+}
+
+/** How many standing clearances a gate has. */
+export const standing = (state: DraftState, gate: Gate): number => standingOf(state, gate).length
+
+/** How many clearances a gate still needs of its guards, or of each of its groups where it counts by group. */
+export function owing(state: DraftState, gate: Gate): number[] {
+  const found = standingOf(state, gate)
+  const left = (given: Clearance[]) => Math.max(0, gate.needed - given.length)
+  if (!countsByGroup(gate)) return [left(found)]
+  return gate.who.groups.map((group) => left(found.filter(({ groups }) => groups?.includes(group))))
+}
+
+/** How many clearances a gate still needs at least. */
+export const missing = (state: DraftState, gate: Gate): number => Math.max(...owing(state, gate))
 
 /** The gates that wait now: the unfilled ones of the first step that has any. */
 export function openGates(route: Route, state: DraftState): Gate[] {
   for (const step of route.steps) {
-    const open = step.gates.filter((gate) => standing(state, gate) < gate.needed)
+    const open = step.gates.filter((gate) => missing(state, gate) > 0)
     if (open.length) return open
   }
   return []
@@ -54,7 +94,7 @@ export function openGates(route: Route, state: DraftState): Gate[] {
 
 /** Whether every gate of the route stands cleared for the head. */
 export const isCleared = (route: Route, state: DraftState): boolean =>
-  state.review === 'cleared' && gatesOf(route).every((gate) => standing(state, gate) >= gate.needed)
+  state.review === 'cleared' && gatesOf(route).every((gate) => missing(state, gate) === 0)
 
 /** Where work stands that is put on another route deliberately: clearances hold for gates of the same id and coverage. */
 export function reroute(state: DraftState, route: Route): DraftState {
@@ -94,10 +134,16 @@ export function decideDraft(state: DraftState, command: DraftCommand, route: Rou
       const gate = gatesOf(route).find((entry) => entry.id === command.gate)
       if (gate && !gate.authorsMayClear && state.authors.includes(command.by))
         reasons.push({ code: 'own-work', detail: 'You wrote part of this; someone else must clear it' })
-      if (gate && state.clearances.some((c) => c.gate === gate.id && c.person === command.by && c.projection === state.head[keyOf(gate)]))
+      if (gate && command.for !== undefined && !gate.authorsMayClear && state.authors.includes(command.for))
+        reasons.push({ code: 'own-work', detail: 'Who you stand in for wrote part of this; their deputy may not clear it for them' })
+      if (gate && hasCleared(state, gate, command.by))
         reasons.push({ code: 'cleared-before', detail: 'You have cleared this version already' })
+      if (gate && command.for !== undefined && hasCleared(state, gate, command.for))
+        reasons.push({ code: 'cleared-before', detail: 'Who you stand in for has cleared this version already' })
+      reasons.push(...(command.failing ?? []))
       if (reasons.length || !gate) return refuse(...reasons)
-      const cleared: DraftEvent = { event: 'gate-cleared', by: command.by, gate: gate.id, projection: state.head[keyOf(gate)] ?? '' }
+      const { do: _do, failing: _failing, ...said } = command
+      const cleared: DraftEvent = { event: 'gate-cleared', ...said, projection: state.head[keyOf(gate)] ?? '' }
       return accept(openGates(route, apply(state, cleared)).length ? [cleared] : [cleared, { event: 'cleared' }])
     }
     case 'return': {
@@ -107,6 +153,10 @@ export function decideDraft(state: DraftState, command: DraftCommand, route: Rou
     }
   }
 }
+
+/** Whether a person stands behind a clearance of the head at a gate already, themselves or through a deputy. */
+export const hasCleared = (state: DraftState, gate: Gate, person: string): boolean =>
+  standingOf(state, gate).some((clearance) => clearance.person === person || clearance.for === person)
 
 function atGate(state: DraftState, gate: string, route: Route): Reason[] {
   if (!gatesOf(route).some((entry) => entry.id === gate)) return [{ code: 'gate-unknown', detail: 'Its route has no such gate' }]
@@ -127,7 +177,13 @@ export function apply(state: DraftState, event: DraftEvent): DraftState {
     case 'lapsed':
       return { ...state, review: 'draft' }
     case 'gate-cleared':
-      return { ...state, clearances: [...state.clearances, { gate: event.gate, person: event.by, projection: event.projection }] }
+      return {
+        ...state,
+        clearances: [
+          ...state.clearances,
+          { gate: event.gate, person: event.by, projection: event.projection, for: event.for, groups: event.groups },
+        ],
+      }
     case 'returned':
       return { ...state, review: 'returned' }
     case 'cleared':

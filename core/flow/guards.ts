@@ -1,12 +1,23 @@
 import type { Reason } from '../outcome'
-import { rolesWithin, waysOf, wayTo, withAncestors, type Rights } from '../access/rights'
+import { rolesWithin, selfOf, waysOf, wayTo, withAncestors, type Rights } from '../access/rights'
 import type { Gate, Guards } from './route'
+
+/** A gate where someone would clear: of which route, for work in which section, at which instant. */
+export interface AtGate {
+  route: string
+  gate: Gate
+  section: string
+  at: string
+}
+
+/** How someone may clear at a gate: as a guard of it, or for one who is away. */
+export type Standing = { as: 'guard' } | { as: 'deputy'; of: string }
 
 const isOpen = ({ people, groups, roles }: Guards) => !people.length && !groups.length && !roles.length
 
-/** Whether a person is named as a guard of a gate: themselves, in a group, or by a role that they hold in the section. */
-function isNamed(rights: Rights, who: Guards, person: string, section: string): boolean {
-  if (isOpen(who) || who.people.includes(person)) return true
+/** Whether a person is named by a list of guards: themselves, in a group, or by a role that they hold in the section. */
+export function isNamed(rights: Rights, who: Guards, person: string, section: string): boolean {
+  if (who.people.includes(person)) return true
   if (who.groups.some((group) => rights.groups.get(group)?.members.includes(person))) return true
   if (!who.roles.length) return false
   const path = withAncestors(rights.sections, section)
@@ -17,21 +28,56 @@ function isNamed(rights: Rights, who: Guards, person: string, section: string): 
   )
 }
 
-/** Whether a person may clear a gate for items in a section: by right and as its guard. Who wrote is asked elsewhere. */
+/** The active people that a list of guards names. */
+export const namedBy = (rights: Rights, who: Guards, section: string): string[] =>
+  [...rights.people].filter(([id, { active }]) => active && isNamed(rights, who, id, section)).map(([id]) => id)
+
+/** Whether a person guards a gate for items in a section: by right and as named. Who wrote is asked elsewhere. */
 export const guards = (rights: Rights, gate: Gate, person: string, section: string): boolean =>
-  wayTo(rights, person, 'item.review', section) !== undefined && isNamed(rights, gate.who, person, section)
+  wayTo(rights, person, 'item.review', section) !== undefined && (isOpen(gate.who) || isNamed(rights, gate.who, person, section))
+
+/**
+ * The ways in which a person may clear at a gate, their own first. A deputy stands in for a guard who is away at that
+ * instant, may read the work, and hands it to nobody further.
+ */
+export function standings(rights: Rights, { route, gate, section, at }: AtGate, person: string): Standing[] {
+  const own: Standing[] = guards(rights, gate, person, section) ? [{ as: 'guard' }] : []
+  if (!rights.delegations.length || !wayTo(rights, person, 'item.read', section)) return own
+  const absent = rights.delegations.filter(
+    ({ deputy, gates, from, to, absent: away }) =>
+      deputy === person &&
+      from <= at &&
+      at < to &&
+      (gates === null || gates.some((name) => name.route === route && name.gate === gate.id)) &&
+      guards(rights, gate, away, section),
+  )
+  return [...own, ...[...new Set(absent.map(({ absent: away }) => away))].map((of): Standing => ({ as: 'deputy', of }))]
+}
+
+/** The groups that a gate names for which a clearance by a person counts: those that any account of theirs is in. */
+export function groupsFor(rights: Rights, gate: Gate, person: string): string[] {
+  const self = selfOf(rights, person)
+  return gate.who.groups.filter((group) => rights.groups.get(group)?.members.some((member) => selfOf(rights, member) === self))
+}
 
 /** The active people who may clear work in a section. */
 export const reviewersOf = (rights: Rights, section: string): string[] =>
   [...rights.people.keys()].filter((person) => wayTo(rights, person, 'item.review', section) !== undefined)
 
-/** The active people who may clear a gate for items in a section; `reviewers` are those of the section, where they are known already. */
+/** The active people who guard a gate for items in a section; `reviewers` are those of the section, where they are known already. */
 export const guardsOf = (rights: Rights, gate: Gate, section: string, reviewers = reviewersOf(rights, section)): string[] =>
   isOpen(gate.who) ? reviewers : reviewers.filter((person) => isNamed(rights, gate.who, person, section))
 
-/** Who guards a gate, in words. */
-export function guardWords(rights: Rights, { who }: Gate): string {
-  if (isOpen(who)) return 'a reviewer'
+/** All who may clear at a gate at an instant: its guards and their deputies. */
+export function clearersOf(rights: Rights, at: AtGate): string[] {
+  const own = guardsOf(rights, at.gate, at.section)
+  const deputies = new Set(rights.delegations.map(({ deputy }) => deputy))
+  return [...own, ...[...deputies].filter((person) => !own.includes(person) && standings(rights, at, person).length)]
+}
+
+/** A list of guards in words; `open` is said of one that names nobody. */
+export function namesOf(rights: Rights, who: Guards, open: string): string {
+  if (isOpen(who)) return open
   const names = [
     ...who.groups.map((id) => rights.groups.get(id)?.name ?? 'a group that is gone'),
     ...who.roles.map((id) => rights.roles.get(id)?.name ?? 'a role that is gone'),
@@ -40,13 +86,17 @@ export function guardWords(rights: Rights, { who }: Gate): string {
   return names.length > 1 ? `${names.slice(0, -1).join(', ')} or ${names.at(-1)}` : names[0]!
 }
 
-/** Why a person is no guard of a gate, with who is; `null` where they are. */
-export function notGuard(rights: Rights, gate: Gate, person: string, section: string): Reason | null {
-  if (guards(rights, gate, person, section)) return null
-  const help = guardsOf(rights, gate, section).slice(0, 5)
+/** Who guards a gate, in words. */
+export const guardWords = (rights: Rights, { who }: Gate): string => namesOf(rights, who, 'a reviewer')
+
+/** Why a person may not clear at a gate, with who may; `null` where they may. */
+export function notGuard(rights: Rights, at: AtGate, person: string): Reason | null {
+  if (standings(rights, at, person).length) return null
   return {
     code: 'not-guard',
-    detail: `The gate “${gate.name}” is for ${guardWords(rights, gate)} to clear`,
-    help: help.map((id) => rights.people.get(id)!.name),
+    detail: `The gate “${at.gate.name}” is for ${guardWords(rights, at.gate)} to clear`,
+    help: clearersOf(rights, at)
+      .slice(0, 5)
+      .map((id) => rights.people.get(id)!.name),
   }
 }

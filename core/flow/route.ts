@@ -1,5 +1,6 @@
 import type { Projection } from '../content/content'
 import type { Kind } from '../content/kinds'
+import type { CheckName } from '../checks/checks'
 import type { About } from './about'
 
 /** Who guards a gate, by name; nobody named means everyone who may clear work in the item's section. */
@@ -10,6 +11,34 @@ export interface Guards {
   roles: string[]
 }
 export const ANYONE: Guards = { people: [], groups: [], roles: [] }
+
+/** Further limits on where a gate applies; each that is set must hold. */
+export interface When {
+  /** Only to items in one of these sections or below. */
+  sections: string[]
+  /** Only to items that have, or had on the site, one of these labels. */
+  labels: string[]
+  /** Only to changes of at least so many words. */
+  words: number
+}
+export const ALWAYS: When = { sections: [], labels: [], words: 0 }
+
+/** By when a gate should be cleared: in so many hours of working time, with a reminder before and somebody told after. */
+export interface Deadline {
+  hours: number
+  /** The calendar whose working hours count, by its id. */
+  calendar: string
+  /** Hours of working time before it at which the guards are reminded; 0 for no reminder. */
+  remind: number
+  /** Who is told when it is over. */
+  escalate: Guards
+}
+
+/** A check that a gate asks for: one that must pass before it can be cleared, or one that only advises. */
+export interface GateCheck {
+  name: CheckName
+  must: boolean
+}
 
 /**
  * A checkpoint: who may clear it, how many must, and what of the item a clearance is for. One that is about a part of the
@@ -22,8 +51,13 @@ export interface Gate {
   /** How many people must clear it. */
   needed: number
   authorsMayClear: boolean
+  /** How they are counted: so many of all its guards, or so many of each group that it names. */
+  each?: 'group' | undefined
   covers: Projection
   about?: About | undefined
+  when?: When | undefined
+  checks?: GateCheck[] | undefined
+  deadline?: Deadline | undefined
 }
 
 export interface Step {
@@ -32,12 +66,30 @@ export interface Step {
   gates: Gate[]
 }
 
+/**
+ * What a route lets through before its gates, for those with the right: it goes live at once, and its gates must clear it
+ * within so many hours of working time. If they do not, somebody is told, and it is taken back where the route says so.
+ */
+export interface FastLane {
+  hours: number
+  calendar: string
+  escalate: Guards
+  takesBack: boolean
+}
+
+/** What beside the content must pass a route's gates: taking an item off the site, moving it to another section. */
+export const OTHER_CHANGES = ['withdrawal', 'move'] as const
+export type OtherChange = (typeof OTHER_CHANGES)[number]
+
 /** The ordered steps that a change must pass. Changing one makes a new version; what is under way finishes on its own. */
 export interface Route {
   id: string
   name: string
   version: number
   steps: Step[]
+  fast?: FastLane | undefined
+  /** The other changes that go this way; those that are not named are a right and happen at once. */
+  gated?: OtherChange[] | undefined
 }
 
 /** Which items go a route: of a kind or (`null`) any, in a section and all below it or (`null`) the whole site. */
@@ -72,15 +124,42 @@ export const DEFAULT_RULES: RouteRule[] = [
 /** All gates of a route in the order of its steps. */
 export const gatesOf = (route: Route): Gate[] => route.steps.flatMap((step) => step.gates)
 
+/** Whether a gate needs some of each group that it names, not of all its guards together. */
+export const countsByGroup = (gate: Gate): boolean => gate.each === 'group' && gate.who.groups.length > 0
+
 /** The name under which the hash of what a gate covers is kept. */
 export const keyOf = (gate: Gate): string => (gate.about ? `gate:${gate.id}` : gate.covers)
+
+/** What the limits of gates ask of a change. */
+export interface ChangeFacts {
+  /** The item's section and those above it. */
+  path: readonly string[]
+  /** Its labels, in the draft or on the site. */
+  labels: readonly string[]
+  /** How many words it puts in or takes out. */
+  words: number
+}
+
+const within = ({ sections, labels, words }: When, facts: ChangeFacts): boolean =>
+  (!sections.length || sections.some((section) => facts.path.includes(section))) &&
+  (!labels.length || labels.some((label) => facts.labels.includes(label))) &&
+  facts.words >= words
+
+/** Whether some gate of a route applies to a part of changes only. */
+export const isPartial = (route: Route): boolean => gatesOf(route).some((gate) => gate.about || gate.when)
 
 /**
  * A route with the gates that apply to a change: `head` and `live` are the hashes of what each gate covers in the draft and
  * on the site (`null` while it is not live). A step of which no gate applies is passed by.
  */
-export function applying(route: Route, head: Readonly<Record<string, string>>, live: Readonly<Record<string, string>> | null): Route {
-  const applies = (gate: Gate) => !gate.about || (head[keyOf(gate)] ?? '') !== (live?.[keyOf(gate)] ?? '')
+export function applying(
+  route: Route,
+  head: Readonly<Record<string, string>>,
+  live: Readonly<Record<string, string>> | null,
+  facts: ChangeFacts,
+): Route {
+  const applies = (gate: Gate) =>
+    (!gate.about || (head[keyOf(gate)] ?? '') !== (live?.[keyOf(gate)] ?? '')) && (!gate.when || within(gate.when, facts))
   const steps = route.steps.map((step) => ({ ...step, gates: step.gates.filter(applies) })).filter((step) => step.gates.length)
   return { ...route, steps }
 }

@@ -1,7 +1,8 @@
 import type { Reason } from '../outcome'
-import { wayTo, type Rights } from '../access/rights'
-import { guardsOf, reviewersOf } from './guards'
-import type { Route } from './route'
+import { selfOf, wayTo, type Rights } from '../access/rights'
+import { hasCleared, owing, type DraftState } from './draft'
+import { groupsFor, guardsOf, reviewersOf } from './guards'
+import { countsByGroup, gatesOf, type Gate, type Route } from './route'
 
 /** What is wrong with a route: `stuck` where some work could never pass, `thin` where it hangs on one person. */
 export interface Soundness {
@@ -9,9 +10,24 @@ export interface Soundness {
   thin: Reason[]
 }
 
-/** The active people who can bring work of their own to the first gate in a section. */
-const writersOf = (rights: Rights, section: string): string[] =>
-  [...rights.people.keys()].filter((person) => wayTo(rights, person, 'item.write', section) && wayTo(rights, person, 'item.send', section))
+/** The active people who can bring work of their own to the first gate in a section, all accounts of one as one. */
+const writersOf = (rights: Rights, section: string): string[] => [
+  ...new Set(
+    [...rights.people.keys()]
+      .filter((person) => wayTo(rights, person, 'item.write', section) && wayTo(rights, person, 'item.send', section))
+      .map((person) => selfOf(rights, person)),
+  ),
+]
+
+/**
+ * The people of whom a gate needs so many, all accounts of one as one: its guards, or those in each group that it names
+ * where it counts by group.
+ */
+function poolsOf(rights: Rights, gate: Gate, section: string, reviewers?: string[]): string[][] {
+  const all = [...new Set(guardsOf(rights, gate, section, reviewers).map((person) => selfOf(rights, person)))]
+  if (!countsByGroup(gate)) return [all]
+  return gate.who.groups.map((group) => all.filter((person) => groupsFor(rights, gate, person).includes(group)))
+}
 
 /**
  * Whether all work of one writer can pass every gate of a route in each of the sections it is for: each gate has as many
@@ -25,34 +41,69 @@ export function soundness(rights: Rights, route: Route, sections: readonly strin
     const writers = writersOf(rights, section)
     if (!writers.length) continue
     const reviewers = reviewersOf(rights, section)
-    for (const { gates } of route.steps)
-      for (const gate of gates) {
-        const all = guardsOf(rights, gate, section, reviewers)
-        const among = new Set(all)
-        const left = (writer: string) => all.length - Number(!gate.authorsMayClear && among.has(writer))
-        const stopped = writers.filter((writer) => left(writer) < gate.needed)
-        const names = (people: string[]) => people.slice(0, 5).map((id) => rights.people.get(id)!.name)
-        if (all.length < gate.needed)
-          result.stuck.push({
-            code: 'gate-dead',
-            detail: `“${gate.name}” needs ${gate.needed}, and ${all.length || 'nobody'} in ${where} may clear it`,
-            at: gate.id,
-          })
-        else if (stopped.length)
-          result.stuck.push({
-            code: 'gate-own',
-            detail: `“${gate.name}” in ${where} has nobody left for what its own guards write`,
-            at: gate.id,
-            help: names(stopped),
-          })
-        else if (Math.min(...writers.map(left)) === gate.needed)
-          result.thin.push({
-            code: 'gate-thin',
-            detail: `“${gate.name}” in ${where} hangs on ${gate.needed === 1 ? 'one person' : `exactly ${gate.needed} people`}`,
-            at: gate.id,
-            help: names(all),
-          })
-      }
+    const names = (people: string[]) => people.slice(0, 5).map((id) => rights.people.get(id)!.name)
+    for (const gate of gatesOf(route)) {
+      const judged = poolsOf(rights, gate, section, reviewers).map((pool) => judge(gate, pool, writers))
+      const worst =
+        judged.find(({ how }) => how === 'dead') ?? judged.find(({ how }) => how === 'own') ?? judged.find(({ how }) => how === 'thin')
+      if (!worst) continue
+      const { pool, stopped } = worst
+      if (worst.how === 'dead')
+        result.stuck.push({
+          code: 'gate-dead',
+          detail: `“${gate.name}” needs ${gate.needed}, and ${pool.length || 'nobody'} in ${where} may clear it`,
+          at: gate.id,
+        })
+      else if (worst.how === 'own')
+        result.stuck.push({
+          code: 'gate-own',
+          detail: `“${gate.name}” in ${where} has nobody left for what its own guards write`,
+          at: gate.id,
+          help: names(stopped),
+        })
+      else
+        result.thin.push({
+          code: 'gate-thin',
+          detail: `“${gate.name}” in ${where} hangs on ${gate.needed === 1 ? 'one person' : `exactly ${gate.needed} people`}`,
+          at: gate.id,
+          help: names(pool),
+        })
+    }
   }
   return result
+}
+
+/** How a gate fares with a pool of people for what these writers write. */
+function judge(gate: Gate, pool: string[], writers: readonly string[]) {
+  const among = new Set(pool)
+  const left = (writer: string) => pool.length - Number(!gate.authorsMayClear && among.has(writer))
+  const stopped = writers.filter((writer) => left(writer) < gate.needed)
+  const how =
+    pool.length < gate.needed
+      ? ('dead' as const)
+      : stopped.length
+        ? ('own' as const)
+        : Math.min(...writers.map(left)) === gate.needed
+          ? ('thin' as const)
+          : ('well' as const)
+  return { how, pool, stopped }
+}
+
+/** Work that is under way: in which section, with the gates that apply to it, and where it stands. */
+export interface UnderWay {
+  section: string
+  route: Route
+  state: DraftState
+}
+
+/**
+ * The gates that work under way could never pass with the people there are: fewer than it still needs may clear there
+ * who did not write it and have not cleared it. Deputies do not count: their time ends.
+ */
+export function strandedAt(rights: Rights, { section, route, state }: UnderWay): Gate[] {
+  return gatesOf(route).filter((gate) => {
+    const owed = owing(state, gate)
+    const open = (person: string) => !hasCleared(state, gate, person) && (gate.authorsMayClear || !state.authors.includes(person))
+    return poolsOf(rights, gate, section).some((pool, index) => pool.filter(open).length < owed[index]!)
+  })
 }

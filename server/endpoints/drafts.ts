@@ -6,19 +6,11 @@ import { bin, emptyBin } from '../services/bin'
 import { keepBlock, keptBlocks, letKeptGo } from '../services/kept'
 import { bePresent } from '../services/presence'
 import { bringUpToDate, previewUpdate } from '../services/upToDate'
-import {
-  clearDraft,
-  discardDraft,
-  pullOutDraft,
-  renameDraft,
-  reopenDraft,
-  restoreVersion,
-  returnDraft,
-  saveEdits,
-  sendDraft,
-} from '../services/drafts'
+import { lookAfter } from '../services/afterwards'
+import { discardDraft, renameDraft, reopenDraft, restoreVersion, saveEdits } from '../services/drafts'
+import { clearDraft, clearersAt, clearTogether, handDraft, pullOutDraft, returnDraft, sendDraft } from '../services/review'
 import { addNote, answerNote, resolveNote, takeSuggestion } from '../services/notes'
-import { cancelEvent, moveEvent, putLiveNow, reviewException } from '../services/publishing'
+import { cancelEvent, moveEvent, putLiveNow } from '../services/publishing'
 import { endpoint } from './endpoint'
 import { wall } from './items'
 
@@ -110,16 +102,50 @@ export const drafts = [
     }),
   }),
   endpoint({
+    method: 'GET',
+    path: '/drafts/:id/gates/:gate',
+    tag: 'drafts',
+    summary: 'Who may clear at a gate of a draft now, and what keeps some of them from it',
+    params: z.object({ id: z.string().max(60), gate: z.string().max(60) }),
+    run: ({ office, actor, params }) => clearersAt(office, actor, params.id, params.gate),
+  }),
+  endpoint({
+    method: 'POST',
+    path: '/drafts/:id/hand',
+    tag: 'drafts',
+    summary: 'Hand what waits at a gate to someone who may clear it there',
+    params: id,
+    guarded: true,
+    body: z.strictObject({ gate: z.string().max(60), person: z.string().max(60), note: text.default('') }),
+    run: ({ office, actor, params, body, ifMatch }) => handDraft(office, actor, params.id, ifMatch, body),
+  }),
+  endpoint({
+    method: 'POST',
+    path: '/clearances',
+    tag: 'drafts',
+    summary: 'Clear several drafts that belong together, each for exactly the version seen: all or none',
+    body: z.strictObject({
+      drafts: z
+        .array(z.strictObject({ draft: z.string().max(60), seen: z.string().max(60), gate: z.string().max(60) }))
+        .min(1)
+        .max(50),
+      note: text.default(''),
+    }),
+    run: ({ office, actor, body }) => clearTogether(office, actor, body.drafts, body.note),
+  }),
+  endpoint({
     method: 'POST',
     path: '/drafts/:id/put-live',
     tag: 'live',
-    summary: 'Put live now; `exception` needs its own permission and a reason',
+    summary:
+      'Put live now; past its gates by `fast` (its route has a fast lane) or `exception`, each with a reason and a permission of its own',
     params: id,
     guarded: true,
     body: z.strictObject({
       replacing: z.string().max(60).optional(),
       shownDate: z.literal('keep').optional(),
       exception: z.string().max(1_000).optional(),
+      fast: z.string().max(1_000).optional(),
     }),
     run: ({ office, actor, params, body, ifMatch }) => putLiveNow(office, actor, params.id, { head: ifMatch, ...body }),
   }),
@@ -280,9 +306,9 @@ export const drafts = [
     method: 'POST',
     path: '/exceptions/:id/look',
     tag: 'live',
-    summary: 'Record the look afterwards at what went live uncleared',
+    summary: 'Clear afterwards, at one’s gates, what went live past them; or say that it needs mending',
     params: id,
-    body: z.strictObject({ verdict: z.enum(['fine', 'not-fine']) }),
-    run: ({ office, actor, params, body }) => reviewException(office, actor, params.id, body.verdict),
+    body: z.strictObject({ verdict: z.enum(['fine', 'not-fine']), note: text.default('') }),
+    run: ({ office, actor, params, body }) => lookAfter(office, actor, params.id, body.verdict, body.note),
   }),
 ]

@@ -1,7 +1,7 @@
 import { deleteCookie, getCookie, getHeader, setCookie, type H3Event } from 'h3'
 import { z } from 'zod'
 import { addressOf, SESSION_COOKIE } from '../http'
-import { isDemo } from '../runtime'
+import { isDemo, type Runtime } from '../runtime'
 import {
   changePassword,
   changeProfile,
@@ -12,17 +12,36 @@ import {
   sectionsWhere,
   seeAs,
   signIn,
+  useRoles,
+  type Actor,
 } from '../services/access'
-import { addPerson, endGroup, endRole, saveGroup, saveRole, setActive, setRoles, setSeparations } from '../services/people'
+import { caughtMails } from '../services/caughtMail'
+import { deputies, deputise, endDelegation } from '../services/deputies'
+import { invitation, inviteAgain, join } from '../services/invitations'
+import { notifications, seeNotifications } from '../services/news'
+import {
+  addPerson,
+  endGroup,
+  endRole,
+  saveGroup,
+  saveRole,
+  setActive,
+  setRoles,
+  setSame,
+  setSeparations,
+  type Changer,
+} from '../services/people'
+import { pictureHash, pictureOf, setPicture } from '../services/portraits'
 import { explainRight, rightsOfPeople, rightsOfPerson } from '../services/rights'
 import { VERBS, type Verb } from '../../core/access/verbs'
-import { waysOf } from '../../core/access/rights'
+import { waysOf, type Rights } from '../../core/access/rights'
+import { brokenTogether, givenRoles } from '../../core/access/session'
 import { refusal } from '../services/refusal'
 import { beginSecondFactor, confirmSecondFactor, endSecondFactor, secondFactor } from '../services/secondFactor'
 import { endMySessions, mySessions, openSession, signOut } from '../services/sessions'
 import { firstStart } from '../services/sites'
 import { listPeople, personById } from '../store/people'
-import { endpoint, openEndpoint } from './endpoint'
+import { Download, endpoint, openEndpoint } from './endpoint'
 
 const name = z.string().trim().min(1).max(100)
 const password = z.string().max(1_000)
@@ -36,6 +55,13 @@ const verb = z.enum(Object.keys(VERBS) as [Verb, ...Verb[]])
 const group = z.strictObject({ name, members: ids(500), roles })
 const role = z.strictObject({ name, verbs: z.array(verb).max(100), includes: ids(50) })
 const section = z.string().max(60).optional()
+/** Said once work that a change of rights would strand was seen and accepted. */
+const anyway = z.strictObject({ anyway: z.literal('yes').optional() })
+const changer = (actor: Actor, query: z.infer<typeof anyway>): Changer => ({ ...actor, anyway: query.anyway === 'yes' })
+const siteName = async ({ office, live }: Pick<Runtime, 'office' | 'live'>) => {
+  const site = await office.site()
+  return (site && (await live.frame(site)).settings.title) || 'Yieldgate'
+}
 
 function giveSession(event: H3Event, token: string): void {
   setCookie(event, SESSION_COOKIE, token, {
@@ -48,6 +74,13 @@ function giveSession(event: H3Event, token: string): void {
 }
 const tokenOf = (event: H3Event) => getCookie(event, SESSION_COOKIE) ?? ''
 const agentOf = (event: H3Event) => getHeader(event, 'user-agent') ?? ''
+
+/** The roles that a person holds, and which of them rest in this session; none where all may be used together. */
+function hatsOf(actor: Actor, rights: Rights): { id: string; name: string; used: boolean }[] {
+  const held = givenRoles(rights, actor.id)
+  if (!brokenTogether(rights, held).length) return []
+  return held.map((role) => ({ id: role, name: rights.roles.get(role)?.name ?? role, used: actor.roles.includes(role) }))
+}
 
 async function endSession(office: Parameters<typeof signOut>[0], event: H3Event): Promise<void> {
   const token = getCookie(event, SESSION_COOKIE)
@@ -70,6 +103,11 @@ export const people = [
             name: actor.name,
             email: actor.email,
             colourScheme: actor.colourScheme,
+            density: actor.density,
+            zone: actor.zone,
+            mail: actor.mail,
+            picture: await pictureHash(office, actor.id),
+            hats: hatsOf(actor, await office.rights()),
             seenBy: actor.seenBy?.name ?? null,
             roles: waysOf(actor.rights, actor.id).map(({ grant, group }) => ({
               role: actor.rights.roles.get(grant.role)?.name ?? grant.role,
@@ -115,6 +153,35 @@ export const people = [
     tag: 'people',
     summary: 'See the office as oneself again',
     run: ({ office, actor, event }) => seeAs(office, actor, tokenOf(event), null),
+  }),
+  endpoint({
+    method: 'PUT',
+    path: '/session/roles',
+    tag: 'people',
+    summary: 'Use these of one’s roles first in this session, where not all may be used together',
+    body: z.strictObject({ roles: ids(50) }),
+    run: ({ office, actor, event, body }) => useRoles(office, actor, tokenOf(event), body.roles),
+  }),
+  openEndpoint({
+    method: 'GET',
+    path: '/invitation',
+    tag: 'people',
+    summary: 'Whom a link invites',
+    query: z.strictObject({ with: z.string().max(100) }),
+    run: ({ office, query }) => invitation(office, query.with),
+  }),
+  openEndpoint({
+    method: 'POST',
+    path: '/invitation',
+    tag: 'people',
+    summary: 'Take an invitation: choose a password',
+    body: z.strictObject({ with: z.string().max(100), password }),
+    async run({ office, body, event }) {
+      const { token } = await join(office, { ...body, agent: agentOf(event) })
+      await endSession(office, event)
+      if (token !== null) giveSession(event, token)
+      return { signedIn: token !== null }
+    },
   }),
   openEndpoint({
     method: 'POST',
@@ -174,8 +241,14 @@ export const people = [
     method: 'PATCH',
     path: '/me',
     tag: 'people',
-    summary: 'Change own name or colour scheme',
-    body: z.strictObject({ name: name.optional(), colourScheme: z.enum(['auto', 'light', 'dark']).optional() }),
+    summary: 'Change what one says of oneself: name, colour scheme, density, time zone, how one is written to',
+    body: z.strictObject({
+      name: name.optional(),
+      colourScheme: z.enum(['auto', 'light', 'dark']).optional(),
+      density: z.enum(['normal', 'close']).optional(),
+      zone: z.string().max(60).nullable().optional(),
+      mail: z.enum(['each', 'daily', 'none']).optional(),
+    }),
     run: ({ office, actor, body }) => changeProfile(office, actor, body),
   }),
   endpoint({
@@ -223,8 +296,7 @@ export const people = [
     body: z.strictObject({ current: password }),
     async run({ office, live, actor, body }) {
       await mustKnowPassword(office, actor, body.current)
-      const site = await office.site()
-      return beginSecondFactor(office, actor.id, (site && (await live.frame(site)).settings.title) || 'Yieldgate')
+      return beginSecondFactor(office, actor.id, await siteName({ office, live }))
     },
   }),
   endpoint({
@@ -258,6 +330,105 @@ export const people = [
     },
   }),
   endpoint({
+    method: 'PUT',
+    path: '/me/picture',
+    tag: 'people',
+    summary: 'Set one’s picture, from a picture in base64',
+    body: z.strictObject({ picture: z.base64().max(1_800_000) }),
+    run: ({ office, actor, body }) => setPicture(office, actor, Buffer.from(body.picture, 'base64')),
+  }),
+  endpoint({
+    method: 'DELETE',
+    path: '/me/picture',
+    tag: 'people',
+    summary: 'Take one’s picture away',
+    run: ({ office, actor }) => setPicture(office, actor, null),
+  }),
+  endpoint({
+    method: 'GET',
+    path: '/people/:id/picture',
+    tag: 'people',
+    summary: 'The picture of a colleague',
+    params: id,
+    async run({ office, params }) {
+      const stream = new Blob([new Uint8Array(await pictureOf(office, params.id))]).stream()
+      return new Download({ type: 'image/webp', name: 'picture.webp', stream })
+    },
+  }),
+  endpoint({
+    method: 'POST',
+    path: '/people/:id/invitation',
+    tag: 'people',
+    summary: 'Write someone a new link for choosing a password',
+    params: id,
+    run: async ({ office, live, actor, params }) => inviteAgain(office, actor, params.id, await siteName({ office, live })),
+  }),
+  endpoint({
+    method: 'PUT',
+    path: '/people/:id/same',
+    tag: 'people',
+    summary: 'Say that an account is of the same person as another, or of a person of its own',
+    params: id,
+    query: anyway,
+    body: z.strictObject({ same: z.string().max(60).nullable() }),
+    run: ({ office, actor, params, body, query }) => setSame(office, changer(actor, query), params.id, body.same),
+  }),
+  endpoint({
+    method: 'GET',
+    path: '/delegations',
+    tag: 'people',
+    summary: 'Who stands in for whom, now and to come',
+    run: async ({ office, actor }) => deputies(office, actor),
+  }),
+  endpoint({
+    method: 'POST',
+    path: '/delegations',
+    tag: 'people',
+    summary: 'Let someone clear for another while that one is away: at some gates, or (`null`) at all of theirs',
+    body: z.strictObject({
+      absent: z.string().max(60),
+      deputy: z.string().max(60),
+      gates: z
+        .array(z.strictObject({ route: z.string().max(60), gate: z.string().max(60) }))
+        .min(1)
+        .max(200)
+        .nullable(),
+      from: z.iso.datetime(),
+      to: z.iso.datetime(),
+    }),
+    run: async ({ office, actor, body }) => ({ delegation: await deputise(office, actor, body) }),
+  }),
+  endpoint({
+    method: 'DELETE',
+    path: '/delegations/:id',
+    tag: 'people',
+    summary: 'End a delegation at once',
+    params: id,
+    run: ({ office, actor, params }) => endDelegation(office, actor, params.id),
+  }),
+  endpoint({
+    method: 'GET',
+    path: '/me/notifications',
+    tag: 'people',
+    summary: 'What one was told, the newest first, and how much of it is unseen',
+    run: ({ office, actor }) => notifications(office, actor),
+  }),
+  endpoint({
+    method: 'POST',
+    path: '/me/notifications/seen',
+    tag: 'people',
+    summary: 'Say that one has seen what one was told, up to one of them',
+    body: z.strictObject({ upTo: z.string().max(60) }),
+    run: ({ office, actor, body }) => seeNotifications(office, actor, body.upTo),
+  }),
+  endpoint({
+    method: 'GET',
+    path: '/mail',
+    tag: 'people',
+    summary: 'The mails that the stand-in took, where no mail server is named',
+    run: ({ office, actor }) => caughtMails(office, actor),
+  }),
+  endpoint({
     method: 'POST',
     path: '/me/seen',
     tag: 'people',
@@ -276,6 +447,9 @@ export const people = [
       return (await listPeople(office.store.read)).map((person) => ({
         ...person,
         active: person.active === 1,
+        same: rights.people.get(person.id)?.self ?? null,
+        joined: person.joined === 1,
+        picture: person.picture,
         roles: waysOf(rights, person.id).map(({ grant, group: through }) => ({
           role: rights.roles.get(grant.role)!.name,
           section: grant.section && (rights.sections.get(grant.section)?.name ?? null),
@@ -289,9 +463,9 @@ export const people = [
     method: 'POST',
     path: '/people',
     tag: 'people',
-    summary: 'Add a colleague with a first password and roles',
-    body: z.strictObject({ name, email, password, roles }),
-    run: async ({ office, actor, body }) => ({ person: await addPerson(office, actor, body) }),
+    summary: 'Add a colleague with roles: by an invitation to the mail address, or with a first password',
+    body: z.strictObject({ name, email, password: password.optional(), roles }),
+    run: async ({ office, live, actor, body }) => ({ person: await addPerson(office, actor, body, await siteName({ office, live })) }),
   }),
   endpoint({
     method: 'PUT',
@@ -300,7 +474,8 @@ export const people = [
     summary: 'Set a colleague’s roles anew',
     params: id,
     body: z.strictObject({ roles }),
-    run: ({ office, actor, params, body }) => setRoles(office, actor, params.id, body.roles),
+    query: anyway,
+    run: ({ office, actor, params, body, query }) => setRoles(office, changer(actor, query), params.id, body.roles),
   }),
   endpoint({
     method: 'GET',
@@ -316,7 +491,8 @@ export const people = [
     summary: 'Let an account rest, handing its work to a colleague, or wake it',
     params: id,
     body: z.strictObject({ active: z.boolean(), handTo: z.string().max(60).nullable().default(null) }),
-    run: ({ office, actor, params, body }) => setActive(office, actor, params.id, body.active, body.handTo),
+    query: anyway,
+    run: ({ office, actor, params, body, query }) => setActive(office, changer(actor, query), params.id, body.active, body.handTo),
   }),
   endpoint({
     method: 'GET',
@@ -338,7 +514,8 @@ export const people = [
     tag: 'people',
     summary: 'Make a group with members and roles',
     body: group,
-    run: async ({ office, actor, body }) => ({ group: await saveGroup(office, actor, null, body) }),
+    query: anyway,
+    run: async ({ office, actor, body, query }) => ({ group: await saveGroup(office, changer(actor, query), null, body) }),
   }),
   endpoint({
     method: 'PUT',
@@ -347,7 +524,8 @@ export const people = [
     summary: 'Set a group anew: its name, members and roles',
     params: id,
     body: group,
-    run: async ({ office, actor, params, body }) => ({ group: await saveGroup(office, actor, params.id, body) }),
+    query: anyway,
+    run: async ({ office, actor, params, body, query }) => ({ group: await saveGroup(office, changer(actor, query), params.id, body) }),
   }),
   endpoint({
     method: 'DELETE',
@@ -355,7 +533,8 @@ export const people = [
     tag: 'people',
     summary: 'End a group',
     params: id,
-    run: ({ office, actor, params }) => endGroup(office, actor, params.id),
+    query: anyway,
+    run: ({ office, actor, params, query }) => endGroup(office, changer(actor, query), params.id),
   }),
   endpoint({
     method: 'POST',
@@ -363,7 +542,8 @@ export const people = [
     tag: 'people',
     summary: 'Make a role of the team’s own',
     body: role,
-    run: async ({ office, actor, body }) => ({ role: await saveRole(office, actor, null, body) }),
+    query: anyway,
+    run: async ({ office, actor, body, query }) => ({ role: await saveRole(office, changer(actor, query), null, body) }),
   }),
   endpoint({
     method: 'PUT',
@@ -372,7 +552,8 @@ export const people = [
     summary: 'Set a role anew: its name, what it allows, which roles are in it',
     params: id,
     body: role,
-    run: async ({ office, actor, params, body }) => ({ role: await saveRole(office, actor, params.id, body) }),
+    query: anyway,
+    run: async ({ office, actor, params, body, query }) => ({ role: await saveRole(office, changer(actor, query), params.id, body) }),
   }),
   endpoint({
     method: 'DELETE',
@@ -380,7 +561,8 @@ export const people = [
     tag: 'people',
     summary: 'End a role that nobody holds',
     params: id,
-    run: ({ office, actor, params }) => endRole(office, actor, params.id),
+    query: anyway,
+    run: ({ office, actor, params, query }) => endRole(office, changer(actor, query), params.id),
   }),
   endpoint({
     method: 'GET',
@@ -394,8 +576,13 @@ export const people = [
     path: '/separations',
     tag: 'people',
     summary: 'Set anew which roles one person may not hold together',
-    body: z.strictObject({ rules: z.array(z.strictObject({ name, roles: ids(20).min(2), most: z.int().min(1).max(19) })).max(50) }),
-    run: ({ office, actor, body }) => setSeparations(office, actor, body.rules),
+    body: z.strictObject({
+      rules: z
+        .array(z.strictObject({ name, roles: ids(20).min(2), most: z.int().min(1).max(19), dynamic: z.boolean().default(false) }))
+        .max(50),
+    }),
+    query: anyway,
+    run: ({ office, actor, body, query }) => setSeparations(office, changer(actor, query), body.rules),
   }),
   endpoint({
     method: 'GET',

@@ -3,7 +3,10 @@ import { BLOCK_WORDS, type BlockKind } from '../../core/content/blocks'
 import { PROJECTIONS } from '../../core/content/content'
 import { FIELDS, type FieldName } from '../../core/content/fields'
 import { KINDS } from '../../core/content/kinds'
-import { rerouteDraft } from '../services/drafts'
+import { CHECK_NAMES } from '../../core/checks/checks'
+import { OTHER_CHANGES } from '../../core/flow/route'
+import { calendars, endCalendar, saveCalendar } from '../services/calendars'
+import { rerouteDraft } from '../services/review'
 import { routes as listed, saveRoute, saveRules } from '../services/routes'
 import { endpoint } from './endpoint'
 
@@ -18,18 +21,38 @@ const about = z
     words: z.array(z.string().trim().min(1).max(60)).max(50),
   })
   .refine(({ fields, blocks, amounts, words }) => fields.length + blocks.length + words.length > 0 || amounts, 'Say what the gate is about')
+const guards = z.strictObject({ people: ids, groups: ids, roles: ids })
+const hours = z.number().min(0.25).max(1_000)
+const span = z.strictObject({
+  from: z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/),
+  to: z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$|^24:00$/),
+})
+const calendar = z.strictObject({
+  name,
+  week: z.array(z.array(span).max(6)).length(7),
+  holidays: z.array(z.iso.date()).max(500),
+})
 const gate = z.strictObject({
   id: z.string().regex(/^[a-z0-9-]{1,40}$/, 'A gate’s id is of small letters, digits and hyphens'),
   name,
-  who: z.strictObject({ people: ids, groups: ids, roles: ids }),
+  who: guards,
   needed: z.int().min(1).max(20),
+  each: z.literal('group').optional(),
   authorsMayClear: z.boolean(),
   covers: z.enum(PROJECTIONS),
   about: about.optional(),
+  when: z.strictObject({ sections: ids, labels: ids, words: z.int().min(0).max(100_000) }).optional(),
+  checks: z
+    .array(z.strictObject({ name: z.enum(CHECK_NAMES), must: z.boolean() }))
+    .max(20)
+    .optional(),
+  deadline: z.strictObject({ hours, calendar: z.string().max(60), remind: z.number().min(0).max(1_000), escalate: guards }).optional(),
 })
 const route = z.strictObject({
   name,
   steps: z.array(z.strictObject({ name, gates: z.array(gate).max(8) })).max(12),
+  fast: z.strictObject({ hours, calendar: z.string().max(60), escalate: guards, takesBack: z.boolean() }).optional(),
+  gated: z.array(z.enum(OTHER_CHANGES)).max(5).optional(),
 })
 
 export const routes = [
@@ -68,6 +91,38 @@ export const routes = [
         .max(200),
     }),
     run: ({ office, actor, body }) => saveRules(office, actor, body.rules),
+  }),
+  endpoint({
+    method: 'GET',
+    path: '/calendars',
+    tag: 'routes',
+    summary: 'The working calendars that deadlines count by',
+    run: ({ office }) => calendars(office),
+  }),
+  endpoint({
+    method: 'POST',
+    path: '/calendars',
+    tag: 'routes',
+    summary: 'Make a working calendar',
+    body: calendar,
+    run: async ({ office, actor, body }) => ({ calendar: await saveCalendar(office, actor, null, body) }),
+  }),
+  endpoint({
+    method: 'PUT',
+    path: '/calendars/:id',
+    tag: 'routes',
+    summary: 'Set a working calendar anew; deadlines that run keep their moment',
+    params: id,
+    body: calendar,
+    run: async ({ office, actor, params, body }) => ({ calendar: await saveCalendar(office, actor, params.id, body) }),
+  }),
+  endpoint({
+    method: 'DELETE',
+    path: '/calendars/:id',
+    tag: 'routes',
+    summary: 'End a working calendar that no route counts by',
+    params: id,
+    run: ({ office, actor, params }) => endCalendar(office, actor, params.id),
   }),
   endpoint({
     method: 'POST',

@@ -2,7 +2,9 @@ import { randomBytes } from 'node:crypto'
 import { hash as hashPassword, verify as verifyPassword } from '@node-rs/argon2'
 import { decide } from '../../core/access/decide'
 import type { Rights } from '../../core/access/rights'
+import { assuming, brokenTogether, givenRoles, sessionRoles } from '../../core/access/session'
 import type { Verb } from '../../core/access/verbs'
+import { isZone } from '../../core/time/zone'
 import { peopleCount, personByEmail, personById, sessionByHash, type PersonRow } from '../store/people'
 import { note, type Office } from './office'
 import { passwordProblems } from './passwords'
@@ -17,6 +19,11 @@ export interface Actor {
   email: string
   colourScheme: PersonRow['colour_scheme']
   seenUntil: string | null
+  zone: string | null
+  density: PersonRow['density']
+  mail: PersonRow['mail']
+  /** The roles that are used in this session, of those held; more than these only where roles may not be used together. */
+  roles: string[]
   /** Who really asks, where a steward sees the office as this person: nothing can be changed then. */
   seenBy?: { id: string; name: string } | undefined
   rights: Rights
@@ -89,10 +96,11 @@ export async function signIn(office: Office, input: SignIn): Promise<{ token: st
   }
   const person = await personByEmail(office.store.read, input.email)
   const right = await verifyPassword(
-    person?.password_hash ?? (await (nobody ??= makePasswordHash(randomBytes(16).toString('hex')))),
+    // Someone who was invited and has not come yet has no password: nothing opens that account.
+    person?.password_hash || (await (nobody ??= makePasswordHash(randomBytes(16).toString('hex')))),
     input.password.normalize('NFKC'),
   )
-  if (!person || !right || person.active !== 1) {
+  if (!person?.password_hash || !right || person.active !== 1) {
     await countFailure(office, keys, now)
     throw refusal('not-signed-in', 'sign-in-wrong', 'The address or the password is not right')
   }
@@ -116,22 +124,48 @@ export async function actorOf(office: Office, token: string | undefined): Promis
   if (!person || person.active !== 1) return undefined
   if (Date.parse(session.seen_at) < now - 600_000)
     await office.store.write((tx) => tx.update('session', { token_hash: hashToken(token) }, { seen_at: new Date(now).toISOString() }))
-  const rights = await office.rights()
+  const everyone = await office.rights()
+  const used = sessionRoles(everyone, person.id, session.roles === null ? null : (JSON.parse(session.roles) as string[]))
+  const rights = assuming(everyone, person.id, used)
   const asked = session.sees_as === null ? undefined : await personById(office.store.read, session.sees_as)
   // Asked at each request: who may no longer see as others sees as themselves again.
   if (asked?.active === 1 && maySeeAs(rights, person.id))
-    return { ...actorFrom(asked, rights), seenBy: { id: person.id, name: person.name } }
+    return { ...actorFrom(asked, everyone), seenBy: { id: person.id, name: person.name } }
   return actorFrom(person, rights)
 }
 
-const actorFrom = (person: PersonRow, rights: Rights): Actor => ({
+/** A person as they ask with these rights. */
+export const actorFrom = (person: PersonRow, rights: Rights): Actor => ({
   id: person.id,
   name: person.name,
   email: person.email,
   colourScheme: person.colour_scheme,
   seenUntil: person.seen_until,
+  zone: person.zone,
+  density: person.density,
+  mail: person.mail,
+  roles: givenRoles(rights, person.id),
   rights,
 })
+
+/** Uses these of one's roles first in this session; those that may not be used together with them rest. */
+export async function useRoles(office: Office, actor: Actor, token: string, roles: string[]): Promise<void> {
+  const rights = await office.rights()
+  const held = givenRoles(rights, actor.id)
+  for (const role of roles) if (!held.includes(role)) throw refusal('refused', 'role-not-held', 'You do not hold that role', 'roles')
+  const broken = brokenTogether(rights, roles)
+  if (broken.length)
+    throw refusal(
+      'refused',
+      'roles-apart',
+      `“${broken[0]!.name}” lets one person use at most ${broken[0]!.most} of these in one session`,
+      'roles',
+    )
+  await office.store.write(async (tx) => {
+    await tx.update('session', { token_hash: hashToken(token) }, { roles: JSON.stringify(roles) })
+    await note(office, tx, actor.id, 'session.roles-used', null, { roles: sessionRoles(rights, actor.id, roles) })
+  })
+}
 
 /** Whether someone may see the office as others do: who changes rights, and may read all that others can. */
 const maySeeAs = (rights: Rights, person: string): boolean =>
@@ -157,12 +191,18 @@ export async function seeAs(office: Office, actor: Actor, token: string, as: str
 export interface ProfileChange {
   name?: string | undefined
   colourScheme?: PersonRow['colour_scheme'] | undefined
+  zone?: string | null | undefined
+  density?: PersonRow['density'] | undefined
+  mail?: PersonRow['mail'] | undefined
 }
 
 export async function changeProfile(office: Office, actor: Actor, change: ProfileChange): Promise<void> {
+  if (change.zone && !isZone(change.zone)) throw refusal('refused', 'zone-unknown', 'That is no time zone we know', 'zone')
   await office.store.write(async (tx) => {
-    if (change.name !== undefined) await tx.update('person', { id: actor.id }, { name: change.name })
-    if (change.colourScheme !== undefined) await tx.update('person', { id: actor.id }, { colour_scheme: change.colourScheme })
+    const { colourScheme: colour_scheme, ...rest } = change
+    const set = Object.entries({ ...rest, colour_scheme }).filter(([, value]) => value !== undefined)
+    if (!set.length) return
+    await tx.update('person', { id: actor.id }, Object.fromEntries(set) as Record<string, string | null>)
     await note(office, tx, actor.id, 'person.profile-changed', null, { ...change })
   })
 }

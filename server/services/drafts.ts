@@ -1,99 +1,23 @@
 import { makeSegment } from '../../core/address/segment'
 import { MAX_WORDS } from '../../core/content/blocks'
 import { applyEdits, type Conflict, type Edit, type Saved } from '../../core/content/edits'
-import { fingerprint, hasTooManyWords, projectionsOf, withFingerprint, type Manifest } from '../../core/content/content'
-import type { Verb } from '../../core/access/verbs'
-import { guards, guardWords, notGuard } from '../../core/flow/guards'
-import {
-  apply,
-  decideDraft,
-  isCleared,
-  openGates,
-  reroute,
-  type DraftCommand,
-  type DraftEvent,
-  type DraftState,
-  type Heads,
-} from '../../core/flow/draft'
-import { aboutHash } from '../../core/flow/about'
-import { applying, gatesOf, keyOf, type Route } from '../../core/flow/route'
+import { fingerprint, hasTooManyWords, type Manifest } from '../../core/content/content'
+import { selfOf } from '../../core/access/rights'
+import { apply, decideDraft } from '../../core/flow/draft'
 import type { Reader, Tx } from '../store/database'
-import { draftWhole, type DraftWhole } from '../store/drafts'
 import { draftById, indexTitles, itemById, syncItems, type DraftRow, type ItemRow } from '../store/items'
-import { addNotes, noteWords, type NoteInput } from '../store/notes'
 import { readTexts } from '../store/objects'
 import { appendJournal, type JournalHead } from '../store/journal'
-import { addVersions, readContent, readManifest, versionById, type NewVersion, type VersionCause, type VersionRow } from '../store/versions'
+import { addVersions, readContent, readManifest, versionById, type NewVersion, type VersionCause } from '../store/versions'
 import { must, type Actor } from './access'
+import { headsOf, loadDraft, mustBeOpen, mustMatch, type LoadedDraft } from './loadedDraft'
 import { routeFor } from './routes'
 import { fact, note, type Office } from './office'
 import { found, refusal, Refusal } from './refusal'
+import { noteStep, waitingAt } from './waits'
 
 /** More lines of work on one item at once than anyone can oversee are refused. */
 const MAX_OPEN_DRAFTS = 12
-
-/** A draft with all that its state machine and its clearances rest on. */
-export interface LoadedDraft {
-  item: ItemRow
-  draft: DraftRow
-  head: VersionRow
-  manifest: Manifest
-  /** The gates that apply to this change of what is on the site. */
-  route: Route
-  /** The route with all its gates. */
-  wholeRoute: Route
-  state: DraftState
-}
-
-const isPartial = (route: Route) => gatesOf(route).some((gate) => gate.about)
-
-/** The hashes of what the gates of a route cover of a version; only gates about parts of it need its blocks read. */
-async function headsOf(db: Reader, route: Route, manifest: Manifest): Promise<Heads> {
-  const whole = projectionsOf(manifest)
-  if (!isPartial(route)) return whole
-  const content = await readContent(db, manifest)
-  return {
-    ...whole,
-    ...Object.fromEntries(gatesOf(route).flatMap((gate) => (gate.about ? [[keyOf(gate), aboutHash(gate.about, content)]] : []))),
-  }
-}
-
-/** What the store knows of a draft, with its newest manifest, as a loaded draft. */
-export async function loadedDraft(db: Reader, whole: DraftWhole, stored: Manifest): Promise<LoadedDraft> {
-  const { item, draft, head, route: wholeRoute, authors, clearances } = whole
-  const manifest = withFingerprint(stored, head.fingerprint)
-  const state = { review: draft.review, head: await headsOf(db, wholeRoute, manifest), authors, clearances }
-  let route = wholeRoute
-  if (isPartial(wholeRoute)) {
-    const live = item.live_version === null ? undefined : await versionById(db, item.live_version)
-    route = applying(wholeRoute, state.head, live ? await headsOf(db, wholeRoute, await readManifest(db, live.manifest)) : null)
-  }
-  return { item, draft, head, manifest, route, wholeRoute, state }
-}
-
-/** Loads a draft whole, in one question to the store, with the journal's end. */
-export async function loadDraft(db: Reader, id: string): Promise<LoadedDraft & { journal: JournalHead }> {
-  const found = await draftWhole(db, id)
-  if (!found) throw refusal('unknown', 'unknown', 'There is no such draft')
-  return { ...(await loadedDraft(db, found.whole, await readManifest(db, found.whole.head.manifest))), journal: found.journal }
-}
-
-export const draftCleared = ({ route, state }: LoadedDraft): boolean => isCleared(route, state)
-
-export function mustBeOpen({ draft, item }: LoadedDraft): void {
-  if (draft.closed_at)
-    throw refusal('conflict', 'draft-closed', draft.outcome === 'live' ? 'This draft has gone live' : 'This draft was discarded')
-  if (item.binned_at) throw refusal('conflict', 'item-binned', 'The item is in the bin; restore it first')
-}
-
-/** Throws 412 unless the person saw the newest version. */
-export function mustMatch(loaded: LoadedDraft, seen: string | undefined): void {
-  if (seen === undefined) throw refusal('version-missing', 'version-missing', 'Send the id of the version you saw as If-Match')
-  if (seen !== loaded.draft.head_version)
-    throw new Refusal('stale', [{ code: 'stale', detail: `Version ${loaded.head.number} was saved since; look at it first` }], {
-      head: loaded.draft.head_version,
-    })
-}
 
 /**
  * Begins a line of work on an item, based on its live version, or on its newest one while it was never live. Without a
@@ -190,12 +114,13 @@ export async function addHead(
     },
   ])
   const heads = await headsOf(tx, loaded.wholeRoute, manifest)
-  const decision = decideDraft(loaded.state, { do: 'edit', by: actor.id, head: heads }, loaded.wholeRoute)
+  const decision = decideDraft(loaded.state, { do: 'edit', by: selfOf(actor.rights, actor.id), head: heads }, loaded.wholeRoute)
   if (!decision.ok) throw new Refusal('conflict', decision.reasons)
   const state = decision.value.reduce(apply, loaded.state)
   const lapsed = decision.value.some((event) => event.event === 'lapsed')
   if (state.review !== draft.review) await tx.update('draft', { id: draft.id }, { review: state.review })
-  if (!loaded.state.authors.includes(actor.id)) await tx.insert('draft_author', [{ draft_id: draft.id, person_id: actor.id }], 'IGNORE')
+  if (!loaded.state.authors.includes(selfOf(actor.rights, actor.id)))
+    await tx.insert('draft_author', [{ draft_id: draft.id, person_id: actor.id }], 'IGNORE')
   const title = manifest.fields.title ?? ''
   if (!item.live_version && title !== item.title) {
     await tx.update('item', { id: item.id }, { title })
@@ -205,6 +130,7 @@ export async function addHead(
   const facts = [fact(office, actor.id, 'draft.saved', item.id, about)]
   if (lapsed) facts.push(fact(office, actor.id, 'draft.lapsed', item.id, { draft: draft.id, version: id, waits: [] }))
   await appendJournal(tx, facts, loaded.journal)
+  if (lapsed) await tx.run('DELETE FROM gate_wait WHERE draft_id = $draft', { draft: draft.id })
   if (lapsed || state.review !== draft.review) await syncItems(tx, [item.id])
   return { id, number, at, review: state.review }
 }
@@ -323,131 +249,6 @@ export async function restoreVersion(
   })
 }
 
-/** Throws a refusal where the actor is no guard of the gate; which gates there are, the state machine says. */
-function mustGuard(actor: Actor, { item, route }: LoadedDraft, id: string): void {
-  const gate = gatesOf(route).find((entry) => entry.id === id)
-  const reason = gate && notGuard(actor.rights, gate, actor.id, item.section_id)
-  if (reason) throw new Refusal('not-allowed', [reason])
-}
-
-/** The gates at which a draft waits. The journal says it with each step that changes it, which the figures of the flow are made from. */
-export const waitingAt = (route: Route, state: DraftState): string[] =>
-  state.review === 'in_review' ? openGates(route, state).map((gate) => gate.id) : []
-
-/** The gates that the actor could clear or return at now. */
-export const gatesFor = (actor: Actor, { item, route, state }: LoadedDraft): string[] =>
-  state.review === 'in_review'
-    ? openGates(route, state)
-        .filter(
-          (gate) =>
-            guards(actor.rights, gate, actor.id, item.section_id) &&
-            (gate.authorsMayClear || !state.authors.includes(actor.id)) &&
-            !state.clearances.some((c) => c.gate === gate.id && c.person === actor.id && c.projection === state.head[keyOf(gate)]),
-        )
-        .map((gate) => gate.id)
-    : []
-
-/** Puts a draft on the route that is in force for it now; what was cleared at gates that stayed, stays cleared. */
-export async function rerouteDraft(office: Office, actor: Actor, draftId: string, seen: string | undefined): Promise<DraftRow['review']> {
-  return office.store.write(async (tx) => {
-    const loaded = await loadDraft(tx, draftId)
-    must(actor, 'route.change', loaded.item.section_id)
-    mustBeOpen(loaded)
-    mustMatch(loaded, seen)
-    const route = await routeFor(tx, actor.rights, loaded.item.kind, loaded.item.section_id)
-    const { authors, clearances } = loaded.state
-    const next = await loadedDraft(tx, { ...loaded, route, authors, clearances }, loaded.manifest)
-    const state = reroute(next.state, next.route)
-    await tx.update('draft', { id: draftId }, { route_id: route.id, route_version: route.version, review: state.review })
-    await note(office, tx, actor.id, 'draft.rerouted', loaded.item.id, {
-      draft: draftId,
-      route: route.id,
-      version: route.version,
-      waits: waitingAt(next.route, state),
-    })
-    await syncItems(tx, [loaded.item.id])
-    return state.review
-  })
-}
-
-/** Runs one command of the state machine on a draft and writes what it made happen. */
-async function command(
-  office: Office,
-  actor: Actor,
-  draftId: string,
-  seen: string | undefined,
-  verb: Verb,
-  order: DraftCommand,
-  write: (tx: Tx, loaded: LoadedDraft, events: DraftEvent[]) => Promise<void>,
-): Promise<DraftRow['review']> {
-  return office.store.write(async (tx) => {
-    const loaded = await loadDraft(tx, draftId)
-    must(actor, verb, loaded.item.section_id)
-    mustBeOpen(loaded)
-    mustMatch(loaded, seen)
-    if (order.do === 'clear' || order.do === 'return') mustGuard(actor, loaded, order.gate)
-    const decision = decideDraft(loaded.state, order, loaded.route)
-    if (!decision.ok) throw new Refusal('refused', decision.reasons)
-    const state = decision.value.reduce(apply, loaded.state)
-    await tx.update('draft', { id: draftId }, { review: state.review })
-    await write(tx, loaded, decision.value)
-    const waits = waitingAt(loaded.route, state)
-    for (const event of decision.value) {
-      const { event: name, by: _by, ...data } = { by: '', ...event }
-      await note(office, tx, actor.id, `draft.${name}`, loaded.item.id, { draft: draftId, version: loaded.head.id, ...data, waits })
-    }
-    await syncItems(tx, [loaded.item.id])
-    return state.review
-  })
-}
-
-/** Sends a draft on to its route's first step, with a word to those who wait there. */
-export const sendDraft = (office: Office, actor: Actor, draftId: string, seen: string | undefined, text: string) =>
-  command(office, actor, draftId, seen, 'item.send', { do: 'send', by: actor.id }, (tx) =>
-    tx.update('draft', { id: draftId }, { sent_by: actor.id, sent_at: office.now(), sent_note: text.trim() }),
-  )
-
-/** Takes a draft back out of review. */
-export const pullOutDraft = (office: Office, actor: Actor, draftId: string, seen: string | undefined) =>
-  command(office, actor, draftId, seen, 'item.send', { do: 'pull-out', by: actor.id }, async () => {})
-
-/** Says yes at a gate, for exactly the version seen. */
-export const clearDraft = (office: Office, actor: Actor, draftId: string, seen: string | undefined, gate: string, text: string) =>
-  command(office, actor, draftId, seen, 'item.review', { do: 'clear', by: actor.id, gate }, async (tx, loaded, events) => {
-    for (const event of events)
-      if (event.event === 'gate-cleared')
-        await tx.insert('clearance', [
-          {
-            id: office.newId(),
-            draft_id: draftId,
-            version_id: loaded.head.id,
-            gate: event.gate,
-            person_id: actor.id,
-            at: office.now(),
-            note: text,
-            fingerprint: loaded.head.fingerprint,
-            projection: event.projection,
-          },
-        ])
-    await tx.run('UPDATE note SET resolved_at = $at, resolved_by = $by WHERE draft_id = $draft AND resolved_at IS NULL', {
-      at: office.now(),
-      by: actor.id,
-      draft: draftId,
-    })
-  })
-
-/** Says no at a gate, with at least one note of what should change; each may be pinned to a block or field. */
-export const returnDraft = (office: Office, actor: Actor, draftId: string, seen: string | undefined, gate: string, notes: NoteInput[]) =>
-  command(
-    office,
-    actor,
-    draftId,
-    seen,
-    'item.review',
-    { do: 'return', by: actor.id, gate, note: notes.map(noteWords).join('\n') },
-    (tx, loaded) => addNotes(tx, loaded, { person: actor.id, at: office.now(), newId: office.newId, kind: 'return' }, notes),
-  )
-
 /** Ends a draft without going live. Its versions stay; the only draft of an item that was never live takes it to the bin. */
 export async function discardDraft(office: Office, actor: Actor, draftId: string, seen: string | undefined): Promise<void> {
   await office.store.write(async (tx) => {
@@ -468,7 +269,13 @@ export async function discardDraft(office: Office, actor: Actor, draftId: string
     const whole = item.on_site === 'none' && !other
     if (whole) await tx.update('item', { id: item.id }, { binned_at: at, binned_by: actor.id })
     else await tx.update('draft', { id: draftId }, { closed_at: at, closed_by: actor.id, outcome: 'discarded' })
-    await note(office, tx, actor.id, whole ? 'item.binned' : 'draft.discarded', item.id, { draft: draftId, waits: [] })
+    await noteStep(office, tx, loaded.route, {
+      person: actor.id,
+      action: whole ? 'item.binned' : 'draft.discarded',
+      item: item.id,
+      draft: draftId,
+      waits: [],
+    })
     await syncItems(tx, [item.id])
   })
 }
@@ -485,28 +292,13 @@ export async function reopenDraft(office: Office, actor: Actor, draftId: string)
     if (draft.outcome !== 'discarded')
       throw refusal('conflict', 'draft-closed', draft.outcome === 'live' ? 'This draft has gone live' : 'This draft was ended for good')
     await tx.update('draft', { id: draftId }, { closed_at: null, closed_by: null, outcome: null })
-    await note(office, tx, actor.id, 'draft.reopened', item.id, {
+    await noteStep(office, tx, loaded.route, {
+      person: actor.id,
+      action: 'draft.reopened',
+      item: item.id,
       draft: draftId,
       waits: waitingAt(loaded.route, loaded.state),
     })
     await syncItems(tx, [item.id])
   })
-}
-
-/** The gates of a loaded draft with who cleared them, for the track. */
-export async function gateFacts(db: Reader, actor: Actor, loaded: LoadedDraft) {
-  const rows = await db.all<{ gate: string; name: string; at: string; note: string; projection: string; number: number }>(
-    'SELECT c.gate, p.name, c.at, c.note, c.projection, v.number FROM clearance c JOIN person p ON p.id = c.person_id JOIN version v ON v.id = c.version_id WHERE c.draft_id = $id ORDER BY c.at',
-    { id: loaded.draft.id },
-  )
-  return gatesOf(loaded.wholeRoute).map((gate) => ({
-    id: gate.id,
-    name: gate.name,
-    needed: gate.needed,
-    guards: guardWords(actor.rights, gate),
-    clearances: rows
-      .filter((row) => row.gate === gate.id)
-      .map(({ projection, ...row }) => ({ ...row, stands: projection === loaded.state.head[keyOf(gate)] })),
-    applies: loaded.route.steps.some((step) => step.gates.some(({ id }) => id === gate.id)),
-  }))
 }

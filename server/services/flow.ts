@@ -7,7 +7,8 @@ import type { Reader } from '../store/database'
 import { draftsWhole } from '../store/drafts'
 import { readManifest } from '../store/versions'
 import type { Actor } from './access'
-import { gatesFor, loadedDraft } from './drafts'
+import { loadedDraft } from './loadedDraft'
+import { gatesFor } from './review'
 import type { Office } from './office'
 import { readableSections } from './today'
 
@@ -76,13 +77,23 @@ async function waitingNow(office: Office, actor: Actor, readable: string, visits
     db,
     rows.map((row) => row.draft),
   )
+  const dues = new Map(
+    (
+      await db.all<{ draft: string; gate: string; due: string | null; handed: string | null }>(
+        'SELECT w.draft_id AS draft, w.gate, w.due_at AS due, p.name AS handed FROM gate_wait w LEFT JOIN person p ON p.id = w.handed_to WHERE w.draft_id IN (SELECT value FROM json_each($drafts))',
+        { drafts: JSON.stringify(rows.map((row) => row.draft)) },
+      )
+    ).map((wait) => [`${wait.draft} ${wait.gate}`, wait]),
+  )
   const began = new Map(visits.filter(({ end }) => !end).map((visit) => [`${visit.draft} ${visit.gate}`, visit.from]))
   const lines = await Promise.all(
     rows.map(async (row) => {
       const loaded = await loadedDraft(db, wholes.get(row.draft)!, await readManifest(db, wholes.get(row.draft)!.head.manifest))
-      const mine = gatesFor(actor, loaded)
+      const mine = gatesFor(actor, loaded, office.now()).map(({ gate }) => gate)
       return openGates(loaded.route, loaded.state).map((gate) => ({
         ...row,
+        due: dues.get(`${row.draft} ${gate.id}`)?.due ?? null,
+        handedTo: dues.get(`${row.draft} ${gate.id}`)?.handed ?? null,
         section: actor.rights.sections.get(loaded.item.section_id)?.name ?? '',
         gate: gateKey(loaded.wholeRoute.id, gate.id),
         gateName: gate.name,

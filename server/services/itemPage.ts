@@ -10,7 +10,8 @@ import { notesOf } from '../store/notes'
 import { personById } from '../store/people'
 import { readContent, readManifest, versionById } from '../store/versions'
 import type { Actor } from './access'
-import { draftCleared, gateFacts, gatesFor, loadDraft, type LoadedDraft } from './drafts'
+import { draftCleared, loadDraft, type LoadedDraft } from './loadedDraft'
+import { gateFacts, gatesFor } from './review'
 import { isNewestRoute } from './routes'
 import { readableItem } from './items'
 import { mediaViews } from './media'
@@ -53,7 +54,7 @@ async function draftFacts(office: Office, actor: Actor, loaded: LoadedDraft) {
   const content = await readContent(db, manifest)
   const [newest, gates, notes, events, sender, media, links, parent, blocks] = await Promise.all([
     isNewestRoute(db, actor.rights, loaded),
-    gateFacts(db, actor, loaded),
+    gateFacts(office, actor, loaded),
     notesOf(db, draft.id),
     db.all<{ id: string; kind: string; at: string; state: string; reasons: string | null; owner: string }>(
       "SELECT e.id, e.kind, e.at, e.state, e.reasons, p.name AS owner FROM planned_event e JOIN person p ON p.id = e.owner_id WHERE e.draft_id = $draft AND e.kind = 'put-live' AND e.state IN ('planned', 'held')",
@@ -80,9 +81,12 @@ async function draftFacts(office: Office, actor: Actor, loaded: LoadedDraft) {
     mine: loaded.state.authors.includes(actor.id),
     sent: draft.sent_at ? { by: sender?.name ?? '', at: draft.sent_at, note: draft.sent_note } : null,
     gates,
-    route: { name: loaded.wholeRoute.name, newer: !newest },
+    route: { name: loaded.wholeRoute.name, newer: !newest, fast: loaded.wholeRoute.fast ?? null },
     /** The gates at which this person may clear or return it now. */
-    mayClear: gatesFor(actor, loaded),
+    mayClear: gatesFor(actor, loaded, office.now()).map(({ gate, of }) => ({
+      gate,
+      of: of && (actor.rights.people.get(of)?.name ?? null),
+    })),
     waiting: draft.review === 'in_review' ? openGates(loaded.route, loaded.state).map((gate) => gate.id) : [],
     notes,
     since: await lastSeen(db, actor, loaded),

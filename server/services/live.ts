@@ -15,7 +15,7 @@ import type { VersionRow } from '../store/versions'
 import type { Office } from './office'
 
 /** Why a version becomes live; each is told apart in the history. */
-export type LiveCause = 'put-live' | 'planned' | 'roll-back' | 'exception'
+export type LiveCause = 'put-live' | 'planned' | 'roll-back' | 'exception' | 'fast' | 'taken-back'
 
 interface Common {
   item: ItemRow
@@ -327,7 +327,12 @@ async function write(tx: Tx, site: SiteRow, { at, done, moved }: Judged): Promis
   const facts = done.map(({ change, was, now }, index): JournalFact => ({
     at,
     person: change.person,
-    action: change.do === 'withdraw' ? 'item.withdrawn' : change.cause === 'roll-back' ? 'item.rolled-back' : 'item.put-live',
+    action:
+      change.do === 'withdraw'
+        ? 'item.withdrawn'
+        : change.cause === 'roll-back' || change.cause === 'taken-back'
+          ? 'item.rolled-back'
+          : 'item.put-live',
     item: change.item.id,
     data: {
       ...(change.do === 'put'

@@ -5,7 +5,8 @@ import { addNotes, noteById, type NoteInput, type NoteRow } from '../store/notes
 import type { Reader, Tx } from '../store/database'
 import { readContent } from '../store/versions'
 import { must, type Actor } from './access'
-import { addHead, loadDraft, mustBeOpen, mustMatch, type SaveResult } from './drafts'
+import { addHead, type SaveResult } from './drafts'
+import { loadDraft, mustBeOpen, mustMatch } from './loadedDraft'
 import { note, type Office } from './office'
 import { found, refusal, Refusal } from './refusal'
 

@@ -1,25 +1,31 @@
 import { againstChange } from '../../core/access/change'
-import type { Grant } from '../../core/access/rights'
+import { selfOf, type Grant } from '../../core/access/rights'
 import type { Verb } from '../../core/access/verbs'
 import type { Tx } from '../store/database'
 import { syncItems } from '../store/items'
 import { loadRights } from '../store/people'
 import { makePasswordHash, must, type Actor } from './access'
+import { writeInvitation } from './invitations'
 import { note, type Office } from './office'
 import { passwordProblems } from './passwords'
 import { found, refusal, Refusal } from './refusal'
+import { newlyStuck } from './routes'
+import { newlyStranded } from './stranded'
 
 /** A role in a section, or (`null`) on the whole site. */
 export type GivenRole = Omit<Grant, 'holder'>
 
+/** Who changes rights, and whether work that is stranded by it was seen and accepted. */
+export type Changer = Actor & { anyway?: boolean }
+
 /**
  * Writes a change of people, groups, roles or grants, and weighs what it makes of everybody's rights before it holds:
- * nobody raises their own by it, somebody is left who may change people, roles that are kept apart stay so. Refused, it
- * leaves nothing behind.
+ * nobody raises their own by it, somebody is left who may change people, roles that are kept apart stay so, and no work
+ * is left without people who could clear it, unless that was accepted. Refused, it leaves nothing behind.
  */
 async function changeRights<T>(
   office: Office,
-  actor: Actor,
+  actor: Changer,
   action: string,
   work: (tx: Tx) => Promise<{ value: T; data: object }>,
 ): Promise<T> {
@@ -27,8 +33,13 @@ async function changeRights<T>(
   return office.store.write(async (tx) => {
     const before = await loadRights(tx)
     const { value, data } = await work(tx)
-    const reasons = againstChange(before, await loadRights(tx), actor.id)
+    const after = await loadRights(tx)
+    const reasons = againstChange(before, after, actor.id)
     if (reasons.length) throw new Refusal('refused', reasons)
+    if (!actor.anyway) {
+      const left = [...(await newlyStuck(tx, before, after)), ...(await newlyStranded(tx, before, after))]
+      if (left.length) throw new Refusal('would-strand', left.slice(0, 30), { stranded: left.length })
+    }
     await note(office, tx, actor.id, action, null, data)
     return value
   })
@@ -56,29 +67,32 @@ const giveRoles = (office: Office, tx: Tx, holder: { person_id: string } | { gro
 export interface NewPerson {
   name: string
   email: string
-  password: string
+  /** A first password; without one, an invitation goes to the mail address. */
+  password?: string | undefined
   roles: GivenRole[]
 }
 
-/** Adds a colleague with a first password and roles; answers the person's id. */
-export async function addPerson(office: Office, actor: Actor, input: NewPerson): Promise<string> {
+/** Adds a colleague with roles, by invitation or with a first password; answers the person's id. `site` is what the site is called. */
+export async function addPerson(office: Office, actor: Changer, input: NewPerson, site = 'the site'): Promise<string> {
   must(actor, 'people.change', null)
-  const problems = passwordProblems(input.password, [input.name, input.email])
+  const problems = input.password === undefined ? [] : passwordProblems(input.password, [input.name, input.email])
   if (problems.length) throw new Refusal('refused', problems)
   mustExist(actor, input.roles)
-  const password_hash = await makePasswordHash(input.password)
+  const password_hash = input.password === undefined ? '' : await makePasswordHash(input.password)
   const id = office.newId()
   return changeRights(office, actor, 'person.added', async (tx) => {
     if (await tx.one('SELECT 1 FROM person WHERE email = $email', { email: input.email }))
       throw refusal('conflict', 'email-taken', 'Someone with this mail address is here already', 'email')
     await tx.insert('person', [{ id, email: input.email, name: input.name, password_hash, created_at: office.now() }])
     await giveRoles(office, tx, { person_id: id }, input.roles)
-    return { value: id, data: { person: id, name: input.name, roles: input.roles } }
+    const invited = input.password === undefined
+    if (invited) await writeInvitation(office, tx, actor, { id, name: input.name, email: input.email }, site)
+    return { value: id, data: { person: id, name: input.name, roles: input.roles, invited } }
   })
 }
 
 /** Sets a colleague's own roles anew; those through groups stay. */
-export async function setRoles(office: Office, actor: Actor, person: string, roles: GivenRole[]): Promise<void> {
+export async function setRoles(office: Office, actor: Changer, person: string, roles: GivenRole[]): Promise<void> {
   must(actor, 'people.change', null)
   found(actor.rights.people.get(person), 'person')
   if (person === actor.id) throw refusal('refused', 'own-rights', 'Your own roles are another steward’s to change')
@@ -94,7 +108,7 @@ export async function setRoles(office: Office, actor: Actor, person: string, rol
  * Lets a person's account rest, or wakes it. Their sessions end at once; what they wrote stays theirs; what they own and
  * have planned is handed to a colleague, when one is named.
  */
-export async function setActive(office: Office, actor: Actor, person: string, active: boolean, handTo: string | null): Promise<void> {
+export async function setActive(office: Office, actor: Changer, person: string, active: boolean, handTo: string | null): Promise<void> {
   must(actor, 'people.change', null)
   found(actor.rights.people.get(person), 'person')
   if (person === actor.id) throw refusal('refused', 'own-account', 'Your own account is another steward’s to rest')
@@ -126,7 +140,7 @@ export interface GroupInput {
 }
 
 /** Makes a group, or sets one anew: its name, its members, its roles. Answers its id. */
-export async function saveGroup(office: Office, actor: Actor, id: string | null, input: GroupInput): Promise<string> {
+export async function saveGroup(office: Office, actor: Changer, id: string | null, input: GroupInput): Promise<string> {
   must(actor, 'people.change', null)
   if (id !== null) found(actor.rights.groups.get(id), 'group')
   for (const person of input.members) found(actor.rights.people.get(person), 'person')
@@ -150,7 +164,7 @@ export async function saveGroup(office: Office, actor: Actor, id: string | null,
 }
 
 /** Ends a group; its members lose what they had through it. */
-export async function endGroup(office: Office, actor: Actor, id: string): Promise<void> {
+export async function endGroup(office: Office, actor: Changer, id: string): Promise<void> {
   must(actor, 'people.change', null)
   const { name } = found(actor.rights.groups.get(id), 'group')
   await changeRights(office, actor, 'person.group-ended', async (tx) => {
@@ -168,7 +182,7 @@ export interface RoleInput {
 }
 
 /** Makes a role of the team's own, or sets one anew: its name, what it allows, which roles are in it. Answers its id. */
-export async function saveRole(office: Office, actor: Actor, id: string | null, input: RoleInput): Promise<string> {
+export async function saveRole(office: Office, actor: Changer, id: string | null, input: RoleInput): Promise<string> {
   must(actor, 'people.change', null)
   if (id !== null) found(actor.rights.roles.get(id), 'role')
   for (const inner of input.includes) found(actor.rights.roles.get(inner), 'role')
@@ -185,7 +199,7 @@ export async function saveRole(office: Office, actor: Actor, id: string | null, 
 }
 
 /** Ends a role that nobody holds and no other includes. */
-export async function endRole(office: Office, actor: Actor, id: string): Promise<void> {
+export async function endRole(office: Office, actor: Changer, id: string): Promise<void> {
   must(actor, 'people.change', null)
   const { name } = found(actor.rights.roles.get(id), 'role')
   await changeRights(office, actor, 'role.ended', async (tx) => {
@@ -201,14 +215,32 @@ export async function endRole(office: Office, actor: Actor, id: string): Promise
   })
 }
 
+/**
+ * Says that an account is of the same person as another, or (`null`) of a person of its own: all accounts of one person
+ * count as one wherever people are counted or kept from their own work.
+ */
+export async function setSame(office: Office, actor: Changer, person: string, same: string | null): Promise<void> {
+  must(actor, 'people.change', null)
+  found(actor.rights.people.get(person), 'person')
+  const first = same === null ? null : selfOf(actor.rights, (found(actor.rights.people.get(same), 'person'), same))
+  if (first === person) throw refusal('refused', 'same-self', 'That is the same account already', 'same')
+  await changeRights(office, actor, 'person.same-set', async (tx) => {
+    // Accounts that belonged to this one go with it.
+    if (first !== null) await tx.update('person', { self_id: person }, { self_id: first })
+    await tx.update('person', { id: person }, { self_id: first })
+    return { value: undefined, data: { person, same: first } }
+  })
+}
+
 export interface SeparationInput {
   name: string
   roles: string[]
   most: number
+  dynamic: boolean
 }
 
 /** Sets anew which roles one person may not hold together. */
-export async function setSeparations(office: Office, actor: Actor, rules: SeparationInput[]): Promise<void> {
+export async function setSeparations(office: Office, actor: Changer, rules: SeparationInput[]): Promise<void> {
   must(actor, 'people.change', null)
   for (const { roles, most } of rules) {
     for (const role of roles) found(actor.rights.roles.get(role), 'role')
@@ -220,12 +252,13 @@ export async function setSeparations(office: Office, actor: Actor, rules: Separa
     await tx.run('DELETE FROM separation')
     await tx.insert(
       'separation',
-      rules.map(({ name, roles, most }) => ({
+      rules.map(({ name, roles, most, dynamic }) => ({
         id: office.newId(),
         site_id: site.id,
         name,
         roles: JSON.stringify([...new Set(roles)]),
         most,
+        dynamic: dynamic ? 1 : 0,
       })),
     )
     return { value: undefined, data: { rules } }

@@ -7,10 +7,12 @@ import { draftById, itemById, syncItems, type ItemRow } from '../store/items'
 import { liveRefsTo } from '../store/live'
 import { readManifest, versionById } from '../store/versions'
 import { must, type Actor } from './access'
-import { draftCleared, loadDraft, mustMatch, type LoadedDraft } from './drafts'
-import { changeLive, judgeLive, type LiveCause, type LiveDone } from './live'
+import { openAfterReview } from './afterwards'
+import { draftCleared, loadDraft, mustMatch, type LoadedDraft } from './loadedDraft'
+import { changeLive, judgeLive, type LiveDone } from './live'
 import { note, type Office } from './office'
 import { found, refusal, Refusal } from './refusal'
+import { noteStep } from './waits'
 
 const done = (outcome: Outcome<LiveDone> | undefined): LiveDone => {
   if (outcome?.ok) return outcome.value
@@ -26,6 +28,8 @@ export interface PutLive {
   shownDate?: 'keep' | undefined
   /** Puts it live without clearance, for this reason; a permission of its own. */
   exception?: string | undefined
+  /** Puts it live on the fast lane of its route, for this reason; likewise. */
+  fast?: string | undefined
 }
 
 /** Whether the live version is another than the draft's base, and nobody accepted replacing exactly that one. */
@@ -35,6 +39,22 @@ export const isBehind = ({ item, draft }: Pick<LoadedDraft, 'item' | 'draft'>, a
 function mustBeOpen({ draft, item }: LoadedDraft): void {
   if (draft.closed_at) throw refusal('conflict', 'draft-closed', 'This draft is no longer open')
   if (item.binned_at) throw refusal('conflict', 'item-binned', 'The item is in the bin; restore it first')
+}
+
+/** What lets someone put a draft live past its gates, where they ask for it and may; the reason they give is kept. */
+function pastGates(
+  actor: Actor,
+  { item, wholeRoute }: LoadedDraft,
+  { exception, fast }: PutLive,
+): { cause: 'exception' | 'fast'; reason: string } | null {
+  const reason = (fast ?? exception)?.trim()
+  if (reason === undefined) return null
+  must(actor, fast === undefined ? 'item.put-live-uncleared' : 'item.put-live-fast', item.section_id)
+  const at = fast === undefined ? 'exception' : 'fast'
+  if (fast !== undefined && !wholeRoute.fast)
+    throw refusal('refused', 'no-fast-lane', `The route “${wholeRoute.name}” has no fast lane`, at)
+  if (!reason) throw refusal('refused', 'reason-missing', 'Say why it cannot wait for its gates', at)
+  return { cause: at, reason }
 }
 
 /** Puts a draft live now. Refused with every reason at once; nothing is written then. */
@@ -47,12 +67,7 @@ export async function putLiveNow(office: Office, actor: Actor, draftId: string, 
     mustBeOpen(loaded)
     mustMatch(loaded, input.head)
     const cleared = draftCleared(loaded)
-    const excepted = !cleared && input.exception !== undefined
-    if (excepted) {
-      must(actor, 'item.put-live-uncleared', item.section_id)
-      if (!input.exception!.trim()) throw refusal('refused', 'reason-missing', 'Say why it cannot wait for its gates', 'exception')
-    }
-    const cause: LiveCause = excepted ? 'exception' : 'put-live'
+    const past = cleared ? null : pastGates(actor, loaded, input)
     const [outcome] = await changeLive(office, tx, site, [
       {
         do: 'put',
@@ -60,45 +75,28 @@ export async function putLiveNow(office: Office, actor: Actor, draftId: string, 
         version: head,
         manifest,
         draft: draftId,
-        cleared: cleared || excepted,
+        cleared: cleared || past !== null,
         behind: isBehind(loaded, input.replacing),
         shownDate: input.shownDate ?? 'ask',
-        cause,
+        cause: past?.cause ?? 'put-live',
         person: actor.id,
         event: null,
-        ...(excepted ? { about: { reason: input.exception } } : {}),
+        ...(past ? { about: { reason: past.reason } } : {}),
       },
     ])
     const result = done(outcome)
-    if (excepted) {
-      await tx.insert('exception_review', [
-        { id: office.newId(), item_id: item.id, version_id: head.id, person_id: actor.id, reason: input.exception!.trim(), at: result.at },
-      ])
-      await note(office, tx, actor.id, 'draft.passed-over', item.id, { draft: draftId, waits: [] })
+    if (past) {
+      const fast = past.cause === 'fast' ? loaded.wholeRoute.fast : undefined
+      await openAfterReview(office, tx, loaded, { person: actor.id, reason: past.reason, at: result.at, fast })
+      await noteStep(office, tx, loaded.route, {
+        person: actor.id,
+        action: 'draft.passed-over',
+        item: item.id,
+        draft: draftId,
+        waits: [],
+      })
     }
     return result
-  })
-}
-
-/** Records the look afterwards at what went live without clearance. */
-export async function reviewException(office: Office, actor: Actor, id: string, verdict: 'fine' | 'not-fine'): Promise<void> {
-  await office.store.write(async (tx) => {
-    const row = found(
-      await tx.one<{ item_id: string; section_id: string; person_id: string; looked_at: string | null; draft_id: string }>(
-        'SELECT x.item_id, i.section_id, x.person_id, x.looked_at, v.draft_id FROM exception_review x JOIN item i ON i.id = x.item_id JOIN version v ON v.id = x.version_id WHERE x.id = $id',
-        { id },
-      ),
-      'look afterwards',
-    )
-    must(actor, 'item.review', row.section_id)
-    if (row.looked_at) throw refusal('conflict', 'looked-before', 'Someone has looked at it already')
-    const wrote = await tx.one('SELECT 1 FROM draft_author WHERE draft_id = $draft AND person_id = $person', {
-      draft: row.draft_id,
-      person: actor.id,
-    })
-    if (row.person_id === actor.id || wrote) throw refusal('refused', 'own-work', 'You wrote it or put it live; someone else must look')
-    await tx.update('exception_review', { id }, { looked_by: actor.id, looked_at: office.now(), verdict })
-    await note(office, tx, actor.id, 'exception.looked-at', row.item_id, { exception: id, verdict })
   })
 }
 

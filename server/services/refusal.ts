@@ -11,6 +11,7 @@ export const PROBLEMS = {
   stale: [412, 'What you saw has changed since'],
   'too-large': [413, 'That is too large'],
   'wrong-type': [415, 'That kind of file or body is not taken'],
+  'would-strand': [409, 'Work would be left without people who can clear it'],
   refused: [422, 'This cannot be done as it is'],
   'version-missing': [428, 'Say which version you saw'],
   throttled: [429, 'Too many tries'],

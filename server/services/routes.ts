@@ -1,12 +1,14 @@
 import { withAncestors, type Rights } from '../../core/access/rights'
 import { KINDS, type Kind } from '../../core/content/kinds'
-import { ruleFor, type Route, type RouteRule, type Step } from '../../core/flow/route'
+import { ruleFor, type Guards, type Route, type RouteRule } from '../../core/flow/route'
 import { soundness, type Soundness } from '../../core/flow/sound'
+import type { Reason } from '../../core/outcome'
+import { listCalendars, type WorkCalendar } from '../store/calendars'
 import type { Reader } from '../store/database'
 import { addRoutes, listRoutes, listRules, newestRoute, setRules } from '../store/sites'
 import { loadRights } from '../store/people'
 import { must, type Actor } from './access'
-import type { LoadedDraft } from './drafts'
+import type { LoadedDraft } from './loadedDraft'
 import { note, type Office } from './office'
 import { found, refusal, Refusal } from './refusal'
 
@@ -65,23 +67,57 @@ export async function routes(office: Office, actor: Actor): Promise<{ routes: Ro
   }
 }
 
+/** What some work could never pass, of routes where they are in force. */
+const stuckIn = (rights: Rights, all: readonly Route[], rules: readonly RouteRule[]): Reason[] =>
+  all.flatMap((route) =>
+    soundness(rights, route, governed(rights, rules, route.id)).stuck.map((reason) => ({
+      ...reason,
+      detail: `${route.name}: ${reason.detail}`,
+    })),
+  )
+
 /** Refuses routes that some work could never pass, where they are in force. */
 function mustBeSound(rights: Rights, all: readonly Route[], rules: readonly RouteRule[]): void {
-  const stuck = all.flatMap((route) => soundness(rights, route, governed(rights, rules, route.id)).stuck)
+  const stuck = stuckIn(rights, all, rules)
   if (stuck.length) throw new Refusal('refused', stuck.slice(0, 20))
 }
 
-function mustBeWhole(rights: Rights, steps: readonly Step[]): void {
+/** What a change of rights would newly stop: routes in force that work could no longer pass. */
+export async function newlyStuck(db: Reader, before: Rights, after: Rights): Promise<Reason[]> {
+  const [all, rules] = await Promise.all([listRoutes(db), listRules(db)])
+  const old = new Set(stuckIn(before, all, rules).map(({ detail }) => detail))
+  return stuckIn(after, all, rules).filter(({ detail }) => !old.has(detail))
+}
+
+function mustBeWhole(rights: Rights, { steps, fast }: RouteInput, calendars: readonly WorkCalendar[]): void {
   const gates = steps.flatMap((step) => step.gates)
   if (new Set(gates.map((gate) => gate.id)).size < gates.length)
     throw refusal('bad-input', 'gate-twice', 'Two gates have the same id', 'steps')
   for (const step of steps) if (!step.gates.length) throw refusal('refused', 'step-empty', `The step “${step.name}” has no gate`, 'steps')
-  for (const { who } of gates) {
-    for (const id of who.people) found(rights.people.get(id), 'person')
-    for (const id of who.groups) found(rights.groups.get(id), 'group')
-    for (const id of who.roles) found(rights.roles.get(id), 'role')
+  for (const { name, who, each, when } of gates) {
+    mustName(rights, who)
+    for (const id of when?.sections ?? []) found(rights.sections.get(id), 'section')
+    if (each === 'group' && !who.groups.length)
+      throw refusal('refused', 'groups-missing', `“${name}” counts by group; name the groups`, 'steps')
   }
+  const timed = [...gates.flatMap(({ deadline }) => deadline ?? []), ...(fast ? [fast] : [])]
+  for (const { calendar, escalate } of timed) {
+    mustName(rights, escalate)
+    found(
+      calendars.find(({ id }) => id === calendar),
+      'calendar',
+    )
+  }
+  if (fast && !gates.length) throw refusal('refused', 'fast-empty', 'A fast lane needs gates that look afterwards', 'fast')
 }
+
+function mustName(rights: Rights, who: Guards): void {
+  for (const id of who.people) found(rights.people.get(id), 'person')
+  for (const id of who.groups) found(rights.groups.get(id), 'group')
+  for (const id of who.roles) found(rights.roles.get(id), 'role')
+}
+
+export type RouteInput = Pick<Route, 'name' | 'steps' | 'fast' | 'gated'>
 
 /**
  * Makes a route, or a new version of one. Drafts that are under way finish on the version they began. Where it is in
@@ -91,17 +127,17 @@ export async function saveRoute(
   office: Office,
   actor: Actor,
   id: string | null,
-  input: { name: string; steps: Step[] },
+  input: RouteInput,
 ): Promise<{ route: string; version: number }> {
   must(actor, 'route.change', null)
   return office.store.write(async (tx) => {
     const rights = await loadRights(tx)
-    mustBeWhole(rights, input.steps)
+    mustBeWhole(rights, input, await listCalendars(tx))
     const before = id === null ? undefined : found(await newestRoute(tx, id), 'route')
     const route: Route = { id: id ?? office.newId(), version: (before?.version ?? 0) + 1, ...input }
     mustBeSound(rights, [route], await listRules(tx))
     await addRoutes(tx, [route])
-    await note(office, tx, actor.id, 'route.saved', null, { route: route.id, version: route.version, name: route.name, steps: route.steps })
+    await note(office, tx, actor.id, 'route.saved', null, { route: route.id, ...input, version: route.version })
     return { route: route.id, version: route.version }
   })
 }

@@ -1,13 +1,15 @@
 import { DEFAULT_ROLES } from '../../core/access/verbs'
 import { DEFAULT_ROUTE, DEFAULT_RULES, OPEN_ROUTE } from '../../core/flow/route'
+import { OFFICE_WEEK } from '../../core/time/workingHours'
 import { isZone } from '../../core/time/zone'
+import { personById } from '../store/people'
 import { addRoutes, setRules } from '../store/sites'
-import { isUnclaimed, makePasswordHash } from './access'
+import { actorFrom, isUnclaimed, makePasswordHash } from './access'
 import { passwordProblems } from './passwords'
 import { createItem } from './items'
 import { note, type Office } from './office'
 import { putLiveNow } from './publishing'
-import { Refusal, refusal } from './refusal'
+import { found, Refusal, refusal } from './refusal'
 
 export interface FirstStart {
   siteName: string
@@ -50,17 +52,13 @@ export async function firstStart(office: Office, input: FirstStart): Promise<str
     )
     await addRoutes(tx, [DEFAULT_ROUTE, OPEN_ROUTE])
     await setRules(tx, site, DEFAULT_RULES)
+    await tx.insert('work_calendar', [
+      { id: 'office-hours', site_id: site, name: 'Office hours', week: JSON.stringify(OFFICE_WEEK), holidays: '[]' },
+    ])
     await note(office, tx, steward, 'site.begun', null, { name: input.siteName, zone: input.zone })
   })
   await office.settle()
-  const actor = {
-    id: steward,
-    name: input.name,
-    email: input.email,
-    colourScheme: 'auto' as const,
-    seenUntil: null,
-    rights: await office.rights(),
-  }
+  const actor = actorFrom(found(await personById(office.store.read, steward), 'person'), await office.rights())
   const made = await createItem(office, actor, { id: settings, kind: 'settings', section, title: input.siteName, sent: true })
   await putLiveNow(office, actor, made.draft, { head: made.version })
   return steward

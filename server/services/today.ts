@@ -1,10 +1,13 @@
 import { noteWords } from '../store/notes'
 import type { JournalRow } from '../../core/history/chain'
+import { gatesOf } from '../../core/flow/route'
 import type { Reason } from '../../core/outcome'
 import { draftsWhole } from '../store/drafts'
 import { readManifest } from '../store/versions'
 import { may, type Actor } from './access'
-import { gatesFor, loadedDraft } from './drafts'
+import { reviewsFor } from './afterwards'
+import { loadedDraft } from './loadedDraft'
+import { gatesFor } from './review'
 import type { Office } from './office'
 
 interface Line {
@@ -15,6 +18,8 @@ interface Line {
 }
 
 const LIMIT = 50
+/** So much of what waits anywhere is asked whether it waits for one, the longest first. */
+const MOST_WAITING = 200
 
 /** The sections that a person may read, as a JSON list for the store. */
 export const readableSections = (actor: Actor): string =>
@@ -31,19 +36,44 @@ export async function readableNews(office: Office, actor: Actor, rows: JournalRo
 }
 
 /** Those of the drafts in review that wait at a gate which the person guards. */
-async function waitsFor<T extends Line & { draft: string }>(office: Office, actor: Actor, lines: T[]): Promise<T[]> {
+async function waitsFor<T extends Line & { draft: string; at: string }>(office: Office, actor: Actor, lines: T[]) {
   const db = office.store.read
   const wholes = await draftsWhole(
     db,
     lines.map((line) => line.draft),
   )
+  const at = office.now()
   const asked = await Promise.all(
     lines.map(async (line) => {
       const whole = wholes.get(line.draft)
-      return whole !== undefined && gatesFor(actor, await loadedDraft(db, whole, await readManifest(db, whole.head.manifest))).length > 0
+      if (!whole) return []
+      const mine = gatesFor(actor, await loadedDraft(db, whole, await readManifest(db, whole.head.manifest)), at)
+      if (!mine.length) return []
+      const waits = await db.all<{ gate: string; due: string | null; handed: string | null; by: string | null }>(
+        'SELECT w.gate, w.due_at AS due, w.handed_to AS handed, p.name AS "by" FROM gate_wait w LEFT JOIN person p ON p.id = w.handed_by WHERE w.draft_id = $draft',
+        { draft: line.draft },
+      )
+      const here = waits.filter((wait) => mine.some(({ gate }) => gate === wait.gate))
+      const dues = here.flatMap(({ due }) => due ?? []).sort()
+      const toMe = here.find(({ handed }) => handed === actor.id)
+      const toOther = here.length > 0 && here.every(({ handed }) => handed !== null && handed !== actor.id)
+      const of = mine.find(({ of: absent }) => absent)?.of
+      return [
+        {
+          ...line,
+          head: whole.head.id,
+          gates: mine.map(({ gate }) => ({ id: gate, name: gatesOf(whole.route).find(({ id }) => id === gate)?.name ?? gate })),
+          due: dues[0] ?? null,
+          handedBy: toMe?.by ?? null,
+          handedAway: toOther,
+          insteadOf: of ? (actor.rights.people.get(of)?.name ?? null) : null,
+        },
+      ]
     }),
   )
-  return lines.filter((_, index) => asked[index])
+  // What is due first, then what was handed to one, then what waits longest; what was handed to others comes last.
+  const rank = (line: { handedAway: boolean; handedBy: string | null }) => (line.handedAway ? 2 : line.handedBy ? 0 : 1)
+  return asked.flat().sort((a, b) => rank(a) - rank(b) || (a.due ?? '9').localeCompare(b.due ?? '9') || a.at.localeCompare(b.at))
 }
 
 /** The worklist of one person: what waits for them, came back, is in trouble, goes live next, their drafts, and news. */
@@ -57,10 +87,8 @@ export async function today(office: Office, actor: Actor) {
     db.all<Line & { draft: string; at: string; by: string; note: string; number: number }>(
       `SELECT i.id AS item, i.kind, i.title, i.section_id AS section, d.id AS draft, d.sent_at AS at, p.name AS by, d.sent_note AS note, v.number
        FROM draft d JOIN item i ON i.id = d.item_id JOIN person p ON p.id = d.sent_by JOIN version v ON v.id = d.head_version
-       WHERE d.review = 'in_review' AND d.closed_at IS NULL AND i.binned_at IS NULL AND NOT EXISTS (SELECT 1 FROM draft_author a WHERE a.draft_id = d.id AND a.person_id = $me)
-         AND NOT EXISTS (SELECT 1 FROM clearance c WHERE c.draft_id = d.id AND c.person_id = $me AND c.version_id = d.head_version)
-       ORDER BY d.sent_at LIMIT $limit`,
-      { me: actor.id, limit: LIMIT },
+       WHERE d.review = 'in_review' AND d.closed_at IS NULL AND i.binned_at IS NULL ORDER BY d.sent_at LIMIT $limit`,
+      { limit: MOST_WAITING },
     ),
     db.all<Line & { draft: string; at: string; by: string; text: string; suggestion: string | null; notes: number; place: string | null }>(
       `SELECT i.id AS item, i.kind, i.title, i.section_id AS section, d.id AS draft, n.at, p.name AS by, n.text, n.suggestion, n.place,
@@ -92,11 +120,7 @@ export async function today(office: Office, actor: Actor) {
        GROUP BY i.id ORDER BY at LIMIT $limit`,
       { limit: LIMIT },
     ),
-    db.all<Line & { exception: string; at: string; by: string; reason: string }>(
-      `SELECT i.id AS item, i.kind, i.title, i.section_id AS section, x.id AS exception, x.at, p.name AS by, x.reason FROM exception_review x JOIN item i ON i.id = x.item_id JOIN person p ON p.id = x.person_id JOIN version v ON v.id = x.version_id
-       WHERE x.looked_at IS NULL AND x.person_id <> $me AND NOT EXISTS (SELECT 1 FROM draft_author a WHERE a.draft_id = v.draft_id AND a.person_id = $me) ORDER BY x.at LIMIT $limit`,
-      { me: actor.id, limit: LIMIT },
-    ),
+    reviewsFor(office, actor, LIMIT),
     db.all<{ action: string; n: number }>(
       `SELECT action, count(*) AS n FROM journal j JOIN item i ON i.id = j.item_id WHERE j.at > $since AND i.section_id IN (SELECT value FROM json_each($readable)) AND action IN ('item.put-live', 'item.rolled-back', 'item.withdrawn', 'draft.sent', 'draft.returned', 'draft.gate-cleared', 'item.started') GROUP BY action`,
       { since, readable: readableSections(actor) },
@@ -111,12 +135,12 @@ export async function today(office: Office, actor: Actor) {
        AND i.section_id IN (SELECT value FROM json_each($readable)) ORDER BY j.seq DESC LIMIT 8`,
     { since, readable: readableSections(actor) },
   )
-  const atMyGates = await waitsFor(office, actor, waiting.filter(mine('item.review')))
+  const atMyGates = await waitsFor(office, actor, waiting.filter(mine('item.read')))
   return {
     now,
     zone: site?.zone ?? 'UTC',
     since,
-    exceptions: exceptions.filter(mine('item.review')).map(named),
+    exceptions: exceptions.filter(({ gates, section }) => gates.length > 0 || may(actor, 'item.review', section)).map(named),
     waiting: atMyGates.map(named),
     ready: cleared.filter(mine('item.put-live')).map(named),
     returned: returned.map(({ text, suggestion, ...line }) => ({ ...named(line), note: noteWords({ text, suggestion }) })),

@@ -4,7 +4,8 @@ import { merge, type Choices, type Disagreement } from '../../core/history/merge
 import type { Reader } from '../store/database'
 import { bytesOf, readContent, readManifest, versionById, type VersionRow } from '../store/versions'
 import { must, type Actor } from './access'
-import { addHead, loadDraft, mustBeOpen, mustMatch, type LoadedDraft, type SaveResult } from './drafts'
+import { addHead, type SaveResult } from './drafts'
+import { loadDraft, mustBeOpen, mustMatch, type LoadedDraft } from './loadedDraft'
 import type { Office } from './office'
 import { found, refusal, Refusal } from './refusal'
 

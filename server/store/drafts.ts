@@ -5,7 +5,7 @@ import type { DraftRow, ItemRow } from './items'
 import type { JournalHead } from './journal'
 import type { VersionRow } from './versions'
 
-/** A draft with its item, its newest version, its route, who wrote in it and who cleared it. */
+/** A draft with its item, its newest version, its route, who wrote in it and who cleared it: people, whichever of their accounts it was. */
 export interface DraftWhole {
   draft: DraftRow
   item: ItemRow
@@ -20,6 +20,7 @@ const DRAFT = [
   'item_id',
   'name',
   'change',
+  'to_section',
   'base_version',
   'head_version',
   'route_id',
@@ -62,9 +63,9 @@ const ITEM = [
 const VERSION = ['id', 'item_id', 'draft_id', 'number', 'parent_id', 'merge_parent_id', 'author_id', 'at', 'cause', 'note']
 
 const OBJECT = `json_object('draft', ${packed('d', DRAFT)}, 'item', ${packed('i', ITEM)}, 'head', ${packed('v', VERSION)}, 'fingerprint', lower(hex(v.fingerprint)),
-       'manifest', (SELECT lower(hex(hash)) FROM object WHERE id = v.manifest), 'route', json_object('id', r.id, 'version', r.version, 'name', r.name, 'steps', json(r.steps)),
-       'authors', (SELECT json_group_array(person_id) FROM draft_author a WHERE a.draft_id = d.id),
-       'clearances', (SELECT json_group_array(json_object('gate', c.gate, 'person', c.person_id, 'projection', c.projection)) FROM clearance c WHERE c.draft_id = d.id))`
+       'manifest', (SELECT lower(hex(hash)) FROM object WHERE id = v.manifest), 'route', json_object('id', r.id, 'version', r.version, 'name', r.name, 'steps', json(r.steps), 'fast', json(r.fast), 'gated', json(r.gated)),
+       'authors', (SELECT json_group_array(coalesce(p.self_id, p.id)) FROM draft_author a JOIN person p ON p.id = a.person_id WHERE a.draft_id = d.id),
+       'clearances', (SELECT json_group_array(json_object('gate', c.gate, 'person', coalesce(p.self_id, p.id), 'projection', c.projection, 'for', coalesce(a.self_id, a.id), 'groups', json(c.groups))) FROM clearance c JOIN person p ON p.id = c.person_id LEFT JOIN person a ON a.id = c.for_id WHERE c.draft_id = d.id))`
 const FROM =
   'FROM draft d JOIN item i ON i.id = d.item_id JOIN version v ON v.id = d.head_version JOIN route r ON r.id = d.route_id AND r.version = d.route_version'
 

@@ -2,8 +2,9 @@ import { Umzug } from 'umzug'
 import type { Sequelize } from 'sequelize'
 import type { Tx } from './database'
 import { first } from './migrations/0001-first'
+import { gatesAndPeople } from './migrations/0002-gates-and-people'
 
-const MIGRATIONS = [first]
+const MIGRATIONS = [first, gatesAndPeople]
 
 /** Brings the file to the newest schema: each migration once, in its own transaction, noted in the table `migration`. */
 export async function migrate(sequelize: Sequelize, write: (work: (tx: Tx) => Promise<void>) => Promise<void>): Promise<void> {

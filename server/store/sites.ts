@@ -1,5 +1,5 @@
 import type { Kind } from '../../core/content/kinds'
-import type { Route, RouteRule, Step } from '../../core/flow/route'
+import type { FastLane, OtherChange, Route, RouteRule, Step } from '../../core/flow/route'
 import type { Reader, Tx } from './database'
 
 export interface SiteRow {
@@ -15,7 +15,12 @@ export const loadSite = (db: Reader) => db.one<SiteRow>('SELECT * FROM site LIMI
 export const addRoutes = (tx: Tx, routes: Route[]) =>
   tx.insert(
     'route',
-    routes.map((route) => ({ id: route.id, version: route.version, name: route.name, steps: JSON.stringify(route.steps) })),
+    routes.map(({ steps, fast, gated, ...route }) => ({
+      ...route,
+      steps: JSON.stringify(steps),
+      fast: fast ? JSON.stringify(fast) : null,
+      gated: JSON.stringify(gated ?? []),
+    })),
   )
 
 interface RouteRow {
@@ -23,21 +28,29 @@ interface RouteRow {
   version: number
   name: string
   steps: string
+  fast: string | null
+  gated: string
 }
-const routeOf = ({ steps, ...row }: RouteRow): Route => ({ ...row, steps: JSON.parse(steps) as Step[] })
+const routeOf = ({ steps, fast, gated, ...row }: RouteRow): Route => ({
+  ...row,
+  steps: JSON.parse(steps) as Step[],
+  gated: JSON.parse(gated) as OtherChange[],
+  ...(fast ? { fast: JSON.parse(fast) as FastLane } : {}),
+})
+const ROUTE = 'id, version, name, steps, fast, gated'
 
 /** The newest version of each route, in the order they were made. */
 export const listRoutes = async (db: Reader): Promise<Route[]> =>
   (
     await db.all<RouteRow>(
-      `SELECT id, version, name, steps FROM route r WHERE version = (SELECT max(version) FROM route WHERE id = r.id)
+      `SELECT ${ROUTE} FROM route r WHERE version = (SELECT max(version) FROM route WHERE id = r.id)
        ORDER BY (SELECT min(rowid) FROM route WHERE id = r.id)`,
     )
   ).map(routeOf)
 
 /** The newest version of a route. */
 export async function newestRoute(db: Reader, id: string): Promise<Route | undefined> {
-  const row = await db.one<RouteRow>('SELECT id, version, name, steps FROM route WHERE id = $id ORDER BY version DESC LIMIT 1', { id })
+  const row = await db.one<RouteRow>(`SELECT ${ROUTE} FROM route WHERE id = $id ORDER BY version DESC LIMIT 1`, { id })
   return row && routeOf(row)
 }
 
@@ -68,3 +81,12 @@ export const listSections = (db: Reader, site: string) =>
     'SELECT s.id, s.name, s.segment, s.parent_id, s.position, (SELECT count(*) FROM item i WHERE i.section_id = s.id AND i.binned_at IS NULL) AS items FROM section s WHERE s.site_id = $site ORDER BY s.position, s.name',
     { site },
   )
+
+/** A section and those above it, nearest first. */
+export const sectionPath = async (db: Reader, id: string): Promise<string[]> =>
+  (
+    await db.all<{ id: string }>(
+      'WITH RECURSIVE path (id, depth) AS (VALUES ($id, 0) UNION SELECT s.parent_id, depth + 1 FROM path JOIN section s ON s.id = path.id WHERE s.parent_id IS NOT NULL AND depth < 100) SELECT id FROM path ORDER BY depth',
+      { id },
+    )
+  ).map((row) => row.id)

@@ -71,8 +71,10 @@ describe('which gates apply to a change', () => {
       { name: 'Law', gates: [legal] },
     ],
   }
+  const FACTS = { path: [], labels: [], words: 1 }
   const headsOf = (content: Content) => ({ all: 'x', [keyOf(legal)]: aboutHash(money, content) })
-  const ids = (head: Content, live: Content | null) => gatesOf(applying(way, headsOf(head), live && headsOf(live))).map(({ id }) => id)
+  const ids = (head: Content, live: Content | null) =>
+    gatesOf(applying(way, headsOf(head), live && headsOf(live), FACTS)).map(({ id }) => id)
   it('are all but those whose part is as it is on the site; a step without any is passed by', () => {
     const live = page('62 kr', 'Ask on board')
     expect(ids(page('64 kr', 'Ask on board'), live)).toEqual(['read', 'legal'])
@@ -80,6 +82,6 @@ describe('which gates apply to a change', () => {
     expect(ids(page('Free', 'Ask on board'), live)).toEqual(['read', 'legal'])
     expect(ids(page('62 kr'), null)).toEqual(['read', 'legal'])
     expect(ids(page('Free'), null)).toEqual(['read'])
-    expect(applying(way, headsOf(page('Free')), null).steps.map(({ name }) => name)).toEqual(['Read'])
+    expect(applying(way, headsOf(page('Free')), null, FACTS).steps.map(({ name }) => name)).toEqual(['Read'])
   })
 })

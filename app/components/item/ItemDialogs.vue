@@ -8,6 +8,8 @@ import { lazily } from '~/composables/lazily'
 
 // Choosing a time brings the calendar arithmetic of zones along; it is loaded when it is asked for.
 const WhenDialog = lazily(() => import('./WhenDialog.vue'))
+const HandDialog = lazily(() => import('./HandDialog.vue'))
+const FastDialog = lazily(() => import('./FastDialog.vue'))
 const RollBackFacts = lazily(() => import('./RollBackFacts.vue'))
 
 /** What an item's actions ask before they are done. */
@@ -100,6 +102,14 @@ const { dialog } = props.actions
       needed
       hint="Your reason stands in the journal, and reviewers are asked to look at it afterwards."
       :run="actions.putLiveAnyway"
+      @close="dialog = null"
+    />
+    <FastDialog v-if="dialog === 'fast'" :fast="page.draft!.route.fast!" :run="actions.putLiveFast" @close="dialog = null" />
+    <HandDialog
+      v-if="dialog === 'hand'"
+      :draft="page.draft!.id"
+      :gate="actions.gateInHand.value"
+      :run="actions.hand"
       @close="dialog = null"
     />
     <WhenDialog

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
 import { NoteThread } from './noteParts'
-import { Ellipsis } from 'lucide-vue-next'
+import { Check, Ellipsis, TriangleAlert } from 'lucide-vue-next'
 import type { ItemPage } from '~~/server/services/itemPage'
 import type { Reason } from '~~/core/outcome'
 import { fullIn, shortIn } from '~~/core/time/words'
@@ -37,11 +37,11 @@ const behind = computed(() => props.more.filter((action) => !action.beside))
 const site = useSite()
 const zone = computed(() => site.site?.zone ?? 'UTC')
 const short = (at: string) => shortIn(at, zone.value, site.now)
+const isLate = (at: string) => at <= site.now.toISOString()
 const draft = computed(() => props.page.draft)
 const openNotes = computed(() => draft.value?.notes.filter((note) => !note.resolved).length ?? 0)
 const generalNotes = computed(() => draft.value?.notes.filter((note) => note.place === null).slice(-4) ?? [])
-const filled = (gate: { needed: number; clearances: { stands: boolean }[] }) =>
-  gate.clearances.filter((entry) => entry.stands).length >= gate.needed
+const filled = (gate: { missing: number }) => gate.missing === 0
 const mendable = computed(() => props.blockers.filter((reason) => reason.code !== 'not-cleared'))
 const dot = (done: boolean, now: boolean) =>
   done ? 'bg-kelp-fill border-kelp-fill' : now ? 'bg-lamp-wash border-lamp-fill' : 'bg-sheet border-edge'
@@ -66,21 +66,47 @@ const dot = (done: boolean, now: boolean) =>
           <span class="track-dot" :class="dot(gate.applies && filled(gate), draft.waiting.includes(gate.id))" />
           <p>
             <b class="font-semibold">{{ gate.name }}</b>
-            <span v-if="gate.applies" class="ml-1 text-soft"
-              >{{ gate.clearances.filter((entry) => entry.stands).length }} of {{ gate.needed }}</span
-            >
+            <span v-if="gate.applies" class="ml-1 text-soft">{{ Math.max(0, gate.needed - gate.missing) }} of {{ gate.needed }}</span>
           </p>
           <div v-for="entry in gate.clearances" :key="entry.at" class="mt-1.5 rounded-md border border-line px-2.5 py-1.5">
-            <StateMark :state="entry.stands ? 'cleared' : 'draft'" :label="entry.stands ? 'Cleared' : 'Lapsed'" /> by {{ entry.name }}
+            <StateMark :state="entry.stands ? 'cleared' : 'draft'" :label="entry.stands ? 'Cleared' : 'Lapsed'" /> by {{ entry.name
+            }}<template v-if="entry.for">, for {{ entry.for }}</template>
             <p class="text-soft">
               {{ short(entry.at) }}, version {{ entry.number }}<template v-if="entry.note">: “{{ entry.note }}”</template>
             </p>
           </div>
           <p v-if="!gate.applies" class="text-soft">Not needed: nothing that it is about is changed.</p>
           <div v-if="draft.waiting.includes(gate.id)" class="mt-1.5 rounded-md border border-lamp-fill bg-lamp-wash px-2.5 py-1.5">
-            <StateMark state="in_review" /> <span class="text-soft">since {{ draft.sent && short(draft.sent.at) }}</span>
-            <p>Waits for {{ gate.guards }} who did not write it.</p>
+            <StateMark state="in_review" />
+            <span class="text-soft">since {{ gate.wait ? short(gate.wait.since) : draft.sent && short(draft.sent.at) }}</span>
+            <p>
+              Waits for
+              <template v-if="gate.wait?.handed"
+                ><b class="font-semibold">{{ gate.wait.handed }}</b
+                >, to whom {{ gate.wait.handedBy }} handed it.</template
+              ><template v-else>{{ gate.guards }} who did not write it.</template>
+            </p>
+            <p v-if="gate.wait?.due" :class="isLate(gate.wait.due) ? 'font-semibold text-rust' : 'text-lamp'">
+              {{ isLate(gate.wait.due) ? 'Was due' : 'Due' }} {{ short(gate.wait.due) }}
+            </p>
           </div>
+          <ul v-if="gate.applies && gate.checks.length" class="mt-1.5 space-y-0.5" :aria-label="`Checks of ${gate.name}`">
+            <li v-for="check in gate.checks" :key="check.name" class="flex items-baseline gap-1.5">
+              <component
+                :is="check.found.length ? TriangleAlert : Check"
+                class="size-3.5 shrink-0 translate-y-0.5"
+                :class="check.found.length ? (check.must ? 'text-rust' : 'text-lamp') : 'text-kelp'"
+                aria-hidden="true"
+              />
+              <span
+                ><span class="text-soft">{{ check.words }}</span
+                ><template v-if="check.found.length"
+                  >: {{ check.found[0]!.detail }}<template v-if="check.found.length > 1">, and {{ check.found.length - 1 }} more</template
+                  >{{ check.must ? '' : ' (advice)' }}</template
+                ><span v-else class="sr-only">: passed</span></span
+              >
+            </li>
+          </ul>
           <div
             v-if="draft.review === 'returned' && gate.id === draft.gates[0]!.id"
             class="mt-1.5 rounded-md border border-rust bg-rust-wash px-2.5 py-1.5"

@@ -17,6 +17,8 @@ type DialogName =
   | 'clear'
   | 'return'
   | 'exception'
+  | 'fast'
+  | 'hand'
   | 'plan'
   | 'plan-withdraw'
   | 'withdraw'
@@ -94,7 +96,9 @@ export function useItemActions(page: () => ItemPage, at: DraftAtHand | null, rel
     const place = PLACES.find(({ path }) => path === String(back).split('?')[0])
     return place && { label: `Back to ${place.name}`, run: () => router.push(String(back)) }
   }
-  async function putLive(extra: { shownDate?: 'keep'; replacing?: string | undefined; exception?: string } = {}): Promise<void> {
+  async function putLive(
+    extra: { shownDate?: 'keep'; replacing?: string | undefined; exception?: string; fast?: string } = {},
+  ): Promise<void> {
     try {
       if (at!.state.value !== 'saved') await at!.save()
       await api('POST', `${draftPath()}/put-live`, { body: extra, ifMatch: head() })
@@ -120,6 +124,9 @@ export function useItemActions(page: () => ItemPage, at: DraftAtHand | null, rel
     await putLive()
   }
   const putLiveAnyway = (reason: string) => putLive({ exception: reason })
+  const putLiveFast = (reason: string) => putLive({ fast: reason })
+  const hand = (person: string, name: string, note: string) =>
+    act(() => api('POST', `${draftPath()}/hand`, { body: { gate: gateInHand.value, person, note }, ifMatch: head() }), `Handed to ${name}`)
 
   interface When {
     date: string
@@ -200,6 +207,16 @@ export function useItemActions(page: () => ItemPage, at: DraftAtHand | null, rel
   const whyNotWrite = computed(() => whyNot(page().may['item.write']))
   const why = (verb: keyof ItemPage['may']) => whyNot(page().may[verb])
 
+  /** What a gate's checks want mended before it can be cleared, in a sentence. */
+  function mustMend(id: string): string | undefined {
+    const found = page()
+      .draft!.gates.find((gate) => gate.id === id)!
+      .checks.flatMap((check) => (check.must ? check.found : []))
+    return found.length
+      ? `Its checks must pass first: ${found[0]!.detail}${found.length > 1 ? `, and ${found.length - 1} more` : ''}`
+      : undefined
+  }
+
   const all = computed<TrackAction[]>(() => {
     const { draft, live, onSite, binnedAt, withdrawEvent } = page()
     if (binnedAt) return []
@@ -209,17 +226,24 @@ export function useItemActions(page: () => ItemPage, at: DraftAtHand | null, rel
         const several = draft.waiting.length > 1
         const pinned = notes.pins.value.length
         const returning = pinned ? `Return with ${counted(pinned, 'note')}` : 'Return with a note'
-        for (const gate of draft.mayClear) {
+        for (const { gate, of } of draft.mayClear) {
           const at = several ? ` at ${draft.gates.find((entry) => entry.id === gate)!.name}` : ''
           const ask = (name: DialogName) => () => {
             gateInHand.value = gate
             dialog.value = name
           }
           list.push(
-            { id: `clear ${gate}`, name: `Clear${at}`, run: ask('clear') },
+            { id: `clear ${gate}`, name: `Clear${at}${of ? ` for ${of}` : ''}`, why: mustMend(gate), run: ask('clear') },
             { id: `return ${gate}`, name: `${returning}${at}`, beside: true, run: ask('return') },
           )
         }
+        for (const id of draft.waiting)
+          if (draft.mayClear.some(({ gate }) => gate === id) || !why('item.send'))
+            list.push({
+              id: `hand ${id}`,
+              name: several ? `Hand on at ${draft.gates.find((entry) => entry.id === id)!.name}` : 'Hand to a colleague',
+              run: () => ((gateInHand.value = id), (dialog.value = 'hand')),
+            })
         if (!why('item.send')) list.push({ id: 'pull-out', name: 'Take back from review', run: pullOut })
         if (!draft.mayClear.length)
           list.push({
@@ -260,6 +284,14 @@ export function useItemActions(page: () => ItemPage, at: DraftAtHand | null, rel
           { id: 'rename', name: 'Rename this draft', run: () => (dialog.value = 'rename') },
         )
       if (draft.route.newer && !why('route.change')) list.push({ id: 'reroute', name: 'Put it on the route in force now', run: reroute })
+      if (draft.review !== 'cleared' && draft.route.fast)
+        list.push({
+          id: 'fast',
+          name: 'Put live now, cleared afterwards',
+          why: why('item.put-live') ?? why('item.put-live-fast'),
+          beside: !why('item.put-live') && !why('item.put-live-fast'),
+          run: () => (dialog.value = 'fast'),
+        })
       if (draft.review !== 'cleared' && draft.gates.length)
         list.push({
           id: 'exception',
@@ -298,6 +330,8 @@ export function useItemActions(page: () => ItemPage, at: DraftAtHand | null, rel
 
   return {
     dialog,
+    gateInHand,
+    hand,
     notes,
     rollTarget,
     main,
@@ -309,6 +343,7 @@ export function useItemActions(page: () => ItemPage, at: DraftAtHand | null, rel
     putLive,
     putLiveToday,
     putLiveAnyway,
+    putLiveFast,
     planLive,
     planWithdraw,
     beginBeside,

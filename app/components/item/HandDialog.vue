@@ -1,0 +1,53 @@
+<script setup lang="ts">
+import PlainDialog from '~/components/form/PlainDialog.vue'
+import { api } from '~/composables/api'
+import { useNotices } from '~/stores/notices'
+
+/** Hands what waits at a gate to a colleague who may clear it there. */
+const props = defineProps<{ draft: string; gate: string; run: (person: string, name: string, note: string) => unknown }>()
+const emit = defineEmits<{ close: [] }>()
+interface Clearer {
+  id: string
+  name: string
+  of: string | null
+  why: string | null
+}
+const notices = useNotices()
+const people = shallowRef<Clearer[] | null>(null)
+const [person, note] = [ref(''), ref('')]
+const chosen = computed(() => people.value?.find((entry) => entry.id === person.value))
+onMounted(async () => {
+  try {
+    people.value = await api<Clearer[]>('GET', `/drafts/${props.draft}/gates/${props.gate}`)
+    person.value = people.value.find((entry) => !entry.why)?.id ?? ''
+  } catch (error) {
+    notices.trouble(error)
+    emit('close')
+  }
+})
+</script>
+
+<template>
+  <PlainDialog :open="true" title="Hand to a colleague" @close="emit('close')">
+    <form v-if="people" id="hand-form" class="space-y-4" @submit.prevent="chosen && run(chosen.id, chosen.name, note)">
+      <fieldset>
+        <legend class="label">To whom</legend>
+        <p v-if="!people.length" class="text-soft">Nobody may clear it here.</p>
+        <label v-for="entry in people" :key="entry.id" class="flex items-baseline gap-2 py-0.5" :class="entry.why && 'text-soft'"
+          ><input v-model="person" type="radio" name="hand-to" :value="entry.id" :disabled="!!entry.why" />{{ entry.name
+          }}<span v-if="entry.of" class="text-soft">for {{ entry.of }}</span
+          ><span v-if="entry.why">{{ entry.why }}</span></label
+        >
+      </fieldset>
+      <div>
+        <label class="label" for="hand-note">A word with it, if you like</label
+        ><textarea id="hand-note" v-model="note" class="input-area" rows="3" maxlength="5000" />
+      </div>
+      <p class="hint">They are told. The others may still clear it as well.</p>
+    </form>
+    <template #actions
+      ><button class="button" @click="emit('close')">Cancel</button
+      ><button class="button-main" form="hand-form" :disabled="!chosen">Hand it over</button></template
+    >
+  </PlainDialog>
+</template>

@@ -1,0 +1,18 @@
+import type { Reason } from '../outcome'
+import { atBlock, type Check } from './check'
+
+/** Headings that skip a level or say nothing (WCAG 2.2, 1.3.1 and 2.4.6). */
+export const headingOrder: Check = {
+  words: 'Order of headings',
+  find({ body }) {
+    const found: Reason[] = []
+    let level = 1
+    for (const block of body) {
+      if (block.kind !== 'heading') continue
+      if (block.level > level + 1) found.push(atBlock(block, 'heading-skips', `This heading skips from level ${level} to ${block.level}`))
+      level = block.level
+      if (!block.text.length) found.push(atBlock(block, 'heading-empty', 'A heading without words'))
+    }
+    return found
+  },
+}

@@ -1,0 +1,24 @@
+import { SLOTS, fitOf } from '../render/picture'
+import { atBlock, type Check } from './check'
+
+/** Pictures with fewer pixels than their place shows. */
+export const pictureSizes: Check = {
+  words: 'Size of pictures for their places',
+  find({ fields: { cover }, body }, { media }) {
+    const small = (id: string, slot: keyof typeof SLOTS) => {
+      const view = media(id)
+      const fit = view?.width ? fitOf(view, slot) : null
+      return fit?.fit === 'small'
+        ? `This picture shows ${fit.has} pixels of width in ${SLOTS[slot].words}, which is ${SLOTS[slot].width} wide`
+        : null
+    }
+    const cut = cover ? small(cover.media, 'cover') : null
+    return [
+      ...(cut ? [{ code: 'picture-small', detail: cut, at: 'field:cover' }] : []),
+      ...body.flatMap((block) => {
+        const words = block.kind === 'picture' && block.media ? small(block.media, 'text') : null
+        return words ? atBlock(block, 'picture-small', words) : []
+      }),
+    ]
+  },
+}

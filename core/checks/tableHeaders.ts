@@ -1,0 +1,12 @@
+import { atBlock, type Check } from './check'
+
+/** Tables whose cells belong to nothing when heard (WCAG 2.2, 1.3.1). */
+export const tableHeaders: Check = {
+  words: 'Header cells of tables',
+  find: ({ body }) =>
+    body.flatMap((block) =>
+      block.kind === 'table' && block.headers === 'none'
+        ? atBlock(block, 'table-headless', 'A table without header cells is hard to hear')
+        : [],
+    ),
+}

@@ -1,0 +1,6 @@
+import { keepDeadlines } from '../services/deadlines'
+import type { Office } from '../services/office'
+import { every } from './every'
+
+/** Reminds, escalates and takes back when the time for it has come, looked at each second. Answers how to stop it. */
+export const startDeadlines = (office: Office) => every(office, 1_000, 'keeping deadlines', () => keepDeadlines(office))

@@ -1,0 +1,25 @@
+import { mailIsCaught, startMailStandIn } from '../services/caughtMail'
+import { mailTransport, sendMails } from '../services/mail'
+import { tellNews, writeDigests } from '../services/news'
+import type { Office } from '../services/office'
+import { every } from './every'
+
+/**
+ * Tells people what they should know, in the office within a moment and by mail as each wants it. Without a mail server
+ * (`YIELDGATE_SMTP`) the stand-in takes the mails. Answers how to stop it.
+ */
+export function startPostOffice(office: Office): () => Promise<void> {
+  const standIn = mailIsCaught() ? startMailStandIn(office) : null
+  const transport = standIn
+    ? standIn.then(({ port }) => mailTransport(`smtp://127.0.0.1:${port}`))
+    : Promise.resolve(mailTransport(process.env.YIELDGATE_SMTP!))
+  const stops = [
+    every(office, 300, 'telling the news', () => tellNews(office)),
+    every(office, 20_000, 'writing the mails of the day', () => writeDigests(office)),
+    every(office, 500, 'sending mails', async () => sendMails(office, await transport)),
+  ]
+  return async () => {
+    for (const stop of stops) await stop()
+    await standIn?.then(({ stop }) => stop())
+  }
+}

@@ -1,0 +1,81 @@
+import { mkdir, readdir, readFile, rename, writeFile } from 'node:fs/promises'
+import { join } from 'node:path'
+import { simpleParser } from 'mailparser'
+import { SMTPServer } from 'smtp-server'
+import { must, type Actor } from './access'
+import type { Office } from './office'
+import { refusal } from './refusal'
+
+/** Whether mails go to the stand-in that ships with the office: as long as no mail server is named. */
+export const mailIsCaught = (): boolean => !process.env.YIELDGATE_SMTP
+
+const MOST_SHOWN = 200
+const MOST_BYTES = 1024 * 1024
+const folderOf = (office: Office) => join(office.store.folder, 'mail')
+const isName = (name: string) => /^\d{13}-[0-9a-f-]{36}\.eml$/.test(name)
+
+/**
+ * A mail server that stands in for a real one: it takes what it is given, on the loopback alone, and keeps it as files.
+ * Answers its port and how to stop it.
+ */
+export async function startMailStandIn(office: Office): Promise<{ port: number; stop: () => Promise<void> }> {
+  const folder = folderOf(office)
+  await mkdir(folder, { recursive: true })
+  const server = new SMTPServer({
+    authOptional: true,
+    disabledCommands: ['AUTH', 'STARTTLS'],
+    size: MOST_BYTES,
+    onData(stream, _session, done) {
+      const parts: Buffer[] = []
+      stream.on('data', (part: Buffer) => parts.push(part))
+      stream.on('end', () => {
+        const file = join(folder, `${office.clock.now().getTime()}-${office.newId()}.eml`)
+        writeFile(`${file}.part`, Buffer.concat(parts))
+          .then(() => rename(`${file}.part`, file))
+          .then(() => done(), done)
+      })
+    },
+  })
+  server.on('error', (error) => office.log.error({ error }, 'the mail stand-in failed'))
+  const port = await new Promise<number>((resolve, reject) => {
+    server.once('error', reject)
+    server.listen(0, '127.0.0.1', () => {
+      const address = server.server.address()
+      resolve(typeof address === 'object' && address ? address.port : 0)
+    })
+  })
+  return { port, stop: () => new Promise((resolve) => server.close(() => resolve())) }
+}
+
+function mustBeCaught(actor: Actor): void {
+  must(actor, 'people.change', null)
+  if (!mailIsCaught()) throw refusal('unknown', 'mail-goes-out', 'Mails go to a mail server; they are not kept here')
+}
+
+export interface CaughtMail {
+  id: string
+  at: string
+  to: string
+  subject: string
+  text: string
+}
+
+async function read(office: Office, name: string): Promise<CaughtMail> {
+  const mail = await simpleParser(await readFile(join(folderOf(office), name)))
+  const to = Array.isArray(mail.to) ? mail.to.map((entry) => entry.text).join(', ') : (mail.to?.text ?? '')
+  return { id: name, at: new Date(Number(name.slice(0, 13))).toISOString(), to, subject: mail.subject ?? '', text: mail.text ?? '' }
+}
+
+/** The mails that the stand-in took, the newest first. */
+export async function caughtMails(office: Office, actor: Actor): Promise<CaughtMail[]> {
+  mustBeCaught(actor)
+  const names = await readdir(folderOf(office)).catch(() => [])
+  return Promise.all(
+    names
+      .filter(isName)
+      .sort()
+      .reverse()
+      .slice(0, MOST_SHOWN)
+      .map((name) => read(office, name)),
+  )
+}

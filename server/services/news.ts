@@ -1,0 +1,280 @@
+import { digestText, newsWords, type News, type NewsKind } from '../../core/flow/news'
+import { clearersOf, namedBy } from '../../core/flow/guards'
+import { gatesOf } from '../../core/flow/route'
+import { selfOf, wayTo, type Rights } from '../../core/access/rights'
+import type { JournalRow } from '../../core/history/chain'
+import { fullIn } from '../../core/time/words'
+import { wallOf } from '../../core/time/zone'
+import type { Tx } from '../store/database'
+import { draftWhole } from '../store/drafts'
+import { itemById } from '../store/items'
+import { journalAfter, journalHead } from '../store/journal'
+import { loadRights, type PersonRow } from '../store/people'
+import type { Actor } from './access'
+import { officeOrigin, post, type Letter } from './mail'
+import type { Office } from './office'
+
+/** What the journal says that somebody is told of. */
+const TOLD = new Set([
+  'draft.sent',
+  'draft.gate-cleared',
+  'draft.rerouted',
+  'draft.reopened',
+  'draft.handed',
+  'draft.returned',
+  'draft.cleared',
+  'note.answered',
+  'gate.reminded',
+  'gate.late',
+  'event.held',
+  'exception.opened',
+  'exception.late',
+  'exception.looked-at',
+  'exception.taken-back',
+  'person.deputised',
+])
+const BATCH = 500
+/** One thing is told to no more people than these. */
+const MOST_TOLD = 60
+const DIGEST_HOUR = '07:00'
+
+interface Told {
+  person: string
+  kind: NewsKind
+  gate: string | null
+  note: string
+}
+
+interface Said {
+  draft?: string
+  waits?: string[]
+  gate?: string
+  gates?: string[]
+  note?: string
+  to?: string
+  event?: string
+  exception?: string
+  reason?: string
+  reasons?: { detail: string }[]
+  verdict?: string
+  absent?: string
+  deputy?: string
+  from?: string
+}
+
+/** Who is told what by one row of the journal. */
+async function toldBy(tx: Tx, rights: Rights, zone: string, row: JournalRow): Promise<Told[]> {
+  const said = (row.data ?? {}) as Said
+  const told = (people: readonly (string | null | undefined)[], kind: NewsKind, gate: string | null = null, note = ''): Told[] =>
+    people.flatMap((person) => (person ? { person, kind, gate, note } : []))
+  const name = (id: string | undefined) => (id && rights.people.get(id)?.name) ?? 'Someone'
+
+  if (row.action === 'person.deputised')
+    return [
+      ...told(
+        [said.deputy],
+        'deputy',
+        null,
+        `You stand in for ${name(said.absent)} from ${fullIn(said.from!, zone)} to ${fullIn(said.to!, zone)}`,
+      ),
+      ...told(
+        [said.absent],
+        'deputy',
+        null,
+        `${name(said.deputy)} stands in for you from ${fullIn(said.from!, zone)} to ${fullIn(said.to!, zone)}`,
+      ),
+    ]
+  if (row.action === 'event.held') {
+    const event = await tx.one<{ owner_id: string }>('SELECT owner_id FROM planned_event WHERE id = $id', { id: said.event ?? '' })
+    return told([event?.owner_id], 'held', null, said.reasons?.[0]?.detail ?? '')
+  }
+  const whole = said.draft ? (await draftWhole(tx, said.draft))?.whole : undefined
+  const putBy = said.exception
+    ? await tx.one<{ person_id: string }>('SELECT person_id FROM exception_review WHERE id = $id', { id: said.exception })
+    : undefined
+  if (row.action === 'exception.looked-at') return said.verdict === 'not-fine' ? told([putBy?.person_id], 'not-fine', null, said.note) : []
+  if (!whole) return []
+  const { item, route, authors } = whole
+  /** Those who may clear at a gate, and did not write it. */
+  const clearers = (id: string) => {
+    const gate = gatesOf(route).find((entry) => entry.id === id)
+    if (!gate) return []
+    return clearersOf(rights, { route: route.id, gate, section: item.section_id, at: row.at }).filter(
+      (person) => gate.authorsMayClear || !authors.includes(selfOf(rights, person)),
+    )
+  }
+  const gateName = (id: string | undefined) => gatesOf(route).find((gate) => gate.id === id)?.name ?? null
+  const writers = [...authors, whole.draft.sent_by]
+  switch (row.action) {
+    case 'draft.handed':
+      return told([said.to], 'handed', gateName(said.gate), said.note)
+    case 'draft.returned':
+      return told(writers, 'returned', gateName(said.gate), said.note)
+    case 'draft.cleared':
+      return told(writers, 'cleared')
+    case 'note.answered':
+      return told(writers, 'answered')
+    case 'gate.reminded':
+    case 'gate.late': {
+      const handed = await tx.one<{ handed_to: string | null }>(
+        'SELECT handed_to FROM gate_wait WHERE draft_id = $draft AND gate = $gate',
+        {
+          draft: said.draft!,
+          gate: said.gate ?? '',
+        },
+      )
+      const those = handed?.handed_to ? [handed.handed_to] : clearers(said.gate ?? '')
+      if (row.action === 'gate.reminded') return told(those, 'reminder', gateName(said.gate))
+      const escalate = gatesOf(route).find((gate) => gate.id === said.gate)?.deadline?.escalate
+      return told([...those, ...(escalate ? namedBy(rights, escalate, item.section_id) : [])], 'late', gateName(said.gate))
+    }
+    case 'exception.opened':
+      return told((said.gates ?? []).flatMap(clearers), 'look-after', null, said.reason)
+    case 'exception.late':
+      return told(
+        [
+          putBy?.person_id,
+          ...(said.gates ?? []).flatMap(clearers),
+          ...(route.fast ? namedBy(rights, route.fast.escalate, item.section_id) : []),
+        ],
+        'look-late',
+      )
+    case 'exception.taken-back':
+      return told([putBy?.person_id, ...writers], 'taken-back')
+    default: {
+      // Only gates that began to wait with this step: who waits already was told.
+      const fresh = await tx.all<{ gate: string }>('SELECT gate FROM gate_wait WHERE draft_id = $draft AND since = $at', {
+        draft: said.draft!,
+        at: row.at,
+      })
+      const note = row.action === 'draft.sent' ? whole.draft.sent_note : ''
+      return fresh.flatMap(({ gate }) => told(clearers(gate), 'waits', gateName(gate), note))
+    }
+  }
+}
+
+/**
+ * Tells people what the journal says since this was last done, once however many processes do it: what each is told, and
+ * the mails to those who want one of each, stand or fall with the place up to which the journal was heard.
+ */
+export async function tellNews(office: Office): Promise<number> {
+  const heard = await office.store.read.one<{ seq: number }>("SELECT seq FROM heard WHERE name = 'notifications'")
+  if ((await journalHead(office.store.read)).seq <= (heard?.seq ?? 0)) return 0
+  return office.store.write(async (tx) => {
+    const from = (await tx.one<{ seq: number }>("SELECT seq FROM heard WHERE name = 'notifications'"))?.seq ?? 0
+    const rows = await journalAfter(tx, from, BATCH)
+    if (!rows.length) return 0
+    await tx.insert('heard', [{ name: 'notifications', seq: rows.at(-1)!.seq }], 'REPLACE')
+    const about = rows.filter((row) => TOLD.has(row.action))
+    if (!about.length) return rows.length
+    const rights = await loadRights(tx)
+    const zone = (await office.site())?.zone ?? 'UTC'
+    const people = new Map((await tx.all<PersonRow>('SELECT * FROM person WHERE active = 1')).map((row) => [row.id, row]))
+    const letters: Letter[] = []
+    for (const row of about) {
+      const item = row.item === null ? undefined : await itemById(tx, row.item)
+      const told = new Map<string, Told>()
+      for (const one of await toldBy(tx, rights, zone, row)) {
+        if (one.person === row.person || told.has(one.person) || !people.has(one.person)) continue
+        if (item && !wayTo(rights, one.person, 'item.read', item.section_id)) continue
+        if (told.size < MOST_TOLD) told.set(one.person, one)
+      }
+      const by = row.person === null ? null : (rights.people.get(row.person)?.name ?? null)
+      await tx.insert(
+        'notification',
+        [...told.values()].map(({ person, kind, gate, note }) => ({
+          id: office.newId(),
+          person_id: person,
+          at: row.at,
+          kind,
+          item_id: item?.id ?? null,
+          draft_id: (row.data as Said | null)?.draft ?? null,
+          gate,
+          by_id: row.person,
+          note,
+          // Who is written to once a day finds it there; nobody else's waits to be mailed.
+          mailed_at: people.get(person)!.mail === 'daily' ? null : row.at,
+        })),
+      )
+      for (const { person, kind, gate, note } of told.values()) {
+        const { mail, email } = people.get(person)!
+        if (mail !== 'each') continue
+        const news = { kind, at: row.at, title: item?.title ?? null, gate, by, note, item: item?.id ?? null }
+        letters.push({
+          person,
+          address: email,
+          subject: newsWords({ ...news, note: kind === 'deputy' ? note : '' }).slice(0, 150),
+          text: digestText([news], officeOrigin()),
+        })
+      }
+    }
+    await post(office, tx, letters)
+    return rows.length
+  })
+}
+
+interface NotificationRow {
+  id: string
+  at: string
+  kind: NewsKind
+  item: string | null
+  title: string | null
+  gate: string | null
+  by: string | null
+  note: string
+  seen: string | null
+}
+const ROW =
+  'SELECT n.id, n.at, n.kind, n.item_id AS item, i.title, n.gate, b.name AS "by", n.note, n.seen_at AS seen FROM notification n LEFT JOIN item i ON i.id = n.item_id LEFT JOIN person b ON b.id = n.by_id'
+
+/** Writes to those who want one mail a day, at seven by their own clock, what was not mailed yet. Answers how many mails. */
+export async function writeDigests(office: Office): Promise<number> {
+  const now = office.now()
+  const zone = (await office.site())?.zone ?? 'UTC'
+  const waiting = await office.store.read.all<PersonRow & { digest_on: string | null }>(
+    "SELECT * FROM person p WHERE mail = 'daily' AND active = 1 AND EXISTS (SELECT 1 FROM notification n WHERE n.person_id = p.id AND n.mailed_at IS NULL) LIMIT 1000",
+  )
+  const due = waiting.filter((person) => {
+    const wall = wallOf(now, person.zone ?? zone)
+    return wall.time >= DIGEST_HOUR && (person.digest_on ?? '') < wall.date
+  })
+  for (const person of due)
+    await office.store.write(async (tx) => {
+      const { date } = wallOf(now, person.zone ?? zone)
+      const again = await tx.one<{ digest_on: string | null }>('SELECT digest_on FROM person WHERE id = $id', { id: person.id })
+      if ((again?.digest_on ?? '') >= date) return
+      const news = await tx.all<NotificationRow>(`${ROW} WHERE n.person_id = $person AND n.mailed_at IS NULL ORDER BY n.id LIMIT 200`, {
+        person: person.id,
+      })
+      await tx.update('person', { id: person.id }, { digest_on: date })
+      await tx.run('UPDATE notification SET mailed_at = $now WHERE person_id = $person AND mailed_at IS NULL', { now, person: person.id })
+      const subject = news.length === 1 ? newsWords(news[0]!).slice(0, 150) : `${news.length} things since yesterday`
+      await post(office, tx, [{ person: person.id, address: person.email, subject, text: digestText(news, officeOrigin()) }])
+    })
+  return due.length
+}
+
+const MOST_SHOWN = 60
+
+/** What a person was told, the newest first, and how much of it they have not seen. */
+export async function notifications(
+  office: Office,
+  actor: Actor,
+): Promise<{ unseen: number; news: (News & { id: string; item: string | null; words: string; seen: boolean })[] }> {
+  const db = office.store.read
+  const [rows, unseen] = await Promise.all([
+    db.all<NotificationRow>(`${ROW} WHERE n.person_id = $me ORDER BY n.id DESC LIMIT $most`, { me: actor.id, most: MOST_SHOWN }),
+    db.one<{ n: number }>('SELECT count(*) AS n FROM notification WHERE person_id = $me AND seen_at IS NULL', { me: actor.id }),
+  ])
+  return { unseen: unseen!.n, news: rows.map(({ seen, ...row }) => ({ ...row, words: newsWords(row), seen: seen !== null })) }
+}
+
+/** Remembers that a person has seen what they were told, up to one notification and all before it. */
+export const seeNotifications = (office: Office, actor: Actor, upTo: string): Promise<void> =>
+  office.store.write((tx) =>
+    tx.run('UPDATE notification SET seen_at = $now WHERE person_id = $me AND seen_at IS NULL AND id <= $upTo', {
+      now: office.now(),
+      me: actor.id,
+      upTo,
+    }),
+  )
