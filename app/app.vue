@@ -10,6 +10,11 @@ const apply = () => {
 }
 media.addEventListener('change', apply)
 watch(() => session.person?.colourScheme, apply, { immediate: true })
+watch(
+  () => session.person?.density,
+  (density) => (document.documentElement.dataset.density = density ?? 'normal'),
+  { immediate: true },
+)
 </script>
 
 <template>

@@ -5,13 +5,18 @@ import type { Kind } from '../core/content/kinds'
 import { wallOf } from '../core/time/zone'
 import { indexLive } from '../server/jobs/searchIndex'
 import { runDue } from '../server/jobs/scheduler'
-import type { Actor } from '../server/services/access'
+import { actorFrom, type Actor } from '../server/services/access'
+import { deputise } from '../server/services/deputies'
+import { tellNews } from '../server/services/news'
+import { personById } from '../server/store/people'
+import { journalHead } from '../server/store/journal'
 import { discardDraft, openDraft, saveEdits } from '../server/services/drafts'
 import { clearDraft, returnDraft, sendDraft } from '../server/services/review'
 import { createItem } from '../server/services/items'
 import { addFile, addPicture } from '../server/services/media'
 import { saveRoute, saveRules } from '../server/services/routes'
-import { ANYONE, DEFAULT_RULES } from '../core/flow/route'
+import { ANYONE, DEFAULT_ROUTE, DEFAULT_RULES } from '../core/flow/route'
+import { listRules } from '../server/store/sites'
 import { openOffice, type Office } from '../server/services/office'
 import { addPerson, setRoles, saveGroup } from '../server/services/people'
 import { plan, putLiveNow, rollBack, withdraw } from '../server/services/publishing'
@@ -80,15 +85,8 @@ class Story {
   ) {}
 
   private async as(key: PersonKey): Promise<Actor> {
-    const { name } = PEOPLE.find((person) => person.key === key)!
-    return {
-      id: this.people.get(key)!,
-      name,
-      email: emailOf(name),
-      colourScheme: 'auto',
-      seenUntil: null,
-      rights: await this.office.rights(),
-    }
+    const row = (await personById(this.office.store.read, this.people.get(key)!))!
+    return actorFrom(row, await this.office.rights())
   }
 
   private later(at: number, run: () => Promise<void>): void {
@@ -176,8 +174,11 @@ class Story {
     await this.pages()
     await this.news(posts)
     await this.notices()
+    await this.deadlines()
     await this.unfinished()
     await this.routes()
+    await this.away()
+    await this.tellLately()
     this.progress('taking in the words for search')
     await indexLive(this.office)
   }
@@ -241,6 +242,53 @@ class Story {
     await office.settle()
   }
 
+  /** What is sent from here on should be read within a working day; notices have a fast lane. */
+  private async deadlines(): Promise<void> {
+    const { office } = this
+    this.setClock(this.now - 4 * DAY)
+    await office.store.write((tx) => journalHead(tx).then(({ seq }) => tx.insert('heard', [{ name: 'notifications', seq }], 'REPLACE')))
+    const maren = this.people.get('maren')!
+    const escalate = { ...ANYONE, people: [maren] }
+    const review = {
+      ...DEFAULT_ROUTE.steps[0]!.gates[0]!,
+      deadline: { hours: 8, calendar: 'office-hours', remind: 2, escalate },
+      checks: [
+        { name: 'alternative-texts' as const, must: true },
+        { name: 'dead-links' as const, must: false },
+        { name: 'reading-ease' as const, must: false },
+      ],
+    }
+    await saveRoute(office, await this.as('maren'), DEFAULT_ROUTE.id, { name: 'Reviewed', steps: [{ name: 'Review', gates: [review] }] })
+    const urgent = await saveRoute(office, await this.as('maren'), null, {
+      name: 'Notices: fast lane',
+      steps: [{ name: 'Review', gates: [{ ...review, checks: [] }] }],
+      fast: { hours: 4, calendar: 'office-hours', escalate, takesBack: false },
+    })
+    await saveRules(office, await this.as('maren'), [...DEFAULT_RULES, { kind: 'notice', section: null, route: urgent.route }])
+    await office.settle()
+  }
+
+  /** Noor is away next week; Bea clears for her. */
+  private async away(): Promise<void> {
+    await deputise(this.office, await this.as('noor'), {
+      absent: this.people.get('noor')!,
+      deputy: this.people.get('bea')!,
+      gates: null,
+      from: new Date(this.now + 3 * DAY).toISOString(),
+      to: new Date(this.now + 10 * DAY).toISOString(),
+    })
+    await this.office.settle()
+  }
+
+  /** People have been told of the last days; the mails of that time were sent long ago. */
+  private async tellLately(): Promise<void> {
+    while ((await tellNews(this.office)) > 0);
+    await this.office.store.write(async (tx) => {
+      await tx.run('UPDATE mail SET sent_at = made_at, next_at = NULL')
+      await tx.run('UPDATE notification SET seen_at = at WHERE at < $before', { before: new Date(this.now - 2 * DAY).toISOString() })
+    })
+  }
+
   /** Fares need the legal reviewer after the first reading; what was begun before finishes as it began. */
   private async routes(): Promise<void> {
     const { office } = this
@@ -261,12 +309,19 @@ class Story {
         { name: 'Reading', gates: [gate('review', 'Review', [])] },
         {
           name: 'Law',
-          gates: [{ ...gate('legal', 'Legal', [desk]), about: { fields: [], blocks: [], amounts: true, words: ['refund'] } }],
+          gates: [
+            {
+              ...gate('legal', 'Legal', [desk]),
+              deadline: { hours: 16, calendar: 'office-hours', remind: 4, escalate: ANYONE },
+              about: { fields: [], blocks: [], amounts: true, words: ['refund'] },
+            },
+          ],
         },
       ],
     })
     const fares = this.sections.get('Fares')!
-    await saveRules(office, await this.as('maren'), [...DEFAULT_RULES, { kind: 'page', section: fares, route: made.route }])
+    const rules = await listRules(office.store.read)
+    await saveRules(office, await this.as('maren'), [...rules, { kind: 'page', section: fares, route: made.route }])
     await office.settle()
   }
 
@@ -657,7 +712,7 @@ class Story {
       })
       await putLiveNow(this.office, await this.as('idris'), draft.draft, {
         head: draft.head,
-        exception: 'Storm; both reviewers are at sea',
+        fast: 'Storm; both reviewers are at sea',
       })
     })
     // Two lines of work on one page: a rewrite for the summer waits while a fix goes live, and they touch one paragraph.

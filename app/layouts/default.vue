@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import CommandField from '~/components/frame/CommandField.vue'
+import NewsBell from '~/components/frame/NewsBell.vue'
 import PersonMenu from '~/components/frame/PersonMenu.vue'
 import SiteClock from '~/components/frame/SiteClock.vue'
 import ShortcutsDialog from '~/components/frame/ShortcutsDialog.vue'
@@ -61,6 +62,7 @@ onMounted(async () => {
       <div class="ml-auto flex items-center gap-4 max-md:ml-0 max-md:w-full max-md:justify-between">
         <CommandField />
         <SiteClock />
+        <NewsBell v-if="session.person && !session.person.seenBy" />
         <PersonMenu v-if="session.person" :person="session.person" />
       </div>
     </header>

@@ -1,6 +1,6 @@
 import { useSession } from '~/stores/session'
 
-const OPEN = new Set(['/office/sign-in', '/office/first-start'])
+const OPEN = new Set(['/office/sign-in', '/office/first-start', '/office/join'])
 
 /** Leads people without a session to the door, and keeps where they wanted to go. */
 export default defineNuxtRouteMiddleware(async (to) => {

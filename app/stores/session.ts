@@ -6,6 +6,13 @@ export interface Person {
   name: string
   email: string
   colourScheme: 'auto' | 'light' | 'dark'
+  density: 'normal' | 'close'
+  /** Their own time zone; `null` for the site's. */
+  zone: string | null
+  mail: 'each' | 'daily' | 'none'
+  picture: string | null
+  /** Roles that may not be used together, and which are used in this session; none where all are. */
+  hats: { id: string; name: string; used: boolean }[]
   /** Who really looks, where a steward sees the office as this person. */
   seenBy: string | null
   roles: { role: string; section: string | null }[]
@@ -45,9 +52,14 @@ export const useSession = defineStore('session', () => {
     else await api('POST', '/session/as', { body: { person: id } })
     location.assign('/office')
   }
+  /** Uses this role of one's own first, and lets rest what may not be used beside it; all that is shown is loaded anew. */
+  async function wear(role: string): Promise<void> {
+    await api('PUT', '/session/roles', { body: { roles: [role] } })
+    location.assign('/office')
+  }
   async function signOut(): Promise<void> {
     await api('DELETE', '/session')
     location.assign('/office/sign-in')
   }
-  return { person, unclaimed, demo, loaded, load, signIn, stepIn, seeAs, signOut }
+  return { person, unclaimed, demo, loaded, load, signIn, stepIn, seeAs, wear, signOut }
 })

@@ -11,6 +11,7 @@ interface SiteAnswer {
   zone: string
   next: { at: string; count: number; live: number } | null
   silent: boolean
+  mailIsCaught: boolean
   may: Record<Verb, Reason | null>
 }
 

@@ -53,6 +53,8 @@ export interface Gate {
   authorsMayClear: boolean
   /** How they are counted: so many of all its guards, or so many of each group that it names. */
   each?: 'group' | undefined
+  /** The section whose people guard it, where that is another than the item's: a move passes the gates of both. */
+  section?: string | undefined
   covers: Projection
   about?: About | undefined
   when?: When | undefined
@@ -80,6 +82,9 @@ export interface FastLane {
 /** What beside the content must pass a route's gates: taking an item off the site, moving it to another section. */
 export const OTHER_CHANGES = ['withdrawal', 'move'] as const
 export type OtherChange = (typeof OTHER_CHANGES)[number]
+
+/** What a line of work changes: what an item says, whether it is on the site, or its section. */
+export type Change = 'content' | OtherChange
 
 /** The ordered steps that a change must pass. Changing one makes a new version; what is under way finishes on its own. */
 export interface Route {
@@ -173,4 +178,28 @@ export function ruleFor(rules: readonly RouteRule[], kind: Kind, path: readonly 
   return rules
     .filter((rule) => (rule.kind === null || rule.kind === kind) && far(rule) >= 0)
     .sort((a, b) => Number(a.kind === null) - Number(b.kind === null) || far(a) - far(b))[0]
+}
+
+/** Whether a change other than of the content must pass a route's gates. */
+export const isGated = (route: Route, change: OtherChange): boolean => (route.gated?.includes(change) ?? false) && gatesOf(route).length > 0
+
+/** The gates of a route as they judge a whole item, whatever of it they are about else. */
+const whole = (route: Route, section?: string): Step[] =>
+  route.steps.map((step) => ({
+    ...step,
+    gates: step.gates.map(({ about: _about, when: _when, checks: _checks, ...gate }) => ({
+      ...gate,
+      covers: 'all',
+      ...(section === undefined ? {} : { id: `to-${gate.id}`, section }),
+    })),
+  }))
+
+/**
+ * The way of a withdrawal or a move: the gates of its route, and of a move also those of the route in force where it leads,
+ * guarded by the people there. What a route does not gate has no step in it.
+ */
+export function wayOf(change: OtherChange, route: Route, to?: { route: Route; section: string } | null): Route {
+  const { fast: _, ...here } = route
+  const there = to && isGated(to.route, change) ? whole(to.route, to.section) : []
+  return { ...here, steps: [...(isGated(route, change) ? whole(route) : []), ...there] }
 }

@@ -104,6 +104,6 @@ export function strandedAt(rights: Rights, { section, route, state }: UnderWay):
   return gatesOf(route).filter((gate) => {
     const owed = owing(state, gate)
     const open = (person: string) => !hasCleared(state, gate, person) && (gate.authorsMayClear || !state.authors.includes(person))
-    return poolsOf(rights, gate, section).some((pool, index) => pool.filter(open).length < owed[index]!)
+    return poolsOf(rights, gate, gate.section ?? section).some((pool, index) => pool.filter(open).length < owed[index]!)
   })
 }

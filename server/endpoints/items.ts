@@ -9,7 +9,9 @@ import { must, type Actor } from '../services/access'
 import type { Office } from '../services/office'
 import { blame } from '../services/blame'
 import { compareVersions, nameVersion } from '../services/versions'
+import { OTHER_CHANGES } from '../../core/flow/route'
 import { openDraft } from '../services/drafts'
+import { propose } from '../services/otherChanges'
 import { itemPage } from '../services/itemPage'
 import { binItem, changeOfficeFields, createItem, findItems, moveItem, readableItem } from '../services/items'
 import { mediaViews } from '../services/media'
@@ -153,6 +155,19 @@ export const items = [
     params: id,
     body: z.strictObject({ section: z.string().max(60) }),
     run: ({ office, actor, params, body }) => moveItem(office, actor, params.id, body.section),
+  }),
+  endpoint({
+    method: 'POST',
+    path: '/items/:id/proposals',
+    tag: 'items',
+    summary: 'Ask the gates for leave to take a live item off the site, or to move it to another section',
+    params: id,
+    body: z.strictObject({
+      change: z.enum(OTHER_CHANGES),
+      section: z.string().max(60).optional(),
+      note: z.string().max(5_000).default(''),
+    }),
+    run: ({ office, actor, params, body }) => propose(office, actor, params.id, body),
   }),
   endpoint({
     method: 'POST',
@@ -320,10 +335,11 @@ export const items = [
     method: 'POST',
     path: '/items/:id/withdraw',
     tag: 'live',
-    summary: 'Take off the site at once; If-Match names the live version',
+    summary: 'Take off the site at once; If-Match names the live version. Past its gates only by `exception`, with a reason',
     params: id,
     guarded: true,
-    run: ({ office, actor, params, ifMatch }) => withdraw(office, actor, params.id, ifMatch),
+    body: z.strictObject({ exception: z.string().max(1_000).optional() }),
+    run: ({ office, actor, params, body, ifMatch }) => withdraw(office, actor, params.id, ifMatch, body.exception),
   }),
   endpoint({
     method: 'POST',

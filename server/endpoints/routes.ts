@@ -7,7 +7,7 @@ import { CHECK_NAMES } from '../../core/checks/checks'
 import { OTHER_CHANGES } from '../../core/flow/route'
 import { calendars, endCalendar, saveCalendar } from '../services/calendars'
 import { rerouteDraft } from '../services/review'
-import { routes as listed, saveRoute, saveRules } from '../services/routes'
+import { gates, routes as listed, saveRoute, saveRules } from '../services/routes'
 import { endpoint } from './endpoint'
 
 const id = z.object({ id: z.string().max(60) })
@@ -91,6 +91,13 @@ export const routes = [
         .max(200),
     }),
     run: ({ office, actor, body }) => saveRules(office, actor, body.rules),
+  }),
+  endpoint({
+    method: 'GET',
+    path: '/gates',
+    tag: 'routes',
+    summary: 'The gates of every route by name',
+    run: ({ office }) => gates(office),
   }),
   endpoint({
     method: 'GET',

@@ -1,3 +1,4 @@
+import { mailIsCaught } from '../services/caughtMail'
 import { z } from 'zod'
 import { readMultipartFormData } from 'h3'
 import { HEARTBEAT, SILENT_AFTER_MS } from '../jobs/scheduler'
@@ -53,6 +54,7 @@ export const site = [
         settings: row?.settings_item ?? null,
         language: row?.language ?? 'en',
         may: abilities(actor, ''),
+        mailIsCaught: mailIsCaught(),
         ...(await siteClock(office, SILENT_AFTER_MS, HEARTBEAT)),
       }
     },

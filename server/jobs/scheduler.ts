@@ -9,6 +9,7 @@ import { readManifests } from '../store/versions'
 import { draftCleared, loadedDraft } from '../services/loadedDraft'
 import { changeLive, type LiveChange } from '../services/live'
 import { fact, type Office } from '../services/office'
+import { withdrawalHeld } from '../services/otherChanges'
 import { isBehind } from '../services/publishing'
 
 interface DueEvent {
@@ -84,6 +85,13 @@ async function runBatch(office: Office, tx: Tx, site: SiteRow, now: string): Pro
       continue
     }
     const common = { item, person: event.owner_id, event: { id: event.id, at: event.at } }
+    if (!whole && (await withdrawalHeld(tx, { rights }, item))) {
+      held.push({
+        event,
+        reasons: [{ code: 'not-cleared', detail: 'Its route asks gates before it leaves the site, and they have not cleared it' }],
+      })
+      continue
+    }
     if (!whole) changes.push({ do: 'withdraw', ...common })
     else {
       const loaded = await loadedDraft(tx, whole, manifests.get(whole.head.manifest)!)

@@ -103,8 +103,10 @@ export async function lookAfter(
     const { route, gates, state } = await stillToClear(tx, review)
     const at = (gate: Gate) => ({ route: route.id, gate, section: review.section_id, at: now })
     if (review.gates === null || !gates.length) must(actor, 'item.review', review.section_id)
-    else if (!gates.some((gate) => standings(actor.rights, at(gate), actor.id).length))
+    else if (!gates.some((gate) => standings(actor.rights, at(gate), actor.id).length)) {
+      must(actor, 'item.review', review.section_id)
       throw new Refusal('not-allowed', [notGuard(actor.rights, at(gates[0]!), actor.id)!])
+    }
     if (review.looked_at) throw refusal('conflict', 'looked-before', 'Someone has looked at it already')
     if (!mayLook(actor, review, state)) throw refusal('refused', 'own-work', 'You wrote it or put it live; someone else must look')
     if (verdict === 'not-fine') {

@@ -10,7 +10,7 @@ import { readTexts } from '../store/objects'
 import { appendJournal, type JournalHead } from '../store/journal'
 import { addVersions, readContent, readManifest, versionById, type NewVersion, type VersionCause } from '../store/versions'
 import { must, type Actor } from './access'
-import { headsOf, loadDraft, mustBeOpen, mustMatch, type LoadedDraft } from './loadedDraft'
+import { headsOf, loadDraft, mustBeContent, mustBeOpen, mustMatch, type LoadedDraft } from './loadedDraft'
 import { routeFor } from './routes'
 import { fact, note, type Office } from './office'
 import { found, refusal, Refusal } from './refusal'
@@ -28,7 +28,8 @@ export async function openDraft(office: Office, actor: Actor, itemId: string, na
     const item = found(await itemById(tx, itemId), 'item')
     must(actor, 'item.write', item.section_id)
     if (item.binned_at) throw refusal('conflict', 'item-binned', 'The item is in the bin; restore it first')
-    if (item.draft_id && name === undefined) return { draft: item.draft_id, head: (await draftById(tx, item.draft_id))!.head_version }
+    const standing = item.draft_id && name === undefined ? await draftById(tx, item.draft_id) : undefined
+    if (standing?.change === 'content') return { draft: standing.id, head: standing.head_version }
     const open = (await tx.one<{ n: number }>('SELECT count(*) AS n FROM draft WHERE item_id = $item AND closed_at IS NULL', {
       item: item.id,
     }))!
@@ -167,6 +168,7 @@ export async function saveEdits(
     const loaded = await loadDraft(tx, draftId)
     const { item, draft, head, manifest } = loaded
     must(actor, 'item.write', item.section_id)
+    mustBeContent(loaded)
     mustBeOpen(loaded)
     if (input.edits.some((edit) => 'block' in edit && edit.block.kind === 'source')) must(actor, 'item.source', item.section_id)
     const base = input.base === head.id ? head : await versionById(tx, input.base)
@@ -239,6 +241,7 @@ export async function restoreVersion(
   return office.store.write(async (tx) => {
     const loaded = await loadDraft(tx, draftId)
     must(actor, 'item.write', loaded.item.section_id)
+    mustBeContent(loaded)
     mustBeOpen(loaded)
     mustMatch(loaded, seen)
     const version = await versionById(tx, versionId)

@@ -17,6 +17,7 @@ import { readableItem } from './items'
 import { mediaViews } from './media'
 import { manifestMedia, contentRefs } from '../../core/content/content'
 import type { Office } from './office'
+import { withdrawalHeld } from './otherChanges'
 import { isBehind, standsInTheWay } from './publishing'
 
 /** For each verb `null` where the actor may, or why not and who could. */
@@ -69,6 +70,8 @@ async function draftFacts(office: Office, actor: Actor, loaded: LoadedDraft) {
   return {
     id: draft.id,
     name: draft.name,
+    change: draft.change,
+    to: draft.to_section && (actor.rights.sections.get(draft.to_section)?.name ?? null),
     base: draft.base_version,
     behind: isBehind(loaded, undefined),
     head: head.id,
@@ -154,6 +157,8 @@ export async function itemPage(office: Office, actor: Actor, id: string, wanted?
     kind: item.kind,
     title: item.title,
     section: { id: item.section_id, name: actor.rights.sections.get(item.section_id)?.name ?? '' },
+    /** Whether taking it off the site goes through gates, which have not cleared it yet. */
+    withdrawalHeld: item.on_site === 'live' && (await withdrawalHeld(db, actor, item)),
     binnedAt: item.binned_at,
     createdAt: item.created_at,
     createdBy: name(item.created_by),

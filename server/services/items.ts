@@ -10,6 +10,7 @@ import { addVersions, bytesOf } from '../store/versions'
 import { must, sectionsWhere, type Actor } from './access'
 import { note, type Office } from './office'
 import { routeFor } from './routes'
+import { moveLive } from './otherChanges'
 import { found, refusal } from './refusal'
 
 export interface NewItem {
@@ -189,15 +190,14 @@ export async function changeOfficeFields(office: Office, actor: Actor, id: strin
   })
 }
 
-/** Moves an item to another section: the right is needed in both. */
+/** Moves an item to another section: the right is needed in both, and for a live one that of putting live. */
 export async function moveItem(office: Office, actor: Actor, id: string, section: string): Promise<void> {
   await office.store.write(async (tx) => {
     const item = found(await itemById(tx, id), 'item')
     must(actor, 'item.move', item.section_id)
     found(actor.rights.sections.get(section), 'section')
     must(actor, 'item.move', section)
-    if (item.on_site === 'live')
-      throw refusal('conflict', 'is-live', 'It is on the site, where readers see its section; withdraw it first, then move it')
+    if (item.on_site === 'live') return moveLive(office, tx, actor, item, section)
     await tx.update('item', { id }, { section_id: section })
     await note(office, tx, actor.id, 'item.moved', id, { from: item.section_id, to: section })
   })

@@ -15,7 +15,7 @@ import type { VersionRow } from '../store/versions'
 import type { Office } from './office'
 
 /** Why a version becomes live; each is told apart in the history. */
-export type LiveCause = 'put-live' | 'planned' | 'roll-back' | 'exception' | 'fast' | 'taken-back'
+export type LiveCause = 'put-live' | 'planned' | 'roll-back' | 'exception' | 'fast' | 'taken-back' | 'moved'
 
 interface Common {
   item: ItemRow
@@ -26,7 +26,12 @@ interface Common {
 
 /** One wish to change what readers get. */
 export type LiveChange =
-  | (Common & { do: 'withdraw' })
+  | (Common & {
+      do: 'withdraw'
+      /** The line of work that asked the gates for it, if one did. */
+      draft?: string
+      about?: object
+    })
   | (Common & {
       do: 'put'
       version: VersionRow
@@ -302,8 +307,12 @@ async function write(tx: Tx, site: SiteRow, { at, done, moved }: Judged): Promis
     'IGNORE',
   )
 
-  const drafts = JSON.stringify(done.flatMap(({ change }) => (change.do === 'put' && change.draft ? [change.draft] : [])))
+  const drafts = JSON.stringify(done.flatMap(({ change }) => change.draft ?? []))
   await tx.run("UPDATE draft SET closed_at = $at, outcome = 'live' WHERE id IN (SELECT value FROM json_each($drafts))", { at, drafts })
+  await tx.run(
+    "UPDATE draft SET closed_at = $at, outcome = 'live' WHERE change = 'withdrawal' AND closed_at IS NULL AND item_id IN (SELECT value FROM json_each($goneIds))",
+    { at, goneIds },
+  )
   await tx.run("UPDATE planned_event SET state = 'done', done_at = $at WHERE id IN (SELECT value FROM json_each($events))", {
     at,
     events: JSON.stringify(done.flatMap(({ change }) => change.event?.id ?? [])),
@@ -343,7 +352,7 @@ async function write(tx: Tx, site: SiteRow, { at, done, moved }: Judged): Promis
             cause: change.cause,
             ...change.about,
           }
-        : {}),
+        : change.about),
       ...(change.event ? { event: change.event.id, planned: change.event.at } : {}),
       path: now?.path ?? null,
       was: was ? { version: was.version, path: was.path } : null,

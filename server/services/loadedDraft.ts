@@ -1,7 +1,7 @@
 import { projectionsOf, withFingerprint, type Manifest } from '../../core/content/content'
 import { aboutHash } from '../../core/flow/about'
 import { isCleared, type DraftState, type Heads } from '../../core/flow/draft'
-import { applying, gatesOf, isPartial, keyOf, type ChangeFacts, type Route } from '../../core/flow/route'
+import { applying, gatesOf, isPartial, keyOf, wayOf, type ChangeFacts, type Route } from '../../core/flow/route'
 import { changedWords } from '../../core/history/size'
 import type { Reader } from '../store/database'
 import { draftWhole, type DraftWhole } from '../store/drafts'
@@ -48,7 +48,9 @@ async function factsOf(db: Reader, route: Route, item: ItemRow, head: Manifest, 
 
 /** What the store knows of a draft, with its newest manifest, as a loaded draft. */
 export async function loadedDraft(db: Reader, whole: DraftWhole, stored: Manifest): Promise<LoadedDraft> {
-  const { item, draft, head, route: wholeRoute, authors, clearances } = whole
+  const { item, draft, head, authors, clearances, toRoute } = whole
+  const wholeRoute =
+    draft.change === 'content' ? whole.route : wayOf(draft.change, whole.route, toRoute && { route: toRoute, section: draft.to_section! })
   const manifest = withFingerprint(stored, head.fingerprint)
   const state = { review: draft.review, head: await headsOf(db, wholeRoute, manifest), authors, clearances }
   let route = wholeRoute
@@ -87,4 +89,14 @@ export function mustMatch(loaded: LoadedDraft, seen: string | undefined): void {
     throw new Refusal('stale', [{ code: 'stale', detail: `Version ${loaded.head.number} was saved since; look at it first` }], {
       head: loaded.draft.head_version,
     })
+}
+
+/** Throws unless the draft changes what its item says: a withdrawal or a move has no text of its own. */
+export function mustBeContent({ draft }: Pick<LoadedDraft, 'draft'>): void {
+  if (draft.change !== 'content')
+    throw refusal(
+      'conflict',
+      'no-content',
+      draft.change === 'move' ? 'This is a move; it has no text of its own' : 'This is a withdrawal; it has no text of its own',
+    )
 }

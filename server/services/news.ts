@@ -243,9 +243,12 @@ export async function writeDigests(office: Office): Promise<number> {
       const { date } = wallOf(now, person.zone ?? zone)
       const again = await tx.one<{ digest_on: string | null }>('SELECT digest_on FROM person WHERE id = $id', { id: person.id })
       if ((again?.digest_on ?? '') >= date) return
-      const news = await tx.all<NotificationRow>(`${ROW} WHERE n.person_id = $person AND n.mailed_at IS NULL ORDER BY n.id LIMIT 200`, {
-        person: person.id,
-      })
+      const news = await tx.all<NotificationRow>(
+        `${ROW} WHERE n.person_id = $person AND n.mailed_at IS NULL ORDER BY n.at, n.id LIMIT 200`,
+        {
+          person: person.id,
+        },
+      )
       await tx.update('person', { id: person.id }, { digest_on: date })
       await tx.run('UPDATE notification SET mailed_at = $now WHERE person_id = $person AND mailed_at IS NULL', { now, person: person.id })
       const subject = news.length === 1 ? newsWords(news[0]!).slice(0, 150) : `${news.length} things since yesterday`
@@ -263,7 +266,7 @@ export async function notifications(
 ): Promise<{ unseen: number; news: (News & { id: string; item: string | null; words: string; seen: boolean })[] }> {
   const db = office.store.read
   const [rows, unseen] = await Promise.all([
-    db.all<NotificationRow>(`${ROW} WHERE n.person_id = $me ORDER BY n.id DESC LIMIT $most`, { me: actor.id, most: MOST_SHOWN }),
+    db.all<NotificationRow>(`${ROW} WHERE n.person_id = $me ORDER BY n.at DESC, n.id DESC LIMIT $most`, { me: actor.id, most: MOST_SHOWN }),
     db.one<{ n: number }>('SELECT count(*) AS n FROM notification WHERE person_id = $me AND seen_at IS NULL', { me: actor.id }),
   ])
   return { unseen: unseen!.n, news: rows.map(({ seen, ...row }) => ({ ...row, words: newsWords(row), seen: seen !== null })) }
@@ -272,9 +275,12 @@ export async function notifications(
 /** Remembers that a person has seen what they were told, up to one notification and all before it. */
 export const seeNotifications = (office: Office, actor: Actor, upTo: string): Promise<void> =>
   office.store.write((tx) =>
-    tx.run('UPDATE notification SET seen_at = $now WHERE person_id = $me AND seen_at IS NULL AND id <= $upTo', {
-      now: office.now(),
-      me: actor.id,
-      upTo,
-    }),
+    tx.run(
+      'UPDATE notification SET seen_at = $now WHERE person_id = $me AND seen_at IS NULL AND at <= (SELECT at FROM notification WHERE id = $upTo AND person_id = $me)',
+      {
+        now: office.now(),
+        me: actor.id,
+        upTo,
+      },
+    ),
   )

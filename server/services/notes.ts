@@ -6,7 +6,7 @@ import type { Reader, Tx } from '../store/database'
 import { readContent } from '../store/versions'
 import { must, type Actor } from './access'
 import { addHead, type SaveResult } from './drafts'
-import { loadDraft, mustBeOpen, mustMatch } from './loadedDraft'
+import { loadDraft, mustBeContent, mustBeOpen, mustMatch } from './loadedDraft'
 import { note, type Office } from './office'
 import { found, refusal, Refusal } from './refusal'
 
@@ -63,6 +63,7 @@ export async function takeSuggestion(office: Office, actor: Actor, noteId: strin
   return office.store.write(async (tx) => {
     const { row, loaded } = await loadNote(tx, noteId)
     must(actor, 'item.write', loaded.item.section_id)
+    mustBeContent(loaded)
     mustBeOpen(loaded)
     mustMatch(loaded, seen)
     if (row.suggestion === null || row.quote === null) throw refusal('refused', 'no-suggestion', 'That note suggests no words')

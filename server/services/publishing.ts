@@ -11,6 +11,7 @@ import { openAfterReview } from './afterwards'
 import { draftCleared, loadDraft, mustMatch, type LoadedDraft } from './loadedDraft'
 import { changeLive, judgeLive, type LiveDone } from './live'
 import { note, type Office } from './office'
+import { carryOut, withdrawalHeld, withdrawPastGates } from './otherChanges'
 import { found, refusal, Refusal } from './refusal'
 import { noteStep } from './waits'
 
@@ -63,9 +64,10 @@ export async function putLiveNow(office: Office, actor: Actor, draftId: string, 
   return office.store.write(async (tx) => {
     const loaded = await loadDraft(tx, draftId)
     const { item, head, manifest } = loaded
-    must(actor, 'item.put-live', item.section_id)
+    if (loaded.draft.change === 'content') must(actor, 'item.put-live', item.section_id)
     mustBeOpen(loaded)
     mustMatch(loaded, input.head)
+    if (loaded.draft.change !== 'content') return carryOut(office, tx, actor, loaded)
     const cleared = draftCleared(loaded)
     const past = cleared ? null : pastGates(actor, loaded, input)
     const [outcome] = await changeLive(office, tx, site, [
@@ -106,13 +108,26 @@ async function liveItem(tx: Tx, id: string): Promise<ItemRow> {
   return item
 }
 
-/** Takes an item off the site at once; its address answers 410 from then on. */
-export async function withdraw(office: Office, actor: Actor, itemId: string, seen: string | undefined): Promise<LiveDone> {
+/**
+ * Takes an item off the site at once; its address answers 410 from then on. Where its route asks gates first, they have
+ * cleared it, or it is an exception with a reason.
+ */
+export async function withdraw(
+  office: Office,
+  actor: Actor,
+  itemId: string,
+  seen: string | undefined,
+  exception?: string,
+): Promise<LiveDone> {
   const site = found(await office.site(), 'site')
   return office.store.write(async (tx) => {
     const item = await liveItem(tx, itemId)
     must(actor, 'item.withdraw', item.section_id)
     mustSeeLive(item, seen)
+    if (await withdrawalHeld(tx, actor, item)) {
+      if (exception !== undefined) return withdrawPastGates(office, tx, actor, item, exception)
+      throw refusal('conflict', 'gated', 'Taking it off the site goes through the gates of its route; ask them for it')
+    }
     const [outcome] = await changeLive(office, tx, site, [{ do: 'withdraw', item, person: actor.id, event: null }])
     return done(outcome)
   })
@@ -273,7 +288,7 @@ const eventRow = async (tx: Tx, id: string) =>
 async function plannable(tx: Tx, item: ItemRow, wanted: string | undefined): Promise<string> {
   const id = wanted ?? item.draft_id
   const draft = id === null ? undefined : await draftById(tx, id)
-  if (!draft || draft.item_id !== item.id || draft.closed_at)
+  if (!draft || draft.item_id !== item.id || draft.closed_at || draft.change !== 'content')
     throw refusal('conflict', 'draft-missing', 'There is no such open draft to put live')
   return draft.id
 }
@@ -354,6 +369,7 @@ export async function cancelEvent(office: Office, actor: Actor, id: string): Pro
 export async function standsInTheWay(office: Office, loaded: LoadedDraft): Promise<Reason[]> {
   const site = found(await office.site(), 'site')
   const { item, head, manifest } = loaded
+  if (loaded.draft.change !== 'content') return draftCleared(loaded) ? [] : [{ code: 'not-cleared', detail: 'It has not passed its gates' }]
   const { results } = await judgeLive(office, office.store.read, site, [
     {
       do: 'put',

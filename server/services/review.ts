@@ -7,7 +7,7 @@ import { syncItems, type DraftRow } from '../store/items'
 import { addNotes, noteWords, type NoteInput } from '../store/notes'
 import { must, type Actor } from './access'
 import { checksAt } from './checks'
-import { loadDraft, loadedDraft, mustBeOpen, mustMatch, type LoadedDraft } from './loadedDraft'
+import { loadDraft, loadedDraft, mustBeContent, mustBeOpen, mustMatch, type LoadedDraft } from './loadedDraft'
 import type { Office } from './office'
 import { found, Refusal, refusal } from './refusal'
 import { routeFor } from './routes'
@@ -17,7 +17,7 @@ import { noteStep, waitingAt } from './waits'
 const placeOf = ({ item, wholeRoute }: LoadedDraft, gate: Gate, at: string): AtGate => ({
   route: wholeRoute.id,
   gate,
-  section: item.section_id,
+  section: gate.section ?? item.section_id,
   at,
 })
 
@@ -26,7 +26,10 @@ function mustGuard(actor: Actor, loaded: LoadedDraft, id: string, at: string): v
   const gate = gatesOf(loaded.route).find((entry) => entry.id === id)
   if (!gate) return must(actor, 'item.review', loaded.item.section_id)
   const reason = notGuard(actor.rights, placeOf(loaded, gate, at), actor.id)
-  if (reason) throw new Refusal('not-allowed', [reason])
+  if (!reason) return
+  // Who could not clear anything there lacks the right; who could, is not the one for this gate.
+  must(actor, 'item.review', loaded.item.section_id)
+  throw new Refusal('not-allowed', [reason])
 }
 
 /** Whether nothing but their own work or an earlier clearance keeps a person from clearing by one of their ways. */
@@ -56,6 +59,7 @@ export async function rerouteDraft(office: Office, actor: Actor, draftId: string
   return office.store.write(async (tx) => {
     const loaded = await loadDraft(tx, draftId)
     must(actor, 'route.change', loaded.item.section_id)
+    mustBeContent(loaded)
     mustBeOpen(loaded)
     mustMatch(loaded, seen)
     const route = await routeFor(tx, actor.rights, loaded.item.kind, loaded.item.section_id)
@@ -120,12 +124,13 @@ const self = (actor: Actor) => selfOf(actor.rights, actor.id)
 
 /** Sends a draft on to its route's first step, with a word to those who wait there. */
 export const sendDraft = (office: Office, actor: Actor, draftId: string, seen: string | undefined, text: string) =>
-  office.store.write(async (tx) => {
-    const loaded = await seenDraft(tx, draftId, seen, maySend(actor))
-    return obey(office, tx, actor, loaded, { do: 'send', by: self(actor) }, () =>
-      tx.update('draft', { id: draftId }, { sent_by: actor.id, sent_at: office.now(), sent_note: text.trim() }),
-    )
-  })
+  office.store.write(async (tx) => sendLoaded(office, tx, actor, await seenDraft(tx, draftId, seen, maySend(actor)), text))
+
+/** The same in a transaction that has the draft. */
+export const sendLoaded = (office: Office, tx: Tx, actor: Actor, loaded: LoadedDraft, text: string) =>
+  obey(office, tx, actor, loaded, { do: 'send', by: self(actor) }, () =>
+    tx.update('draft', { id: loaded.draft.id }, { sent_by: actor.id, sent_at: office.now(), sent_note: text.trim() }),
+  )
 
 /** Takes a draft back out of review. */
 export const pullOutDraft = (office: Office, actor: Actor, draftId: string, seen: string | undefined) =>

@@ -1,6 +1,6 @@
-import { withAncestors, type Rights } from '../../core/access/rights'
+import { withAncestors, type GateName, type Rights } from '../../core/access/rights'
 import { KINDS, type Kind } from '../../core/content/kinds'
-import { ruleFor, type Guards, type Route, type RouteRule } from '../../core/flow/route'
+import { gatesOf, ruleFor, type Guards, type Route, type RouteRule } from '../../core/flow/route'
 import { soundness, type Soundness } from '../../core/flow/sound'
 import type { Reason } from '../../core/outcome'
 import { listCalendars, type WorkCalendar } from '../store/calendars'
@@ -116,6 +116,12 @@ function mustName(rights: Rights, who: Guards): void {
   for (const id of who.groups) found(rights.groups.get(id), 'group')
   for (const id of who.roles) found(rights.roles.get(id), 'role')
 }
+
+/** The gates of every route by name, for choosing some of them. */
+export const gates = async (office: Office): Promise<(GateName & { name: string; routeName: string })[]> =>
+  (await listRoutes(office.store.read)).flatMap((route) =>
+    gatesOf(route).map((gate) => ({ route: route.id, gate: gate.id, name: gate.name, routeName: route.name })),
+  )
 
 export type RouteInput = Pick<Route, 'name' | 'steps' | 'fast' | 'gated'>
 

@@ -5,7 +5,7 @@ import type { Reader } from '../store/database'
 import { bytesOf, readContent, readManifest, versionById, type VersionRow } from '../store/versions'
 import { must, type Actor } from './access'
 import { addHead, type SaveResult } from './drafts'
-import { loadDraft, mustBeOpen, mustMatch, type LoadedDraft } from './loadedDraft'
+import { loadDraft, mustBeContent, mustBeOpen, mustMatch, type LoadedDraft } from './loadedDraft'
 import type { Office } from './office'
 import { found, refusal, Refusal } from './refusal'
 
@@ -17,7 +17,7 @@ interface Sides {
 
 /** The three contents that bringing a draft up to date merges; `null` while it is not behind. */
 async function sidesOf(db: Reader, { item, draft, manifest, head }: LoadedDraft): Promise<Sides | null> {
-  if (!item.live_version || item.live_version === draft.base_version) return null
+  if (!item.live_version || item.live_version === draft.base_version || draft.change !== 'content') return null
   const contentOf = async (version: VersionRow) => readContent(db, await readManifest(db, version.manifest))
   const live = (await versionById(db, item.live_version))!
   // A draft that began before anything was live has no base: then it is the newest version that both lines come from.
@@ -82,6 +82,7 @@ export async function bringUpToDate(
   return office.store.write(async (tx) => {
     const loaded = await loadDraft(tx, draftId)
     must(actor, 'item.write', loaded.item.section_id)
+    mustBeContent(loaded)
     mustBeOpen(loaded)
     mustMatch(loaded, seen)
     const sides = await sidesOf(tx, loaded)

@@ -11,6 +11,8 @@ export interface DraftWhole {
   item: ItemRow
   head: VersionRow
   route: Route
+  /** The route in force where a move leads. */
+  toRoute?: Route | null | undefined
   authors: string[]
   clearances: Clearance[]
 }
@@ -21,6 +23,8 @@ const DRAFT = [
   'name',
   'change',
   'to_section',
+  'to_route_id',
+  'to_route_version',
   'base_version',
   'head_version',
   'route_id',
@@ -63,11 +67,11 @@ const ITEM = [
 const VERSION = ['id', 'item_id', 'draft_id', 'number', 'parent_id', 'merge_parent_id', 'author_id', 'at', 'cause', 'note']
 
 const OBJECT = `json_object('draft', ${packed('d', DRAFT)}, 'item', ${packed('i', ITEM)}, 'head', ${packed('v', VERSION)}, 'fingerprint', lower(hex(v.fingerprint)),
-       'manifest', (SELECT lower(hex(hash)) FROM object WHERE id = v.manifest), 'route', json_object('id', r.id, 'version', r.version, 'name', r.name, 'steps', json(r.steps), 'fast', json(r.fast), 'gated', json(r.gated)),
+       'manifest', (SELECT lower(hex(hash)) FROM object WHERE id = v.manifest), 'route', json_object('id', r.id, 'version', r.version, 'name', r.name, 'steps', json(r.steps), 'fast', json(r.fast), 'gated', json(r.gated)), 'toRoute', CASE WHEN t.id IS NULL THEN NULL ELSE json_object('id', t.id, 'version', t.version, 'name', t.name, 'steps', json(t.steps), 'gated', json(t.gated)) END,
        'authors', (SELECT json_group_array(coalesce(p.self_id, p.id)) FROM draft_author a JOIN person p ON p.id = a.person_id WHERE a.draft_id = d.id),
        'clearances', (SELECT json_group_array(json_object('gate', c.gate, 'person', coalesce(p.self_id, p.id), 'projection', c.projection, 'for', coalesce(a.self_id, a.id), 'groups', json(c.groups))) FROM clearance c JOIN person p ON p.id = c.person_id LEFT JOIN person a ON a.id = c.for_id WHERE c.draft_id = d.id))`
 const FROM =
-  'FROM draft d JOIN item i ON i.id = d.item_id JOIN version v ON v.id = d.head_version JOIN route r ON r.id = d.route_id AND r.version = d.route_version'
+  'FROM draft d JOIN item i ON i.id = d.item_id JOIN version v ON v.id = d.head_version JOIN route r ON r.id = d.route_id AND r.version = d.route_version LEFT JOIN route t ON t.id = d.to_route_id AND t.version = d.to_route_version'
 
 type Packed = Omit<DraftWhole, 'head'> & { head: Omit<VersionRow, 'fingerprint' | 'manifest'>; fingerprint: string; manifest: string }
 

@@ -1,5 +1,6 @@
 import type { Kind } from '../../core/content/kinds'
 import type { ReviewState } from '../../core/flow/draft'
+import type { Change } from '../../core/flow/route'
 import type { Bind, Reader, Tx } from './database'
 
 export interface ItemRow {
@@ -33,7 +34,11 @@ export interface DraftRow {
   id: string
   item_id: string
   name: string
-  change: 'content' | 'withdrawal'
+  change: Change
+  /** Where a move leads, with the route that is in force there. */
+  to_section: string | null
+  to_route_id: string | null
+  to_route_version: number | null
   base_version: string | null
   head_version: string
   route_id: string
@@ -60,8 +65,9 @@ export const itemsByIds = async (db: Reader, ids: string[]): Promise<Map<string,
 
 export const draftById = (db: Reader, id: string) => db.one<DraftRow>('SELECT * FROM draft WHERE id = $id', { id })
 
-/** Of several open drafts the one furthest along its route stands for the item in lists, the older of two. */
-const FURTHEST = "CASE d.review WHEN 'cleared' THEN 0 WHEN 'in_review' THEN 1 WHEN 'returned' THEN 2 ELSE 3 END, d.created_at, d.id"
+/** Of several open drafts the one furthest along its route stands for the item in lists, the older of two; one of its content before others. */
+const FURTHEST =
+  "d.change <> 'content', CASE d.review WHEN 'cleared' THEN 0 WHEN 'in_review' THEN 1 WHEN 'returned' THEN 2 ELSE 3 END, d.created_at, d.id"
 
 /**
  * Brings the title, the two facts and what is next, as the lists show them, in line with the records they follow from;

@@ -40,6 +40,39 @@ const CASES: Record<string, Case> = {
   'GET /health': { need: 'open' },
   'PATCH /me': { need: 'signed-in', body: {} },
   'PUT /me/password': { need: 'signed-in', body: { current: 'wrong', next: 'x' } },
+  'PUT /session/roles': { need: 'signed-in', body: { roles: [] } },
+  'GET /invitation': { need: 'open', path: () => '/invitation?with=none' },
+  'POST /invitation': { need: 'open', body: { with: 'none', password: PASSWORD } },
+  'PUT /me/picture': { need: 'signed-in', body: { picture: 'bm9uZQ==' } },
+  'DELETE /me/picture': { need: 'signed-in' },
+  'GET /people/:id/picture': { need: 'signed-in', path: () => '/people/none/picture' },
+  'POST /people/:id/invitation': { need: 'people.change', path: () => '/people/none/invitation' },
+  'PUT /people/:id/same': { need: 'people.change', path: () => '/people/none/same', body: { same: null } },
+  'GET /delegations': { need: 'signed-in' },
+  'POST /delegations': {
+    need: 'people.change',
+    body: { absent: 'none', deputy: 'none', gates: null, from: '2036-01-01T00:00:00Z', to: '2036-01-02T00:00:00Z' },
+  },
+  'DELETE /delegations/:id': { need: 'people.change', path: () => `/delegations/${delegation}` },
+  'GET /me/notifications': { need: 'signed-in' },
+  'POST /me/notifications/seen': { need: 'signed-in', body: { upTo: '0' } },
+  'GET /mail': { need: 'people.change' },
+  'GET /gates': { need: 'signed-in' },
+  'GET /calendars': { need: 'signed-in' },
+  'POST /calendars': { need: 'route.change', body: { name: 'x', week: [[], [], [], [], [], [], []], holidays: [] } },
+  'PUT /calendars/:id': {
+    need: 'route.change',
+    path: () => '/calendars/none',
+    body: { name: 'x', week: [[{ from: '08:00', to: '09:00' }], [], [], [], [], [], []], holidays: [] },
+  },
+  'DELETE /calendars/:id': { need: 'route.change', path: () => '/calendars/none' },
+  'GET /drafts/:id/gates/:gate': { need: 'item.read', path: draft('/gates/review') },
+  'POST /drafts/:id/hand': { need: 'item.send', path: draft('/hand'), body: { gate: 'none', person: 'none' }, ifMatch: head },
+  'POST /clearances': {
+    need: 'item.review',
+    path: () => '/clearances',
+    body: () => ({ drafts: [{ draft: post.draft, seen: post.version, gate: 'review' }] }),
+  },
   'POST /me/seen': { need: 'signed-in', body: { until: '2026-01-01T00:00:00Z' } },
   'POST /session/as': { need: 'people.change', body: { person: 'none' } },
   'DELETE /session/as': { need: 'signed-in' },
@@ -97,6 +130,7 @@ const CASES: Record<string, Case> = {
   'PATCH /items/:id/office': { need: 'item.write', path: item('/office'), body: {} },
   'GET /addresses': { need: 'item.read', path: () => '/addresses?path=/posts/live-one' },
   'POST /items/:id/move': { need: 'item.move', path: item('/move'), body: () => ({ section: team.section }) },
+  'POST /items/:id/proposals': { need: 'item.send', path: item('/proposals'), body: { change: 'withdrawal' } },
   'POST /items/:id/bin': { need: 'item.discard', path: () => `/items/${live.item}/bin` },
   'POST /items/:id/unbin': { need: 'item.discard', path: item('/unbin') },
   'POST /items/:id/drafts': { need: 'item.write', path: item('/drafts'), body: {} },
@@ -148,6 +182,7 @@ let live: { item: string; draft: string; version: string }
 let founders: { draft: string }
 let event = ''
 let exception = ''
+let delegation = ''
 
 beforeAll(async () => {
   server = await startServer()
@@ -159,6 +194,14 @@ beforeAll(async () => {
   const excepted = await writePost(team, 'Excepted')
   await team.publisher.need('POST', `/drafts/${excepted.draft}/put-live`, { body: { exception: 'Storm' }, ifMatch: excepted.version })
   exception = (await team.reviewer.need<{ exceptions: { exception: string }[] }>('GET', '/today')).exceptions[0]!.exception
+  const people = await team.founder.need<{ id: string; email: string }[]>('GET', '/people')
+  // Of the founder for someone who is none of the roles asked, so that only who may change people can end it.
+  const { person: deputy } = await team.founder.need('POST', '/people', {
+    body: { name: 'Dina Moe', email: 'dina@larkholm.example', roles: [] },
+  })
+  const absent = people.find(({ email }) => email === 'founder@larkholm.example')!.id
+  const time = { from: '2036-01-01T00:00:00Z', to: '2036-01-02T00:00:00Z' }
+  delegation = (await team.founder.need('POST', '/delegations', { body: { absent, deputy, gates: null, ...time } })).delegation!
   founders = await team.founder.need('POST', '/items', { body: { kind: 'post', section: team.section, title: 'Someone else’s' } })
   const planned = await writePost(team, 'Planned')
   event = (

@@ -2,7 +2,7 @@
 import type { Flow } from '~~/server/services/flow'
 import { grouped } from '~~/core/grouped'
 import { spanWords } from '~~/core/time/span'
-import { fullIn, monthWords } from '~~/core/time/words'
+import { fullIn, monthWords, shortIn } from '~~/core/time/words'
 import LoadState from '~/components/frame/LoadState.vue'
 import { useLoad } from '~/composables/load'
 import { counted } from '~/composables/words'
@@ -25,6 +25,7 @@ const now = computed(() => Date.parse(flow.value?.now ?? ''))
 const ninetieth = computed(() => new Map(flow.value?.gates.map((gate) => [gate.id, gate.ninetieth])))
 const isLate = (line: { gate: string; since: string }) =>
   now.value - Date.parse(line.since) > (ninetieth.value.get(line.gate) ?? Number.POSITIVE_INFINITY)
+const isOver = (line: { due: string | null }) => line.due !== null && line.due <= flow.value!.now
 const boards = computed(() =>
   [...grouped(flow.value?.waiting ?? [], (line) => line.gate)].map(([id, lines]) => ({ id, lines, first: lines[0]! })),
 )
@@ -72,11 +73,14 @@ const span = (ms: number | null) => (ms === null ? '–' : spanWords(ms))
               >
             </p>
             <p class="truncate text-[0.93rem] text-soft">{{ line.by }} · {{ line.section }}</p>
+            <p v-if="line.due" class="text-[0.93rem]" :class="isOver(line) ? 'font-semibold text-rust' : 'text-soft'">
+              {{ isOver(line) ? 'was due' : 'due' }} {{ shortIn(line.due, flow.zone, site.now) }}
+            </p>
             <p class="truncate text-[0.93rem]" :class="line.mine ? 'font-semibold text-kelp' : 'text-soft'">
-              {{ line.mine ? 'You can clear it' : `For ${line.guards}` }}
+              {{ line.handedTo ? `Handed to ${line.handedTo}` : line.mine ? 'You can clear it' : `For ${line.guards}` }}
             </p>
           </li>
-          <li v-for="n in 3" :key="n" class="bg-sheet" aria-hidden="true" />
+          <li v-for="n in 4" :key="n" class="bg-sheet" aria-hidden="true" />
         </ul>
       </section>
     </section>
@@ -140,7 +144,7 @@ const span = (ms: number | null) => (ms === null ? '–' : spanWords(ms))
             class="mt-3 h-56"
             :label="`Hours from waiting to the verdict, by ${word.toLowerCase()}`"
             unit="h"
-            :names="rows.map((row) => row.name)"
+            :names="rows.map((row) => ('route' in row ? `${row.name} (${row.route})` : row.name))"
             :series="[
               { name: 'Half within', values: rows.map((row) => hours(row.median)) },
               { name: 'Nine of ten within', values: rows.map((row) => hours(row.ninetieth)) },

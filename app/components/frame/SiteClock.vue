@@ -1,11 +1,18 @@
 <script setup lang="ts">
 import { TriangleAlert } from 'lucide-vue-next'
 import { shortIn, timeIn, fullIn } from '~~/core/time/words'
+import { useSession } from '~/stores/session'
 import { useSite } from '~/stores/site'
 
 const site = useSite()
+const session = useSession()
 const zone = computed(() => site.site?.zone ?? 'UTC')
 const city = computed(() => zone.value.split('/').at(-1)!.replaceAll('_', ' '))
+/** Where the viewer says they are, when another time holds there. */
+const own = computed(() => {
+  const mine = session.person?.zone
+  return mine && timeIn(site.now, mine) !== timeIn(site.now, zone.value) ? `${timeIn(site.now, mine)} with you` : ''
+})
 const next = computed(() => {
   const event = site.site?.next
   if (!event) return 'nothing planned'
@@ -26,7 +33,8 @@ const next = computed(() => {
 <template>
   <div v-if="site.site" class="w-38 shrink-0 text-[0.86rem] leading-tight" :title="fullIn(site.now.toISOString(), zone)">
     <p>
-      <span class="font-bold tabular-nums">{{ timeIn(site.now, zone) }}</span> {{ city }}
+      <span class="font-bold tabular-nums">{{ timeIn(site.now, zone) }}</span> {{ city
+      }}<span v-if="own" class="text-soft">, {{ own }}</span>
     </p>
     <p v-if="!site.online" class="flex items-center gap-1 font-semibold text-rust" role="status">
       <TriangleAlert class="size-3.5" aria-hidden="true" /> no connection

@@ -142,7 +142,9 @@ onKeyStroke('p', (event) => !typing(event) && go(-1))
 
 <template>
   <div ref="frame" class="h-full overflow-y-auto bg-paper max-md:h-auto">
-    <div class="sticky top-0 z-10 flex flex-wrap items-center gap-x-4 gap-y-2 border-b border-line bg-paper px-5 py-2.5">
+    <div
+      class="sticky top-0 z-10 flex flex-wrap items-center gap-x-4 gap-y-2 border-b border-line bg-paper px-5 py-2.5 max-md:[&_label]:hidden"
+    >
       <label class="flex items-center gap-2"
         ><span class="text-soft">From</span>
         <select class="input max-w-72" :value="fromId" @change="emit('pick', ($event.target as HTMLSelectElement).value, toId)">

@@ -66,7 +66,7 @@ const SETTINGS: Record<string, string> = {
 
 <template>
   <section
-    class="relative grid grid-cols-[7.5rem_minmax(0,1fr)] gap-4 py-2"
+    class="relative grid grid-cols-[7.5rem_minmax(0,1fr)] gap-4 py-2 max-md:grid-cols-[4.5rem_minmax(0,1fr)] max-md:gap-2"
     :class="change.change !== 'same' && 'change'"
     :tabindex="change.change === 'same' ? undefined : -1"
     :aria-label="change.change === 'same' ? undefined : `${WORDS[change.change]}: ${blockWord((after ?? before)!)}`"

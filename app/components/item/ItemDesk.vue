@@ -64,7 +64,9 @@ const at = props.page.draft
 at?.belongsTo(props.page.id)
 const others = at ? usePresence(props.page.draft!.id) : shallowRef([])
 const content = computed<Content>(() => at?.content.value ?? props.page.shown?.content ?? { fields: { title: props.page.title }, body: [] })
-const locked = computed(() => !at || props.page.may['item.write'] !== null || props.page.binnedAt !== null)
+const locked = computed(
+  () => !at || props.page.may['item.write'] !== null || props.page.binnedAt !== null || props.page.draft?.change !== 'content',
+)
 
 async function beginBeside(name: string) {
   const draft = await actions.beginBeside(name)

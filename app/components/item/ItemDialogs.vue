@@ -128,6 +128,27 @@ const { dialog } = props.actions
       :run="actions.planWithdraw"
       @close="dialog = null"
     />
+    <NoteDialog
+      v-if="dialog === 'ask-withdraw'"
+      title="Ask to take it off the site"
+      label="Why should it go?"
+      action="Ask the gates"
+      hint="It stays until its gates have cleared that it goes, for exactly what is live now."
+      needed
+      :run="actions.askWithdraw"
+      @close="dialog = null"
+    />
+    <NoteDialog
+      v-if="dialog === 'withdraw-past'"
+      title="Withdraw without clearance"
+      label="Why can it not wait?"
+      action="Withdraw"
+      danger
+      needed
+      hint="Your reason stands in the journal, and reviewers are asked to look at it afterwards."
+      :run="actions.withdrawPast"
+      @close="dialog = null"
+    />
     <PlainDialog :open="dialog === 'withdraw'" title="Withdraw from the site?" @close="dialog = null">
       <p>
         From now on <span class="font-mono text-[0.93em]">{{ page.live?.path }}</span> answers 410, and it leaves every menu, listing, feed

@@ -2,7 +2,7 @@
 import type { ItemPage } from '~~/server/services/itemPage'
 import { fullIn } from '~~/core/time/words'
 import { KIND_WORDS } from '~~/core/content/kinds'
-import { api } from '~/composables/api'
+import { api, ApiProblem } from '~/composables/api'
 import { whyNot } from '~/composables/commands'
 import { useNotices } from '~/stores/notices'
 import { useSite } from '~/stores/site'
@@ -18,17 +18,25 @@ const locked = computed(() => props.page.may['item.write'] !== null)
 const zone = computed(() => site.site?.zone ?? 'UTC')
 const section = ref(props.page.section.id)
 const whyNotMove = computed(
-  () =>
-    whyNot(props.page.may['item.move']) ??
-    (props.page.onSite === 'live' ? 'It is on the site, where readers see its section; withdraw it first.' : undefined),
+  () => whyNot(props.page.may['item.move']) ?? (props.page.onSite === 'live' ? whyNot(props.page.may['item.put-live']) : undefined),
 )
+/** Where its route asks gates before a move, they are asked. */
+async function ask() {
+  try {
+    await api('POST', `/items/${props.page.id}/proposals`, { body: { change: 'move', section: section.value } })
+    notices.done('Its gates are asked; it moves once they have cleared that')
+  } catch (error) {
+    notices.trouble(error)
+  }
+}
 async function move() {
   try {
     await api('POST', `/items/${props.page.id}/move`, { body: { section: section.value } })
     notices.done('Moved to another section')
   } catch (error) {
+    if (error instanceof ApiProblem && error.reasons[0]?.code === 'gated') await ask()
+    else notices.trouble(error)
     section.value = props.page.section.id
-    notices.trouble(error)
   }
   emit('changed')
 }
@@ -82,7 +90,14 @@ async function save(change: Record<string, unknown>) {
       <select id="section-of" v-model="section" class="input" :disabled="!!whyNotMove" aria-describedby="section-why" @change="move">
         <option v-for="entry in site.sections" :key="entry.id" :value="entry.id">{{ entry.name }}</option>
       </select>
-      <p id="section-why" class="hint mt-1">{{ whyNotMove ?? 'Rights and routes follow the section.' }}</p>
+      <p id="section-why" class="hint mt-1">
+        {{
+          whyNotMove ??
+          (page.onSite === 'live'
+            ? 'Readers see it there at once, or once its gates have cleared the move.'
+            : 'Rights and routes follow the section.')
+        }}
+      </p>
     </div>
     <div class="sm:row-span-2">
       <label class="label" for="notes">Notes for the office</label

@@ -125,7 +125,12 @@ const dot = (done: boolean, now: boolean) =>
         </li>
         <li class="track-step">
           <span class="track-dot" :class="dot(false, Boolean(draft.event))" />
-          <p><b class="font-semibold">Timing</b> <span v-if="!draft.event" class="text-soft">at once, or when a publisher sets it</span></p>
+          <p>
+            <b class="font-semibold">Timing</b>
+            <span v-if="!draft.event" class="text-soft">{{
+              draft.change === 'content' ? 'at once, or when a publisher sets it' : 'at once'
+            }}</span>
+          </p>
           <template v-if="draft.event">
             <p v-if="draft.event.state === 'planned'" :class="draft.review === 'cleared' ? 'text-tide' : 'text-lamp'">
               {{ fullIn(draft.event.at, zone) }}, planned by {{ draft.event.owner }}
@@ -144,11 +149,15 @@ const dot = (done: boolean, now: boolean) =>
           <p>
             <b class="font-semibold">Live</b>
             <span class="ml-1 text-soft">{{
-              page.live
-                ? `replaces version ${page.live.number}`
-                : page.onSite === 'withdrawn'
-                  ? 'comes back to the site'
-                  : 'for the first time'
+              draft.change === 'withdrawal'
+                ? 'leaves the site'
+                : draft.change === 'move'
+                  ? `moves to ${draft.to}`
+                  : page.live
+                    ? `replaces version ${page.live.number}`
+                    : page.onSite === 'withdrawn'
+                      ? 'comes back to the site'
+                      : 'for the first time'
             }}</span>
           </p>
           <ul v-if="mendable.length" class="mt-1 space-y-0.5">

@@ -22,6 +22,8 @@ type DialogName =
   | 'plan'
   | 'plan-withdraw'
   | 'withdraw'
+  | 'ask-withdraw'
+  | 'withdraw-past'
   | 'roll-back'
   | 'shown-date'
   | 'behind'
@@ -35,7 +37,7 @@ export function useItemActions(page: () => ItemPage, at: DraftAtHand | null, rel
   const rollTarget = ref<{ version: string; number: number } | null>(null)
   /** The gate that is being cleared or returned at. */
   const gateInHand = ref('')
-  const head = () => at!.head.value
+  const head = () => at?.head.value ?? page().draft!.head
   /** The notes at the item: what is done with one may change the text, so what is unsaved is saved first. */
   const notes = provideNotes(
     () => page().draft,
@@ -158,6 +160,13 @@ export function useItemActions(page: () => ItemPage, at: DraftAtHand | null, rel
       run: () => putBack(version),
     })
   }
+  const askWithdraw = (note: string) =>
+    act(() => api('POST', `${itemPath()}/proposals`, { body: { change: 'withdrawal', note } }), 'Its gates are asked')
+  const withdrawPast = (exception: string) =>
+    act(
+      () => api('POST', `${itemPath()}/withdraw`, { body: { exception }, ifMatch: page().live!.version }),
+      'Withdrawn. Reviewers are asked to look at it.',
+    )
   function askRollBack(version: string, number: number): void {
     rollTarget.value = { version, number }
     dialog.value = 'roll-back'
@@ -252,6 +261,15 @@ export function useItemActions(page: () => ItemPage, at: DraftAtHand | null, rel
             why: why('item.put-live') ?? 'It may go live once its gate has cleared it.',
             run: () => putLive(),
           })
+      } else if (draft.review === 'cleared' && draft.cleared && draft.change !== 'content') {
+        const verb = draft.change === 'move' ? 'item.move' : 'item.withdraw'
+        list.push({
+          id: 'carry-out',
+          name: draft.change === 'move' ? `Move it to ${draft.to} now` : 'Take it off the site now',
+          why: why(verb),
+          run: () =>
+            act(() => api('POST', `${draftPath()}/put-live`, { body: {}, ifMatch: head() }), 'It is done. The receipt is beside it.'),
+        })
       } else if (draft.review === 'cleared' && draft.cleared) {
         const waits = draft.event
           ? []
@@ -265,7 +283,9 @@ export function useItemActions(page: () => ItemPage, at: DraftAtHand | null, rel
           why: why('item.send'),
           run: () => (draft.gates.some((gate) => gate.applies) ? (dialog.value = 'send') : send('')),
         })
-      if (draft.event)
+      if (draft.change !== 'content') {
+        // A withdrawal or a move has neither a text nor a time of its own.
+      } else if (draft.event)
         list.push(
           { id: 'move-plan', name: 'Move its time', why: why('item.plan'), run: () => (dialog.value = 'plan') },
           { id: 'cancel-plan', name: 'Cancel its time', why: why('item.plan'), run: () => cancelPlan(draft.event!.id) },
@@ -277,14 +297,14 @@ export function useItemActions(page: () => ItemPage, at: DraftAtHand | null, rel
           why: why('item.plan') ?? why('item.put-live'),
           run: () => (dialog.value = 'plan'),
         })
-      if (!whyNotWrite.value)
+      if (!whyNotWrite.value && draft.change === 'content')
         list.push(
           { id: 'save', name: 'Save a named version', run: () => (dialog.value = 'save') },
           { id: 'beside', name: 'Begin another draft beside', run: () => (dialog.value = 'beside') },
           { id: 'rename', name: 'Rename this draft', run: () => (dialog.value = 'rename') },
         )
       if (draft.route.newer && !why('route.change')) list.push({ id: 'reroute', name: 'Put it on the route in force now', run: reroute })
-      if (draft.review !== 'cleared' && draft.route.fast)
+      if (draft.review !== 'cleared' && draft.change === 'content' && draft.route.fast)
         list.push({
           id: 'fast',
           name: 'Put live now, cleared afterwards',
@@ -292,7 +312,7 @@ export function useItemActions(page: () => ItemPage, at: DraftAtHand | null, rel
           beside: !why('item.put-live') && !why('item.put-live-fast'),
           run: () => (dialog.value = 'fast'),
         })
-      if (draft.review !== 'cleared' && draft.gates.length)
+      if (draft.review !== 'cleared' && draft.change === 'content' && draft.gates.length)
         list.push({
           id: 'exception',
           name: 'Put live without clearance',
@@ -301,13 +321,33 @@ export function useItemActions(page: () => ItemPage, at: DraftAtHand | null, rel
         })
       list.push({
         id: 'discard',
-        name: onSite === 'none' && page().drafts.length < 2 ? 'Put into the bin' : 'Discard this draft',
+        name:
+          draft.change !== 'content'
+            ? 'Let it be'
+            : onSite === 'none' && page().drafts.length < 2
+              ? 'Put into the bin'
+              : 'Discard this draft',
         why: draft.mine ? whyNotWrite.value : why('item.discard'),
         run: discard,
       })
     } else list.push({ id: 'change', name: 'Begin a draft', why: whyNotWrite.value, run: openDraft })
     if (live) {
-      list.push({ id: 'withdraw', name: 'Withdraw from the site', why: why('item.withdraw'), run: () => (dialog.value = 'withdraw') })
+      if (page().withdrawalHeld)
+        list.push(
+          {
+            id: 'ask-withdraw',
+            name: 'Ask to take it off the site',
+            why: draft?.change === 'withdrawal' ? 'Its gates are asked already.' : why('item.send'),
+            run: () => (dialog.value = 'ask-withdraw'),
+          },
+          {
+            id: 'withdraw-past',
+            name: 'Withdraw without clearance',
+            why: why('item.withdraw') ?? why('item.put-live-uncleared'),
+            run: () => (dialog.value = 'withdraw-past'),
+          },
+        )
+      else list.push({ id: 'withdraw', name: 'Withdraw from the site', why: why('item.withdraw'), run: () => (dialog.value = 'withdraw') })
       if (withdrawEvent)
         list.push(
           { id: 'move-withdraw', name: 'Move its end', why: why('item.plan'), run: () => (dialog.value = 'plan-withdraw') },
@@ -349,6 +389,8 @@ export function useItemActions(page: () => ItemPage, at: DraftAtHand | null, rel
     beginBeside,
     rename,
     withdraw,
+    askWithdraw,
+    withdrawPast,
     askRollBack,
     rollBack,
     restore,

@@ -1,30 +1,19 @@
 <script setup lang="ts">
-import { ArrowDown, ArrowUp, Trash2, X } from 'lucide-vue-next'
+import { ArrowDown, ArrowUp, Trash2 } from 'lucide-vue-next'
 import type { Role } from '~~/core/access/verbs'
 import { BLOCK_WORDS, type BlockKind } from '~~/core/content/blocks'
 import { FIELDS, type FieldName } from '~~/core/content/fields'
 import type { About } from '~~/core/flow/about'
-import type { Gate, Guards } from '~~/core/flow/route'
-import type { Group, Person } from './types'
+import type { Gate } from '~~/core/flow/route'
+import GateLimits from './GateLimits.vue'
+import GuardPicker from './GuardPicker.vue'
+import type { Calendar, Group, Person } from './types'
 
 /** One gate of a route: its name, who may clear it, how many must, what a clearance is for. */
 const model = defineModel<Gate>({ required: true })
-defineProps<{ first: boolean; last: boolean; people: Person[]; groups: Group[]; roles: Role[] }>()
+defineProps<{ first: boolean; last: boolean; people: Person[]; groups: Group[]; roles: Role[]; calendars: Calendar[] }>()
 const emit = defineEmits<{ move: [by: -1 | 1]; remove: [] }>()
 const set = (change: Partial<Gate>) => (model.value = { ...model.value, ...change })
-const KINDS = ['groups', 'roles', 'people'] as const
-/** Puts a guard in or takes one out; choices of a select are `kind id`. */
-function guard(kind: keyof Guards, id: string, on: boolean) {
-  const { who } = model.value
-  set({ who: { ...who, [kind]: on ? [...new Set([...who[kind], id])] : who[kind].filter((entry) => entry !== id) } })
-}
-function add(event: Event) {
-  const select = event.target as HTMLSelectElement
-  const [kind, id] = select.value.split(' ') as [keyof Guards, string]
-  if (id) guard(kind, id, true)
-  select.value = ''
-}
-const id = useId()
 const NOTHING: About = { fields: [], blocks: [], amounts: false, words: [] }
 const tell = (change: Partial<About>) => set({ about: { ...NOTHING, ...model.value.about, ...change } })
 function limit(on: boolean) {
@@ -57,39 +46,16 @@ const toggle = <T,>(list: readonly T[], entry: T): T[] =>
         <Trash2 class="size-4" />
       </button>
     </div>
-    <div>
-      <label class="label" :for="id">Cleared by</label>
-      <ul class="mb-1 flex flex-wrap gap-1">
-        <li v-if="!KINDS.some((kind) => model.who[kind].length)" class="text-soft">anyone who may clear work there</li>
-        <template v-for="kind in KINDS" :key="kind">
-          <li v-for="entry in model.who[kind]" :key="entry" class="flex items-center gap-1 rounded-md bg-kelp-wash py-0.5 pr-0.5 pl-2">
-            {{ { groups, roles, people }[kind].find((one) => one.id === entry)?.name ?? 'gone'
-            }}<button
-              type="button"
-              class="icon-button !size-5"
-              :aria-label="`Take ${{ groups, roles, people }[kind].find((one) => one.id === entry)?.name} away`"
-              @click="guard(kind, entry, false)"
-            >
-              <X class="size-3.5" />
-            </button>
-          </li>
-        </template>
-      </ul>
-      <select :id="id" class="input" @change="add">
-        <option value="">Name a guard</option>
-        <optgroup label="Groups">
-          <option v-for="group in groups" :key="group.id" :value="`groups ${group.id}`">{{ group.name }}</option>
-        </optgroup>
-        <optgroup label="Who holds a role there">
-          <option v-for="role in roles" :key="role.id" :value="`roles ${role.id}`">{{ role.name }}</option>
-        </optgroup>
-        <optgroup label="People">
-          <option v-for="person in people.filter((entry) => entry.active)" :key="person.id" :value="`people ${person.id}`">
-            {{ person.name }}
-          </option>
-        </optgroup>
-      </select>
-    </div>
+    <GuardPicker
+      :model-value="model.who"
+      label="Cleared by"
+      none="anyone who may clear work there"
+      add="Name a guard"
+      :people="people"
+      :groups="groups"
+      :roles="roles"
+      @update:model-value="set({ who: $event })"
+    />
     <div class="flex flex-wrap items-center gap-x-4 gap-y-1.5">
       <label class="flex items-center gap-2"
         ><input
@@ -101,7 +67,14 @@ const toggle = <T,>(list: readonly T[], entry: T): T[] =>
           aria-label="How many must clear it"
           @input="set({ needed: Math.max(1, Number(($event.target as HTMLInputElement).value) || 1) })"
         />
-        must clear it</label
+        {{ model.each === 'group' ? 'of each group' : '' }} must clear it</label
+      >
+      <label v-if="model.who.groups.length" class="flex items-center gap-2"
+        ><input
+          type="checkbox"
+          :checked="model.each === 'group'"
+          @change="set({ each: ($event.target as HTMLInputElement).checked ? 'group' : undefined })"
+        />so many of each group</label
       >
       <label class="flex items-center gap-2"
         ><input
@@ -175,5 +148,6 @@ const toggle = <T,>(list: readonly T[], entry: T): T[] =>
         </details>
       </div>
     </fieldset>
+    <GateLimits v-model="model" :people="people" :groups="groups" :roles="roles" :calendars="calendars" />
   </div>
 </template>

@@ -2,6 +2,7 @@
 import type { Role } from '~~/core/access/verbs'
 import PlainDialog from '~/components/form/PlainDialog.vue'
 import GivenRoles from './GivenRoles.vue'
+import StrandDialog from './StrandDialog.vue'
 import type { Group, Person } from './types'
 import { useAct } from '~/composables/act'
 import { api } from '~/composables/api'
@@ -22,18 +23,18 @@ function close() {
   form.value = null
   emit('closed')
 }
-const { act } = useAct(() => {
+const { act, strands } = useAct(() => {
   close()
   emit('changed')
 })
 function save() {
   const { id, ...body } = form.value!
   return act(
-    () => (id ? api('PUT', `/groups/${id}`, { body }) : api('POST', '/groups', { body })),
+    (query) => (id ? api('PUT', `/groups/${id}${query}`, { body }) : api('POST', '/groups', { body })),
     `“${body.name}” has its members and roles`,
   )
 }
-const end = () => act(() => api('DELETE', `/groups/${form.value!.id}`), `“${form.value!.name}” is ended`)
+const end = () => act((query) => api('DELETE', `/groups/${form.value!.id}${query}`), `“${form.value!.name}” is ended`)
 const personName = (id: string) => props.people.find((person) => person.id === id)?.name ?? 'Someone'
 const roleWords = (group: Group) =>
   group.roles
@@ -64,6 +65,7 @@ function toggle(person: string) {
         </button>
       </li>
     </ul>
+    <StrandDialog v-model="strands" />
     <PlainDialog :open="form !== null" :title="form?.id ? 'Change the group' : 'Make a group'" @close="close">
       <form v-if="form" id="group-form" class="space-y-4" @submit.prevent="save">
         <div>

@@ -4,48 +4,57 @@ import { Ellipsis } from 'lucide-vue-next'
 import type { Role } from '~~/core/access/verbs'
 import PlainDialog from '~/components/form/PlainDialog.vue'
 import GivenRoles from './GivenRoles.vue'
+import StrandDialog from './StrandDialog.vue'
 import type { GivenRole, Person } from './types'
 import { useAct } from '~/composables/act'
 import { api } from '~/composables/api'
-import { initials } from '~/composables/words'
+import PersonMark from '~/components/mark/PersonMark.vue'
 import { useSession } from '~/stores/session'
 
 /** The people of the office with their roles; added, given roles, rested and woken. */
 const props = defineProps<{ people: Person[]; roles: Role[]; mayChange: boolean; adding: boolean }>()
 const emit = defineEmits<{ changed: []; closed: []; why: [person: string] }>()
 const session = useSession()
-const form = ref<{ id: string | null; name: string; email: string; password: string; roles: GivenRole[] } | null>(null)
+const form = ref<{ id: string | null; name: string; email: string; roles: GivenRole[] } | null>(null)
+const same = ref<{ id: string; name: string; as: string } | null>(null)
 const resting = ref<{ id: string; name: string; handTo: string } | null>(null)
 watch(
   () => props.adding,
-  (adding) => adding && (form.value = { id: null, name: '', email: '', password: '', roles: [{ role: 'writer', section: null }] }),
+  (adding) => adding && (form.value = { id: null, name: '', email: '', roles: [{ role: 'writer', section: null }] }),
   { immediate: true },
 )
 function close() {
   form.value = null
   emit('closed')
 }
-const { act } = useAct(() => {
+const { act, strands } = useAct(() => {
   close()
   resting.value = null
+  same.value = null
   emit('changed')
 })
 function save() {
-  const { id, name, email, password, roles } = form.value!
+  const { id, name, email, roles } = form.value!
   return act(
-    () =>
-      id ? api('PUT', `/people/${id}/roles`, { body: { roles } }) : api('POST', '/people', { body: { name, email, password, roles } }),
-    id ? `${name} has these roles now` : `${name} can sign in now`,
+    (query) =>
+      id ? api('PUT', `/people/${id}/roles${query}`, { body: { roles } }) : api('POST', '/people', { body: { name, email, roles } }),
+    id ? `${name} has these roles now` : `${name} is invited; the link is good for a week`,
   )
 }
 const look = (person: Person) => act(() => session.seeAs(person.id), `You see the office as ${person.name} does`)
 const rest = () =>
   act(
-    () => api('PATCH', `/people/${resting.value!.id}`, { body: { active: false, handTo: resting.value!.handTo || null } }),
+    (query) => api('PATCH', `/people/${resting.value!.id}${query}`, { body: { active: false, handTo: resting.value!.handTo || null } }),
     `${resting.value!.name} can no longer sign in. What they wrote stays.`,
   )
 const wake = (person: Person) =>
   act(() => api('PATCH', `/people/${person.id}`, { body: { active: true } }), `${person.name} can sign in again`)
+const invite = (person: Person) => act(() => api('POST', `/people/${person.id}/invitation`), `${person.name} has a new link in the mail`)
+const setSame = () =>
+  act(
+    (query) => api('PUT', `/people/${same.value!.id}/same${query}`, { body: { same: same.value!.as || null } }),
+    same.value!.as ? 'Both accounts count as one person now' : 'The account is of a person of its own',
+  )
 const where = (entry: Person['roles'][number]) =>
   `${entry.role} ${entry.section ? `in ${entry.section}` : 'on the whole site'}${entry.group ? ` (${entry.group})` : ''}`
 </script>
@@ -65,11 +74,12 @@ const where = (entry: Person['roles'][number]) =>
         <tr v-for="person in people" :key="person.id" class="border-b border-line bg-sheet">
           <td class="py-2 pl-5">
             <span class="inline-flex items-center gap-3 font-semibold"
-              ><span
-                class="flex size-7 items-center justify-center rounded-full bg-kelp-wash text-[0.8rem] font-bold text-kelp"
-                aria-hidden="true"
-                >{{ initials(person.name) }}</span
-              >{{ person.name }}<span v-if="!person.active" class="font-normal text-soft">rests</span></span
+              ><PersonMark :id="person.id" :name="person.name" :picture="person.picture" />{{ person.name
+              }}<span v-if="!person.active" class="font-normal text-soft">rests</span
+              ><span v-else-if="!person.joined" class="font-normal text-lamp">invited</span
+              ><span v-if="person.same" class="font-normal text-soft"
+                >same as {{ people.find((entry) => entry.id === person.same)?.email }}</span
+              ></span
             >
           </td>
           <td class="px-3">{{ person.roles.map(where).join('; ') || 'none' }}</td>
@@ -79,7 +89,7 @@ const where = (entry: Person['roles'][number]) =>
               <button
                 class="button-quiet"
                 :aria-label="`Change the roles of ${person.name}`"
-                @click="form = { id: person.id, name: person.name, email: '', password: '', roles: [...person.given] }"
+                @click="form = { id: person.id, name: person.name, email: '', roles: [...person.given] }"
               >
                 Change roles
               </button>
@@ -96,6 +106,20 @@ const where = (entry: Person['roles'][number]) =>
                   <MenuItem v-if="person.active" v-slot="{ active }"
                     ><button class="w-full px-3 py-1.5 text-left" :class="active && 'bg-deep'" @click="look(person)">
                       See the office as they do
+                    </button></MenuItem
+                  >
+                  <MenuItem v-if="person.active" v-slot="{ active }"
+                    ><button class="w-full px-3 py-1.5 text-left" :class="active && 'bg-deep'" @click="invite(person)">
+                      {{ person.joined ? 'Send a link for a new password' : 'Invite again' }}
+                    </button></MenuItem
+                  >
+                  <MenuItem v-slot="{ active }"
+                    ><button
+                      class="w-full px-3 py-1.5 text-left"
+                      :class="active && 'bg-deep'"
+                      @click="same = { id: person.id, name: person.name, as: person.same ?? '' }"
+                    >
+                      Another account of theirs
                     </button></MenuItem
                   >
                   <MenuItem v-slot="{ active }"
@@ -123,20 +147,33 @@ const where = (entry: Person['roles'][number]) =>
           </div>
           <div>
             <label class="label" for="person-email">Mail address</label
-            ><input id="person-email" v-model="form.email" class="input" type="email" required />
-          </div>
-          <div>
-            <label class="label" for="person-password">First password</label
-            ><input id="person-password" v-model="form.password" class="input" required autocomplete="off" />
-            <p class="hint mt-1">At least 12 characters. Tell it them by another way than mail; they change it in their profile.</p>
+            ><input id="person-email" v-model="form.email" class="input" type="email" required aria-describedby="person-email-hint" />
+            <p id="person-email-hint" class="hint mt-1">They get a link there and choose a password with it.</p>
           </div>
         </template>
         <GivenRoles v-model="form.roles" :roles="roles" />
       </form>
       <template #actions
-        ><button class="button" @click="close">Cancel</button><button class="button-main" form="person-form">Save</button></template
+        ><button class="button" @click="close">Cancel</button
+        ><button class="button-main" form="person-form">{{ form?.id ? 'Save' : 'Invite' }}</button></template
       >
     </PlainDialog>
+    <PlainDialog :open="same !== null" :title="`Another account of ${same?.name}`" @close="same = null">
+      <template v-if="same">
+        <p>Accounts of one person count as one: at gates that need several people, and beside their own work.</p>
+        <label class="label mt-3" for="same-as">Is the same person as</label>
+        <select id="same-as" v-model="same.as" class="input">
+          <option value="">nobody else here</option>
+          <option v-for="person in people.filter((entry) => entry.id !== same!.id && !entry.same)" :key="person.id" :value="person.id">
+            {{ person.name }}, {{ person.email }}
+          </option>
+        </select>
+      </template>
+      <template #actions
+        ><button class="button" @click="same = null">Cancel</button><button class="button-main" @click="setSame">Save</button></template
+      >
+    </PlainDialog>
+    <StrandDialog v-model="strands" />
     <PlainDialog :open="resting !== null" :title="`Let the account of ${resting?.name} rest?`" @close="resting = null">
       <template v-if="resting">
         <p>They are signed out at once and cannot sign in. What they wrote and cleared stays under their name.</p>

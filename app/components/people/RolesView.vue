@@ -2,6 +2,7 @@
 import { rolesWithin } from '~~/core/access/rights'
 import { VERB_NAMES, VERBS, type Role, type Verb } from '~~/core/access/verbs'
 import PlainDialog from '~/components/form/PlainDialog.vue'
+import StrandDialog from './StrandDialog.vue'
 import { useAct } from '~/composables/act'
 import { api } from '~/composables/api'
 
@@ -10,6 +11,8 @@ interface Rule {
   name: string
   roles: string[]
   most: number
+  /** Held by one person, but not used together in one session. */
+  dynamic: boolean
 }
 const props = defineProps<{ roles: Role[]; rules: Rule[]; mayChange: boolean; adding: boolean }>()
 const emit = defineEmits<{ changed: []; closed: [] }>()
@@ -26,7 +29,7 @@ function close() {
   rule.value = null
   emit('closed')
 }
-const { act } = useAct(() => {
+const { act, strands } = useAct(() => {
   close()
   emit('changed')
 })
@@ -39,14 +42,17 @@ function save() {
   const { id, name, verbs: own, includes } = form.value!
   const body = { name, verbs: own, includes }
   return act(
-    () => (id ? api('PUT', `/roles/${id}`, { body }) : api('POST', '/roles', { body })),
+    (query) => (id ? api('PUT', `/roles/${id}${query}`, { body }) : api('POST', '/roles', { body })),
     `“${name}” allows this now, for all who hold it`,
   )
 }
-const end = () => act(() => api('DELETE', `/roles/${form.value!.id}`), `“${form.value!.name}” is ended`)
+const end = () => act((query) => api('DELETE', `/roles/${form.value!.id}${query}`), `“${form.value!.name}” is ended`)
 const toggle = <T,>(list: T[], entry: T): T[] => (list.includes(entry) ? list.filter((other) => other !== entry) : [...list, entry])
 function saveRules(rules: Rule[], said: string) {
-  return act(() => api('PUT', '/separations', { body: { rules: rules.map(({ name, roles, most }) => ({ name, roles, most })) } }), said)
+  return act(
+    () => api('PUT', '/separations', { body: { rules: rules.map(({ name, roles, most, dynamic }) => ({ name, roles, most, dynamic })) } }),
+    said,
+  )
 }
 function saveRule() {
   const { index, ...made } = rule.value!
@@ -76,11 +82,14 @@ function saveRule() {
     </ul>
     <section class="px-5 py-5" aria-labelledby="apart">
       <h2 id="apart" class="font-semibold">Kept apart</h2>
-      <p class="hint mt-0.5">Roles that one person may not hold together, by whatever way they got them.</p>
+      <p class="hint mt-0.5">Roles that one person may not hold together, by whatever way they got them, or not use in one session.</p>
       <ul class="mt-2">
         <li v-for="(entry, index) in rules" :key="index" class="flex items-baseline gap-4 border-b border-line py-2">
           <span class="w-44 shrink-0 font-medium">{{ entry.name }}</span>
-          <span class="flex-1">at most {{ entry.most }} of {{ entry.roles.map(nameOf).join(', ') }}</span>
+          <span class="flex-1"
+            >{{ entry.dynamic ? 'uses' : 'holds' }} at most {{ entry.most }} of {{ entry.roles.map(nameOf).join(', ')
+            }}{{ entry.dynamic ? ' in one session' : '' }}</span
+          >
           <button v-if="mayChange" class="link" :aria-label="`Change ${entry.name}`" @click="rule = { ...entry, index }">Change</button>
           <button
             v-if="mayChange"
@@ -97,7 +106,9 @@ function saveRule() {
           </button>
         </li>
       </ul>
-      <button v-if="mayChange" class="button mt-3" @click="rule = { index: -1, name: '', roles: [], most: 1 }">Keep roles apart</button>
+      <button v-if="mayChange" class="button mt-3" @click="rule = { index: -1, name: '', roles: [], most: 1, dynamic: false }">
+        Keep roles apart
+      </button>
     </section>
     <PlainDialog :open="form !== null" :title="form?.id ? 'Change the role' : 'Make a role'" wide @close="close">
       <form v-if="form" id="role-form" class="space-y-4" @submit.prevent="save">
@@ -136,6 +147,7 @@ function saveRule() {
         ><button class="button" @click="close">Cancel</button><button class="button-main" form="role-form">Save</button></template
       >
     </PlainDialog>
+    <StrandDialog v-model="strands" />
     <PlainDialog :open="rule !== null" title="Keep roles apart" @close="close">
       <form v-if="rule" id="rule-form" class="space-y-4" @submit.prevent="saveRule">
         <div>
@@ -153,10 +165,17 @@ function saveRule() {
           </div>
         </fieldset>
         <label class="flex items-center gap-2"
-          >One person holds at most
-          <input v-model.number="rule.most" class="input !w-16" type="number" min="1" :max="Math.max(1, rule.roles.length - 1)" /> of
-          them</label
+          >One person
+          <select v-model="rule.dynamic" class="input !w-28" aria-label="Holds or uses">
+            <option :value="false">holds</option>
+            <option :value="true">uses</option>
+          </select>
+          at most
+          <input v-model.number="rule.most" class="input !w-16" type="number" min="1" :max="Math.max(1, rule.roles.length - 1)" /> of them{{
+            rule.dynamic ? ' in one session' : ''
+          }}</label
         >
+        <p v-if="rule.dynamic" class="hint">They may hold more of them, and choose in their menu which they use now.</p>
       </form>
       <template #actions
         ><button class="button" @click="close">Cancel</button

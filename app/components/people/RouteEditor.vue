@@ -2,23 +2,26 @@
 import { ArrowLeft, ArrowRight, Plus, Trash2 } from 'lucide-vue-next'
 import { VueDraggable } from 'vue-draggable-plus'
 import type { Role } from '~~/core/access/verbs'
-import { ANYONE, type Gate, type Step } from '~~/core/flow/route'
+import { ANYONE, type Gate, type Route, type Step } from '~~/core/flow/route'
 import PlainDialog from '~/components/form/PlainDialog.vue'
 import { moved, withPart, without } from '~/components/item/blocks/parts'
 import GateForm from './GateForm.vue'
-import type { Group, Person } from './types'
+import RouteOptions from './RouteOptions.vue'
+import type { Calendar, Group, Person } from './types'
 
 /** A route as steps from left to right, their gates side by side in each; built by dragging or by the arrows. */
 const props = defineProps<{
-  start: { name: string; steps: Step[] }
+  start: Pick<Route, 'name' | 'steps' | 'fast' | 'gated'>
   version: number
   people: Person[]
   groups: Group[]
   roles: Role[]
+  calendars: Calendar[]
   busy: boolean
 }>()
-const emit = defineEmits<{ close: []; save: [route: { name: string; steps: Step[] }] }>()
+const emit = defineEmits<{ close: []; save: [route: Pick<Route, 'name' | 'steps' | 'fast' | 'gated'>] }>()
 const name = ref(props.start.name)
+const options = ref({ ...(props.start.fast ? { fast: props.start.fast } : {}), gated: props.start.gated ?? [] })
 const steps = ref<Step[]>(JSON.parse(JSON.stringify(props.start.steps)) as Step[])
 const newGate = (called: string): Gate => ({
   id: `gate-${crypto.randomUUID().slice(0, 8)}`,
@@ -51,7 +54,7 @@ function moveGate(step: number, gate: number, by: -1 | 1) {
     wide="all"
     @close="emit('close')"
   >
-    <form id="route-form" class="space-y-4" @submit.prevent="emit('save', { name, steps })">
+    <form id="route-form" class="space-y-4" @submit.prevent="emit('save', { name, steps, ...options })">
       <div class="max-w-md">
         <label class="label" for="route-name">Name of the route</label
         ><input id="route-name" v-model="name" class="input" required maxlength="100" />
@@ -109,6 +112,7 @@ function moveGate(step: number, gate: number, by: -1 | 1) {
                 :people="people"
                 :groups="groups"
                 :roles="roles"
+                :calendars="calendars"
                 @update:model-value="setGates(s, withPart(step.gates, g, $event))"
                 @move="moveGate(s, g, $event)"
                 @remove="setGates(s, without(step.gates, g))"
@@ -121,6 +125,7 @@ function moveGate(step: number, gate: number, by: -1 | 1) {
         </li>
       </VueDraggable>
       <button type="button" class="button" @click="addStep"><Plus class="size-4" aria-hidden="true" />Another step</button>
+      <RouteOptions v-model="options" :people="people" :groups="groups" :roles="roles" :calendars="calendars" />
       <p v-if="version" class="hint">Work that is under way finishes on the version it began; new work goes this one.</p>
     </form>
     <template #actions

@@ -1,15 +1,17 @@
 <script setup lang="ts">
 import { ArrowRight, Plus, Trash2 } from 'lucide-vue-next'
 import type { Role } from '~~/core/access/verbs'
+import { CHECKS } from '~~/core/checks/checks'
 import { BLOCK_WORDS } from '~~/core/content/blocks'
 import { FIELDS } from '~~/core/content/fields'
 import type { About } from '~~/core/flow/about'
 import { KIND_WORDS, KINDS } from '~~/core/content/kinds'
-import type { RouteRule, Step } from '~~/core/flow/route'
+import type { Route, RouteRule, Step } from '~~/core/flow/route'
 import type { RouteView } from '~~/server/services/routes'
 import LoadState from '~/components/frame/LoadState.vue'
+import CalendarList from './CalendarList.vue'
 import RouteEditor from './RouteEditor.vue'
-import type { Group, Person } from './types'
+import type { Calendar, Group, Person } from './types'
 import { useAct } from '~/composables/act'
 import { api } from '~/composables/api'
 import { useLoad } from '~/composables/load'
@@ -21,7 +23,7 @@ const props = defineProps<{ people: Person[]; groups: Group[]; roles: Role[]; ad
 const emit = defineEmits<{ closed: [] }>()
 const site = useSite()
 const { value: answer, problem, loading, load } = useLoad<{ routes: RouteView[]; rules: RouteRule[] }>(() => '/routes')
-const form = shallowRef<{ id: string | null; version: number; name: string; steps: Step[] } | null>(null)
+const form = shallowRef<(Pick<Route, 'name' | 'steps' | 'fast' | 'gated'> & { id: string | null; version: number }) | null>(null)
 const rules = ref<RouteRule[]>([])
 watch(answer, (now) => now && (rules.value = now.rules.map((rule) => ({ ...rule }))))
 watch(
@@ -29,7 +31,8 @@ watch(
   (adding) => adding && (form.value = { id: null, version: 0, name: '', steps: [] }),
   { immediate: true },
 )
-await load()
+const calendars = useLoad<Calendar[]>(() => '/calendars')
+await Promise.all([load(), calendars.load()])
 const { act, busy, refusals } = useAct(() => {
   close()
   return load()
@@ -38,7 +41,7 @@ function close() {
   form.value = null
   emit('closed')
 }
-const save = (route: { name: string; steps: Step[] }) => {
+const save = (route: Pick<Route, 'name' | 'steps' | 'fast' | 'gated'>) => {
   const { id } = form.value!
   return act(
     () => (id ? api('PUT', `/routes/${id}`, { body: route }) : api('POST', '/routes', { body: route })),
@@ -54,6 +57,28 @@ const aboutWords = ({ fields, blocks, amounts, words }: About) =>
     ...blocks.map((kind) => BLOCK_WORDS[kind].toLowerCase()),
     ...fields.map((name) => FIELDS[name].label.toLowerCase()),
   ].join(', ')
+const calendarName = (id: string) => calendars.value.value?.find((entry) => entry.id === id)?.name ?? 'a calendar'
+/** What a gate asks beside its guards, a line each. */
+const limitsOf = ({ when, checks, deadline }: Step['gates'][number]) => [
+  ...(when
+    ? [
+        `only for ${[
+          ...(when.words ? [`changes of ${when.words} words and more`] : []),
+          ...when.sections.map((id) => site.sections.find((entry) => entry.id === id)?.name ?? 'a section'),
+          ...(when.labels.length ? [counted(when.labels.length, 'label')] : []),
+        ].join(', ')}`,
+      ]
+    : []),
+  ...(checks?.some(({ must }) => must)
+    ? [
+        `must pass: ${checks
+          .filter(({ must }) => must)
+          .map(({ name }) => CHECKS[name].words.toLowerCase())
+          .join(', ')}`,
+      ]
+    : []),
+  ...(deadline ? [`within ${counted(deadline.hours, 'hour')} of ${calendarName(deadline.calendar)}`] : []),
+]
 const guardWords = (gate: Step['gates'][number]) =>
   [
     ...gate.who.groups.map((id) => props.groups.find((group) => group.id === id)?.name),
@@ -87,13 +112,23 @@ const guardWords = (gate: Step['gates'][number]) =>
           <div class="rounded-md border border-line bg-paper px-3 py-2">
             <p class="text-[0.93rem] text-soft">{{ step.name }}</p>
             <p v-for="gate in step.gates" :key="gate.id">
-              <b class="font-semibold">{{ gate.name }}</b> {{ gate.needed }} of {{ guardWords(gate)
-              }}<span v-if="gate.about" class="block text-[0.93rem] text-soft">only for {{ aboutWords(gate.about) }}</span>
+              <b class="font-semibold">{{ gate.name }}</b> {{ gate.needed }} of {{ gate.each === 'group' ? 'each: ' : ''
+              }}{{ guardWords(gate)
+              }}<span v-if="gate.about" class="block text-[0.93rem] text-soft">only for {{ aboutWords(gate.about) }}</span
+              ><span v-for="line in limitsOf(gate)" :key="line" class="block text-[0.93rem] text-soft">{{ line }}</span>
             </p>
           </div>
         </li>
       </ol>
       <p v-else class="mt-1 text-soft">No gate: what is sent on is cleared.</p>
+      <p v-if="route.fast" class="mt-2">
+        Fast lane: live at once, cleared within {{ counted(route.fast.hours, 'hour') }} of {{ calendarName(route.fast.calendar)
+        }}{{ route.fast.takesBack ? ', else taken back' : '' }}.
+      </p>
+      <p v-if="route.gated?.length" class="mt-2">
+        {{ route.gated.map((name) => ({ withdrawal: 'Taking off the site', move: 'Moving' })[name]).join(' and ') }} goes through the gates
+        too.
+      </p>
       <p class="mt-2 text-[0.93rem] text-soft">
         {{
           route.sections.length === site.sections.length
@@ -145,6 +180,7 @@ const guardWords = (gate: Step['gates'][number]) =>
         <button class="button-main" :disabled="!changed || busy" @click="saveRules">Save the rules</button>
       </div>
     </section>
+    <CalendarList :calendars="calendars.value.value ?? []" @changed="calendars.load" />
     <RouteEditor
       v-if="form"
       :start="form"
@@ -152,6 +188,7 @@ const guardWords = (gate: Step['gates'][number]) =>
       :people="people"
       :groups="groups"
       :roles="roles"
+      :calendars="calendars.value.value ?? []"
       :busy="busy"
       @close="close"
       @save="save"

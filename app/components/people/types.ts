@@ -8,6 +8,12 @@ export interface Person {
   name: string
   email: string
   active: boolean
+  /** The first account of the same person, where this is another. */
+  same: string | null
+  /** Whether they have been here: an invitation that was not taken yet says no. */
+  joined: boolean
+  /** What tells one picture of them from the next. */
+  picture: string | null
   /** By name, as they are shown; `group` where one came through a group. */
   roles: { role: string; section: string | null; group: string | null }[]
   /** Those given to the person, by id, as they are changed. */
@@ -18,4 +24,12 @@ export interface Group {
   name: string
   members: string[]
   roles: GivenRole[]
+}
+/** Working hours that deadlines count by. */
+export interface Calendar {
+  id: string
+  name: string
+  zone: string
+  week: { from: string; to: string }[][]
+  holidays: string[]
 }

@@ -1,7 +1,9 @@
 <script setup lang="ts">
 import PlaceStrip from '~/components/frame/PlaceStrip.vue'
 import FlowView from '~/components/checks/FlowView.vue'
+import ChoiceButtons from '~/components/form/ChoiceButtons.vue'
 import JournalView from '~/components/checks/JournalView.vue'
+import MailView from '~/components/checks/MailView.vue'
 import { whyNot } from '~/composables/commands'
 import { useSite } from '~/stores/site'
 
@@ -11,30 +13,36 @@ const router = useRouter()
 const VIEWS = [
   ['flow', 'Flow', 'What waits at which gate, and how work goes through them'],
   ['journal', 'Journal', 'Who did what, each row bound to all before it'],
+  ['mail', 'Mail', 'What the office would have sent: no mail server is named, so it is kept here'],
 ] as const
 const whyNotJournal = computed(() => whyNot(site.site?.may['journal.read']))
-const view = computed(() => (route.query.view === 'journal' && !whyNotJournal.value ? VIEWS[1] : VIEWS[0]))
+/** Only while mails are kept here, for who may change people: they hold the links of invitations. */
+const mailShown = computed(() => site.site?.mailIsCaught === true && site.site.may['people.change'] === null)
+const choices = computed(() =>
+  VIEWS.filter(([name]) => name !== 'mail' || mailShown.value).map(([value, word]) => ({
+    value,
+    word,
+    why: value === 'journal' ? whyNotJournal.value : undefined,
+  })),
+)
+const view = computed(() => {
+  const asked = choices.value.find(({ value, why }) => value === route.query.view && !why)
+  return VIEWS.find(([name]) => name === asked?.value) ?? VIEWS[0]
+})
+const PARTS = { flow: FlowView, journal: JournalView, mail: MailView }
 </script>
 
 <template>
   <div>
     <PlaceStrip name="Checks">
-      <div class="flex gap-1" role="group" aria-label="Views">
-        <button
-          v-for="[name, word] in VIEWS"
-          :key="name"
-          class="button-quiet"
-          :class="view[0] === name && '!bg-sheet !text-ink border border-line font-semibold'"
-          :aria-pressed="view[0] === name"
-          :disabled="name === 'journal' && !!whyNotJournal"
-          :title="name === 'journal' ? whyNotJournal : undefined"
-          @click="router.replace({ query: { view: name } })"
-        >
-          {{ word }}
-        </button>
-      </div>
+      <ChoiceButtons
+        :model-value="view[0]"
+        label="Views"
+        :choices="choices"
+        @update:model-value="router.replace({ query: { view: $event } })"
+      />
       <span class="text-soft max-lg:hidden">{{ view[2] }}</span>
     </PlaceStrip>
-    <Suspense><component :is="view[0] === 'journal' ? JournalView : FlowView" :key="view[0]" /></Suspense>
+    <Suspense><component :is="PARTS[view[0]]" :key="view[0]" /></Suspense>
   </div>
 </template>

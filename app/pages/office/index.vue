@@ -21,6 +21,9 @@ await load()
 watch(() => site.news, useDebounceFn(load, 400))
 
 const short = (at: string) => shortIn(at, day.value!.zone, site.now)
+const isLate = (at: string) => at <= site.now.toISOString()
+const waitWords = (line: Today['waiting'][number]) =>
+  `${line.handedBy ? ` · handed to you by ${line.handedBy}` : ''}${line.handedAway ? ' · handed to a colleague' : ''}${line.insteadOf ? ` · for ${line.insteadOf}` : ''}`
 const mine = computed(() =>
   day.value ? day.value.exceptions.length + day.value.waiting.length + day.value.returned.length + day.value.ready.length : 0,
 )
@@ -77,34 +80,51 @@ async function seen() {
     <div>
       <h1 class="font-serif text-[1.9rem] leading-tight font-semibold">{{ greeting }}</h1>
 
-      <WorkList title="Live without clearance" hint="needs a look afterwards" :empty="null" :count="day.exceptions.length">
+      <WorkList title="Live past its gates" hint="to be cleared afterwards" :empty="null" :count="day.exceptions.length">
         <WorkLine
           v-for="line in day.exceptions"
           :key="line.exception"
           :item="line.item"
           :title="line.title"
-          :under="`${line.by}: “${line.reason}” · ${line.section}`"
+          :under="`${line.by}: “${line.reason}” · ${line.section}${line.gates.length ? ` · ${line.gates.join(', ')}` : ''}`"
         >
           <template #lead
-            ><span class="font-semibold text-rust">since {{ short(line.at) }}</span></template
+            ><span v-if="line.due" class="font-semibold" :class="isLate(line.due) ? 'text-rust' : 'text-lamp'"
+              >{{ isLate(line.due) ? 'was due' : 'due' }} {{ short(line.due) }}</span
+            ><span v-else class="font-semibold text-rust">since {{ short(line.at) }}</span></template
           >
           <button class="button" @click="look(line.exception, 'not-fine')">Needs mending</button>
           <button class="button" @click="look(line.exception, 'fine')">It is fine</button>
         </WorkLine>
       </WorkList>
-      <WorkList title="Waits for you" hint="longest first" :count="day.waiting.length" empty="Nothing waits at a gate you guard.">
+      <WorkList
+        title="Waits for you"
+        hint="by deadline, then longest first"
+        :count="day.waiting.length"
+        empty="Nothing waits at a gate you guard."
+      >
         <WorkLine
           v-for="line in day.waiting"
           :key="line.draft"
           :item="line.item"
           :title="line.title"
-          :under="`${line.note ? `“${line.note}” ` : ''}${line.by} · ${line.section} · version ${line.number}`"
+          :under="`${line.note ? `“${line.note}” ` : ''}${line.by} · ${line.section} · version ${line.number}${waitWords(line)}`"
         >
           <template #lead
-            ><span class="font-semibold text-lamp">since {{ short(line.at) }}</span></template
+            ><span v-if="line.due" class="font-semibold" :class="isLate(line.due) ? 'text-rust' : 'text-lamp'"
+              >{{ isLate(line.due) ? 'was due' : 'due' }} {{ short(line.due) }}</span
+            ><span v-else class="font-semibold text-lamp">since {{ short(line.at) }}</span></template
           >
-          <NuxtLink class="button" :to="`/office/items/${line.item}`" :aria-label="`Review ${line.title}`">Review</NuxtLink>
+          <NuxtLink
+            class="button"
+            :to="{ path: `/office/items/${line.item}`, query: { draft: line.draft } }"
+            :aria-label="`Review ${line.title}`"
+            >Review</NuxtLink
+          >
         </WorkLine>
+        <li v-if="day.waiting.length > 1" class="list-none py-2.5">
+          <NuxtLink class="link" to="/office/review">Go through all {{ day.waiting.length }}, one after the other</NuxtLink>
+        </li>
       </WorkList>
       <WorkList v-if="day.ready.length" title="Cleared, without a time" hint="for a publisher" :count="day.ready.length" empty="">
         <WorkLine

@@ -1,23 +1,56 @@
 <script setup lang="ts">
 import SecondFactor from '~/components/me/SecondFactor.vue'
 import SessionList from '~/components/me/SessionList.vue'
+import ChoiceButtons from '~/components/form/ChoiceButtons.vue'
+import PersonMark from '~/components/mark/PersonMark.vue'
 import PlaceStrip from '~/components/frame/PlaceStrip.vue'
 import { api } from '~/composables/api'
 import { useNotices } from '~/stores/notices'
 import { useSession, type Person } from '~/stores/session'
+import { useSite } from '~/stores/site'
 
 const session = useSession()
 const notices = useNotices()
+const site = useSite()
 const name = ref(session.person?.name ?? '')
 const current = ref('')
 const next = ref('')
-const SCHEMES: [Person['colourScheme'], string][] = [
-  ['auto', 'As this machine has it'],
-  ['light', 'Light'],
-  ['dark', 'Dark'],
-]
+const SCHEMES = [
+  { value: 'auto', word: 'As this machine has it' },
+  { value: 'light', word: 'Light' },
+  { value: 'dark', word: 'Dark' },
+] as const
+const DENSITIES = [
+  { value: 'normal', word: 'Roomy' },
+  { value: 'close', word: 'Close' },
+] as const
+const MAILS = [
+  { value: 'each', word: 'Of each thing' },
+  { value: 'daily', word: 'Once a day' },
+  { value: 'none', word: 'Never' },
+] as const
+const ZONES = Intl.supportedValuesOf('timeZone')
+/** A picture is taken as it is chosen; the server makes it small. */
+async function takePicture(event: Event) {
+  const [file] = (event.target as HTMLInputElement).files ?? []
+  if (!file) return
+  try {
+    const bytes = new Uint8Array(await file.arrayBuffer())
+    let text = ''
+    for (let at = 0; at < bytes.length; at += 8_192) text += String.fromCharCode(...bytes.subarray(at, at + 8_192))
+    await api('PUT', '/me/picture', { body: { picture: btoa(text) } })
+    await session.load()
+    notices.done('Your picture is changed')
+  } catch (error) {
+    notices.trouble(error)
+  }
+}
+async function dropPicture() {
+  await api('DELETE', '/me/picture')
+  await session.load()
+}
 
-async function change(body: { name?: string; colourScheme?: Person['colourScheme'] }, said: string) {
+async function change(body: Partial<Pick<Person, 'name' | 'colourScheme' | 'density' | 'zone' | 'mail'>>, said: string) {
   try {
     await api('PATCH', '/me', { body })
     await session.load()
@@ -50,24 +83,59 @@ async function changePassword() {
           </div>
           <button class="button" :disabled="!name.trim() || name === session.person?.name">Change the name</button>
         </form>
-        <fieldset>
-          <legend class="w-full border-b border-line pb-2 font-semibold">Colours</legend>
-          <div class="mt-3 flex flex-wrap gap-2">
-            <label
-              v-for="[value, word] in SCHEMES"
-              :key="value"
-              class="button cursor-pointer has-checked:border-kelp has-checked:bg-kelp-wash has-focus-visible:outline-2"
-              ><input
-                type="radio"
-                name="scheme"
-                class="sr-only"
-                :value="value"
-                :checked="session.person?.colourScheme === value"
-                @change="change({ colourScheme: value }, 'Colours changed')"
-              />{{ word }}</label
+        <section class="space-y-3" aria-labelledby="picture">
+          <h2 id="picture" class="border-b border-line pb-2 font-semibold">Picture</h2>
+          <div class="flex items-center gap-3">
+            <PersonMark v-if="session.person" :id="session.person.id" :name="session.person.name" :picture="session.person.picture" />
+            <label class="button cursor-pointer has-focus-visible:outline-2"
+              ><input type="file" accept="image/*" class="sr-only" @change="takePicture" />Choose a picture</label
             >
+            <button v-if="session.person?.picture" class="button-quiet" @click="dropPicture">Take it away</button>
           </div>
-        </fieldset>
+          <p class="hint">For colleagues. What readers see of you is an author profile, an item of its own.</p>
+        </section>
+        <section class="space-y-2" aria-labelledby="colours">
+          <h2 id="colours" class="border-b border-line pb-2 font-semibold">Colours and rows</h2>
+          <ChoiceButtons
+            :model-value="session.person!.colourScheme"
+            label="Colours"
+            :choices="SCHEMES"
+            @update:model-value="change({ colourScheme: $event }, 'Colours changed')"
+          />
+          <ChoiceButtons
+            :model-value="session.person!.density"
+            label="Rows"
+            :choices="DENSITIES"
+            @update:model-value="change({ density: $event }, 'Rows changed')"
+          />
+        </section>
+        <section class="space-y-2" aria-labelledby="own-zone">
+          <h2 id="own-zone" class="border-b border-line pb-2 font-semibold">Where you are</h2>
+          <label class="label" for="zone">Your time zone</label>
+          <select
+            id="zone"
+            class="input"
+            :value="session.person?.zone ?? ''"
+            @change="change({ zone: ($event.target as HTMLSelectElement).value || null }, 'Time zone changed')"
+          >
+            <option value="">as the site: {{ site.site?.zone }}</option>
+            <option v-for="entry in ZONES" :key="entry" :value="entry">{{ entry.replaceAll('_', ' ') }}</option>
+          </select>
+          <p class="hint">The site’s clock counts everywhere; yours is shown beside it.</p>
+        </section>
+        <section class="space-y-2" aria-labelledby="written">
+          <h2 id="written" class="border-b border-line pb-2 font-semibold">How you are written to</h2>
+          <ChoiceButtons
+            :model-value="session.person!.mail"
+            label="By mail"
+            :choices="MAILS"
+            @update:model-value="change({ mail: $event }, 'From now on so')"
+          />
+          <p class="hint">
+            By mail, at {{ session.person?.email }}. In the office you are told at once either way. Once a day is at seven.
+          </p>
+          <p><NuxtLink class="link" to="/office/people?view=deputies">Name a deputy while you are away</NuxtLink></p>
+        </section>
       </div>
       <form class="space-y-3" @submit.prevent="changePassword">
         <h2 class="border-b border-line pb-2 font-semibold">Password</h2>

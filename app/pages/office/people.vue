@@ -3,6 +3,8 @@ import { Plus } from 'lucide-vue-next'
 import type { Role } from '~~/core/access/verbs'
 import LoadState from '~/components/frame/LoadState.vue'
 import PlaceStrip from '~/components/frame/PlaceStrip.vue'
+import ChoiceButtons from '~/components/form/ChoiceButtons.vue'
+import DeputiesView from '~/components/people/DeputiesView.vue'
 import GroupsView from '~/components/people/GroupsView.vue'
 import PeopleView from '~/components/people/PeopleView.vue'
 import RightsView from '~/components/people/RightsView.vue'
@@ -22,17 +24,28 @@ const VIEWS = [
   ['people', 'People', 'Add a colleague'],
   ['groups', 'Groups', 'Make a group'],
   ['roles', 'Roles', 'Make a role'],
+  ['deputies', 'Deputies', 'Name a deputy'],
   ['rights', 'Rights', null],
   ['routes', 'Routes', 'Make a route'],
 ] as const
 const view = computed(() => VIEWS.find(([name]) => name === route.query.view) ?? VIEWS[0])
+const shown = computed(() =>
+  VIEWS.filter(([name]) => (name === 'routes' ? mayRoute.value : name !== 'rights' || mayChange.value)).map(([value, word]) => ({
+    value,
+    word,
+  })),
+)
+/** Everybody names a deputy for themselves; the rest is for who may change it. */
+const whyNotAdd = computed(() =>
+  view.value[0] === 'deputies' ? undefined : whyNot(site.site?.may[view.value[0] === 'routes' ? 'route.change' : 'people.change']),
+)
 const adding = ref(false)
 const go = (query: Record<string, string>) => router.replace({ query })
 
 const people = useLoad<Person[]>(() => '/people')
 const groups = useLoad<Group[]>(() => '/groups')
 const roles = useLoad<Role[]>(() => '/roles')
-const rules = useLoad<{ name: string; roles: string[]; most: number }[]>(() => '/separations')
+const rules = useLoad<{ name: string; roles: string[]; most: number; dynamic: boolean }[]>(() => '/separations')
 const load = () => Promise.all([people.load(), groups.load(), roles.load(), rules.load()])
 await load()
 const asked = (name: string) => (typeof route.query[name] === 'string' ? route.query[name] : '')
@@ -41,27 +54,14 @@ const asked = (name: string) => (typeof route.query[name] === 'string' ? route.q
 <template>
   <div>
     <PlaceStrip name="People">
-      <div class="flex gap-1" role="group" aria-label="Views">
-        <template v-for="[name, word] in VIEWS" :key="name">
-          <button
-            v-if="name === 'routes' ? mayRoute : name !== 'rights' || mayChange"
-            class="button-quiet"
-            :class="view[0] === name && '!bg-sheet !text-ink border border-line font-semibold'"
-            :aria-pressed="view[0] === name"
-            @click="go(name === 'people' ? {} : { view: name })"
-          >
-            {{ word }}
-          </button>
-        </template>
-      </div>
+      <ChoiceButtons
+        :model-value="view[0]"
+        label="Views"
+        :choices="shown"
+        @update:model-value="go($event === 'people' ? {} : { view: $event })"
+      />
       <template #action
-        ><button
-          v-if="view[2]"
-          class="button-main"
-          :disabled="view[0] === 'routes' ? !mayRoute : !mayChange"
-          :title="whyNot(site.site?.may[view[0] === 'routes' ? 'route.change' : 'people.change'])"
-          @click="adding = true"
-        >
+        ><button v-if="view[2]" class="button-main" :disabled="!!whyNotAdd" :title="whyNotAdd" @click="adding = true">
           <Plus class="size-4" aria-hidden="true" />{{ view[2] }}
         </button></template
       >
@@ -101,6 +101,9 @@ const asked = (name: string) => (typeof route.query[name] === 'string' ? route.q
       @changed="load"
       @closed="adding = false"
     />
+    <Suspense v-else-if="view[0] === 'deputies'"
+      ><DeputiesView :people="people.value.value" :may-change="mayChange" :adding="adding" @closed="adding = false"
+    /></Suspense>
     <Suspense v-else-if="view[0] === 'routes'"
       ><RoutesView
         :people="people.value.value"

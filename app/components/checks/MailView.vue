@@ -1,0 +1,60 @@
+<script setup lang="ts">
+import { fullIn, shortIn } from '~~/core/time/words'
+import LoadState from '~/components/frame/LoadState.vue'
+import { useLoad } from '~/composables/load'
+import { useSite } from '~/stores/site'
+
+/** The mails that the stand-in of a mail server took, as their readers would have got them. */
+interface Mail {
+  id: string
+  at: string
+  to: string
+  subject: string
+  text: string
+}
+const site = useSite()
+const zone = computed(() => site.site?.zone ?? 'UTC')
+const { value: mails, problem, loading, load } = useLoad<Mail[]>(() => '/mail')
+await load()
+watch(() => site.news, load)
+const chosen = ref('')
+const shown = computed(() => mails.value?.find((mail) => mail.id === chosen.value) ?? mails.value?.[0])
+/** The text with its links to this office as links. */
+const parts = computed(() => (shown.value?.text ?? '').split(/(https?:\/\/[^\s]+)/))
+</script>
+
+<template>
+  <LoadState v-if="!mails" :problem="problem" :loading="loading" @retry="load" />
+  <p v-else-if="!mails.length" class="max-w-2xl px-5 py-8 text-soft">
+    No mail yet. What the office writes to people, an invitation for example, is shown here until a mail server is named at its start
+    (YIELDGATE_SMTP).
+  </p>
+  <div v-else class="grid md:grid-cols-[24rem_1fr]">
+    <ul class="border-r border-line" aria-label="Mails">
+      <li v-for="mail in mails" :key="mail.id">
+        <button
+          class="block w-full border-b border-line px-5 py-2 text-left hover:bg-deep"
+          :class="shown?.id === mail.id && 'bg-sheet'"
+          :aria-pressed="shown?.id === mail.id"
+          @click="chosen = mail.id"
+        >
+          <span class="flex gap-3"
+            ><b class="min-w-0 flex-1 truncate font-semibold">{{ mail.subject }}</b
+            ><span class="shrink-0 text-soft">{{ shortIn(mail.at, zone, site.now) }}</span></span
+          >
+          <span class="block truncate text-soft">{{ mail.to }}</span>
+        </button>
+      </li>
+    </ul>
+    <article v-if="shown" class="px-6 py-5" aria-label="The mail">
+      <h2 class="font-serif text-xl font-semibold">{{ shown.subject }}</h2>
+      <p class="mt-1 text-soft">To {{ shown.to }}, {{ fullIn(shown.at, zone) }}</p>
+      <div class="mt-4 max-w-2xl whitespace-pre-line">
+        <template v-for="(part, index) in parts" :key="index"
+          ><a v-if="index % 2" class="link break-all" :href="part">{{ part }}</a
+          ><template v-else>{{ part }}</template></template
+        >
+      </div>
+    </article>
+  </div>
+</template>

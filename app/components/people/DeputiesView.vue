@@ -1,0 +1,179 @@
+<script setup lang="ts">
+import { fullIn } from '~~/core/time/words'
+import { meaningOf, wallOf, type WallTime } from '~~/core/time/zone'
+import PlainDialog from '~/components/form/PlainDialog.vue'
+import LoadState from '~/components/frame/LoadState.vue'
+import type { Person } from './types'
+import { useAct } from '~/composables/act'
+import { api } from '~/composables/api'
+import { useLoad } from '~/composables/load'
+import { useSession } from '~/stores/session'
+import { useSite } from '~/stores/site'
+
+/** Who clears for whom while they are away, and naming a deputy: each for themselves, a steward for anyone. */
+interface Entry {
+  id: string
+  absent: string
+  absentName: string
+  deputyName: string
+  gates: { route: string; gate: string }[] | null
+  from: string
+  to: string
+  begun: boolean
+  mine: boolean
+}
+const props = defineProps<{ people: Person[]; mayChange: boolean; adding: boolean }>()
+const emit = defineEmits<{ closed: [] }>()
+const site = useSite()
+const session = useSession()
+const zone = computed(() => site.site?.zone ?? 'UTC')
+const { value: entries, problem, loading, load } = useLoad<Entry[]>(() => '/delegations')
+const gates = useLoad<{ route: string; gate: string; name: string; routeName: string }[]>(() => '/gates')
+/** A gate as a value of a checkbox. */
+const keyOf = ({ route, gate }: { route: string; gate: string }) => `${route} ${gate}`
+const gateName = (entry: { route: string; gate: string }) => {
+  const known = gates.value.value?.find((one) => keyOf(one) === keyOf(entry))
+  return known ? `${known.name} (${known.routeName})` : 'a gate that is gone'
+}
+const form = ref<{
+  absent: string
+  deputy: string
+  some: boolean
+  gates: string[]
+  from: Omit<WallTime, 'zone'>
+  to: Omit<WallTime, 'zone'>
+} | null>(null)
+watch(
+  () => props.adding,
+  (adding) => {
+    if (!adding) return
+    const now = wallOf(site.now.toISOString(), zone.value)
+    const later = wallOf(new Date(site.now.getTime() + 7 * 86_400_000).toISOString(), zone.value)
+    form.value = {
+      absent: session.person!.id,
+      deputy: '',
+      some: false,
+      gates: [],
+      from: { date: now.date, time: now.time },
+      to: { date: later.date, time: '18:00' },
+    }
+  },
+  { immediate: true },
+)
+await Promise.all([load(), gates.load()])
+function close() {
+  form.value = null
+  emit('closed')
+}
+const { act, busy } = useAct(() => {
+  close()
+  return load()
+})
+/** The instant of a wall time in the site's zone; one that is skipped or comes twice is the later of the two. */
+function instant(wall: Omit<WallTime, 'zone'>): string {
+  const meaning = meaningOf({ ...wall, zone: zone.value })
+  return meaning.kind === 'exact' ? meaning.instant : meaning.kind === 'gap' ? meaning.after : meaning.later
+}
+const name = (id: string) => props.people.find((person) => person.id === id)?.name ?? ''
+function save() {
+  const { absent, deputy, some, gates: chosen, from, to } = form.value!
+  const only = some ? gates.value.value!.filter((entry) => chosen.includes(keyOf(entry))).map(({ route, gate }) => ({ route, gate })) : null
+  return act(
+    () => api('POST', '/delegations', { body: { absent, deputy, gates: only, from: instant(from), to: instant(to) } }),
+    `${name(deputy)} clears for ${absent === session.person!.id ? 'you' : name(absent)} in that time`,
+  )
+}
+const end = (entry: Entry) => act(() => api('DELETE', `/delegations/${entry.id}`), `${entry.deputyName} no longer stands in`)
+</script>
+
+<template>
+  <LoadState v-if="!entries" :problem="problem" :loading="loading" @retry="load" />
+  <div v-else>
+    <p v-if="!entries.length" class="max-w-2xl px-5 py-8 text-soft">
+      Nobody stands in for anyone. Before you are away, name a colleague who clears for you: what they clear says so everywhere, and what
+      you or they wrote stays for someone else.
+    </p>
+    <ul v-else>
+      <li v-for="entry in entries" :key="entry.id" class="flex items-baseline gap-4 border-b border-line bg-sheet px-5 py-2.5">
+        <span class="w-72 shrink-0"
+          ><b class="font-semibold">{{ entry.deputyName }}</b> for <b class="font-semibold">{{ entry.absentName }}</b></span
+        >
+        <span class="min-w-0 flex-1"
+          >{{ fullIn(entry.from, zone) }} to {{ fullIn(entry.to, zone)
+          }}<span class="block" :class="entry.begun ? 'text-kelp' : 'text-soft'"
+            >{{ entry.begun ? 'now' : 'not begun yet' }}, at
+            {{ entry.gates ? entry.gates.map(gateName).join(', ') : 'all their gates' }}</span
+          ></span
+        >
+        <button
+          v-if="entry.mine"
+          class="button-quiet shrink-0"
+          :aria-label="`End: ${entry.deputyName} for ${entry.absentName}`"
+          @click="end(entry)"
+        >
+          End it
+        </button>
+      </li>
+    </ul>
+    <PlainDialog :open="form !== null" title="Name a deputy" @close="close">
+      <form v-if="form" id="deputy-form" class="space-y-4" @submit.prevent="save">
+        <div v-if="mayChange">
+          <label class="label" for="absent">Who is away</label
+          ><select id="absent" v-model="form.absent" class="input">
+            <option v-for="person in people.filter((entry) => entry.active)" :key="person.id" :value="person.id">{{ person.name }}</option>
+          </select>
+        </div>
+        <div>
+          <label class="label" for="deputy">Who clears for {{ form.absent === session.person?.id ? 'you' : 'them' }}</label
+          ><select id="deputy" v-model="form.deputy" class="input" required>
+            <option value="" disabled>Choose a colleague</option>
+            <option
+              v-for="person in people.filter((entry) => entry.active && entry.id !== form!.absent)"
+              :key="person.id"
+              :value="person.id"
+            >
+              {{ person.name }}
+            </option>
+          </select>
+        </div>
+        <div class="grid grid-cols-2 gap-4">
+          <fieldset
+            v-for="[key, word] in [
+              ['from', 'From'],
+              ['to', 'Until'],
+            ] as const"
+            :key="key"
+          >
+            <legend class="label">{{ word }}</legend>
+            <span class="flex gap-2"
+              ><input v-model="form[key].date" class="input" type="date" required :aria-label="`${word}, the day`" /><input
+                v-model="form[key].time"
+                class="input !w-28"
+                type="time"
+                required
+                :aria-label="`${word}, the time`"
+            /></span>
+          </fieldset>
+        </div>
+        <fieldset>
+          <legend class="label">Where</legend>
+          <label class="flex items-center gap-2"><input v-model="form.some" type="radio" :value="false" />at all their gates</label>
+          <label class="flex items-center gap-2"><input v-model="form.some" type="radio" :value="true" />only at</label>
+          <div v-if="form.some" class="max-h-40 overflow-y-auto pl-6">
+            <label v-for="entry in gates.value.value" :key="keyOf(entry)" class="flex items-baseline gap-2"
+              ><input v-model="form.gates" type="checkbox" :value="keyOf(entry)" />{{ entry.name }}
+              <span class="text-soft">{{ entry.routeName }}</span></label
+            >
+          </div>
+        </fieldset>
+        <p class="hint">By the site’s clock. Both of you are told. Neither what you wrote nor what they wrote can be cleared so.</p>
+      </form>
+      <template #actions
+        ><button class="button" @click="close">Cancel</button
+        ><button class="button-main" form="deputy-form" :disabled="busy || !form?.deputy || (form.some && !form.gates.length)">
+          Name them
+        </button></template
+      >
+    </PlainDialog>
+  </div>
+</template>

@@ -1,0 +1,114 @@
+<script setup lang="ts">
+import type { ItemPage } from '~~/server/services/itemPage'
+import type { Refs } from '~~/core/render/blocks'
+import CompareView from '~/components/item/CompareView.vue'
+import ComparedBlock from '~/components/item/ComparedBlock.vue'
+import ItemDialogs from '~/components/item/ItemDialogs.vue'
+import PinDialog from '~/components/item/PinDialog.vue'
+import { useItemActions } from '~/components/item/itemActions'
+import { api } from '~/composables/api'
+import { counted } from '~/composables/words'
+
+/** One draft of the queue: what changed in it since the reviewer saw it last, and their verdict. A new text is shown whole. */
+const props = defineProps<{ page: ItemPage }>()
+const emit = defineEmits<{ done: []; reload: [] }>()
+const draft = computed(() => props.page.draft!)
+const actions = useItemActions(
+  () => props.page,
+  null,
+  () => emit('reload'),
+)
+const { dialog, notes } = actions
+const refs = computed<Refs>(() => ({
+  items: new Map(draft.value.links.map((link) => [link.id, link] as const)),
+  media: new Map(draft.value.media.map((media) => [media.id, media] as const)),
+  embedOrigins: [],
+}))
+const verdicts = computed(() => actions.more.value.concat(actions.main.value ?? []).filter(({ id }) => /^(clear|return|hand) /.test(id)))
+const of = (kind: string) => verdicts.value.filter(({ id }) => id.startsWith(`${kind} `))
+const range = ref<{ from: string; to: string } | null>(null)
+/** Asks for the words of a verdict, as its key does. */
+defineExpose({
+  ask: (kind: 'clear' | 'return') =>
+    of(kind)
+      .find(({ why }) => !why)
+      ?.run(),
+})
+watch(
+  () => draft.value.mayClear.length,
+  (now, before) => before && !now && emit('done'),
+)
+</script>
+
+<template>
+  <article class="flex h-full min-h-0 flex-col" :aria-label="page.title">
+    <header class="border-b border-line px-5 py-3">
+      <h2 class="font-serif text-xl font-semibold">
+        <NuxtLink :to="{ path: `/office/items/${page.id}`, query: { draft: draft.id } }" class="hover:underline">{{
+          page.title || 'Without a title'
+        }}</NuxtLink>
+      </h2>
+      <p class="text-soft">
+        {{ page.section.name }} · version {{ draft.number }} by {{ draft.authors.join(', ')
+        }}<template v-if="draft.sent?.note"> · “{{ draft.sent.note }}”</template>
+      </p>
+    </header>
+    <div class="min-h-0 flex-1 overflow-y-auto">
+      <Suspense v-if="draft.since || page.live">
+        <CompareView
+          :item="page.id"
+          :refs="refs"
+          :from="range?.from ?? draft.since?.version ?? null"
+          :known="draft.since"
+          :to="range?.to ?? null"
+          :draft-head="draft.head"
+          :live-version="page.live?.version ?? null"
+          :at-hand="draft.content"
+          :may-write="false"
+          @pick="(from, to) => (range = { from, to })"
+        />
+      </Suspense>
+      <div v-else class="mx-auto max-w-4xl px-5 py-4">
+        <p class="text-soft">A new text: {{ counted(draft.content.body.length, 'block') }}, never on the site.</p>
+        <ComparedBlock
+          v-for="(block, index) in draft.content.body"
+          :key="block.id"
+          :change="{ change: 'same', id: block.id, from: index, to: index }"
+          :block="block"
+          :refs="refs"
+          :columns="false"
+          :plain="false"
+          :take-back="false"
+          noted
+        />
+      </div>
+    </div>
+    <footer class="flex flex-wrap items-center gap-2 border-t border-line bg-paper px-5 py-3">
+      <button
+        v-for="(action, index) in of('clear')"
+        :key="action.id"
+        :class="index ? 'button' : 'button-main'"
+        :disabled="!!action.why"
+        :title="action.why"
+        @click="action.run()"
+      >
+        {{ action.name }}
+      </button>
+      <button v-for="action in [...of('return'), ...of('hand')]" :key="action.id" class="button" @click="action.run()">
+        {{ action.name }}
+      </button>
+      <p v-if="!verdicts.length" class="text-soft">Nothing to judge here for you now.</p>
+      <p v-for="action in of('clear').filter(({ why }) => why)" :key="action.id" class="w-full text-rust">{{ action.why }}</p>
+    </footer>
+    <PinDialog v-if="notes.asked.value" :asked="notes.asked.value" :notes="notes" @close="notes.asked.value = null" />
+    <ItemDialogs
+      v-if="dialog"
+      :page="page"
+      :actions="actions"
+      :pins="notes.pins.value"
+      :shown-date="draft.content.fields.shownDate"
+      :begin-beside="(name) => api('POST', `/items/${page.id}/drafts`, { body: { name } })"
+      :save="() => undefined"
+    />
+  </article>
+</template>

@@ -1,0 +1,159 @@
+<script setup lang="ts">
+import { onKeyStroke } from '@vueuse/core'
+import type { ItemPage } from '~~/server/services/itemPage'
+import type { Today } from '~~/server/services/today'
+import { shortIn } from '~~/core/time/words'
+import PlaceStrip from '~/components/frame/PlaceStrip.vue'
+import LoadState from '~/components/frame/LoadState.vue'
+import NoteDialog from '~/components/item/NoteDialog.vue'
+import ReviewCase from '~/components/review/ReviewCase.vue'
+import { useAct } from '~/composables/act'
+import { api } from '~/composables/api'
+import { useLoad } from '~/composables/load'
+import { counted } from '~/composables/words'
+import { useSite } from '~/stores/site'
+
+/** What waits for one, gone through one after the other; several that belong together are cleared as one. */
+type Line = Today['waiting'][number]
+const site = useSite()
+const route = useRoute()
+const router = useRouter()
+const zone = computed(() => site.site?.zone ?? 'UTC')
+const { value: day, problem, loading, load } = useLoad<Today>(() => '/today')
+await load()
+const lines = computed<Line[]>(() => day.value?.waiting ?? [])
+const at = computed(() => {
+  const asked = lines.value.findIndex((line) => line.draft === route.query.draft)
+  return asked < 0 ? 0 : asked
+})
+const current = computed(() => lines.value[at.value])
+const page = shallowRef<ItemPage | null>(null)
+/** The version of each draft that was shown here: only what was read is cleared together. */
+const read = shallowReactive(new Map<string, string>())
+async function show() {
+  const line = current.value
+  if (!line) return void (page.value = null)
+  const answer = await api<ItemPage>('GET', `/items/${line.item}?draft=${line.draft}`).catch(() => null)
+  if (line.draft !== current.value?.draft) return
+  page.value = answer
+  if (answer?.draft) read.set(answer.draft.id, answer.draft.head)
+}
+watch(() => current.value?.draft, show, { immediate: true })
+const go = (index: number) => {
+  const line = lines.value[index]
+  if (line) void router.replace({ query: { draft: line.draft } })
+}
+async function again() {
+  await Promise.all([load(), show()])
+}
+
+const together = ref<string[]>([])
+const toggle = (draft: string) =>
+  (together.value = together.value.includes(draft) ? together.value.filter((id) => id !== draft) : [...together.value, draft])
+const chosen = computed(() => lines.value.filter((line) => together.value.includes(line.draft)))
+const unread = computed(() => chosen.value.find((line) => read.get(line.draft) !== line.head))
+const asking = ref(false)
+const { act } = useAct(async () => {
+  asking.value = false
+  together.value = []
+  await again()
+})
+const clearAll = (note: string) =>
+  act(
+    () =>
+      api('POST', '/clearances', {
+        body: {
+          note,
+          drafts: chosen.value.flatMap((line) =>
+            line.gates.map((gate) => ({ draft: line.draft, seen: read.get(line.draft)!, gate: gate.id })),
+          ),
+        },
+      }),
+    `${counted(chosen.value.length, 'text')} cleared together`,
+  )
+
+const shown = ref<InstanceType<typeof ReviewCase>>()
+const writing = (event: KeyboardEvent) =>
+  event.ctrlKey ||
+  event.metaKey ||
+  event.altKey ||
+  (event.target as HTMLElement).closest('input, textarea, select, [contenteditable=true], [role=dialog]')
+const onKey = (key: string, run: () => unknown) => onKeyStroke(key, (event) => void (writing(event) || run()))
+onKey('j', () => go(at.value + 1))
+onKey('k', () => go(at.value - 1))
+onKey('x', () => current.value && toggle(current.value.draft))
+onKey('c', () => shown.value?.ask('clear'))
+onKey('r', () => shown.value?.ask('return'))
+useHead({ title: 'Review · Yieldgate' })
+</script>
+
+<template>
+  <div class="flex h-full min-h-0 flex-col">
+    <PlaceStrip name="Review">
+      <span class="text-soft max-lg:hidden"
+        ><kbd>J</kbd> <kbd>K</kbd> next, before · <kbd>C</kbd> clear · <kbd>R</kbd> return · <kbd>X</kbd> belongs together</span
+      >
+      <template #action
+        ><button
+          v-if="chosen.length > 1"
+          class="button-main"
+          :disabled="!!unread"
+          :title="unread && `“${unread.title}” was not read here yet`"
+          @click="asking = true"
+        >
+          Clear {{ chosen.length }} together
+        </button></template
+      >
+    </PlaceStrip>
+    <LoadState v-if="!day" :problem="problem" :loading="loading" @retry="load" />
+    <p v-else-if="!lines.length" class="px-5 py-8 text-soft">
+      Nothing waits at a gate you guard. <NuxtLink class="link" to="/office">Back to Today</NuxtLink>
+    </p>
+    <div v-else class="grid min-h-0 flex-1 grid-rows-[auto_minmax(0,1fr)] lg:grid-cols-[20rem_minmax(0,1fr)] lg:grid-rows-1">
+      <ol class="overflow-y-auto border-r border-line max-lg:max-h-40 max-lg:border-b" aria-label="Waits for you">
+        <li
+          v-for="(line, index) in lines"
+          :key="line.draft"
+          class="flex items-start gap-2 border-b border-line px-4 py-2.5"
+          :class="index === at && 'bg-sheet'"
+        >
+          <input
+            type="checkbox"
+            class="mt-1"
+            :checked="together.includes(line.draft)"
+            :aria-label="`${line.title} belongs together with others`"
+            @change="toggle(line.draft)"
+          />
+          <button class="min-w-0 flex-1 text-left" :aria-current="index === at ? 'true' : undefined" @click="go(index)">
+            <span class="block truncate" :class="index === at ? 'font-semibold' : 'font-medium'">{{
+              line.title || 'Without a title'
+            }}</span>
+            <span class="block truncate text-[0.93rem] text-soft">{{ line.by }} · {{ line.section }}</span>
+            <span
+              class="block text-[0.93rem]"
+              :class="line.due && line.due <= site.now.toISOString() ? 'font-semibold text-rust' : 'text-lamp'"
+              >{{ line.due ? `due ${shortIn(line.due, zone, site.now)}` : `since ${shortIn(line.at, zone, site.now)}` }}</span
+            >
+          </button>
+        </li>
+      </ol>
+      <ReviewCase v-if="page?.draft" :key="page.draft.id" ref="shown" :page="page" @done="load" @reload="again" />
+      <p v-else class="px-5 py-8 text-soft">One moment …</p>
+    </div>
+    <NoteDialog
+      v-if="asking"
+      :title="`Clear ${chosen.length} together`"
+      label="A word with it, if you like"
+      action="Clear them"
+      hint="Each is cleared for the version that was shown here; if one of them cannot be, none is."
+      :run="clearAll"
+      @close="asking = false"
+    >
+      <ul class="mb-3 list-disc pl-5">
+        <li v-for="line in chosen" :key="line.draft">
+          {{ line.title }}, version {{ line.number }} <span class="text-soft">at {{ line.gates.map(({ name }) => name).join(', ') }}</span>
+        </li>
+      </ul>
+    </NoteDialog>
+  </div>
+</template>

@@ -1,0 +1,174 @@
+import { isGated, wayOf, type OtherChange } from '../../core/flow/route'
+import type { Reader, Tx } from '../store/database'
+import { itemById, syncItems, type ItemRow } from '../store/items'
+import { readManifest, versionById } from '../store/versions'
+import { must, type Actor } from './access'
+import { openAfterReview } from './afterwards'
+import { changeLive, type LiveChange, type LiveDone } from './live'
+import { draftCleared, loadDraft, type LoadedDraft } from './loadedDraft'
+import { note, type Office } from './office'
+import { found, refusal, Refusal } from './refusal'
+import { sendLoaded } from './review'
+import { routeFor } from './routes'
+
+/** Whether the routes in force let a change of an item happen only through their gates. */
+export async function mustPassGates(
+  db: Reader,
+  actor: Pick<Actor, 'rights'>,
+  item: ItemRow,
+  change: OtherChange,
+  to?: string,
+): Promise<boolean> {
+  const here = await routeFor(db, actor.rights, item.kind, item.section_id)
+  return isGated(here, change) || (to !== undefined && isGated(await routeFor(db, actor.rights, item.kind, to), change))
+}
+
+/** The open line of work that would take an item off the site or move it, if there is one. */
+const openProposal = (db: Reader, item: string, change: OtherChange) =>
+  db.one<{ id: string }>('SELECT id FROM draft WHERE item_id = $item AND change = $change AND closed_at IS NULL', { item, change })
+
+/** Whether gates stand against taking an item off the site now: its route has them and they have not cleared just this. */
+export async function withdrawalHeld(db: Reader, actor: Pick<Actor, 'rights'>, item: ItemRow): Promise<boolean> {
+  if (!(await mustPassGates(db, actor, item, 'withdrawal'))) return false
+  const proposal = await openProposal(db, item.id, 'withdrawal')
+  if (!proposal) return true
+  const loaded = await loadDraft(db, proposal.id)
+  return !draftCleared(loaded) || loaded.draft.base_version !== item.live_version
+}
+
+export interface ProposalInput {
+  change: OtherChange
+  /** Where a move leads. */
+  section?: string | undefined
+  note: string
+}
+
+/** Asks the gates for leave to take a live item off the site or to move it, for what is live now. Answers the draft that goes their way. */
+export async function propose(office: Office, actor: Actor, itemId: string, input: ProposalInput): Promise<{ draft: string }> {
+  return office.store.write(async (tx) => {
+    const item = found(await itemById(tx, itemId), 'item')
+    must(actor, 'item.write', item.section_id)
+    must(actor, 'item.send', item.section_id)
+    if (item.on_site !== 'live' || !item.live_version) throw refusal('conflict', 'not-live', 'It is not on the site')
+    if (input.change === 'move') mustLead(actor, item, input.section)
+    const to = input.change === 'move' ? input.section! : null
+    if (!(await mustPassGates(tx, actor, item, input.change, to ?? undefined)))
+      throw refusal('conflict', 'not-gated', 'No gate is asked for that here; whoever has the right does it at once')
+    if (await openProposal(tx, itemId, input.change)) throw refusal('conflict', 'proposed-before', 'That is on its way already')
+    const route = await routeFor(tx, actor.rights, item.kind, item.section_id)
+    const there = to === null ? null : await routeFor(tx, actor.rights, item.kind, to)
+    const draft = office.newId()
+    const name = to === null ? 'Off the site' : `To ${actor.rights.sections.get(to)!.name}`
+    await tx.insert('draft', [
+      {
+        id: draft,
+        item_id: itemId,
+        name,
+        change: input.change,
+        to_section: to,
+        to_route_id: there?.id ?? null,
+        to_route_version: there?.version ?? null,
+        base_version: item.live_version,
+        head_version: item.live_version,
+        route_id: route.id,
+        route_version: route.version,
+        review: 'draft',
+        created_at: office.now(),
+        created_by: actor.id,
+      },
+    ])
+    await tx.insert('draft_author', [{ draft_id: draft, person_id: actor.id }])
+    await note(office, tx, actor.id, 'draft.proposed', itemId, { draft, change: input.change, ...(to === null ? {} : { to }) })
+    await sendLoaded(office, tx, actor, await loadDraft(tx, draft), input.note)
+    await syncItems(tx, [itemId])
+    return { draft }
+  })
+}
+
+function mustLead(actor: Actor, item: ItemRow, to: string | undefined): void {
+  if (to === undefined) throw refusal('bad-input', 'section-missing', 'Say to which section', 'section')
+  found(actor.rights.sections.get(to), 'section')
+  if (to === item.section_id) throw refusal('refused', 'section-same', 'It is in that section', 'section')
+}
+
+/** The rights to move a live item: readers see its section, so it is as putting it live in both. */
+function mustMoveLive(actor: Actor, item: ItemRow, to: string): void {
+  for (const section of [item.section_id, to]) {
+    must(actor, 'item.move', section)
+    must(actor, 'item.put-live', section)
+  }
+}
+
+const done = ([outcome]: Awaited<ReturnType<typeof changeLive>>): LiveDone => {
+  if (outcome?.ok) return outcome.value
+  throw new Refusal('refused', outcome?.reasons ?? [])
+}
+
+/** The change of what is live that moves an item to another section as it is. */
+async function moveOf(tx: Tx, actor: Actor, item: ItemRow, to: string, draft: string | null): Promise<LiveChange> {
+  const version = found(await versionById(tx, item.live_version!), 'version')
+  return {
+    do: 'put',
+    item: { ...item, section_id: to },
+    version,
+    manifest: await readManifest(tx, version.manifest),
+    draft,
+    cleared: true,
+    behind: false,
+    shownDate: 'keep',
+    cause: 'moved',
+    person: actor.id,
+    event: null,
+    about: { from: item.section_id, to },
+  }
+}
+
+/** Moves a live item to another section at once, where no gate is asked for it. */
+export async function moveLive(office: Office, tx: Tx, actor: Actor, item: ItemRow, to: string): Promise<void> {
+  mustMoveLive(actor, item, to)
+  if (await mustPassGates(tx, actor, item, 'move', to))
+    throw refusal('conflict', 'gated', 'A move goes through the gates of its route; ask them for it')
+  await doMove(office, tx, actor, item, to, null)
+}
+
+async function doMove(office: Office, tx: Tx, actor: Actor, item: ItemRow, to: string, draft: string | null): Promise<LiveDone> {
+  const site = found(await office.site(), 'site')
+  await tx.update('item', { id: item.id }, { section_id: to })
+  const result = done(await changeLive(office, tx, site, [await moveOf(tx, actor, item, to, draft)]))
+  await note(office, tx, actor.id, 'item.moved', item.id, { from: item.section_id, to })
+  return result
+}
+
+/** Does what its gates have cleared: takes the item off the site, or moves it. */
+export async function carryOut(office: Office, tx: Tx, actor: Actor, loaded: LoadedDraft): Promise<LiveDone> {
+  const { item, draft } = loaded
+  if (draft.change === 'move') mustMoveLive(actor, item, draft.to_section!)
+  else must(actor, 'item.withdraw', item.section_id)
+  if (!draftCleared(loaded)) throw refusal('refused', 'not-cleared', 'It has not passed its gates')
+  if (item.live_version !== draft.base_version)
+    throw refusal('refused', 'behind', 'What is live has changed since it was asked for; ask the gates again')
+  if (draft.change === 'move') return doMove(office, tx, actor, item, draft.to_section!, draft.id)
+  const site = found(await office.site(), 'site')
+  return done(await changeLive(office, tx, site, [{ do: 'withdraw', item, draft: draft.id, person: actor.id, event: null }]))
+}
+
+/** Takes an item off the site although its route asks gates first: with a reason, and a look at it afterwards. */
+export async function withdrawPastGates(office: Office, tx: Tx, actor: Actor, item: ItemRow, reason: string): Promise<LiveDone> {
+  must(actor, 'item.put-live-uncleared', item.section_id)
+  if (!reason.trim()) throw refusal('refused', 'reason-missing', 'Say why it cannot wait for its gates', 'exception')
+  const site = found(await office.site(), 'site')
+  const version = found(await versionById(tx, item.live_version!), 'version')
+  const whole = await loadDraft(tx, version.draft_id)
+  const result = done(
+    await changeLive(office, tx, site, [{ do: 'withdraw', item, person: actor.id, event: null, about: { reason: reason.trim() } }]),
+  )
+  const route = wayOf('withdrawal', await routeFor(tx, actor.rights, item.kind, item.section_id))
+  const state = { ...whole.state, clearances: [] }
+  await openAfterReview(
+    office,
+    tx,
+    { ...whole, item, head: version, route, state },
+    { person: actor.id, reason: reason.trim(), at: result.at },
+  )
+  return result
+}
