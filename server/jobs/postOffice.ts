@@ -15,7 +15,7 @@ export function startPostOffice(office: Office): () => Promise<void> {
     : Promise.resolve(mailTransport(process.env.YIELDGATE_SMTP!))
   const stops = [
     every(office, 300, 'telling the news', () => tellNews(office)),
-    every(office, 20_000, 'writing the mails of the day', () => writeDigests(office)),
+    every(office, 5_000, 'writing the mails of the day', () => writeDigests(office)),
     every(office, 500, 'sending mails', async () => sendMails(office, await transport)),
   ]
   return async () => {

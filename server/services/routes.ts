@@ -76,12 +76,6 @@ const stuckIn = (rights: Rights, all: readonly Route[], rules: readonly RouteRul
     })),
   )
 
-/** Refuses routes that some work could never pass, where they are in force. */
-function mustBeSound(rights: Rights, all: readonly Route[], rules: readonly RouteRule[]): void {
-  const stuck = stuckIn(rights, all, rules)
-  if (stuck.length) throw new Refusal('refused', stuck.slice(0, 20))
-}
-
 /** What a change of rights would newly stop: routes in force that work could no longer pass. */
 export async function newlyStuck(db: Reader, before: Rights, after: Rights): Promise<Reason[]> {
   const [all, rules] = await Promise.all([listRoutes(db), listRules(db)])
@@ -141,7 +135,8 @@ export async function saveRoute(
     mustBeWhole(rights, input, await listCalendars(tx))
     const before = id === null ? undefined : found(await newestRoute(tx, id), 'route')
     const route: Route = { id: id ?? office.newId(), version: (before?.version ?? 0) + 1, ...input }
-    mustBeSound(rights, [route], await listRules(tx))
+    const stuck = stuckIn(rights, [route], await listRules(tx))
+    if (stuck.length) throw new Refusal('refused', stuck.slice(0, 20))
     await addRoutes(tx, [route])
     await note(office, tx, actor.id, 'route.saved', null, { route: route.id, ...input, version: route.version })
     return { route: route.id, version: route.version }
@@ -166,7 +161,10 @@ export async function saveRules(office: Office, actor: Actor, rules: RouteRule[]
     if (left.length) throw refusal('refused', 'rule-missing', `No rule says which route a ${left[0]} goes on the whole site`, 'rules')
     const said = rules.map(({ kind, section }) => `${kind} ${section}`)
     if (new Set(said).size < said.length) throw refusal('refused', 'rule-twice', 'Two rules are for the same items', 'rules')
-    mustBeSound(rights, all, rules)
+    // What was stuck before is no worse for it, and may be what these rules mend.
+    const before = new Set(stuckIn(rights, all, await listRules(tx)).map(({ detail }) => detail))
+    const stuck = stuckIn(rights, all, rules).filter(({ detail }) => !before.has(detail))
+    if (stuck.length) throw new Refusal('refused', stuck.slice(0, 20))
     await setRules(tx, site.id, rules)
     await note(office, tx, actor.id, 'route.rules-set', null, { rules })
   })
