@@ -21,6 +21,8 @@ export interface Person {
 interface SessionAnswer {
   unclaimed: boolean
   demo: boolean
+  /** What a provider is called at which one may sign in, if there is one. */
+  otherDoor: string | null
   person: Person | null
 }
 
@@ -29,6 +31,7 @@ export const useSession = defineStore('session', () => {
   const person = ref<Person | null>(null)
   const unclaimed = ref(false)
   const demo = ref(false)
+  const otherDoor = ref<string | null>(null)
   const loaded = ref(false)
 
   async function load(): Promise<void> {
@@ -36,6 +39,7 @@ export const useSession = defineStore('session', () => {
     person.value = answer.person
     unclaimed.value = answer.unclaimed
     demo.value = answer.demo
+    otherDoor.value = answer.otherDoor
     loaded.value = true
   }
   async function signIn(email: string, password: string, code?: string): Promise<void> {
@@ -61,5 +65,5 @@ export const useSession = defineStore('session', () => {
     await api('DELETE', '/session')
     location.assign('/office/sign-in')
   }
-  return { person, unclaimed, demo, loaded, load, signIn, stepIn, seeAs, wear, signOut }
+  return { person, unclaimed, demo, otherDoor, loaded, load, signIn, stepIn, seeAs, wear, signOut }
 })

@@ -28,6 +28,8 @@ interface Common<P extends Shape, Q extends Shape, B extends Shape, A> {
   body?: B
   /** Whether it takes If-Match with the version that the person saw. */
   guarded?: boolean
+  /** Whether its answer holds a secret, and so is not kept for a repeat of the request. */
+  secret?: boolean
   run(asked: Asked<z.infer<P>, z.infer<Q>, z.infer<B>, A>): Promise<unknown>
 }
 
@@ -43,6 +45,11 @@ export const endpoint = <P extends Shape = z.ZodUndefined, Q extends Shape = z.Z
 export const openEndpoint = <P extends Shape = z.ZodUndefined, Q extends Shape = z.ZodUndefined, B extends Shape = z.ZodUndefined>(
   definition: Common<P, Q, B, Actor | undefined>,
 ): Endpoint => ({ ...definition, open: true }) as unknown as Endpoint
+
+/** An answer that leads the browser on to another address. */
+export class Redirect {
+  constructor(readonly to: string) {}
+}
 
 /** An answer that is a file to keep, sent as it is read. */
 export class Download {

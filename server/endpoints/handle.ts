@@ -15,7 +15,7 @@ import { runtime, type Runtime } from '../runtime'
 import { MAX_DOCUMENT_BYTES } from '../services/media'
 import { PROBLEMS, refusal, Refusal } from '../services/refusal'
 import type { Actor } from '../services/access'
-import { Download, type Endpoint } from './endpoint'
+import { Download, Redirect, type Endpoint } from './endpoint'
 
 /** JSON bodies are at most this large; the largest page that the editor makes stays well below. */
 export const MAX_BODY_BYTES = 2 * 1024 * 1024
@@ -166,7 +166,8 @@ export async function handle(event: H3Event, endpoint: Endpoint): Promise<unknow
       event,
     }
     const run = () => endpoint.run(asked as never)
-    const answer = endpoint.method === 'POST' && actor && !endpoint.open ? await once(parts, actor, event, raw, run) : await run()
+    const answer =
+      endpoint.method === 'POST' && actor && !endpoint.open && !endpoint.secret ? await once(parts, actor, event, raw, run) : await run()
     if (writes) await parts.office.settle()
     return say(event, answer, endpoint.method === 'GET')
   } catch (error) {
@@ -185,6 +186,11 @@ export async function handle(event: H3Event, endpoint: Endpoint): Promise<unknow
 }
 
 function say(event: H3Event, answer: unknown, read: boolean): unknown {
+  if (answer instanceof Redirect) {
+    setResponseStatus(event, 302)
+    setResponseHeader(event, 'location', answer.to)
+    return null
+  }
   if (answer instanceof Download) {
     setResponseHeader(event, 'content-type', answer.file.type)
     setResponseHeader(event, 'content-disposition', `attachment; filename="${answer.file.name}"`)

@@ -36,12 +36,13 @@ import { explainRight, rightsOfPeople, rightsOfPerson } from '../services/rights
 import { VERBS, type Verb } from '../../core/access/verbs'
 import { waysOf, type Rights } from '../../core/access/rights'
 import { brokenTogether, givenRoles } from '../../core/access/session'
-import { refusal } from '../services/refusal'
+import { beginOpenId, endOpenId, provider } from '../services/openId'
+import { refusal, Refusal } from '../services/refusal'
 import { beginSecondFactor, confirmSecondFactor, endSecondFactor, secondFactor } from '../services/secondFactor'
 import { endMySessions, mySessions, openSession, signOut } from '../services/sessions'
 import { firstStart } from '../services/sites'
 import { listPeople, personById } from '../store/people'
-import { Download, endpoint, openEndpoint } from './endpoint'
+import { Download, endpoint, openEndpoint, Redirect } from './endpoint'
 
 const name = z.string().trim().min(1).max(100)
 const password = z.string().max(1_000)
@@ -63,14 +64,21 @@ const siteName = async ({ office, live }: Pick<Runtime, 'office' | 'live'>) => {
   return (site && (await live.frame(site)).settings.title) || 'Yieldgate'
 }
 
+const cookieOptions = () =>
+  ({ httpOnly: true, sameSite: 'lax', secure: process.env.YIELDGATE_ORIGIN?.startsWith('https:') ?? false }) as const
 function giveSession(event: H3Event, token: string): void {
-  setCookie(event, SESSION_COOKIE, token, {
-    httpOnly: true,
-    sameSite: 'lax',
-    path: '/',
-    secure: process.env.YIELDGATE_ORIGIN?.startsWith('https:') ?? false,
-    maxAge: 14 * 86_400,
-  })
+  setCookie(event, SESSION_COOKIE, token, { ...cookieOptions(), path: '/', maxAge: 14 * 86_400 })
+}
+/** A sign-in at a provider under way is kept in the browser that began it. */
+const OPENID_COOKIE = 'yieldgate_openid'
+const OPENID_BACK = '/api/v1/session/openid/back'
+const underWay = z.strictObject({ state: z.string(), nonce: z.string(), verifier: z.string() })
+function safeJson(text: string | undefined): unknown {
+  try {
+    return JSON.parse(text ?? '')
+  } catch {
+    return null
+  }
 }
 const tokenOf = (event: H3Event) => getCookie(event, SESSION_COOKIE) ?? ''
 const agentOf = (event: H3Event) => getHeader(event, 'user-agent') ?? ''
@@ -97,6 +105,7 @@ export const people = [
     run: async ({ office, actor }) => ({
       unclaimed: await isUnclaimed(office),
       demo: isDemo,
+      otherDoor: provider()?.name ?? null,
       person: actor
         ? {
             id: actor.id,
@@ -161,6 +170,38 @@ export const people = [
     summary: 'Use these of one’s roles first in this session, where not all may be used together',
     body: z.strictObject({ roles: ids(50) }),
     run: ({ office, actor, event, body }) => useRoles(office, actor, tokenOf(event), body.roles),
+  }),
+  openEndpoint({
+    method: 'GET',
+    path: '/session/openid',
+    tag: 'people',
+    summary: 'Begin a sign-in at the provider of OpenID Connect, where one is named',
+    async run({ event, origin }) {
+      const { to, keep } = await beginOpenId(`${origin}${OPENID_BACK}`)
+      setCookie(event, OPENID_COOKIE, JSON.stringify(keep), { ...cookieOptions(), path: OPENID_BACK, maxAge: 600 })
+      return new Redirect(to)
+    },
+  }),
+  openEndpoint({
+    method: 'GET',
+    path: '/session/openid/back',
+    tag: 'people',
+    summary: 'Where the provider sends the browser back to',
+    query: z.looseObject({}),
+    async run({ office, event, origin }) {
+      const kept = underWay.safeParse(safeJson(getCookie(event, OPENID_COOKIE)))
+      deleteCookie(event, OPENID_COOKIE, { path: OPENID_BACK })
+      try {
+        if (!kept.success) throw refusal('not-signed-in', 'openid-wrong', 'That sign-in was not begun in this browser')
+        const person = await endOpenId(office, new URL(event.node.req.url ?? '', origin), kept.data)
+        await endSession(office, event)
+        giveSession(event, await openSession(office, person, agentOf(event)))
+        return new Redirect('/office')
+      } catch (error) {
+        if (!(error instanceof Refusal)) throw error
+        return new Redirect(`/office/sign-in?refused=${encodeURIComponent(error.message)}`)
+      }
+    },
   }),
   openEndpoint({
     method: 'GET',
@@ -293,6 +334,7 @@ export const people = [
     path: '/me/second-factor',
     tag: 'people',
     summary: 'Begin a second factor: a secret for an authenticator, which holds once a code of it is typed',
+    secret: true,
     body: z.strictObject({ current: password }),
     async run({ office, live, actor, body }) {
       await mustKnowPassword(office, actor, body.current)

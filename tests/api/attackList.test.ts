@@ -55,6 +55,30 @@ describe('clearing one’s own text', () => {
     await send(client, made, made.version)
     expect(code(await clear(client, made, made.version))).toEqual([422, 'own-work'])
   })
+  it('through a second account', async () => {
+    const [one, two] = [await person(['writer']), await person(['reviewer'])]
+    await team.founder.need('PUT', `/people/${two.id}/same`, { body: { same: one.id } })
+    const made = await write(one.client, 'Mine by two accounts')
+    await send(one.client, made, made.version)
+    expect(code(await clear(two.client, made, made.version))).toEqual([422, 'own-work'])
+    // Nor by saying of oneself that the accounts are two people.
+    expect(code(await two.client.ask('PUT', `/people/${two.id}/same`, { body: { same: null } }))).toEqual([403, 'right-missing'])
+  })
+  it('through a deputy, whoever of the two wrote it', async () => {
+    const [one, two] = [await person(['writer', 'reviewer']), await person(['writer'])]
+    const time = { from: new Date(Date.now() - 60_000).toISOString(), to: new Date(Date.now() + 3_600_000).toISOString() }
+    await one.client.need('POST', '/delegations', { body: { absent: one.id, deputy: two.id, gates: null, ...time } })
+    for (const { client } of [one, two]) {
+      const made = await write(client, 'Mine by a deputy')
+      await send(client, made, made.version)
+      expect(code(await clear(two.client, made, made.version))).toEqual([422, 'own-work'])
+    }
+    // Nor does a reviewer of another's make themselves one: only the absent one names who stands in.
+    expect(code(await two.client.ask('POST', '/delegations', { body: { absent: one.id, deputy: two.id, gates: null, ...time } }))).toEqual([
+      403,
+      'right-missing',
+    ])
+  })
   it('by writing one word in another’s', async () => {
     const { client } = await person(['writer', 'reviewer'])
     const made = await writePost(team, 'Another’s')

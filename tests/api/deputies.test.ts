@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { type Client } from '../support/server'
+import type { Client } from '../support/server'
 import { aGate, clearAt, codes, routeFor, sent, toldOf, withTeam, type Problem } from '../support/team'
 
 const { here, pass, now, colleague, idOf } = withTeam()

@@ -41,6 +41,8 @@ const CASES: Record<string, Case> = {
   'PATCH /me': { need: 'signed-in', body: {} },
   'PUT /me/password': { need: 'signed-in', body: { current: 'wrong', next: 'x' } },
   'PUT /session/roles': { need: 'signed-in', body: { roles: [] } },
+  'GET /session/openid': { need: 'open' },
+  'GET /session/openid/back': { need: 'open' },
   'GET /invitation': { need: 'open', path: () => '/invitation?with=none' },
   'POST /invitation': { need: 'open', body: { with: 'none', password: PASSWORD } },
   'PUT /me/picture': { need: 'signed-in', body: { picture: 'bm9uZQ==' } },

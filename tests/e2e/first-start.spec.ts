@@ -1,7 +1,7 @@
 import { expect, test } from '@playwright/test'
 import { startServer } from '../support/server'
 
-test('a site begins with nothing: its first steward, a colleague, a first page', async ({ browser }) => {
+test('a site begins with nothing: its first steward, a colleague who comes by a mail, a first page', async ({ browser }) => {
   const server = await startServer()
   const page = await (await browser.newContext({ baseURL: server.origin })).newPage()
   await page.goto('/')
@@ -20,10 +20,29 @@ test('a site begins with nothing: its first steward, a colleague, a first page',
   await page.getByRole('button', { name: 'Add a colleague' }).click()
   await page.getByLabel('Name', { exact: true }).fill('Noor Haddad')
   await page.getByLabel('Mail address').fill('noor@harbour.example')
-  await page.getByLabel('First password').fill('letters in every port')
   await page.getByLabel('Role 1', { exact: true }).selectOption({ label: 'Reviewer' })
-  await page.getByRole('button', { name: 'Save' }).click()
+  await page.getByRole('button', { name: 'Invite', exact: true }).click()
   await expect(page.getByText('Reviewer on the whole site').last()).toBeVisible()
+  await expect(page.getByRole('row', { name: /Noor Haddad/ })).toContainText('invited')
+  // No mail server is named, so the mail is shown here; the colleague opens its link.
+  await page.getByRole('link', { name: 'Checks' }).click()
+  await page.getByRole('button', { name: 'Mail' }).click()
+  const mail = page.getByRole('article', { name: 'The mail' })
+  await expect(mail.getByRole('heading')).toHaveText('Maren Ostby invites you to the office of Small Harbour')
+  const link = new URL((await mail.getByRole('link').getAttribute('href'))!)
+  const noor = await (await browser.newContext({ baseURL: server.origin })).newPage()
+  await noor.goto(link.pathname + link.search)
+  await expect(noor.getByRole('heading', { level: 1 })).toHaveText('Welcome, Noor')
+  await noor.getByLabel('Password', { exact: true }).fill('letters in every port')
+  await noor.getByLabel('The same again').fill('letters in every fort')
+  await noor.getByRole('button', { name: 'Come in' }).click()
+  await expect(noor.getByRole('alert')).toHaveText('The two are not the same')
+  await noor.getByLabel('The same again').fill('letters in every port')
+  await noor.getByRole('button', { name: 'Come in' }).click()
+  await expect(noor.getByRole('heading', { level: 1 })).toContainText('Noor. Nothing waits for you.')
+  await noor.goto(link.pathname + link.search)
+  await expect(noor.getByRole('heading', { level: 1 })).toHaveText('This link is over')
+  await noor.context().close()
   await page.goto('/')
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Small Harbour')
   await page.context().close()

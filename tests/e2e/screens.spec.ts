@@ -34,6 +34,7 @@ test('axe finds nothing in the office', async ({ browser }) => {
     ['/office/site', 'Make a section'],
     ['/office/checks', '90 days'],
     ['/office/checks?view=journal', 'Verify the journal'],
+    ['/office/checks?view=mail', 'Mail'],
     ['/office/people', 'Add a colleague'],
     ['/office/me', 'Change the password'],
   ] as const) {
@@ -45,6 +46,10 @@ test('axe finds nothing in the office', async ({ browser }) => {
   await page.getByRole('button', { name: 'Verify the journal' }).click()
   await expect(page.getByText('Intact.')).toBeVisible()
   await clean(page, 'Journal verified')
+  await page.getByRole('button', { name: /^Notifications/ }).click()
+  await expect(page.getByRole('heading', { name: 'Notifications' })).toBeVisible()
+  await clean(page, 'Notifications')
+  await page.keyboard.press('Escape')
   for (const view of ['groups', 'roles', 'rights', 'routes']) {
     await page.goto(`/office/people?view=${view}`)
     await expect(page.getByRole('button', { name: 'Change', exact: false }).or(page.getByRole('grid')).first()).toBeVisible()
@@ -52,7 +57,21 @@ test('axe finds nothing in the office', async ({ browser }) => {
   }
   await page.getByRole('button', { name: 'Change the route Reviewed' }).click()
   await clean(page, 'Route editor')
+  await page
+    .getByRole('dialog')
+    .getByText(/^Checks: /)
+    .click()
+  await page.getByRole('dialog').getByText('Only for some items').click()
+  await clean(page, 'Route editor, what a gate asks')
   await page.getByRole('dialog').getByRole('button', { name: 'Cancel' }).click()
+  await page.getByRole('button', { name: 'Change Office hours' }).click()
+  await clean(page, 'Working hours')
+  await page.keyboard.press('Escape')
+  await page.goto('/office/people?view=deputies')
+  await expect(page.getByText('at all their gates')).toBeVisible()
+  await page.getByRole('button', { name: 'Name a deputy' }).click()
+  await clean(page, 'Name a deputy')
+  await page.keyboard.press('Escape')
   await page.goto('/office/people')
   await page.getByRole('button', { name: 'Add a colleague' }).click()
   await clean(page, 'Add a colleague')
@@ -145,6 +164,13 @@ test('axe finds nothing in reviewing and planning', async ({ browser }) => {
   await expect(reviewer.getByText('Your note: All three?')).toBeVisible()
   await clean(reviewer, 'Review')
   await reviewer.getByRole('button', { name: 'Take away' }).click()
+  await reviewer.getByRole('button', { name: 'More actions' }).click()
+  await reviewer.getByRole('menuitem', { name: 'Hand to a colleague' }).click()
+  await expect(reviewer.getByRole('dialog').getByRole('radio').first()).toBeVisible()
+  await clean(reviewer, 'Hand to a colleague')
+  await reviewer.goto('/office/review')
+  await expect(reviewer.getByRole('article').getByRole('heading').first()).toBeVisible()
+  await clean(reviewer, 'Review, one after the other')
   await reviewer.context().close()
   const publisher = await stepIn(browser, 'Idris Calloway', CALM)
   await publisher.getByRole('link', { name: 'Open A map on every quay' }).click()
@@ -192,7 +218,7 @@ test('clearing works on a phone, and nothing is wider than the screen', async ({
   await page.getByRole('dialog').getByRole('button', { name: 'Clear' }).click()
   await expect(page.getByText('Cleared').first()).toBeVisible()
   await fits()
-  for (const place of ['/office/content', '/office/site', '/office/me']) {
+  for (const place of ['/office/content', '/office/site', '/office/me', '/office/review']) {
     await page.goto(place)
     await expect(page.getByRole('heading', { level: 1 }).first()).toBeVisible()
     await fits()

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useIntervalFn } from '@vueuse/core'
 import { fullIn, shortIn } from '~~/core/time/words'
 import LoadState from '~/components/frame/LoadState.vue'
 import { useLoad } from '~/composables/load'
@@ -16,7 +17,8 @@ const site = useSite()
 const zone = computed(() => site.site?.zone ?? 'UTC')
 const { value: mails, problem, loading, load } = useLoad<Mail[]>(() => '/mail')
 await load()
-watch(() => site.news, load)
+// A mail goes out a moment after what it tells of, and is no news by itself.
+useIntervalFn(load, 3_000)
 const chosen = ref('')
 const shown = computed(() => mails.value?.find((mail) => mail.id === chosen.value) ?? mails.value?.[0])
 /** The text with its links to this office as links. */

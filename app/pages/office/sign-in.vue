@@ -8,7 +8,7 @@ const session = useSession()
 const route = useRoute()
 const email = ref('')
 const password = ref('')
-const problem = ref('')
+const problem = ref(typeof route.query.refused === 'string' ? route.query.refused.slice(0, 200) : '')
 const busy = ref(false)
 /** Asked for once the password was right, of those who have a second factor. */
 const asksCode = ref(false)
@@ -71,7 +71,8 @@ async function enter(how: () => Promise<void>) {
         <p id="code-hint" class="hint mt-1">Six digits, as it shows them now. Without it at hand, one of your recovery codes.</p>
       </div>
       <button class="button-main w-full" :disabled="busy">Sign in</button>
-      <p class="hint">Forgotten it? Your steward can give you a new one.</p>
+      <a v-if="session.otherDoor" class="button w-full" href="/api/v1/session/openid">Sign in with {{ session.otherDoor }}</a>
+      <p class="hint">Forgotten it? Your steward can send you a link for a new one.</p>
     </form>
     <section v-if="people.length" aria-labelledby="demo" class="md:border-l md:border-line md:pl-12">
       <h2 id="demo" class="font-serif text-xl font-semibold">This is the demo: step in as</h2>
