@@ -167,6 +167,18 @@ test('a deputy clears while the guard is away; what went live on the fast lane i
     expect(await read()).toBe(200)
     await told(noor, 'went live past its gates; look at it: “Passengers stand on the quay”')
 
+    // The gate hangs on Noor alone: her account is not let rest before someone has seen what that would strand.
+    await maren.goto('/office/people')
+    await maren.getByRole('button', { name: 'More for Noor Haddad' }).click()
+    await maren.getByRole('menuitem', { name: 'Let the account rest' }).click()
+    await maren.getByRole('button', { name: 'Let it rest' }).click()
+    await expect(maren.getByRole('dialog', { name: 'This would strand work' })).toContainText(
+      'Notices: fast lane: “Review” needs 1, and nobody',
+    )
+    await maren.getByRole('button', { name: 'Leave it as it is' }).click()
+    await maren.getByRole('dialog').getByRole('button', { name: 'Cancel' }).click()
+    await expect(maren.getByRole('row', { name: /Noor Haddad/ })).not.toContainText('rests')
+
     // Nobody looks: some days later it is taken back, and those who should know are told.
     server.moveClock(2.8 * DAY)
     await expect.poll(read, { timeout: 20_000 }).toBe(410)

@@ -50,6 +50,14 @@ test('axe finds nothing in the office', async ({ browser }) => {
   await expect(page.getByRole('heading', { name: 'Notifications' })).toBeVisible()
   await clean(page, 'Notifications')
   await page.keyboard.press('Escape')
+  await page.keyboard.press('Control+k')
+  await expect(page.getByRole('listbox')).toBeVisible()
+  await clean(page, 'Command field')
+  await page.context().close()
+})
+
+test('axe finds nothing in People', async ({ browser }) => {
+  const page = await stepIn(browser, 'Maren Ostby', CALM)
   for (const view of ['groups', 'roles', 'rights', 'routes']) {
     await page.goto(`/office/people?view=${view}`)
     await expect(page.getByRole('button', { name: 'Change', exact: false }).or(page.getByRole('grid')).first()).toBeVisible()
@@ -68,7 +76,7 @@ test('axe finds nothing in the office', async ({ browser }) => {
   await clean(page, 'Working hours')
   await page.keyboard.press('Escape')
   await page.goto('/office/people?view=deputies')
-  await expect(page.getByText('at all their gates')).toBeVisible()
+  await expect(page.getByRole('listitem').filter({ hasText: 'Bea Okonjo for Noor Haddad' })).toBeVisible()
   await page.getByRole('button', { name: 'Name a deputy' }).click()
   await clean(page, 'Name a deputy')
   await page.keyboard.press('Escape')
@@ -76,9 +84,6 @@ test('axe finds nothing in the office', async ({ browser }) => {
   await page.getByRole('button', { name: 'Add a colleague' }).click()
   await clean(page, 'Add a colleague')
   await page.keyboard.press('Escape')
-  await page.keyboard.press('Control+k')
-  await expect(page.getByRole('listbox')).toBeVisible()
-  await clean(page, 'Command field')
   await page.context().close()
 })
 

@@ -3,6 +3,7 @@ import type { Flow } from '~~/server/services/flow'
 import { grouped } from '~~/core/grouped'
 import { spanWords } from '~~/core/time/span'
 import { fullIn, monthWords, shortIn } from '~~/core/time/words'
+import ChoiceButtons from '~/components/form/ChoiceButtons.vue'
 import LoadState from '~/components/frame/LoadState.vue'
 import { useLoad } from '~/composables/load'
 import { counted } from '~/composables/words'
@@ -87,18 +88,12 @@ const span = (ms: number | null) => (ms === null ? '–' : spanWords(ms))
     <section aria-labelledby="figures">
       <div class="mb-2 flex flex-wrap items-center gap-3">
         <h2 id="figures" class="font-serif text-lg font-semibold">How it went</h2>
-        <div class="flex gap-1" role="group" aria-label="How far back">
-          <button
-            v-for="entry in DAYS"
-            :key="entry"
-            class="button-quiet"
-            :class="days === entry && '!bg-sheet !text-ink border border-line font-semibold'"
-            :aria-pressed="days === entry"
-            @click="router.replace({ query: { ...route.query, days: entry } })"
-          >
-            {{ entry === 365 ? 'A year' : `${entry} days` }}
-          </button>
-        </div>
+        <ChoiceButtons
+          :model-value="days"
+          label="How far back"
+          :choices="DAYS.map((value) => ({ value, word: value === 365 ? 'A year' : `${value} days` }))"
+          @update:model-value="router.replace({ query: { ...route.query, days: $event } })"
+        />
       </div>
       <p v-if="!flow.gates.length" class="text-soft">Nothing went through a gate in that time.</p>
       <div v-else class="grid gap-x-6 gap-y-4 xl:grid-cols-2">

@@ -24,7 +24,10 @@ interface JournalAnswer {
 /** What one may ask for, and the actions that are it. */
 const ACTIONS = [
   ['What readers get', 'item.put-live,item.rolled-back,item.withdrawn,event.held'],
-  ['Reviewing', 'draft.sent,draft.gate-cleared,draft.cleared,draft.returned,draft.pulled-out,draft.noted,note.,exception.'],
+  [
+    'Reviewing',
+    'draft.sent,draft.gate-cleared,draft.cleared,draft.returned,draft.pulled-out,draft.handed,draft.noted,note.,gate.,exception.',
+  ],
   ['Writing', 'item.started,draft.opened,draft.saved,draft.discarded,draft.reopened,draft.renamed,media.'],
   ['Times', 'event.'],
   ['Routes', 'route.,draft.rerouted'],
@@ -88,12 +91,17 @@ async function check() {
     checking.value = false
   }
 }
+const personName = (id: unknown) => people.value.find((person) => person.id === id)?.name
 const detail = (data: Record<string, unknown> | null) => {
   if (!data) return ''
   const parts = [
     data.number && `version ${data.number}`,
     data.path,
     data.cause === 'exception' && `without clearance: ${data.reason}`,
+    data.cause === 'fast' && `on the fast lane: ${data.reason}`,
+    data.for && `for ${personName(data.for)}`,
+    data.to && personName(data.to),
+    data.deputy && data.absent && `${personName(data.deputy)} for ${personName(data.absent)}`,
     data.note,
     data.lapsed && 'its clearance lapsed',
   ]

@@ -3,6 +3,7 @@ import { Maximize2, Minimize2, Redo2, Undo2 } from 'lucide-vue-next'
 import type { ItemPage } from '~~/server/services/itemPage'
 import { KIND_WORDS } from '~~/core/content/kinds'
 import { shortIn, timeIn } from '~~/core/time/words'
+import ChoiceButtons from '~/components/form/ChoiceButtons.vue'
 import StateMark from '~/components/mark/StateMark.vue'
 import { VIEWS, type View } from './views'
 import type { DraftAtHand } from '~/composables/draft'
@@ -18,6 +19,7 @@ const props = defineProps<{
   present: { person: string; name: string }[]
 }>()
 const view = defineModel<View>('view', { required: true })
+const CHOICES = VIEWS.map(([value, word]): { value: View; word: string } => ({ value, word }))
 /** Whether the page stands alone, without what is around it. */
 const whole = defineModel<boolean>('whole', { required: true })
 const site = useSite()
@@ -75,18 +77,7 @@ const draftWord = computed(() => {
       </div>
     </dl>
     <div class="ml-auto flex items-center gap-4">
-      <div class="flex gap-1" role="group" aria-label="Views">
-        <button
-          v-for="[name, word] in VIEWS"
-          :key="name"
-          class="button-quiet"
-          :class="view === name && '!bg-sheet !text-ink border border-line font-semibold'"
-          :aria-pressed="view === name"
-          @click="view = name"
-        >
-          {{ word }}
-        </button>
-      </div>
+      <ChoiceButtons v-model="view" label="Views" :choices="CHOICES" />
       <div v-if="at && !locked && written" class="flex">
         <button class="icon-button" aria-label="Undo" title="Undo (Ctrl Z)" :disabled="!at.canUndo.value" @click="at.undo()">
           <Undo2 class="size-4" />

@@ -6,6 +6,7 @@ import type { Content } from '~~/core/content/content'
 import RenderedHtml from '~/editor/RenderedHtml.vue'
 import LoadState from '~/components/frame/LoadState.vue'
 import StateMark from '~/components/mark/StateMark.vue'
+import ChoiceButtons from '~/components/form/ChoiceButtons.vue'
 import LiveBands from './LiveBands.vue'
 import NoteDialog from './NoteDialog.vue'
 import { useLoad } from '~/composables/load'
@@ -91,7 +92,9 @@ const FILTERS = {
   cleared: ['Cleared', (version: VersionLine) => version.cleared],
   live: ['Were live', (version: VersionLine) => version.live.length > 0],
 } as const
-const filter = ref<keyof typeof FILTERS>('all')
+type Filter = keyof typeof FILTERS
+const filter = ref<Filter>('all')
+const CHOICES = (Object.keys(FILTERS) as Filter[]).map((value) => ({ value, word: FILTERS[value][0] }))
 
 const SITTING_MS = 30 * 60_000
 /** Versions by sitting: an autosave joins the newer one above it while the same person wrote within half an hour. */
@@ -162,6 +165,9 @@ const LIVE_CAUSES: Record<string, string> = {
   planned: 'on time, planned by',
   'roll-back': 'rolled back to by',
   exception: 'put live without clearance by',
+  fast: 'put live on the fast lane by',
+  'taken-back': 'what was before came back, after',
+  moved: 'moved to another section by',
 }
 </script>
 
@@ -170,18 +176,7 @@ const LIVE_CAUSES: Record<string, string> = {
   <div v-else class="mx-auto grid max-w-6xl gap-8 px-8 py-6" :class="shown && 'lg:grid-cols-2'">
     <div>
       <LiveBands v-if="bands.length" class="mb-4" :bands="bands" :since="since" @choose="goTo" />
-      <div class="mb-2 flex gap-1" role="group" aria-label="Which versions">
-        <button
-          v-for="([word], key) in FILTERS"
-          :key="key"
-          class="button-quiet"
-          :class="filter === key && '!bg-sheet !text-ink border border-line font-semibold'"
-          :aria-pressed="filter === key"
-          @click="filter = key"
-        >
-          {{ word }}
-        </button>
-      </div>
+      <ChoiceButtons v-model="filter" class="mb-2" label="Which versions" :choices="CHOICES" />
       <p v-if="!sittings.length" class="py-6 text-soft">No version is like that.</p>
       <section v-for="part in days" :key="part.day" :aria-label="part.day">
         <h2 class="eyebrow border-b border-line pt-4 pb-1">{{ part.day }}</h2>

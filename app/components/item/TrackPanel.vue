@@ -11,6 +11,7 @@ import { counted } from '~/composables/words'
 import { lazily } from '~/composables/lazily'
 
 const ReceiptCard = lazily(() => import('./ReceiptCard.vue'))
+const GateClearers = lazily(() => import('./GateClearers.vue'))
 
 /** One thing that can be done from the track; `why` says why it is off. */
 export interface TrackAction {
@@ -78,7 +79,7 @@ const dot = (done: boolean, now: boolean) =>
           <p v-if="!gate.applies" class="text-soft">Not needed: nothing that it is about is changed.</p>
           <div v-if="draft.waiting.includes(gate.id)" class="mt-1.5 rounded-md border border-lamp-fill bg-lamp-wash px-2.5 py-1.5">
             <StateMark state="in_review" />
-            <span class="text-soft">since {{ gate.wait ? short(gate.wait.since) : draft.sent && short(draft.sent.at) }}</span>
+            <span class="ml-1 text-soft">since {{ gate.wait ? short(gate.wait.since) : draft.sent && short(draft.sent.at) }}</span>
             <p>
               Waits for
               <template v-if="gate.wait?.handed"
@@ -86,6 +87,7 @@ const dot = (done: boolean, now: boolean) =>
                 >, to whom {{ gate.wait.handedBy }} handed it.</template
               ><template v-else>{{ gate.guards }} who did not write it.</template>
             </p>
+            <Suspense><GateClearers :draft="draft.id" :gate="gate.id" /></Suspense>
             <p v-if="gate.wait?.due" :class="isLate(gate.wait.due) ? 'font-semibold text-rust' : 'text-lamp'">
               {{ isLate(gate.wait.due) ? 'Was due' : 'Due' }} {{ short(gate.wait.due) }}
             </p>
@@ -127,7 +129,7 @@ const dot = (done: boolean, now: boolean) =>
           <span class="track-dot" :class="dot(false, Boolean(draft.event))" />
           <p>
             <b class="font-semibold">Timing</b>
-            <span v-if="!draft.event" class="text-soft">{{
+            <span v-if="!draft.event" class="ml-1 text-soft">{{
               draft.change === 'content' ? 'at once, or when a publisher sets it' : 'at once'
             }}</span>
           </p>

@@ -363,6 +363,12 @@ export function useItemActions(page: () => ItemPage, at: DraftAtHand | null, rel
       if (live.path) list.push({ id: 'look', name: 'Look at it on the site', run: () => window.open(live.path!, '_blank') })
     } else if (onSite === 'withdrawn' && page().last)
       list.push({ id: 'back', name: 'Put back as it was', why: why('item.roll-back'), run: () => putBack(page().last!.version) })
+    if (!why('people.change'))
+      list.push({
+        id: 'rights',
+        name: 'Who may do what here',
+        run: () => router.push({ path: '/office/people', query: { view: 'rights', section: page().section.id } }),
+      })
     return list
   })
   const main = computed(() => all.value.find((action) => !action.why) ?? all.value[0] ?? null)

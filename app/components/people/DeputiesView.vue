@@ -157,8 +157,8 @@ const end = (entry: Entry) => act(() => api('DELETE', `/delegations/${entry.id}`
         </div>
         <fieldset>
           <legend class="label">Where</legend>
-          <label class="flex items-center gap-2"><input v-model="form.some" type="radio" :value="false" />at all their gates</label>
-          <label class="flex items-center gap-2"><input v-model="form.some" type="radio" :value="true" />only at</label>
+          <label class="flex items-center gap-2 py-1"><input v-model="form.some" type="radio" :value="false" />at all their gates</label>
+          <label class="flex items-center gap-2 py-1"><input v-model="form.some" type="radio" :value="true" />only at</label>
           <div v-if="form.some" class="max-h-40 overflow-y-auto pl-6">
             <label v-for="entry in gates.value.value" :key="keyOf(entry)" class="flex items-baseline gap-2"
               ><input v-model="form.gates" type="checkbox" :value="keyOf(entry)" />{{ entry.name }}

@@ -69,6 +69,14 @@ const toggle = <T,>(list: readonly T[], entry: T): T[] =>
         />
         {{ model.each === 'group' ? 'of each group' : '' }} must clear it</label
       >
+      <button
+        v-if="model.who.people.length > 1 && !model.who.groups.length && !model.who.roles.length && model.needed < model.who.people.length"
+        type="button"
+        class="link"
+        @click="set({ needed: model.who.people.length })"
+      >
+        all {{ model.who.people.length }} of them
+      </button>
       <label v-if="model.who.groups.length" class="flex items-center gap-2"
         ><input
           type="checkbox"

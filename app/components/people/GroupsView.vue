@@ -66,7 +66,7 @@ function toggle(person: string) {
       </li>
     </ul>
     <StrandDialog v-model="strands" />
-    <PlainDialog :open="form !== null" :title="form?.id ? 'Change the group' : 'Make a group'" @close="close">
+    <PlainDialog :open="form !== null && !strands" :title="form?.id ? 'Change the group' : 'Make a group'" @close="close">
       <form v-if="form" id="group-form" class="space-y-4" @submit.prevent="save">
         <div>
           <label class="label" for="group-name">Name of the group</label

@@ -138,7 +138,7 @@ const where = (entry: Person['roles'][number]) =>
         </tr>
       </tbody>
     </table>
-    <PlainDialog :open="form !== null" :title="form?.id ? `Roles of ${form.name}` : 'Add a colleague'" @close="close">
+    <PlainDialog :open="form !== null && !strands" :title="form?.id ? `Roles of ${form.name}` : 'Add a colleague'" @close="close">
       <form v-if="form" id="person-form" class="space-y-4" @submit.prevent="save">
         <template v-if="!form.id">
           <div>
@@ -158,7 +158,7 @@ const where = (entry: Person['roles'][number]) =>
         ><button class="button-main" form="person-form">{{ form?.id ? 'Save' : 'Invite' }}</button></template
       >
     </PlainDialog>
-    <PlainDialog :open="same !== null" :title="`Another account of ${same?.name}`" @close="same = null">
+    <PlainDialog :open="same !== null && !strands" :title="`Another account of ${same?.name}`" @close="same = null">
       <template v-if="same">
         <p>Accounts of one person count as one: at gates that need several people, and beside their own work.</p>
         <label class="label mt-3" for="same-as">Is the same person as</label>
@@ -174,7 +174,7 @@ const where = (entry: Person['roles'][number]) =>
       >
     </PlainDialog>
     <StrandDialog v-model="strands" />
-    <PlainDialog :open="resting !== null" :title="`Let the account of ${resting?.name} rest?`" @close="resting = null">
+    <PlainDialog :open="resting !== null && !strands" :title="`Let the account of ${resting?.name} rest?`" @close="resting = null">
       <template v-if="resting">
         <p>They are signed out at once and cannot sign in. What they wrote and cleared stays under their name.</p>
         <label class="label mt-3" for="hand-to">Hand what they own and planned to</label>

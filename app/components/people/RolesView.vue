@@ -110,7 +110,7 @@ function saveRule() {
         Keep roles apart
       </button>
     </section>
-    <PlainDialog :open="form !== null" :title="form?.id ? 'Change the role' : 'Make a role'" wide @close="close">
+    <PlainDialog :open="form !== null && !strands" :title="form?.id ? 'Change the role' : 'Make a role'" wide @close="close">
       <form v-if="form" id="role-form" class="space-y-4" @submit.prevent="save">
         <div>
           <label class="label" for="role-name">Name of the role</label
@@ -148,7 +148,7 @@ function saveRule() {
       >
     </PlainDialog>
     <StrandDialog v-model="strands" />
-    <PlainDialog :open="rule !== null" title="Keep roles apart" @close="close">
+    <PlainDialog :open="rule !== null && !strands" title="Keep roles apart" @close="close">
       <form v-if="rule" id="rule-form" class="space-y-4" @submit.prevent="saveRule">
         <div>
           <label class="label" for="rule-name">Name of the rule</label
