@@ -3,7 +3,10 @@ import type { Block } from '~~/core/content/blocks'
 import { useMountedEditor } from './mountedEditor'
 import { docToList, listToDoc } from './prose'
 import { listExtensions } from './extensions'
-import StyleBar from './StyleBar.vue'
+import { lazily } from '~/composables/lazily'
+
+// The tools come with the first text that one writes in.
+const StyleBar = lazily(() => import('./StyleBar.vue'))
 
 /** The editor of a list block; Tab and Shift Tab indent, Escape leaves. */
 type ListBlock = Extract<Block, { kind: 'list' }>

@@ -9,7 +9,10 @@ import { blocksOfClipboard } from './pasted'
 import { useMountedEditor } from './mountedEditor'
 import { docToText, textToDoc } from './prose'
 import { textExtensions } from './extensions'
-import StyleBar from './StyleBar.vue'
+import { lazily } from '~/composables/lazily'
+
+// The tools come with the first text that one writes in.
+const StyleBar = lazily(() => import('./StyleBar.vue'))
 
 /** The editor of one rich text; mounted while the person writes in it. */
 const model = defineModel<Text>({ required: true })

@@ -3,11 +3,18 @@ import CommandField from '~/components/frame/CommandField.vue'
 import NewsBell from '~/components/frame/NewsBell.vue'
 import PersonMenu from '~/components/frame/PersonMenu.vue'
 import SiteClock from '~/components/frame/SiteClock.vue'
-import ShortcutsDialog from '~/components/frame/ShortcutsDialog.vue'
 import { PLACES } from '~/components/frame/places'
+import { onKeyStroke } from '@vueuse/core'
+import { lazily } from '~/composables/lazily'
 import { useSite } from '~/stores/site'
 import { useSession } from '~/stores/session'
 
+// Dialogs bring much with them; this one is loaded when it is asked for.
+const ShortcutsDialog = lazily(() => import('~/components/frame/ShortcutsDialog.vue'))
+const shortcuts = ref(false)
+onKeyStroke('?', (event) => {
+  if (!(event.target as HTMLElement).closest('input, textarea, select, [contenteditable=true]')) shortcuts.value = true
+})
 const site = useSite()
 const session = useSession()
 const route = useRoute()
@@ -80,6 +87,6 @@ onMounted(async () => {
     <main id="place" class="min-h-0 flex-1 overflow-y-auto" tabindex="-1">
       <slot />
     </main>
-    <ShortcutsDialog />
+    <ShortcutsDialog v-if="shortcuts" @close="shortcuts = false" />
   </div>
 </template>

@@ -84,8 +84,8 @@ export async function today(office: Office, actor: Actor) {
   const soon = new Date(Date.parse(now) + 48 * 3_600_000).toISOString()
   const since = actor.seenUntil ?? new Date(Date.parse(now) - 7 * 86_400_000).toISOString()
   const [waiting, returned, held, next, drafts, cleared, exceptions, news] = await Promise.all([
-    db.all<Line & { draft: string; at: string; by: string; note: string; number: number }>(
-      `SELECT i.id AS item, i.kind, i.title, i.section_id AS section, d.id AS draft, d.sent_at AS at, p.name AS by, d.sent_note AS note, v.number
+    db.all<Line & { draft: string; change: string; to: string | null; at: string; by: string; note: string; number: number }>(
+      `SELECT i.id AS item, i.kind, i.title, i.section_id AS section, d.id AS draft, d.change, (SELECT name FROM section WHERE id = d.to_section) AS "to", d.sent_at AS at, p.name AS by, d.sent_note AS note, v.number
        FROM draft d JOIN item i ON i.id = d.item_id JOIN person p ON p.id = d.sent_by JOIN version v ON v.id = d.head_version
        WHERE d.review = 'in_review' AND d.closed_at IS NULL AND i.binned_at IS NULL ORDER BY d.sent_at LIMIT $limit`,
       { limit: MOST_WAITING },

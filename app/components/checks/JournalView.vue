@@ -4,7 +4,7 @@ import { fullIn, shortIn } from '~~/core/time/words'
 import LoadState from '~/components/frame/LoadState.vue'
 import { api, ApiProblem } from '~/composables/api'
 import { useLoad } from '~/composables/load'
-import { actionWords } from '~/composables/words'
+import { actionWords } from '~/composables/actionWords'
 import { useNotices } from '~/stores/notices'
 import { useSite } from '~/stores/site'
 

@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import { onKeyStroke } from '@vueuse/core'
 import PlainDialog from '~/components/form/PlainDialog.vue'
 
-const open = ref(false)
+/** The keys of the office. */
+const emit = defineEmits<{ close: [] }>()
 const KEYS = [
   ['Ctrl K', 'Find anything, do anything'],
   ['?', 'This list'],
@@ -15,16 +15,12 @@ const KEYS = [
   ['Ctrl Shift F', 'Find and replace on the page'],
   ['n / p', 'In Compare: next change, change before'],
   ['Ctrl S', 'Save now, as a named version'],
+  ['j / k, c, r, x', 'In Review: next and before, clear, return, belongs together'],
 ]
-onKeyStroke('?', (event) => {
-  const target = event.target as HTMLElement
-  if (target.closest('input, textarea, select, [contenteditable=true]')) return
-  open.value = true
-})
 </script>
 
 <template>
-  <PlainDialog :open="open" title="Shortcuts" @close="open = false">
+  <PlainDialog :open="true" title="Shortcuts" @close="emit('close')">
     <dl class="grid grid-cols-[auto_1fr] gap-x-6 gap-y-2">
       <template v-for="[key, does] in KEYS" :key="key">
         <dt>
@@ -33,6 +29,6 @@ onKeyStroke('?', (event) => {
         <dd>{{ does }}</dd>
       </template>
     </dl>
-    <template #actions><button class="button" @click="open = false">Close</button></template>
+    <template #actions><button class="button" @click="emit('close')">Close</button></template>
   </PlainDialog>
 </template>

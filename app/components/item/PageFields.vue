@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useIntersectionObserver } from '@vueuse/core'
 import type { ItemPage } from '~~/server/services/itemPage'
 import type { Content } from '~~/core/content/content'
 import type { FieldName, Fields } from '~~/core/content/fields'
@@ -10,13 +11,24 @@ import { groupsOf } from './fieldGroups'
 import { useSite } from '~/stores/site'
 import { lazily } from '~/composables/lazily'
 
-// Below what is written, with the colleagues' names to choose from: it may come a moment later.
+// Far below what is written, with the colleagues' names to choose from: it comes when one is near it.
 const OfficeFacts = lazily(() => import('./OfficeFacts.vue'))
 
 /** The fields below the page, in groups by what they are about; last the facts for the office alone. */
 defineProps<{ page: ItemPage; content: Content; locked: boolean; refs: Refs; problems: Record<string, string> }>()
 const emit = defineEmits<{ change: [name: FieldName, value: Fields[FieldName] | null]; media: [media: MediaView]; reload: [] }>()
 const site = useSite()
+const atFoot = ref<HTMLElement>()
+const near = ref(false)
+const { stop } = useIntersectionObserver(
+  atFoot,
+  ([entry]) => {
+    if (!entry?.isIntersecting) return
+    near.value = true
+    stop()
+  },
+  { rootMargin: '150px' },
+)
 </script>
 
 <template>
@@ -52,11 +64,16 @@ const site = useSite()
         />
       </div>
     </section>
-    <section id="about-office" class="mt-5 scroll-mt-6 rounded-md border border-line bg-sheet p-5" aria-label="For the office alone">
+    <section
+      id="about-office"
+      ref="atFoot"
+      class="mt-5 min-h-80 scroll-mt-6 rounded-md border border-line bg-sheet p-5"
+      aria-label="For the office alone"
+    >
       <h2 class="mb-3 font-semibold">
         For the office alone <span class="ml-1 font-normal text-soft">readers never see it; it needs no gate</span>
       </h2>
-      <OfficeFacts :page="page" @changed="emit('reload')" />
+      <OfficeFacts v-if="near" :page="page" @changed="emit('reload')" />
     </section>
   </div>
 </template>

@@ -1,16 +1,17 @@
 <script setup lang="ts">
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
 import { NoteThread } from './noteParts'
-import { Check, Ellipsis, TriangleAlert } from 'lucide-vue-next'
+import { Ellipsis } from 'lucide-vue-next'
 import type { ItemPage } from '~~/server/services/itemPage'
 import type { Reason } from '~~/core/outcome'
 import { fullIn, shortIn } from '~~/core/time/words'
 import StateMark from '~/components/mark/StateMark.vue'
 import { useSite } from '~/stores/site'
-import { counted } from '~/composables/words'
+import { changeWords, counted } from '~/composables/words'
 import { lazily } from '~/composables/lazily'
 
 const ReceiptCard = lazily(() => import('./ReceiptCard.vue'))
+const GateChecks = lazily(() => import('./GateChecks.vue'))
 const GateClearers = lazily(() => import('./GateClearers.vue'))
 
 /** One thing that can be done from the track; `why` says why it is off. */
@@ -55,9 +56,10 @@ const dot = (done: boolean, now: boolean) =>
         <li class="track-step">
           <span class="track-dot" :class="dot(draft.review !== 'draft' && draft.review !== 'returned', draft.review === 'draft')" />
           <p>
-            <b class="font-semibold">Written</b>
+            <b class="font-semibold">{{ draft.change === 'content' ? 'Written' : 'Asked' }}</b>
             <span class="ml-1 text-soft">{{ draft.authors.join(', ') || page.author }}, {{ short(savedAt) }}</span>
           </p>
+          <p v-if="changeWords(draft)" class="font-semibold text-lamp">{{ changeWords(draft) }}</p>
           <p v-if="draft.sent?.note && draft.review !== 'draft'" class="text-soft">“{{ draft.sent.note }}”</p>
           <p v-if="draft.review === 'draft' && draft.gates.some((gate) => gate.clearances.length)" class="text-lamp">
             Changed after it was cleared; the clearance lapsed.
@@ -92,23 +94,7 @@ const dot = (done: boolean, now: boolean) =>
               {{ isLate(gate.wait.due) ? 'Was due' : 'Due' }} {{ short(gate.wait.due) }}
             </p>
           </div>
-          <ul v-if="gate.applies && gate.checks.length" class="mt-1.5 space-y-0.5" :aria-label="`Checks of ${gate.name}`">
-            <li v-for="check in gate.checks" :key="check.name" class="flex items-baseline gap-1.5">
-              <component
-                :is="check.found.length ? TriangleAlert : Check"
-                class="size-3.5 shrink-0 translate-y-0.5"
-                :class="check.found.length ? (check.must ? 'text-rust' : 'text-lamp') : 'text-kelp'"
-                aria-hidden="true"
-              />
-              <span
-                ><span class="text-soft">{{ check.words }}</span
-                ><template v-if="check.found.length"
-                  >: {{ check.found[0]!.detail }}<template v-if="check.found.length > 1">, and {{ check.found.length - 1 }} more</template
-                  >{{ check.must ? '' : ' (advice)' }}</template
-                ><span v-else class="sr-only">: passed</span></span
-              >
-            </li>
-          </ul>
+          <GateChecks v-if="gate.applies && gate.checks.length" :gate="gate.name" :checks="gate.checks" />
           <div
             v-if="draft.review === 'returned' && gate.id === draft.gates[0]!.id"
             class="mt-1.5 rounded-md border border-rust bg-rust-wash px-2.5 py-1.5"

@@ -242,7 +242,12 @@ export function useItemActions(page: () => ItemPage, at: DraftAtHand | null, rel
             dialog.value = name
           }
           list.push(
-            { id: `clear ${gate}`, name: `Clear${at}${of ? ` for ${of}` : ''}`, why: mustMend(gate), run: ask('clear') },
+            {
+              id: `clear ${gate}`,
+              name: `${draft.change === 'content' ? 'Clear' : draft.change === 'move' ? 'Clear the move' : 'Clear that it goes'}${at}${of ? ` for ${of}` : ''}`,
+              why: mustMend(gate),
+              run: ask('clear'),
+            },
             { id: `return ${gate}`, name: `${returning}${at}`, beside: true, run: ask('return') },
           )
         }

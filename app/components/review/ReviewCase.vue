@@ -7,7 +7,7 @@ import ItemDialogs from '~/components/item/ItemDialogs.vue'
 import PinDialog from '~/components/item/PinDialog.vue'
 import { useItemActions } from '~/components/item/itemActions'
 import { api } from '~/composables/api'
-import { counted } from '~/composables/words'
+import { changeWords, counted } from '~/composables/words'
 
 /** One draft of the queue: what changed in it since the reviewer saw it last, and their verdict. A new text is shown whole. */
 const props = defineProps<{ page: ItemPage }>()
@@ -54,7 +54,10 @@ watch(
       </p>
     </header>
     <div class="min-h-0 flex-1 overflow-y-auto">
-      <Suspense v-if="draft.since || page.live">
+      <p v-if="changeWords(draft)" class="px-5 py-6">
+        <b class="font-semibold text-lamp">{{ changeWords(draft) }}.</b> Its text stays as it is: version {{ draft.number }}, which is live.
+      </p>
+      <Suspense v-else-if="draft.since || page.live">
         <CompareView
           :item="page.id"
           :refs="refs"

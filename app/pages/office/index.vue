@@ -8,7 +8,8 @@ import WorkLine from '~/components/today/WorkLine.vue'
 import StateMark from '~/components/mark/StateMark.vue'
 import { api } from '~/composables/api'
 import { useLoad } from '~/composables/load'
-import { actionWords, counted } from '~/composables/words'
+import { actionWords } from '~/composables/actionWords'
+import { changeWords, counted } from '~/composables/words'
 import { useSession } from '~/stores/session'
 import { useSite } from '~/stores/site'
 import { useNotices } from '~/stores/notices'
@@ -108,7 +109,7 @@ async function seen() {
           :key="line.draft"
           :item="line.item"
           :title="line.title"
-          :under="`${line.note ? `“${line.note}” ` : ''}${line.by} · ${line.section} · version ${line.number}${waitWords(line)}`"
+          :under="`${changeWords(line) ? `${changeWords(line)} · ` : ''}${line.note ? `“${line.note}” ` : ''}${line.by} · ${line.section} · version ${line.number}${waitWords(line)}`"
         >
           <template #lead
             ><span v-if="line.due" class="font-semibold" :class="isLate(line.due) ? 'text-rust' : 'text-lamp'"

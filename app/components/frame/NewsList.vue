@@ -1,0 +1,44 @@
+<script setup lang="ts">
+import { shortIn } from '~~/core/time/words'
+import { useSite } from '~/stores/site'
+
+/** What one was told, each with the way to its item. */
+export interface Told {
+  id: string
+  at: string
+  item: string | null
+  words: string
+  seen: boolean
+}
+defineProps<{ news: Told[] }>()
+const emit = defineEmits<{ leave: [] }>()
+const site = useSite()
+const zone = computed(() => site.site?.zone ?? 'UTC')
+</script>
+
+<template>
+  <div>
+    <p v-if="!news.length" class="px-4 py-5 text-soft">
+      Nothing yet. You are told here when something waits for you, comes back or is late.
+    </p>
+    <ul>
+      <li v-for="entry in news" :key="entry.id" class="border-b border-line last:border-0" :class="!entry.seen && 'bg-kelp-wash'">
+        <component
+          :is="entry.item ? resolveComponent('NuxtLink') : 'div'"
+          :to="entry.item ? `/office/items/${entry.item}` : undefined"
+          class="block px-4 py-2"
+          :class="entry.item && 'hover:bg-deep'"
+          @click="emit('leave')"
+        >
+          <span class="line-clamp-3">{{ entry.words }}</span>
+          <span class="block text-[0.93rem] text-soft"
+            >{{ shortIn(entry.at, zone, site.now) }}<span v-if="!entry.seen" class="sr-only">, new</span></span
+          >
+        </component>
+      </li>
+    </ul>
+    <p class="border-t border-line px-4 py-2.5">
+      <NuxtLink to="/office/me" class="link" @click="emit('leave')">How you are written to</NuxtLink>
+    </p>
+  </div>
+</template>

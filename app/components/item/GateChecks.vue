@@ -1,0 +1,27 @@
+<script setup lang="ts">
+import { Check, TriangleAlert } from 'lucide-vue-next'
+import type { CheckResult } from '~~/server/services/checks'
+
+/** What the checks of a gate find in the draft now. */
+defineProps<{ gate: string; checks: CheckResult[] }>()
+</script>
+
+<template>
+  <ul class="mt-1.5 space-y-0.5" :aria-label="`Checks of ${gate}`">
+    <li v-for="check in checks" :key="check.name" class="flex items-baseline gap-1.5">
+      <component
+        :is="check.found.length ? TriangleAlert : Check"
+        class="size-3.5 shrink-0 translate-y-0.5"
+        :class="check.found.length ? (check.must ? 'text-rust' : 'text-lamp') : 'text-kelp'"
+        aria-hidden="true"
+      />
+      <span
+        ><span class="text-soft">{{ check.words }}</span
+        ><template v-if="check.found.length"
+          >: {{ check.found[0]!.detail }}<template v-if="check.found.length > 1">, and {{ check.found.length - 1 }} more</template
+          >{{ check.must ? '' : ' (advice)' }}</template
+        ><span v-else class="sr-only">: passed</span></span
+      >
+    </li>
+  </ul>
+</template>
