@@ -1,5 +1,5 @@
 import { Temporal } from 'temporal-polyfill'
-import { dateIn, meaningOf } from './zone'
+import { dateIn } from './zone'
 
 /** A stretch of a working day by the clock on the wall, `HH:MM`; half-open. `24:00` is the end of the day. */
 export interface WorkingSpan {
@@ -20,14 +20,20 @@ export const OFFICE_WEEK: WorkingSpan[][] = [0, 1, 2, 3, 4, 5, 6].map((day) => (
 /** Days looked ahead at most; a calendar without a working day in so many has none. */
 const MOST_DAYS = 1_000
 
-/** The instant, in milliseconds, of a wall time of a span: a skipped one is the change itself, of one that comes twice `which`. */
-function edge(date: string, time: string, zone: string, which: 'earlier' | 'later'): number {
-  if (time === '24:00') return edge(Temporal.PlainDate.from(date).add({ days: 1 }).toString(), '00:00', zone, 'earlier')
-  const meaning = meaningOf({ date, time, zone })
-  if (meaning.kind === 'exact') return Date.parse(meaning.instant)
-  if (meaning.kind === 'overlap') return Date.parse(meaning[which])
-  const next = Temporal.Instant.from(meaning.before).toZonedDateTimeISO(zone).getTimeZoneTransition('next')
-  return next ? next.epochMilliseconds : Date.parse(meaning.after)
+const minutesOf = (time: string): number => Number(time.slice(0, 2)) * 60 + Number(time.slice(3))
+
+/** A calendar date in a zone cut where its clocks change, each part with how far they are ahead of UTC then; milliseconds. */
+function partsOf(date: Temporal.PlainDate, zone: string): { from: number; to: number; ahead: number }[] {
+  const parts: { from: number; to: number; ahead: number }[] = []
+  const end = date.add({ days: 1 }).toZonedDateTime(zone).epochMilliseconds
+  for (let at = date.toZonedDateTime(zone); at.epochMilliseconds < end;) {
+    const change = at.getTimeZoneTransition('next')
+    const next = change && change.epochMilliseconds < end ? change : null
+    parts.push({ from: at.epochMilliseconds, to: next?.epochMilliseconds ?? end, ahead: at.offsetNanoseconds / 1e6 })
+    if (!next) break
+    at = next
+  }
+  return parts
 }
 
 /** The working spans from an instant on, as instants in milliseconds, cut at it; at most {@link MOST_DAYS} days of them. */
@@ -38,11 +44,16 @@ function* spansFrom(from: string, { zone, week, holidays }: WorkingHours): Gener
   for (let day = 0; day < MOST_DAYS; day++, date = date.add({ days: 1 })) {
     const name = date.toString()
     if (off.has(name)) continue
-    for (const span of week[date.dayOfWeek - 1] ?? []) {
-      const begins = Math.max(start, edge(name, span.from, zone, 'earlier'))
-      const ends = edge(name, span.to, zone, 'later')
-      if (begins < ends) yield [begins, ends]
-    }
+    const spans = week[date.dayOfWeek - 1] ?? []
+    if (!spans.length) continue
+    const midnight = Date.parse(`${name}T00:00Z`)
+    // An hour that comes twice is worked twice, one that is skipped not at all: what the clock on the wall shows counts.
+    for (const part of partsOf(date, zone))
+      for (const span of spans) {
+        const begins = Math.max(start, part.from, midnight + minutesOf(span.from) * 60_000 - part.ahead)
+        const ends = Math.min(part.to, midnight + minutesOf(span.to) * 60_000 - part.ahead)
+        if (begins < ends) yield [begins, ends]
+      }
   }
 }
 

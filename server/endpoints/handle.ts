@@ -136,6 +136,9 @@ export function sayProblem(event: H3Event, error: Refusal): object {
   return { type: `urn:yieldgate:problem:${error.kind}`, title, status, detail: error.message, reasons: error.reasons, ...error.more }
 }
 
+/** What can be written while one sees the office as another: signing out, and seeing it as oneself again. */
+const ALSO_LOOKING = new Set(['/session', '/session/as'])
+
 /** Runs one endpoint: origin check, sign-in, parsing, the handler, and the answer or the problem. */
 export async function handle(event: H3Event, endpoint: Endpoint): Promise<unknown> {
   setResponseHeader(event, 'cache-control', 'no-store')
@@ -148,7 +151,7 @@ export async function handle(event: H3Event, endpoint: Endpoint): Promise<unknow
       throw refusal('not-allowed', 'origin-foreign', 'Writes are taken from the office itself only')
     const actor = await actorOfEvent(parts.office, event)
     if (!endpoint.open && !actor) throw refusal('not-signed-in', 'not-signed-in', 'Sign in first')
-    if (actor?.seenBy && (writes ? !endpoint.path.startsWith('/session') : endpoint.path.startsWith('/me')))
+    if (actor?.seenBy && (writes ? !ALSO_LOOKING.has(endpoint.path) : endpoint.path.startsWith('/me')))
       throw refusal('not-allowed', 'looking-only', `You see the office as ${actor.name} does; nothing can be changed meanwhile`)
     const upload = writes && endpoint.path === '/media'
     if (upload) await boundedBody(event, MAX_UPLOAD_BYTES)

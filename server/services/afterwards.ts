@@ -118,12 +118,14 @@ export async function lookAfter(
     const self = selfOf(actor.rights, actor.id)
     const cleared = gates.flatMap((gate) => {
       const way = standings(actor.rights, at(gate), actor.id).find(
-        (one) => one.as === 'guard' || !(state.authors.includes(selfOf(actor.rights, one.of)) || hasCleared(state, gate, one.of)),
+        (one) =>
+          one.as === 'guard' ||
+          !(state.authors.includes(selfOf(actor.rights, one.of)) || hasCleared(state, gate, selfOf(actor.rights, one.of))),
       )
       if (!way || hasCleared(state, gate, self)) return []
       const as = way.as === 'deputy' ? way.of : actor.id
       const groups = groupsFor(actor.rights, gate, as)
-      return { gate, for: way.as === 'deputy' ? way.of : null, groups }
+      return { gate, for: way.as === 'deputy' ? selfOf(actor.rights, way.of) : null, groups }
     })
     if (!cleared.length && gates.length) throw refusal('refused', 'cleared-before', 'You have looked at it already; others still must')
     await tx.insert(

@@ -178,6 +178,10 @@ describe('roles that are not used together', () => {
     // Another session of theirs is another choice.
     const elsewhere = await new Client(here.server.origin).signIn(both.email, PASSWORD)
     expect((await clearAt(elsewhere, next, 'read')).status).toBe(200)
+    // A steward who looks as them changes nothing of that.
+    await team.founder.need('POST', '/session/as', { body: { person: both.id } })
+    expect(await codes(team.founder.ask('PUT', '/session/roles', { body: { roles: ['reviewer'] } }))).toEqual([403, 'looking-only'])
+    await team.founder.need('DELETE', '/session/as')
     await team.founder.need('PUT', '/separations', { body: { rules: [] } })
     expect(await hats()).toEqual([])
   })

@@ -108,6 +108,8 @@ async function at(server: TestServer, browser: Browser, name: string): Promise<P
 }
 
 test('a deputy clears while the guard is away; what went live on the fast lane is late, told of, and taken back', async ({ browser }) => {
+  // Six people at a demo of its own.
+  test.setTimeout(240_000)
   const folder = mkdtempSync(join(tmpdir(), 'yieldgate-e2e-'))
   await seedDemo(folder, { now: new Date(), posts: 6 })
   const server = await startServer({ folder, env: { YIELDGATE_DEMO: '1' } })

@@ -2,6 +2,9 @@ import AxeBuilder from '@axe-core/playwright'
 import { expect, test, type Page } from '@playwright/test'
 import { origin, stepIn } from './office'
 
+// A screen full of rows takes axe its time on a slow machine.
+test.describe.configure({ timeout: 240_000 })
+
 const RULES = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice']
 
 async function trouble(axe: AxeBuilder, what: string): Promise<string[]> {
@@ -33,7 +36,6 @@ test('axe finds nothing in the office', async ({ browser }) => {
     ['/office/content', 'Start an item'],
     ['/office/site', 'Make a section'],
     ['/office/checks', '90 days'],
-    ['/office/checks?view=journal', 'Verify the journal'],
     ['/office/checks?view=mail', 'Mail'],
     ['/office/people', 'Add a colleague'],
     ['/office/me', 'Change the password'],
