@@ -25,7 +25,11 @@ const site = useSite()
 const { value: answer, problem, loading, load } = useLoad<{ routes: RouteView[]; rules: RouteRule[] }>(() => '/routes')
 const form = shallowRef<(Pick<Route, 'name' | 'steps' | 'fast' | 'gated'> & { id: string | null; version: number }) | null>(null)
 const rules = ref<RouteRule[]>([])
-watch(answer, (now) => now && (rules.value = now.rules.map((rule) => ({ ...rule }))))
+const same = (one: readonly RouteRule[], other: readonly RouteRule[]) => JSON.stringify(one) === JSON.stringify(other)
+// What is being changed here stays when the routes are loaded anew around it.
+watch(answer, (now, before) => {
+  if (now && (!before || same(rules.value, before.rules))) rules.value = now.rules.map((rule) => ({ ...rule }))
+})
 watch(
   () => props.adding,
   (adding) => adding && (form.value = { id: null, version: 0, name: '', steps: [] }),
@@ -49,7 +53,7 @@ const save = (route: Pick<Route, 'name' | 'steps' | 'fast' | 'gated'>) => {
   )
 }
 const saveRules = () => act(() => api('PUT', '/route-rules', { body: { rules: rules.value } }), 'New work goes these routes from now on')
-const changed = computed(() => JSON.stringify(rules.value) !== JSON.stringify(answer.value?.rules))
+const changed = computed(() => !same(rules.value, answer.value?.rules ?? []))
 const aboutWords = ({ fields, blocks, amounts, words }: About) =>
   [
     ...(amounts ? ['amounts of money'] : []),
