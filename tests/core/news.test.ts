@@ -27,7 +27,7 @@ describe('what one is told', () => {
     for (const kind of NEWS_KINDS) {
       const words = newsWords(news({ kind, title: '', by: null, gate: null, note: kind === 'deputy' ? 'You stand in' : '' }))
       expect(words).not.toBe('')
-      expect(words).not.toMatch(/undefined|null|  /)
+      expect(words).not.toMatch(/undefined|null| {2}/)
     }
   })
   it('is one mail of several lines, each with the way to its item', () => {
