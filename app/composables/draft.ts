@@ -116,7 +116,17 @@ export function useDraft(
   }
   const saveSoon = useDebounceFn(() => save(), PAUSE_MS)
 
-  const keepSoon = useDebounceFn(() => !left.value && copy.keep(state.value === 'saved' ? [] : pending(), timeline.value), 250)
+  /** What an earlier visit left is read before anything is kept over it. */
+  const looked = copy.read().then((kept) => {
+    if (!kept) return
+    if (timeline.value === EMPTY_TIMELINE) timeline.value = kept.timeline
+    if (kept.edits.length && editsBetween(content.value, replay(content.value, kept.edits)).length)
+      left.value = { at: kept.at, edits: kept.edits }
+  })
+  const keepSoon = useDebounceFn(async () => {
+    await looked
+    if (!left.value) await copy.keep(state.value === 'saved' ? [] : pending(), timeline.value)
+  }, 250)
   watch(state, keepSoon)
 
   function touched(): void {
@@ -139,13 +149,6 @@ export function useDraft(
     content.value = turned.content
     touched()
   }
-
-  void copy.read().then((kept) => {
-    if (!kept) return
-    timeline.value = kept.timeline
-    if (kept.edits.length && editsBetween(content.value, replay(content.value, kept.edits)).length)
-      left.value = { at: kept.at, edits: kept.edits }
-  })
 
   /** Takes the chosen side at every place of the conflict and saves the rest. */
   async function settle(choices: Record<string, Side>): Promise<void> {

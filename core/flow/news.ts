@@ -12,6 +12,7 @@ export const NEWS_KINDS = [
   'look-late',
   'not-fine',
   'taken-back',
+  'not-taken-back',
   'deputy',
 ] as const
 export type NewsKind = (typeof NEWS_KINDS)[number]
@@ -58,6 +59,8 @@ export function newsWords({ kind, title, gate, by: name, note }: Pick<News, 'kin
       return `${name ?? 'Someone'} looked at ${item} afterwards: it needs mending${said}`
     case 'taken-back':
       return `${item} was taken back from the site; its draft is with you`
+    case 'not-taken-back':
+      return `${item} was not cleared in time and could not be taken back from the site${said}`
     case 'deputy':
       return note
   }

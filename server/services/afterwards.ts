@@ -159,6 +159,22 @@ async function close(office: Office, tx: Tx, review: AfterReview, person: string
 }
 
 /**
+ * The version that was live without a break before what is live now, the last one that no after-review leaves in doubt;
+ * `null` where there is none. An interval may repeat a version: a move begins a new one.
+ */
+async function clearedBefore(tx: Reader, item: string): Promise<{ version: string; from: string } | null> {
+  const row = await tx.one<{ version: string; from: string }>(
+    `WITH RECURSIVE back (version_id, from_at) AS (
+       SELECT version_id, from_at FROM live_interval WHERE item_id = $item AND to_at IS NULL
+       UNION ALL SELECT l.version_id, l.from_at FROM back JOIN live_interval l ON l.item_id = $item AND l.to_at = back.from_at LIMIT 200)
+     SELECT version_id AS version, from_at AS "from" FROM back WHERE NOT EXISTS (SELECT 1 FROM exception_review x WHERE x.version_id = back.version_id AND x.verdict IS NOT 'fine')
+     ORDER BY from_at DESC LIMIT 1`,
+    { item },
+  )
+  return row ?? null
+}
+
+/**
  * Takes back what went live past its gates, where it is what readers get still: what was live right before it is again,
  * or else it leaves the site. Its draft comes back to its writers, with all that is in it.
  */
@@ -166,11 +182,7 @@ async function takeBack(office: Office, tx: Tx, review: AfterReview, person: str
   const site = found(await office.site(), 'site')
   const item = found(await itemById(tx, review.item_id), 'item')
   if (item.live_version !== review.version_id) return
-  const before = await tx.one<{ version: string }>(
-    `SELECT b.version_id AS version FROM live_interval n JOIN live_interval b ON b.item_id = n.item_id AND b.to_at = n.from_at
-     WHERE n.item_id = $item AND n.to_at IS NULL`,
-    { item: item.id },
-  )
+  const before = await clearedBefore(tx, item.id)
   const version = before && found(await versionById(tx, before.version), 'version')
   const [outcome] = await changeLive(office, tx, site, [
     version
@@ -190,9 +202,22 @@ async function takeBack(office: Office, tx: Tx, review: AfterReview, person: str
       : { do: 'withdraw', item, person, event: null },
   ])
   if (!outcome?.ok) {
-    await note(office, tx, person, 'exception.not-taken-back', item.id, { exception: review.id, reasons: outcome?.reasons ?? [] })
+    await note(office, tx, person, 'exception.not-taken-back', item.id, {
+      exception: review.id,
+      draft: review.draft_id,
+      reasons: outcome?.reasons ?? [],
+    })
     return
   }
+  // Nothing that came since is on the site: there is nothing left to look at, and its text is in the draft that comes back.
+  await tx.run(
+    "UPDATE exception_review SET looked_at = $at, verdict = 'taken-back' WHERE item_id = $item AND looked_at IS NULL AND at > $from",
+    {
+      item: item.id,
+      at: office.now(),
+      from: before?.from ?? '',
+    },
+  )
   const again = await tx.one("SELECT 1 FROM draft WHERE id = $draft AND outcome = 'live'", { draft: review.draft_id })
   if (again) await tx.update('draft', { id: review.draft_id }, { closed_at: null, closed_by: null, outcome: null, review: 'returned' })
   await note(office, tx, person, 'exception.taken-back', item.id, { exception: review.id, draft: review.draft_id, waits: [] })
@@ -220,13 +245,13 @@ export async function lateReviews(office: Office): Promise<number> {
   })
 }
 
-/** The looks afterwards that a person could take part in now. */
-export async function reviewsFor(office: Office, actor: Actor, limit: number) {
+/** The looks afterwards that a person could take part in now; `readable` are the sections they may read in, as a JSON list. */
+export async function reviewsFor(office: Office, actor: Actor, readable: string, limit: number) {
   const rows = await office.store.read.all<
     AfterReview & { kind: string; title: string; by: string; reason: string; late_at: string | null }
   >(
-    `${REVIEW.replace('SELECT', 'SELECT i.kind, i.title, p.name AS by, x.reason, x.late_at,')} JOIN person p ON p.id = x.person_id WHERE x.looked_at IS NULL ORDER BY coalesce(x.due_at, x.at) LIMIT $limit`,
-    { limit },
+    `${REVIEW.replace('SELECT', 'SELECT i.kind, i.title, p.name AS by, x.reason, x.late_at,')} JOIN person p ON p.id = x.person_id WHERE x.looked_at IS NULL AND i.section_id IN (SELECT value FROM json_each($readable)) ORDER BY coalesce(x.due_at, x.at) LIMIT $limit`,
+    { limit, readable },
   )
   const at = office.now()
   const asked = await Promise.all(

@@ -1,6 +1,5 @@
 import { hoursProblem, type WorkingSpan } from '../../core/time/workingHours'
 import { listCalendars } from '../store/calendars'
-import { listRoutes } from '../store/sites'
 import { must, type Actor } from './access'
 import { note, type Office } from './office'
 import { found, refusal } from './refusal'
@@ -48,8 +47,12 @@ export async function endCalendar(office: Office, actor: Actor, id: string): Pro
       (await listCalendars(tx)).find((entry) => entry.id === id),
       'calendar',
     )
-    const user = (await listRoutes(tx)).find(
-      ({ steps, fast }) => fast?.calendar === id || steps.some(({ gates }) => gates.some(({ deadline }) => deadline?.calendar === id)),
+    // Also by a version of a route that is no longer in force, while work is under way on it.
+    const user = await tx.one<{ name: string }>(
+      `SELECT r.name FROM route r WHERE (r.steps LIKE $part OR r.fast LIKE $part)
+         AND (r.version = (SELECT max(version) FROM route WHERE id = r.id)
+           OR EXISTS (SELECT 1 FROM draft d WHERE d.route_id = r.id AND d.route_version = r.version AND d.closed_at IS NULL)) LIMIT 1`,
+      { part: `%"calendar":${JSON.stringify(id)}%` },
     )
     if (user) throw refusal('conflict', 'calendar-used', `The route “${user.name}” counts by it`)
     await tx.run('DELETE FROM work_calendar WHERE id = $id', { id })

@@ -1,5 +1,6 @@
 import { mkdir, readdir, readFile, rename, writeFile } from 'node:fs/promises'
 import { join } from 'node:path'
+import { LRUCache } from 'lru-cache'
 import { simpleParser } from 'mailparser'
 import { SMTPServer } from 'smtp-server'
 import { must, type Actor } from './access'
@@ -9,7 +10,9 @@ import { refusal } from './refusal'
 /** Whether mails go to the stand-in that ships with the office: as long as no mail server is named. */
 export const mailIsCaught = (): boolean => !process.env.YIELDGATE_SMTP
 
-const MOST_SHOWN = 200
+const MOST_SHOWN = 100
+/** A mail that was read once is not parsed again while someone looks. */
+const parsed = new LRUCache<string, CaughtMail>({ max: 500 })
 const MOST_BYTES = 1024 * 1024
 const folderOf = (office: Office) => join(office.store.folder, 'mail')
 const isName = (name: string) => /^\d{13}-[0-9a-f-]{36}\.eml$/.test(name)
@@ -61,9 +64,13 @@ export interface CaughtMail {
 }
 
 async function read(office: Office, name: string): Promise<CaughtMail> {
+  const known = parsed.get(`${office.store.folder} ${name}`)
+  if (known) return known
   const mail = await simpleParser(await readFile(join(folderOf(office), name)))
   const to = Array.isArray(mail.to) ? mail.to.map((entry) => entry.text).join(', ') : (mail.to?.text ?? '')
-  return { id: name, at: new Date(Number(name.slice(0, 13))).toISOString(), to, subject: mail.subject ?? '', text: mail.text ?? '' }
+  const caught = { id: name, at: new Date(Number(name.slice(0, 13))).toISOString(), to, subject: mail.subject ?? '', text: mail.text ?? '' }
+  parsed.set(`${office.store.folder} ${name}`, caught)
+  return caught
 }
 
 /** The mails that the stand-in took, the newest first. */

@@ -146,7 +146,8 @@ export async function flow(office: Office, actor: Actor, days: number) {
     gates: [...grouped(visits, (visit) => visit.gate)]
       .map(([id, stays]) => ({
         id,
-        name: nameOf.get(id)?.name ?? id,
+        // A move names the gates of the section it leads to otherwise.
+        name: nameOf.get(id)?.name ?? waiting.find(({ gate }) => gate === id)?.gateName ?? id.split(' ').at(-1)!,
         route: nameOf.get(id)?.route ?? '',
         ...groupFigures(stays, from, now),
       }))

@@ -11,6 +11,7 @@ import { must, sectionsWhere, type Actor } from './access'
 import { note, type Office } from './office'
 import { routeFor } from './routes'
 import { moveLive } from './otherChanges'
+import { mustRead } from './reading'
 import { found, refusal } from './refusal'
 
 export interface NewItem {
@@ -165,7 +166,7 @@ export async function findItems(office: Office, actor: Actor, query: ListQuery):
 export async function readableItem(office: Office, actor: Actor, id: string): Promise<ItemRow> {
   const item = found(await itemById(office.store.read, id), 'item')
   if (item.ended_at) throw refusal('unknown', 'unknown', 'This item was ended for good')
-  must(actor, 'item.read', item.section_id)
+  await mustRead(office.store.read, actor, { id, section: item.section_id })
   return item
 }
 

@@ -13,6 +13,7 @@ import { liveAround, liveBelow, liveByIds, liveChildren, type LiveItem } from '.
 import type { SiteRow } from '../store/sites'
 import type { VersionRow } from '../store/versions'
 import type { Office } from './office'
+import { Refusal } from './refusal'
 
 /** Why a version becomes live; each is told apart in the history. */
 export type LiveCause = 'put-live' | 'planned' | 'roll-back' | 'exception' | 'fast' | 'taken-back' | 'moved'
@@ -72,6 +73,12 @@ export async function changeLive(office: Office, tx: Tx, site: SiteRow, changes:
   const judged = await judgeLive(office, tx, site, changes)
   if (judged.done.length) await write(tx, site, judged)
   return judged.results
+}
+
+/** What was done with the one wish that was asked; throws a refusal where it was not. */
+export function mustBeDone([outcome]: Outcome<LiveDone>[]): LiveDone {
+  if (outcome?.ok) return outcome.value
+  throw new Refusal('refused', outcome?.reasons ?? [])
 }
 
 /** What {@link changeLive} would do and refuse, without doing it. */

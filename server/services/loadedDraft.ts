@@ -46,11 +46,14 @@ async function factsOf(db: Reader, route: Route, item: ItemRow, head: Manifest, 
   }
 }
 
+/** The route that a draft goes, with all its gates: a withdrawal or a move goes its own way through them. */
+export const routeOf = ({ draft, route, toRoute }: Pick<DraftWhole, 'draft' | 'route' | 'toRoute'>): Route =>
+  draft.change === 'content' ? route : wayOf(draft.change, route, toRoute && { route: toRoute, section: draft.to_section! })
+
 /** What the store knows of a draft, with its newest manifest, as a loaded draft. */
 export async function loadedDraft(db: Reader, whole: DraftWhole, stored: Manifest): Promise<LoadedDraft> {
-  const { item, draft, head, authors, clearances, toRoute } = whole
-  const wholeRoute =
-    draft.change === 'content' ? whole.route : wayOf(draft.change, whole.route, toRoute && { route: toRoute, section: draft.to_section! })
+  const { item, draft, head, authors, clearances } = whole
+  const wholeRoute = routeOf(whole)
   const manifest = withFingerprint(stored, head.fingerprint)
   const state = { review: draft.review, head: await headsOf(db, wholeRoute, manifest), authors, clearances }
   let route = wholeRoute

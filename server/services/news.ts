@@ -5,11 +5,13 @@ import { selfOf, wayTo, type Rights } from '../../core/access/rights'
 import type { JournalRow } from '../../core/history/chain'
 import { fullIn } from '../../core/time/words'
 import { wallOf } from '../../core/time/zone'
-import type { Tx } from '../store/database'
+import type { Reader, Tx } from '../store/database'
 import { draftWhole } from '../store/drafts'
 import { itemById } from '../store/items'
 import { journalAfter, journalHead } from '../store/journal'
 import { loadRights, type PersonRow } from '../store/people'
+import { routeOf } from './loadedDraft'
+import { movesOf } from './reading'
 import type { Actor } from './access'
 import { officeOrigin, post, type Letter } from './mail'
 import type { Office } from './office'
@@ -31,6 +33,7 @@ const TOLD = new Set([
   'exception.late',
   'exception.looked-at',
   'exception.taken-back',
+  'exception.not-taken-back',
   'person.deputised',
 ])
 const BATCH = 500
@@ -94,17 +97,19 @@ async function toldBy(tx: Tx, rights: Rights, zone: string, row: JournalRow): Pr
     : undefined
   if (row.action === 'exception.looked-at') return said.verdict === 'not-fine' ? told([putBy?.person_id], 'not-fine', null, said.note) : []
   if (!whole) return []
-  const { item, route, authors } = whole
+  const { item, draft, authors } = whole
+  const route = routeOf(whole)
   /** Those who may clear at a gate, and did not write it. */
   const clearers = (id: string) => {
     const gate = gatesOf(route).find((entry) => entry.id === id)
     if (!gate) return []
-    return clearersOf(rights, { route: route.id, gate, section: item.section_id, at: row.at }).filter(
+    return clearersOf(rights, { route: route.id, gate, section: gate.section ?? item.section_id, at: row.at }).filter(
       (person) => gate.authorsMayClear || !authors.includes(selfOf(rights, person)),
     )
   }
   const gateName = (id: string | undefined) => gatesOf(route).find((gate) => gate.id === id)?.name ?? null
-  const writers = [...authors, whole.draft.sent_by]
+  const writers = [...authors, draft.sent_by]
+  const escalated = route.fast ? namedBy(rights, route.fast.escalate, item.section_id) : []
   switch (row.action) {
     case 'draft.handed':
       return told([said.to], 'handed', gateName(said.gate), said.note)
@@ -131,14 +136,9 @@ async function toldBy(tx: Tx, rights: Rights, zone: string, row: JournalRow): Pr
     case 'exception.opened':
       return told((said.gates ?? []).flatMap(clearers), 'look-after', null, said.reason)
     case 'exception.late':
-      return told(
-        [
-          putBy?.person_id,
-          ...(said.gates ?? []).flatMap(clearers),
-          ...(route.fast ? namedBy(rights, route.fast.escalate, item.section_id) : []),
-        ],
-        'look-late',
-      )
+      return told([putBy?.person_id, ...(said.gates ?? []).flatMap(clearers), ...escalated], 'look-late')
+    case 'exception.not-taken-back':
+      return told([putBy?.person_id, ...escalated], 'not-taken-back', null, said.reasons?.[0]?.detail ?? '')
     case 'exception.taken-back':
       return told([putBy?.person_id, ...writers], 'taken-back')
     default: {
@@ -147,7 +147,9 @@ async function toldBy(tx: Tx, rights: Rights, zone: string, row: JournalRow): Pr
         draft: said.draft!,
         at: row.at,
       })
-      const note = row.action === 'draft.sent' ? whole.draft.sent_note : ''
+      // What asks for something else than new words says what.
+      const asks = draft.change === 'content' ? '' : draft.name
+      const note = [asks, row.action === 'draft.sent' ? draft.sent_note : ''].filter(Boolean).join(': ')
       return fresh.flatMap(({ gate }) => told(clearers(gate), 'waits', gateName(gate), note))
     }
   }
@@ -169,14 +171,20 @@ export async function tellNews(office: Office): Promise<number> {
     if (!about.length) return rows.length
     const rights = await loadRights(tx)
     const zone = (await office.site())?.zone ?? 'UTC'
-    const people = new Map((await tx.all<PersonRow>('SELECT * FROM person WHERE active = 1')).map((row) => [row.id, row]))
+    const people = new Map(
+      (
+        await tx.all<Reached>("SELECT id, email, mail, password_hash <> '' OR identity IS NOT NULL AS joined FROM person WHERE active = 1")
+      ).map((row) => [row.id, row]),
+    )
     const letters: Letter[] = []
     for (const row of about) {
       const item = row.item === null ? undefined : await itemById(tx, row.item)
+      // The people of the section that a move leads to clear it as well.
+      const places = item ? [item.section_id, ...(await movesOf(tx, item.id))] : []
       const told = new Map<string, Told>()
       for (const one of await toldBy(tx, rights, zone, row)) {
         if (one.person === row.person || told.has(one.person) || !people.has(one.person)) continue
-        if (item && !wayTo(rights, one.person, 'item.read', item.section_id)) continue
+        if (item && !places.some((section) => wayTo(rights, one.person, 'item.read', section))) continue
         if (told.size < MOST_TOLD) told.set(one.person, one)
       }
       const by = row.person === null ? null : (rights.people.get(row.person)?.name ?? null)
@@ -197,8 +205,9 @@ export async function tellNews(office: Office): Promise<number> {
         })),
       )
       for (const { person, kind, gate, note } of told.values()) {
-        const { mail, email } = people.get(person)!
-        if (mail !== 'each') continue
+        const { mail, email, joined } = people.get(person)!
+        // Who has not come yet is written to about coming, and about nothing else.
+        if (mail !== 'each' || !joined) continue
         const news = { kind, at: row.at, title: item?.title ?? null, gate, by, note, item: item?.id ?? null }
         letters.push({
           person,
@@ -213,19 +222,39 @@ export async function tellNews(office: Office): Promise<number> {
   })
 }
 
+/** A person as they are written to. */
+interface Reached {
+  id: string
+  email: string
+  mail: PersonRow['mail']
+  joined: number
+}
+
 interface NotificationRow {
   id: string
   at: string
   kind: NewsKind
   item: string | null
   title: string | null
+  section: string | null
   gate: string | null
   by: string | null
   note: string
   seen: string | null
 }
+
+/** Those that are about nothing the person may no longer see: a right that was taken away takes the titles with it. */
+async function readable(db: Reader, rights: Rights, person: string, rows: NotificationRow[]): Promise<NotificationRow[]> {
+  const kept = await Promise.all(
+    rows.map(async ({ item, section }) => {
+      if (item === null || section === null || wayTo(rights, person, 'item.read', section)) return true
+      return (await movesOf(db, item)).some((to) => wayTo(rights, person, 'item.read', to))
+    }),
+  )
+  return rows.filter((_, index) => kept[index])
+}
 const ROW =
-  'SELECT n.id, n.at, n.kind, n.item_id AS item, i.title, n.gate, b.name AS "by", n.note, n.seen_at AS seen FROM notification n LEFT JOIN item i ON i.id = n.item_id LEFT JOIN person b ON b.id = n.by_id'
+  'SELECT n.id, n.at, n.kind, n.item_id AS item, i.title, i.section_id AS section, n.gate, b.name AS "by", n.note, n.seen_at AS seen FROM notification n LEFT JOIN item i ON i.id = n.item_id LEFT JOIN person b ON b.id = n.by_id'
 
 /** Writes to those who want one mail a day, at seven by their own clock, what was not mailed yet. Answers how many mails. */
 export async function writeDigests(office: Office): Promise<number> {
@@ -243,14 +272,16 @@ export async function writeDigests(office: Office): Promise<number> {
       const { date } = wallOf(now, person.zone ?? zone)
       const again = await tx.one<{ digest_on: string | null }>('SELECT digest_on FROM person WHERE id = $id', { id: person.id })
       if ((again?.digest_on ?? '') >= date) return
-      const news = await tx.all<NotificationRow>(
+      const rows = await tx.all<NotificationRow>(
         `${ROW} WHERE n.person_id = $person AND n.mailed_at IS NULL ORDER BY n.at, n.id LIMIT 200`,
         {
           person: person.id,
         },
       )
+      const news = await readable(tx, await loadRights(tx), person.id, rows)
       await tx.update('person', { id: person.id }, { digest_on: date })
       await tx.run('UPDATE notification SET mailed_at = $now WHERE person_id = $person AND mailed_at IS NULL', { now, person: person.id })
+      if (!news.length) return
       const subject = news.length === 1 ? newsWords(news[0]!).slice(0, 150) : `${news.length} things since yesterday`
       await post(office, tx, [{ person: person.id, address: person.email, subject, text: digestText(news, officeOrigin()) }])
     })
@@ -272,17 +303,19 @@ export async function tidyPost(office: Office): Promise<void> {
 
 const MOST_SHOWN = 60
 
-/** What a person was told, the newest first, and how much of it they have not seen. */
+/** What a person was told, the newest first, and how much of that they have not seen. */
 export async function notifications(
   office: Office,
   actor: Actor,
 ): Promise<{ unseen: number; news: (News & { id: string; item: string | null; words: string; seen: boolean })[] }> {
   const db = office.store.read
-  const [rows, unseen] = await Promise.all([
-    db.all<NotificationRow>(`${ROW} WHERE n.person_id = $me ORDER BY n.at DESC, n.id DESC LIMIT $most`, { me: actor.id, most: MOST_SHOWN }),
-    db.one<{ n: number }>('SELECT count(*) AS n FROM notification WHERE person_id = $me AND seen_at IS NULL', { me: actor.id }),
-  ])
-  return { unseen: unseen!.n, news: rows.map(({ seen, ...row }) => ({ ...row, words: newsWords(row), seen: seen !== null })) }
+  const all = await db.all<NotificationRow>(`${ROW} WHERE n.person_id = $me ORDER BY n.at DESC, n.id DESC LIMIT $most`, {
+    me: actor.id,
+    most: MOST_SHOWN,
+  })
+  const rows = await readable(db, actor.rights, actor.id, all)
+  const news = rows.map(({ seen, section: _, ...row }) => ({ ...row, words: newsWords(row), seen: seen !== null }))
+  return { unseen: news.filter(({ seen }) => !seen).length, news }
 }
 
 /** Remembers that a person has seen what they were told, up to one notification and all before it. */

@@ -6,15 +6,18 @@ import type { Reader, Tx } from '../store/database'
 import { readContent } from '../store/versions'
 import { must, type Actor } from './access'
 import { addHead, type SaveResult } from './drafts'
-import { loadDraft, mustBeContent, mustBeOpen, mustMatch } from './loadedDraft'
+import { loadDraft, mustBeContent, mustBeOpen, mustMatch, type LoadedDraft } from './loadedDraft'
 import { note, type Office } from './office'
+import { mustRead } from './reading'
 import { found, refusal, Refusal } from './refusal'
+
+const placeOf = ({ item }: LoadedDraft) => ({ id: item.id, section: item.section_id })
 
 /** Adds a note without any verdict. */
 export async function addNote(office: Office, actor: Actor, draftId: string, input: NoteInput): Promise<void> {
   await office.store.write(async (tx) => {
     const loaded = await loadDraft(tx, draftId)
-    must(actor, 'item.read', loaded.item.section_id)
+    await mustRead(tx, actor, placeOf(loaded))
     mustBeOpen(loaded)
     if (!input.text.trim() && input.suggestion === undefined) throw refusal('refused', 'note-missing', 'A note needs some words', 'text')
     await addNotes(tx, loaded, { person: actor.id, at: office.now(), newId: office.newId, kind: 'note' }, [input])
@@ -33,7 +36,7 @@ async function loadNote(db: Reader, id: string) {
 export async function answerNote(office: Office, actor: Actor, noteId: string, text: string): Promise<void> {
   await office.store.write(async (tx) => {
     const { row, loaded } = await loadNote(tx, noteId)
-    must(actor, 'item.read', loaded.item.section_id)
+    await mustRead(tx, actor, placeOf(loaded))
     mustBeOpen(loaded)
     const by = { person: actor.id, at: office.now(), newId: office.newId, kind: 'answer' as const, answers: noteId }
     await addNotes(tx, loaded, by, [{ text, place: row.place }])
@@ -50,7 +53,8 @@ async function setResolved(office: Office, tx: Tx, actor: Actor, row: NoteRow, r
 export async function resolveNote(office: Office, actor: Actor, noteId: string, resolved: boolean): Promise<void> {
   await office.store.write(async (tx) => {
     const { row, loaded } = await loadNote(tx, noteId)
-    must(actor, row.person_id === actor.id ? 'item.read' : 'item.write', loaded.item.section_id)
+    if (row.person_id === actor.id) await mustRead(tx, actor, placeOf(loaded))
+    else must(actor, 'item.write', loaded.item.section_id)
     await setResolved(office, tx, actor, row, resolved)
   })
 }

@@ -4,21 +4,15 @@ import { itemById, syncItems, type ItemRow } from '../store/items'
 import { readManifest, versionById } from '../store/versions'
 import { must, type Actor } from './access'
 import { openAfterReview } from './afterwards'
-import { changeLive, type LiveChange, type LiveDone } from './live'
+import { changeLive, mustBeDone, type LiveChange, type LiveDone } from './live'
 import { draftCleared, loadDraft, type LoadedDraft } from './loadedDraft'
 import { note, type Office } from './office'
-import { found, refusal, Refusal } from './refusal'
+import { found, refusal } from './refusal'
 import { sendLoaded } from './review'
 import { routeFor } from './routes'
 
 /** Whether the routes in force let a change of an item happen only through their gates. */
-export async function mustPassGates(
-  db: Reader,
-  actor: Pick<Actor, 'rights'>,
-  item: ItemRow,
-  change: OtherChange,
-  to?: string,
-): Promise<boolean> {
+async function mustPassGates(db: Reader, actor: Pick<Actor, 'rights'>, item: ItemRow, change: OtherChange, to?: string): Promise<boolean> {
   const here = await routeFor(db, actor.rights, item.kind, item.section_id)
   return isGated(here, change) || (to !== undefined && isGated(await routeFor(db, actor.rights, item.kind, to), change))
 }
@@ -99,11 +93,6 @@ function mustMoveLive(actor: Actor, item: ItemRow, to: string): void {
   }
 }
 
-const done = ([outcome]: Awaited<ReturnType<typeof changeLive>>): LiveDone => {
-  if (outcome?.ok) return outcome.value
-  throw new Refusal('refused', outcome?.reasons ?? [])
-}
-
 /** The change of what is live that moves an item to another section as it is. */
 async function moveOf(tx: Tx, actor: Actor, item: ItemRow, to: string, draft: string | null): Promise<LiveChange> {
   const version = found(await versionById(tx, item.live_version!), 'version')
@@ -134,7 +123,7 @@ export async function moveLive(office: Office, tx: Tx, actor: Actor, item: ItemR
 async function doMove(office: Office, tx: Tx, actor: Actor, item: ItemRow, to: string, draft: string | null): Promise<LiveDone> {
   const site = found(await office.site(), 'site')
   await tx.update('item', { id: item.id }, { section_id: to })
-  const result = done(await changeLive(office, tx, site, [await moveOf(tx, actor, item, to, draft)]))
+  const result = mustBeDone(await changeLive(office, tx, site, [await moveOf(tx, actor, item, to, draft)]))
   await note(office, tx, actor.id, 'item.moved', item.id, { from: item.section_id, to })
   return result
 }
@@ -149,7 +138,7 @@ export async function carryOut(office: Office, tx: Tx, actor: Actor, loaded: Loa
     throw refusal('refused', 'behind', 'What is live has changed since it was asked for; ask the gates again')
   if (draft.change === 'move') return doMove(office, tx, actor, item, draft.to_section!, draft.id)
   const site = found(await office.site(), 'site')
-  return done(await changeLive(office, tx, site, [{ do: 'withdraw', item, draft: draft.id, person: actor.id, event: null }]))
+  return mustBeDone(await changeLive(office, tx, site, [{ do: 'withdraw', item, draft: draft.id, person: actor.id, event: null }]))
 }
 
 /** Takes an item off the site although its route asks gates first: with a reason, and a look at it afterwards. */
@@ -159,7 +148,7 @@ export async function withdrawPastGates(office: Office, tx: Tx, actor: Actor, it
   const site = found(await office.site(), 'site')
   const version = found(await versionById(tx, item.live_version!), 'version')
   const whole = await loadDraft(tx, version.draft_id)
-  const result = done(
+  const result = mustBeDone(
     await changeLive(office, tx, site, [{ do: 'withdraw', item, person: actor.id, event: null, about: { reason: reason.trim() } }]),
   )
   const route = wayOf('withdrawal', await routeFor(tx, actor.rights, item.kind, item.section_id))

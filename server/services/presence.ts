@@ -1,5 +1,6 @@
-import { must, type Actor } from './access'
+import type { Actor } from './access'
 import type { Office } from './office'
+import { mustRead } from './reading'
 import { found } from './refusal'
 
 /** Who has not been heard of for so long is no longer here. */
@@ -24,15 +25,15 @@ export async function bePresent(
   input: { tab: string; place: string | null; left: boolean },
 ): Promise<{ others: Present[] }> {
   const row = found(
-    await office.store.read.one<{ section: string }>(
-      'SELECT i.section_id AS section FROM draft d JOIN item i ON i.id = d.item_id WHERE d.id = $draft',
+    await office.store.read.one<{ id: string; section: string }>(
+      'SELECT i.id, i.section_id AS section FROM draft d JOIN item i ON i.id = d.item_id WHERE d.id = $draft',
       {
         draft: draftId,
       },
     ),
     'draft',
   )
-  must(actor, 'item.read', row.section)
+  await mustRead(office.store.read, actor, row)
   const at = office.now()
   const since = new Date(Date.parse(at) - HERE_MS).toISOString()
   await office.store.write(async (tx) => {

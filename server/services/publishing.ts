@@ -1,5 +1,5 @@
 import { meaningOf, type WallTime } from '../../core/time/zone'
-import type { Outcome, Reason } from '../../core/outcome'
+import type { Reason } from '../../core/outcome'
 import type { FieldName, Fields } from '../../core/content/fields'
 import { changeSize } from '../../core/history/blame'
 import type { Tx } from '../store/database'
@@ -8,17 +8,12 @@ import { liveRefsTo } from '../store/live'
 import { readManifest, versionById } from '../store/versions'
 import { must, type Actor } from './access'
 import { openAfterReview } from './afterwards'
-import { draftCleared, loadDraft, mustMatch, type LoadedDraft } from './loadedDraft'
-import { changeLive, judgeLive, type LiveDone } from './live'
+import { draftCleared, loadDraft, mustBeOpen, mustMatch, type LoadedDraft } from './loadedDraft'
+import { changeLive, judgeLive, mustBeDone, type LiveDone } from './live'
 import { note, type Office } from './office'
 import { carryOut, withdrawalHeld, withdrawPastGates } from './otherChanges'
 import { found, refusal, Refusal } from './refusal'
 import { noteStep } from './waits'
-
-const done = (outcome: Outcome<LiveDone> | undefined): LiveDone => {
-  if (outcome?.ok) return outcome.value
-  throw new Refusal('refused', outcome?.reasons ?? [])
-}
 
 export interface PutLive {
   /** The head version that the person saw (If-Match). */
@@ -36,11 +31,6 @@ export interface PutLive {
 /** Whether the live version is another than the draft's base, and nobody accepted replacing exactly that one. */
 export const isBehind = ({ item, draft }: Pick<LoadedDraft, 'item' | 'draft'>, accepted: string | null | undefined): boolean =>
   item.live_version !== null && item.live_version !== draft.base_version && item.live_version !== accepted
-
-function mustBeOpen({ draft, item }: LoadedDraft): void {
-  if (draft.closed_at) throw refusal('conflict', 'draft-closed', 'This draft is no longer open')
-  if (item.binned_at) throw refusal('conflict', 'item-binned', 'The item is in the bin; restore it first')
-}
 
 /** What lets someone put a draft live past its gates, where they ask for it and may; the reason they give is kept. */
 function pastGates(
@@ -70,7 +60,7 @@ export async function putLiveNow(office: Office, actor: Actor, draftId: string, 
     if (loaded.draft.change !== 'content') return carryOut(office, tx, actor, loaded)
     const cleared = draftCleared(loaded)
     const past = cleared ? null : pastGates(actor, loaded, input)
-    const [outcome] = await changeLive(office, tx, site, [
+    const outcomes = await changeLive(office, tx, site, [
       {
         do: 'put',
         item,
@@ -86,7 +76,7 @@ export async function putLiveNow(office: Office, actor: Actor, draftId: string, 
         ...(past ? { about: { reason: past.reason } } : {}),
       },
     ])
-    const result = done(outcome)
+    const result = mustBeDone(outcomes)
     if (past) {
       const fast = past.cause === 'fast' ? loaded.wholeRoute.fast : undefined
       await openAfterReview(office, tx, loaded, { person: actor.id, reason: past.reason, at: result.at, fast })
@@ -128,8 +118,8 @@ export async function withdraw(
       if (exception !== undefined) return withdrawPastGates(office, tx, actor, item, exception)
       throw refusal('conflict', 'gated', 'Taking it off the site goes through the gates of its route; ask them for it')
     }
-    const [outcome] = await changeLive(office, tx, site, [{ do: 'withdraw', item, person: actor.id, event: null }])
-    return done(outcome)
+    const outcomes = await changeLive(office, tx, site, [{ do: 'withdraw', item, person: actor.id, event: null }])
+    return mustBeDone(outcomes)
   })
 }
 
@@ -165,7 +155,7 @@ export async function rollBack(
     )
     const wasLive = await tx.one('SELECT 1 FROM live_interval WHERE version_id = $version', { version: versionId })
     if (!wasLive) throw refusal('refused', 'never-live', 'That version was never on the site; restore it into a draft and send it on')
-    const [outcome] = await changeLive(office, tx, site, [
+    const outcomes = await changeLive(office, tx, site, [
       {
         do: 'put',
         item,
@@ -180,7 +170,7 @@ export async function rollBack(
         event: null,
       },
     ])
-    return done(outcome)
+    return mustBeDone(outcomes)
   })
 }
 

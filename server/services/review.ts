@@ -9,6 +9,7 @@ import { must, type Actor } from './access'
 import { checksAt } from './checks'
 import { loadDraft, loadedDraft, mustBeContent, mustBeOpen, mustMatch, type LoadedDraft } from './loadedDraft'
 import type { Office } from './office'
+import { mustRead } from './reading'
 import { found, Refusal, refusal } from './refusal'
 import { routeFor } from './routes'
 import { noteStep, waitingAt } from './waits'
@@ -267,7 +268,7 @@ export async function handDraft(
  */
 export async function clearersAt(office: Office, actor: Actor, draftId: string, gateId: string) {
   const loaded = await loadDraft(office.store.read, draftId)
-  must(actor, 'item.read', loaded.item.section_id)
+  await mustRead(office.store.read, actor, { id: loaded.item.id, section: loaded.item.section_id })
   const gate = found(
     gatesOf(loaded.wholeRoute).find(({ id }) => id === gateId),
     'gate',

@@ -83,12 +83,15 @@ export async function today(office: Office, actor: Actor) {
   const now = office.now()
   const soon = new Date(Date.parse(now) + 48 * 3_600_000).toISOString()
   const since = actor.seenUntil ?? new Date(Date.parse(now) - 7 * 86_400_000).toISOString()
+  const readable = readableSections(actor)
   const [waiting, returned, held, next, drafts, cleared, exceptions, news] = await Promise.all([
     db.all<Line & { draft: string; change: string; to: string | null; at: string; by: string; note: string; number: number }>(
       `SELECT i.id AS item, i.kind, i.title, i.section_id AS section, d.id AS draft, d.change, (SELECT name FROM section WHERE id = d.to_section) AS "to", d.sent_at AS at, p.name AS by, d.sent_note AS note, v.number
        FROM draft d JOIN item i ON i.id = d.item_id JOIN person p ON p.id = d.sent_by JOIN version v ON v.id = d.head_version
-       WHERE d.review = 'in_review' AND d.closed_at IS NULL AND i.binned_at IS NULL ORDER BY d.sent_at LIMIT $limit`,
-      { limit: MOST_WAITING },
+       WHERE d.review = 'in_review' AND d.closed_at IS NULL AND i.binned_at IS NULL
+         AND (i.section_id IN (SELECT value FROM json_each($readable)) OR d.to_section IN (SELECT value FROM json_each($readable)))
+       ORDER BY d.sent_at LIMIT $limit`,
+      { limit: MOST_WAITING, readable },
     ),
     db.all<Line & { draft: string; at: string; by: string; text: string; suggestion: string | null; notes: number; place: string | null }>(
       `SELECT i.id AS item, i.kind, i.title, i.section_id AS section, d.id AS draft, n.at, p.name AS by, n.text, n.suggestion, n.place,
@@ -114,16 +117,16 @@ export async function today(office: Office, actor: Actor) {
        ORDER BY v.at DESC LIMIT $limit`,
       { me: actor.id, limit: LIMIT },
     ),
-    db.all<Line & { at: string; by: string }>(
-      `SELECT i.id AS item, i.kind, i.title, i.section_id AS section, max(c.at) AS at, p.name AS by FROM draft d JOIN item i ON i.id = d.item_id JOIN clearance c ON c.draft_id = d.id JOIN person p ON p.id = c.person_id
+    db.all<Line & { draft: string; change: string; to: string | null; at: string; by: string }>(
+      `SELECT i.id AS item, i.kind, i.title, i.section_id AS section, d.id AS draft, d.change, (SELECT name FROM section WHERE id = d.to_section) AS "to", max(c.at) AS at, p.name AS by FROM draft d JOIN item i ON i.id = d.item_id JOIN clearance c ON c.draft_id = d.id JOIN person p ON p.id = c.person_id
        WHERE d.review = 'cleared' AND d.closed_at IS NULL AND i.binned_at IS NULL AND NOT EXISTS (SELECT 1 FROM planned_event e WHERE e.draft_id = d.id AND e.state IN ('planned', 'held'))
-       GROUP BY i.id ORDER BY at LIMIT $limit`,
+       GROUP BY d.id ORDER BY at LIMIT $limit`,
       { limit: LIMIT },
     ),
-    reviewsFor(office, actor, LIMIT),
+    reviewsFor(office, actor, readable, LIMIT),
     db.all<{ action: string; n: number }>(
       `SELECT action, count(*) AS n FROM journal j JOIN item i ON i.id = j.item_id WHERE j.at > $since AND i.section_id IN (SELECT value FROM json_each($readable)) AND action IN ('item.put-live', 'item.rolled-back', 'item.withdrawn', 'draft.sent', 'draft.returned', 'draft.gate-cleared', 'item.started') GROUP BY action`,
-      { since, readable: readableSections(actor) },
+      { since, readable },
     ),
   ])
   const mine = (verb: Parameters<typeof may>[1]) => (line: Line) => may(actor, verb, line.section)
@@ -133,16 +136,18 @@ export async function today(office: Office, actor: Actor) {
     `SELECT j.action, j.at, p.name, j.item_id AS item, i.title FROM journal j LEFT JOIN person p ON p.id = j.person_id LEFT JOIN item i ON i.id = j.item_id
      WHERE j.at > $since AND j.action IN ('item.put-live', 'item.rolled-back', 'item.withdrawn', 'event.held')
        AND i.section_id IN (SELECT value FROM json_each($readable)) ORDER BY j.seq DESC LIMIT 8`,
-    { since, readable: readableSections(actor) },
+    { since, readable },
   )
-  const atMyGates = await waitsFor(office, actor, waiting.filter(mine('item.read')))
+  const atMyGates = await waitsFor(office, actor, waiting)
   return {
     now,
     zone: site?.zone ?? 'UTC',
     since,
     exceptions: exceptions.filter(({ gates, section }) => gates.length > 0 || may(actor, 'item.review', section)).map(named),
     waiting: atMyGates.map(named),
-    ready: cleared.filter(mine('item.put-live')).map(named),
+    ready: cleared
+      .filter(({ change, section }) => may(actor, change === 'withdrawal' ? 'item.withdraw' : 'item.put-live', section))
+      .map(named),
     returned: returned.map(({ text, suggestion, ...line }) => ({ ...named(line), note: noteWords({ text, suggestion }) })),
     held: held.filter(mine('item.read')).map((line) => ({ ...named(line), reasons: JSON.parse(line.reasons) as Reason[] })),
     next: next.filter(mine('item.read')).map(named),

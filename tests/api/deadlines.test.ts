@@ -75,6 +75,26 @@ describe('a gate with a deadline', () => {
   })
 })
 
+describe('a calendar', () => {
+  it('stays while work is under way by it, also on a route that has another since', async () => {
+    const { team } = here
+    const { founder } = team
+    const calendar = await always(founder)
+    const timed = (hours?: string) => ({
+      name: 'Timed',
+      steps: [
+        { name: 'Read', gates: [aGate('read', hours ? { deadline: { hours: 8, calendar: hours, remind: 0, escalate: NOBODY } } : {})] },
+      ],
+    })
+    const route = await routeFor(founder, 'page', timed(calendar))
+    const made = await sent(team, 'page', 'Under way')
+    await founder.need('PUT', `/routes/${route}`, { body: timed() })
+    expect(await codes(founder.ask('DELETE', `/calendars/${calendar}`))).toEqual([409, 'calendar-used'])
+    await team.founder.need('POST', `/drafts/${made.draft}/reroute`, { ifMatch: made.version })
+    expect((await founder.ask('DELETE', `/calendars/${calendar}`)).status).toBe(204)
+  })
+})
+
 describe('handing on', () => {
   it('puts it before a colleague who may clear there, who is told; not before one who may not', async () => {
     const { team } = here
@@ -100,11 +120,12 @@ describe('handing on', () => {
   })
 })
 
+let chief: Awaited<ReturnType<typeof colleague>>
 describe('the fast lane', () => {
   it('is for those with its right, on routes that have one, with a reason; its gates look at it afterwards', async () => {
     const { team } = here
     const calendar = await always(team.founder)
-    const chief = await colleague('writer')
+    chief = await colleague('writer')
     await routeFor(team.founder, 'notice', {
       steps: [{ name: 'Read', gates: [aGate('read'), aGate('law')] }],
       fast: { hours: 4, calendar, escalate: { ...NOBODY, people: [chief.id] }, takesBack: true },
@@ -143,9 +164,9 @@ describe('the fast lane', () => {
     await until(async () => (await onSite(made.item)).onSite === 'withdrawn', 'being taken back')
     expect((await onSite(made.item)).draft?.review).toBe('returned')
     await toldOf(team.publisher, 'Unread', 'taken-back')
-    const chief = (await team.founder.need<{ id: string; name: string }[]>('GET', '/people')).length
-    expect(chief).toBeGreaterThan(0)
-    await toldOf(team.reviewer, 'Unread', 'look-late')
+    for (const client of [team.reviewer, chief.client]) await toldOf(client, 'Unread', 'look-late')
+    // There is nothing left to look at.
+    expect(await exceptionOf(team.reviewer, made.item)).toBeUndefined()
     const journal = await team.steward.need<{ rows: { action: string; person: string | null }[] }>(
       'GET',
       `/journal?item=${made.item}&limit=100`,
@@ -169,5 +190,26 @@ describe('the fast lane', () => {
     const page = await onSite(made.item)
     expect([page.onSite, page.live!.version, page.draft!.review]).toEqual(['live', made.version, 'returned'])
     expect((await toldOf(team.publisher, 'Twice', 'not-fine')).note).toBe('Wrong boat')
+  })
+  it('never takes back to what was not cleared itself, and sees through a move', async () => {
+    const { team } = here
+    const made = await sent(team, 'notice', 'Thrice')
+    for (const at of ['read', 'law']) await clearAt(team.reviewer, made, at)
+    await team.publisher.need('POST', `/drafts/${made.draft}/put-live`, { body: {}, ifMatch: made.version })
+    for (const summary of ['First haste', 'Second haste']) {
+      const { draft, head } = await team.writer.need<{ draft: string; head: string }>('POST', `/items/${made.item}/drafts`, { body: {} })
+      const { version } = await team.writer.need('POST', `/drafts/${draft}/edits`, {
+        body: { base: head, edits: [{ op: 'field', name: 'summary', value: summary }] },
+      })
+      expect((await putFast(team.publisher, { item: made.item, draft, version: version! })).status).toBe(200)
+      await team.founder.need('POST', `/items/${made.item}/move`, {
+        body: { section: summary === 'First haste' ? team.other : team.section },
+      })
+    }
+    await pass(5)
+    // The first haste was live right before the second; neither was cleared.
+    await until(async () => (await onSite(made.item)).live?.version === made.version, 'what was cleared to be back')
+    expect((await onSite(made.item)).onSite).toBe('live')
+    expect(await exceptionOf(team.reviewer, made.item)).toBeUndefined()
   })
 })

@@ -97,4 +97,23 @@ describe('being written to', () => {
     await team.reviewer.need('POST', '/me/notifications/seen', { body: { upTo: before.news[0]!.id } })
     expect((await of(team.reviewer)).unseen).toBe(0)
   })
+  it('ends with the right: what one may no longer see is not named, and who has not come is not written to', async () => {
+    const { team } = here
+    const { founder } = team
+    const email = 'guest@larkholm.example'
+    const { person } = await founder.need('POST', '/people', {
+      body: { name: 'Guest Reader', email, roles: [{ role: 'reviewer', section: null }] },
+    })
+    const invited = await mailTo(email, 'invites you')
+    await sent(team, 'post', 'Before they came')
+    await toldOf(team.reviewer, 'Before they came', 'waits')
+    const guest = stranger()
+    await guest.need('POST', '/invitation', { body: { with: tokenIn(invited), password: PASSWORD } })
+    await toldOf(guest, 'Before they came', 'waits')
+    await sent(team, 'post', 'After they came')
+    await mailTo(email, '“After they came”')
+    expect((await mails(email)).filter(({ text }) => text.includes('“Before they came”'))).toEqual([])
+    await founder.need('PUT', `/people/${person}/roles`, { body: { roles: [] } })
+    expect((await guest.need<{ news: object[] }>('GET', '/me/notifications')).news).toEqual([])
+  })
 })

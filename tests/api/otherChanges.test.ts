@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { until, wallIn, type Client } from '../support/server'
-import { aGate, clearAt, codes, routeFor, sent, withTeam, type Draft, type Problem } from '../support/team'
+import { aGate, clearAt, codes, routeFor, sent, toldOf, withTeam, type Draft, type Problem } from '../support/team'
 
 const { here, pass, colleague } = withTeam()
 interface Page {
@@ -103,6 +103,11 @@ describe('moving what is live', () => {
     await team.founder.need('PUT', `/people/${fares.id}/roles`, { body: { roles: [{ role: 'reviewer', section: team.other }] } })
     await routeFor(team.founder, 'page', { steps: [{ name: 'Read', gates: [aGate('read')] }], gated: ['move'] })
     const notice = await live('page', 'Moves through gates', 'read')
+    const sees = async () => [
+      (await fares.client.ask('GET', `/items/${notice.item}`)).status,
+      (await fares.client.need<{ waiting: { title: string }[] }>('GET', '/today')).waiting.map(({ title }) => title),
+    ]
+    expect(await sees()).toEqual([403, []])
     expect(await codes(team.founder.ask('POST', `/items/${notice.item}/move`, { body: { section: team.other } }))).toEqual([409, 'gated'])
     expect(await codes(propose(team.writer, notice.item, { change: 'move', section: team.section }))).toEqual([422, 'section-same'])
     const { draft } = (await propose(team.writer, notice.item, { change: 'move', section: team.other })).body
@@ -111,6 +116,9 @@ describe('moving what is live', () => {
     // Those of the section it leaves first; who guards only where it leads cannot.
     expect(await codes(clearAt(fares.client, way, 'read'))).toEqual([403, 'right-missing'])
     expect(await codes(clearAt(team.reviewer, way, 'read'))).toEqual([200])
+    // Who is to clear where it leads is told, finds it on Today, and reads it, though not of that section yet.
+    expect((await toldOf(fares.client, 'Moves through gates', 'waits')).note).toBe('To Fares')
+    expect(await sees()).toEqual([200, ['Moves through gates']])
     expect(await codes(clearAt(fares.client, way, 'to-read'))).toEqual([200])
     expect((await carryOut(team.founder, draft, notice.version)).status).toBe(200)
     expect((await page(notice.item)).section.name).toBe('Fares')

@@ -4,6 +4,7 @@ import type { Role } from '~~/core/access/verbs'
 import { ALWAYS, ANYONE, type Deadline, type Gate, type When } from '~~/core/flow/route'
 import ItemsPicker from '~/components/form/ItemsPicker.vue'
 import GuardPicker from './GuardPicker.vue'
+import HoursOf from './HoursOf.vue'
 import type { Calendar, Group, Person } from './types'
 import { useSite } from '~/stores/site'
 
@@ -98,27 +99,15 @@ const limits = computed(() => {
         />Has a deadline</label
       >
       <div v-if="model.deadline" class="mt-1.5 space-y-1.5 pl-6">
-        <label class="flex flex-wrap items-center gap-2"
-          >in
-          <input
-            class="input !w-20"
-            type="number"
-            min="0.25"
-            step="0.25"
-            :value="model.deadline.hours"
-            aria-label="Hours of working time"
-            @input="setDeadline({ hours: number($event, 0.25) })"
-          />
-          hours of
-          <select
-            class="input !w-36"
-            :value="model.deadline.calendar"
-            aria-label="Calendar of the deadline"
-            @change="setDeadline({ calendar: ($event.target as HTMLSelectElement).value })"
-          >
-            <option v-for="calendar in calendars" :key="calendar.id" :value="calendar.id">{{ calendar.name }}</option>
-          </select></label
-        >
+        <HoursOf
+          :hours="model.deadline.hours"
+          :calendar="model.deadline.calendar"
+          word="in"
+          :what="`the deadline of ${model.name}`"
+          :calendars="calendars"
+          @update:hours="setDeadline({ hours: $event })"
+          @update:calendar="setDeadline({ calendar: $event })"
+        />
         <label class="flex items-center gap-2"
           >reminder
           <input

@@ -2,6 +2,7 @@
 import type { Role } from '~~/core/access/verbs'
 import { ANYONE, type FastLane, type OtherChange, type Route } from '~~/core/flow/route'
 import GuardPicker from './GuardPicker.vue'
+import HoursOf from './HoursOf.vue'
 import type { Calendar, Group, Person } from './types'
 
 /** What a route lets through before its gates, and what beside the content has to pass them. */
@@ -34,27 +35,15 @@ const turn = (name: OtherChange, on: boolean) => {
         />Those with the right may put live at once; its gates clear it afterwards</label
       >
       <div v-if="model.fast" class="mt-1.5 space-y-1.5 pl-6">
-        <label class="flex flex-wrap items-center gap-2"
-          >within
-          <input
-            class="input !w-20"
-            type="number"
-            min="0.25"
-            step="0.25"
-            :value="model.fast.hours"
-            aria-label="Hours for clearing it afterwards"
-            @input="setFast({ hours: Math.max(0.25, Number(($event.target as HTMLInputElement).value) || 0) })"
-          />
-          hours of
-          <select
-            class="input !w-36"
-            :value="model.fast.calendar"
-            aria-label="Calendar of the fast lane"
-            @change="setFast({ calendar: ($event.target as HTMLSelectElement).value })"
-          >
-            <option v-for="calendar in calendars" :key="calendar.id" :value="calendar.id">{{ calendar.name }}</option>
-          </select></label
-        >
+        <HoursOf
+          :hours="model.fast.hours"
+          :calendar="model.fast.calendar"
+          word="within"
+          what="clearing it afterwards"
+          :calendars="calendars"
+          @update:hours="setFast({ hours: $event })"
+          @update:calendar="setFast({ calendar: $event })"
+        />
         <label class="flex items-center gap-2"
           ><input
             type="checkbox"

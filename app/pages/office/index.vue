@@ -130,15 +130,20 @@ async function seen() {
       <WorkList v-if="day.ready.length" title="Cleared, without a time" hint="for a publisher" :count="day.ready.length" empty="">
         <WorkLine
           v-for="line in day.ready"
-          :key="line.item"
+          :key="line.draft"
           :item="line.item"
           :title="line.title"
-          :under="`Cleared by ${line.by} · ${line.section}`"
+          :under="`${changeWords(line) ? `${changeWords(line)} · ` : ''}Cleared by ${line.by} · ${line.section}`"
         >
           <template #lead
             ><span class="font-semibold text-kelp">{{ short(line.at) }}</span></template
           >
-          <NuxtLink class="button" :to="`/office/items/${line.item}`" :aria-label="`Open ${line.title}`">Set its time</NuxtLink>
+          <NuxtLink
+            class="button"
+            :to="{ path: `/office/items/${line.item}`, query: { draft: line.draft } }"
+            :aria-label="`Open ${line.title}`"
+            >{{ line.change === 'content' ? 'Set its time' : 'Carry it out' }}</NuxtLink
+          >
         </WorkLine>
       </WorkList>
       <WorkList title="Came back to you" :count="day.returned.length" empty="No work of yours was returned.">

@@ -1,0 +1,19 @@
+import type { Reader } from '../store/database'
+import { may, must, type Actor } from './access'
+
+/** The sections to which moves under way would take an item. */
+export const movesOf = async (db: Reader, item: string): Promise<string[]> =>
+  (
+    await db.all<{ to: string }>('SELECT to_section AS "to" FROM draft WHERE item_id = $item AND change = \'move\' AND closed_at IS NULL', {
+      item,
+    })
+  ).map(({ to }) => to)
+
+/**
+ * Throws a refusal unless the actor may see what is worked on at an item: by the right in its section, or in one that a move
+ * under way would take it to, since that section's people clear the move.
+ */
+export async function mustRead(db: Reader, actor: Actor, item: { id: string; section: string }): Promise<void> {
+  if (may(actor, 'item.read', item.section)) return
+  if (!(await movesOf(db, item.id)).some((to) => may(actor, 'item.read', to))) must(actor, 'item.read', item.section)
+}
