@@ -1,7 +1,10 @@
 import { join } from 'node:path'
 import { clockFromEnvironment } from './services/clock'
 import { openOffice, type Office } from './services/office'
+import { Foresight } from './services/foresight'
+import { SiteFacts } from './services/siteFacts'
 import { LiveSite } from './site/answer'
+import { MomentSite } from './site/moment'
 import { startBinKeeper } from './jobs/binKeeper'
 import { startDeadlines } from './jobs/deadlines'
 import { startJournalHeads } from './jobs/journalHeads'
@@ -13,6 +16,9 @@ import { startScheduler } from './jobs/scheduler'
 export interface Runtime {
   office: Office
   live: LiveSite
+  facts: SiteFacts
+  foresight: Foresight
+  moments: MomentSite
   stop(): Promise<void>
 }
 
@@ -24,6 +30,9 @@ let started: Promise<Runtime> | undefined
 async function start(): Promise<Runtime> {
   const office = await openOffice(process.env.YIELDGATE_DATA ?? join(process.cwd(), '.data'), clockFromEnvironment())
   const live = new LiveSite(office)
+  const facts = new SiteFacts(office)
+  const foresight = new Foresight(office, facts)
+  const moments = new MomentSite(office, foresight)
   const stops =
     process.env.YIELDGATE_JOBS === 'off'
       ? []
@@ -38,6 +47,9 @@ async function start(): Promise<Runtime> {
   return {
     office,
     live,
+    facts,
+    foresight,
+    moments,
     async stop() {
       for (const stop of stops) await stop()
       await office.close()

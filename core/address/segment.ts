@@ -25,6 +25,10 @@ export const RESERVED = new Set([
   '_nuxt',
   '__nuxt_error',
   '.well-known',
+  'moment',
+  'shared',
+  'timemap',
+  'calendar',
 ])
 
 export const MAX_SEGMENT = 120

@@ -13,6 +13,31 @@ export interface LiveEntry {
   fields: Fields
 }
 
+/** A live item with its place in listings, when readers first got it and when it last changed for them (instants). */
+export interface SiteEntry extends LiveEntry {
+  title: string
+  shownDate: string | null
+  firstLive: string
+  changed: string
+}
+
+/** The same entry at another address. */
+export const placedAt = (
+  { item, kind, section, version, fields, title, shownDate, firstLive, changed }: SiteEntry,
+  path: string,
+): SiteEntry => ({
+  item,
+  kind,
+  section,
+  version,
+  path,
+  fields,
+  title,
+  shownDate,
+  firstLive,
+  changed,
+})
+
 /** A cache tag: what a stored page depends on. A change names the tags it touches; pages with one of them go. */
 export type Tag = `item:${string}` | `list:${Kind}` | 'tree' | 'sitemap' | 'settings'
 

@@ -22,6 +22,8 @@ export interface GoingLive {
   behind: boolean
   /** Today's date in the site's zone. */
   today: string
+  /** The moment before which nobody may put it live, in words, while that lies ahead. */
+  embargo: string | null
   /** What the person answered about a shown date older than a month; a planned event keeps it. */
   shownDate: 'ask' | 'keep'
 }
@@ -37,6 +39,7 @@ export function notReady(change: GoingLive): Reason[] {
   const { kind, fields } = change
   const reasons: Reason[] = []
   if (!change.cleared) reasons.push({ code: 'not-cleared', detail: 'It has not passed its gates as it is now' })
+  if (change.embargo !== null) reasons.push({ code: 'embargo', detail: `Nobody may put it live before ${change.embargo}`, at: 'embargo' })
   if (!fields.title?.trim()) reasons.push({ code: 'title-missing', detail: 'It needs a title on the page', at: 'title' })
   if (kind !== 'settings') {
     reasons.push(...checkSegment(fields.segment ?? '', kind === 'page' && !fields.parent))

@@ -10,9 +10,8 @@ import { lookAfter } from '../services/afterwards'
 import { discardDraft, renameDraft, reopenDraft, restoreVersion, saveEdits } from '../services/drafts'
 import { clearDraft, clearersAt, clearTogether, handDraft, pullOutDraft, returnDraft, sendDraft } from '../services/review'
 import { addNote, answerNote, resolveNote, takeSuggestion } from '../services/notes'
-import { cancelEvent, moveEvent, putLiveNow } from '../services/publishing'
+import { putLiveNow } from '../services/publishing'
 import { endpoint } from './endpoint'
-import { wall } from './items'
 
 const id = z.object({ id: z.string().max(60) })
 const text = z.string().max(5_000)
@@ -284,23 +283,6 @@ export const drafts = [
     params: id,
     guarded: true,
     run: ({ office, actor, params, ifMatch }) => takeSuggestion(office, actor, params.id, ifMatch),
-  }),
-  endpoint({
-    method: 'PATCH',
-    path: '/events/:id',
-    tag: 'live',
-    summary: 'Move a planned event',
-    params: id,
-    body: z.strictObject(wall),
-    run: ({ office, actor, params, body }) => moveEvent(office, actor, params.id, body),
-  }),
-  endpoint({
-    method: 'DELETE',
-    path: '/events/:id',
-    tag: 'live',
-    summary: 'Cancel a planned event',
-    params: id,
-    run: ({ office, actor, params }) => cancelEvent(office, actor, params.id),
   }),
   endpoint({
     method: 'POST',

@@ -3,7 +3,8 @@ import { items } from './items'
 import { people } from './people'
 import { routes } from './routes'
 import { site } from './site'
+import { time } from './time'
 import type { Endpoint } from './endpoint'
 
 /** Every route of the API; the router, the description and the tests all read this list. */
-export const endpoints: Endpoint[] = [...people, ...site, ...items, ...drafts, ...routes]
+export const endpoints: Endpoint[] = [...people, ...site, ...items, ...drafts, ...time, ...routes]

@@ -15,7 +15,7 @@ import { propose } from '../services/otherChanges'
 import { itemPage } from '../services/itemPage'
 import { binItem, changeOfficeFields, createItem, findItems, moveItem, readableItem } from '../services/items'
 import { mediaViews } from '../services/media'
-import { plan, previewRollBack, rollBack, withdraw } from '../services/publishing'
+import { previewRollBack, rollBack, withdraw } from '../services/publishing'
 import { receipt } from '../services/receipt'
 import { found, refusal } from '../services/refusal'
 import type { ItemRow } from '../store/items'
@@ -25,11 +25,6 @@ import { endpoint } from './endpoint'
 
 const id = z.object({ id: z.string().max(60) })
 const title = z.string().trim().min(1).max(200)
-export const wall = {
-  date: z.iso.date(),
-  time: z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/),
-  choice: z.enum(['earlier', 'later']).optional(),
-}
 export const pageLimit = z.coerce.number().int().min(1).max(200).default(50)
 
 const STATES = ['draft', 'in_review', 'returned', 'cleared', 'scheduled', 'held', 'live', 'withdrawn', 'none', 'binned'] as const
@@ -350,14 +345,5 @@ export const items = [
     guarded: true,
     body: z.strictObject({ version: z.string().max(60) }),
     run: ({ office, actor, params, body, ifMatch }) => rollBack(office, actor, params.id, body.version, ifMatch),
-  }),
-  endpoint({
-    method: 'POST',
-    path: '/items/:id/events',
-    tag: 'live',
-    summary: 'Plan going live or leaving the site, at a wall time of the site’s zone',
-    params: id,
-    body: z.strictObject({ kind: z.enum(['put-live', 'withdraw']), draft: z.string().max(60).optional(), ...wall }),
-    run: ({ office, actor, params, body }) => plan(office, actor, params.id, body),
   }),
 ]

@@ -1,143 +1,138 @@
-import { decide } from '../../core/access/decide'
-import type { Reason } from '../../core/outcome'
-import { packed, packedRows, type Tx } from '../store/database'
-import { draftsWhole } from '../store/drafts'
-import { itemsByIds, syncItems } from '../store/items'
-import { appendJournal } from '../store/journal'
+import { lateness, nextWindow } from '../../core/plan/events'
+import { parseRule } from '../../core/time/recurrence'
+import type { Tx } from '../store/database'
+import { dueEvents, eventById, isDue, shapeOf, type EventRow } from '../store/events'
+import { syncItems } from '../store/items'
 import type { SiteRow } from '../store/sites'
-import { readManifests } from '../store/versions'
-import { draftCleared, loadedDraft } from '../services/loadedDraft'
-import { changeLive, type LiveChange } from '../services/live'
-import { fact, type Office } from '../services/office'
-import { withdrawalHeld } from '../services/otherChanges'
-import { isBehind } from '../services/publishing'
-
-interface DueEvent {
-  id: string
-  kind: 'put-live' | 'withdraw'
-  item_id: string
-  draft_id: string | null
-  at: string
-  owner_id: string
-  accepted_behind: string | null
-}
-
-const DUE = ['id', 'kind', 'item_id', 'draft_id', 'at', 'owner_id', 'accepted_behind'] as const satisfies (keyof DueEvent)[]
+import { changesOf, hold, lateReason, type HeldBack } from '../services/due'
+import { runEdition } from '../services/editionRun'
+import { changeLive } from '../services/live'
+import { note, type Office } from '../services/office'
 
 /** Events done in one transaction at most; bounds how long a save may have to wait behind them. */
 const BATCH = 1_000
 
+export interface Ran {
+  done: number
+  held: number
+  skipped: number
+}
+
 /**
- * Does every planned event whose time has come, in the order of their moments and then their ids, each once. A batch is
- * one transaction: either all its intervals, its journal rows and the events' new state are there, or none. An event
- * that something forbids at that moment is held, with the reasons. Answers how many were done and held.
+ * Does every planned event whose time has come, in the order of their moments, editions first and then by their ids, each
+ * once. A batch is one transaction: either all its intervals, its journal rows and the events' new state are there, or
+ * none; an edition is a batch of its own. An event that something forbids at that moment is held, with the reasons; one
+ * that is later than it may be is skipped or held, as it was planned. Answers how many were done, held and skipped.
  */
-export async function runDue(office: Office): Promise<{ done: number; held: number }> {
-  const total = { done: 0, held: 0 }
+export async function runDue(office: Office): Promise<Ran> {
+  const total = { done: 0, held: 0, skipped: 0 }
   const site = await office.site()
   if (!site) return total
   for (;;) {
     const now = office.now()
-    if (!(await office.store.read.one("SELECT 1 FROM planned_event WHERE state = 'planned' AND at <= $now LIMIT 1", { now }))) return total
+    if (!(await isDue(office.store.read, now))) return total
     const batch = await office.store.write((tx) => runBatch(office, tx, site, now))
-    total.done += batch.done
-    total.held += batch.held
-    if (batch.done + batch.held === 0) return total
+    for (const key of ['done', 'held', 'skipped'] as const) total[key] += batch[key]
+    if (batch.done + batch.held + batch.skipped === 0) return total
   }
 }
 
-async function runBatch(office: Office, tx: Tx, site: SiteRow, now: string): Promise<{ done: number; held: number }> {
-  const due = await packedRows<DueEvent>(
-    tx,
-    packed('e', DUE),
-    "FROM planned_event e WHERE state = 'planned' AND at <= $now ORDER BY at, id LIMIT $limit",
-    { now, limit: BATCH },
-  )
-  // A second event of the same item has to see what the first one made, so it waits for the next batch.
+async function runBatch(office: Office, tx: Tx, site: SiteRow, now: string): Promise<Ran> {
+  const due = await dueEvents(tx, now, BATCH)
+  const [first] = due
+  if (!first) return { done: 0, held: 0, skipped: 0 }
+  if (ofEdition(first)) return runEdition(office, tx, site, first.edition_id!, now)
   const events = cutAtRepeat(due)
-  if (!events.length) return { done: 0, held: 0 }
-  const wholes = await draftsWhole(
+  const late = await judgeLate(office, tx, events, now)
+  const { asked, held } = await changesOf(
+    office,
     tx,
-    events.flatMap((event) => event.draft_id ?? []),
+    events.filter((event) => !late.skipped.has(event.id) && !late.held.some((entry) => entry.event.id === event.id)),
   )
-  const manifests = await readManifests(
+  held.push(...late.held)
+  const outcomes = await changeLive(
+    office,
     tx,
-    [...wholes.values()].map(({ head }) => head.manifest),
+    site,
+    asked.map(({ change }) => change),
   )
-  const withdrawn = await itemsByIds(
-    tx,
-    events.flatMap((event) => (event.kind === 'withdraw' ? event.item_id : [])),
-  )
-  const rights = await office.rights()
-
-  const changes: LiveChange[] = []
-  const asked: DueEvent[] = []
-  const held: { event: DueEvent; reasons: Reason[] }[] = []
-  for (const event of events) {
-    const whole = event.kind === 'put-live' ? wholes.get(event.draft_id!)! : null
-    const item = whole ? whole.item : withdrawn.get(event.item_id)!
-    const verdict = decide(rights, event.owner_id, event.kind === 'put-live' ? 'item.put-live' : 'item.withdraw', item.section_id)
-    if (!verdict.allowed) {
-      held.push({
-        event,
-        reasons: [{ ...verdict.reasons[0], code: 'owner-right-missing', detail: 'Who planned it may no longer do this' }],
-      })
-      continue
-    }
-    const common = { item, person: event.owner_id, event: { id: event.id, at: event.at } }
-    if (!whole && (await withdrawalHeld(tx, { rights }, item))) {
-      held.push({
-        event,
-        reasons: [{ code: 'not-cleared', detail: 'Its route asks gates before it leaves the site, and they have not cleared it' }],
-      })
-      continue
-    }
-    if (!whole) changes.push({ do: 'withdraw', ...common })
-    else {
-      const loaded = await loadedDraft(tx, whole, manifests.get(whole.head.manifest)!)
-      changes.push({
-        do: 'put',
-        ...common,
-        version: loaded.head,
-        manifest: loaded.manifest,
-        draft: loaded.draft.id,
-        cleared: draftCleared(loaded),
-        behind: isBehind(loaded, event.accepted_behind),
-        shownDate: 'keep',
-        cause: 'planned',
-      })
-    }
-    asked.push(event)
-  }
-  const outcomes = await changeLive(office, tx, site, changes)
   outcomes.forEach((outcome, index) => {
-    if (!outcome.ok) held.push({ event: asked[index]!, reasons: outcome.reasons })
+    if (!outcome.ok) held.push({ event: asked[index]!.event, reasons: outcome.reasons })
   })
-  if (held.length) {
-    for (const { event, reasons } of held)
-      await tx.update('planned_event', { id: event.id }, { state: 'held', reasons: JSON.stringify(reasons) })
-    await appendJournal(
-      tx,
-      held.map(({ event, reasons }) => fact(office, null, 'event.held', event.item_id, { event: event.id, planned: event.at, reasons })),
-    )
-    await syncItems(
-      tx,
-      held.map(({ event }) => event.item_id),
-    )
-  }
-  return { done: outcomes.length - held.filter(({ event }) => asked.includes(event)).length, held: held.length }
+  if (held.length) await hold(office, tx, held)
+  for (const { event } of asked)
+    if (event.kind === 'window' && event.state === 'open' && event.rule !== null) await openAgain(office, tx, event.id)
+  const refused = new Set(held.map(({ event }) => event.id))
+  for (const { event, change } of asked)
+    if (!refused.has(event.id) && change.do === 'put' && event.draft_id !== null && change.version.id === event.pinned_version)
+      // What was written since goes on, from what is live now.
+      await tx.update('draft', { id: event.draft_id }, { base_version: event.pinned_version })
+  return { done: asked.filter(({ event }) => !refused.has(event.id)).length, held: held.length, skipped: late.skipped.size }
 }
 
-/** The first stretch of due events in which no item comes twice. */
-function cutAtRepeat(due: DueEvent[]): DueEvent[] {
+const ofEdition = (event: EventRow): boolean => event.edition_id !== null && event.state === 'planned'
+
+/** The first stretch of due events that stand alone and in which no item comes twice: a second one has to see what the first one made. */
+function cutAtRepeat(due: EventRow[]): EventRow[] {
   const seen = new Set<string>()
-  const events: DueEvent[] = []
+  const events: EventRow[] = []
   for (const event of due) {
-    if (seen.has(event.item_id)) break
+    if (seen.has(event.item_id) || ofEdition(event)) break
     seen.add(event.item_id)
     events.push(event)
   }
   return events
+}
+
+/** Sorts out what is later than its plan lets it be, and windows that are over before they opened. */
+async function judgeLate(office: Office, tx: Tx, events: EventRow[], now: string): Promise<{ skipped: Set<string>; held: HeldBack[] }> {
+  const skipped = new Set<string>()
+  const held: HeldBack[] = []
+  for (const event of events) {
+    if (event.state === 'open') continue
+    const way = lateness({ late: event.late, lateAfter: event.late_after }, event.due_at!, now)
+    const missed = event.kind === 'window' && event.until_at! <= now
+    if (missed || way === 'skip') {
+      skipped.add(event.id)
+      await tx.update('planned_event', { id: event.id }, { state: 'skipped' })
+      await note(office, tx, null, 'event.skipped', event.item_id, {
+        event: event.id,
+        planned: event.due_at,
+        why: missed ? 'window-over' : 'late',
+      })
+      if (event.rule !== null) await openAgain(office, tx, event.id)
+      await syncItems(tx, [event.item_id])
+    } else if (way === 'ask') held.push({ event, reasons: [lateReason(event.due_at!, now)] })
+  }
+  return { skipped, held }
+}
+
+/** Plans the next turn of a recurring window that has ended or was missed; nothing when its rule is over. */
+async function openAgain(office: Office, tx: Tx, id: string): Promise<void> {
+  const event = await eventById(tx, id)
+  const shape = event && shapeOf(event)
+  const rule = event?.rule ? parseRule(event.rule) : null
+  if (!event || !shape || !rule?.ok || (event.state !== 'done' && event.state !== 'skipped')) return
+  const next = nextWindow(rule.value, event.first_date!, shape, event.at!, office.now())
+  if (!next) return
+  // The draft went live with the first turn; the version that it made shows again.
+  const draft = event.version_id === null ? event.draft_id : null
+  await tx.update(
+    'planned_event',
+    { id },
+    {
+      state: 'planned',
+      at: next.at,
+      wall_date: next.date,
+      until_at: next.until,
+      until_date: next.untilDate,
+      occurrence: event.occurrence + 1,
+      draft_id: draft,
+      done_at: null,
+    },
+  )
+  await note(office, tx, null, 'event.again', event.item_id, { event: id, at: next.at, until: next.until })
+  await syncItems(tx, [event.item_id])
 }
 
 /** The heartbeat's name in the store, and after how many milliseconds of silence the site clock warns. */

@@ -6,6 +6,7 @@ import { documentBytes, pictureBytes } from '../services/media'
 import { itemById } from '../store/items'
 import { runtime } from '../runtime'
 import { headersOf } from '../site/answer'
+import { ANOTHER_MOMENT, anotherMoment, timeGate } from '../site/anotherMoment'
 
 /** Passes on what is not the live site's. */
 const ELSEWHERE = /^\/(office(\/|$|\?)|api\/|_nuxt\/|__)/
@@ -31,6 +32,10 @@ export default defineEventHandler(async (event) => {
     }
   }
   const origin = originOf(req)
+  if (ANOTHER_MOMENT.test(target)) {
+    const answer = await anotherMoment(event, origin, target)
+    return answer && send(answer.status, answer.headers, answer.body)
+  }
   const signedIn = req.headers.cookie?.includes(`${SESSION_COOKIE}=`) ?? false
   if (!signedIn) {
     const page = live.stored(origin, target)
@@ -61,6 +66,11 @@ export default defineEventHandler(async (event) => {
         },
         found.bytes,
       )
+  }
+
+  if (signedIn && req.headers['accept-datetime'] !== undefined && !asked) {
+    const gate = await timeGate(event, target, String(req.headers['accept-datetime']))
+    if (gate) return send(gate.status, gate.headers, gate.body)
   }
 
   // A file that is not there is not there under any other spelling of its name either.

@@ -5,7 +5,7 @@ import { fingerprint, hasTooManyWords, type Manifest } from '../../core/content/
 import { selfOf } from '../../core/access/rights'
 import { apply, decideDraft } from '../../core/flow/draft'
 import type { Reader, Tx } from '../store/database'
-import { draftById, indexTitles, itemById, syncItems, type DraftRow, type ItemRow } from '../store/items'
+import { baseOnSite, draftById, indexTitles, itemById, syncItems, type DraftRow, type ItemRow } from '../store/items'
 import { readTexts } from '../store/objects'
 import { appendJournal, type JournalHead } from '../store/journal'
 import { addVersions, readContent, readManifest, versionById, type NewVersion, type VersionCause } from '../store/versions'
@@ -27,38 +27,49 @@ export async function openDraft(office: Office, actor: Actor, itemId: string, na
   return office.store.write(async (tx) => {
     const item = found(await itemById(tx, itemId), 'item')
     must(actor, 'item.write', item.section_id)
-    if (item.binned_at) throw refusal('conflict', 'item-binned', 'The item is in the bin; restore it first')
     const standing = item.draft_id && name === undefined ? await draftById(tx, item.draft_id) : undefined
-    if (standing?.change === 'content') return { draft: standing.id, head: standing.head_version }
-    const open = (await tx.one<{ n: number }>('SELECT count(*) AS n FROM draft WHERE item_id = $item AND closed_at IS NULL', {
-      item: item.id,
-    }))!
-    if (open.n >= MAX_OPEN_DRAFTS)
-      throw refusal('conflict', 'drafts-many', `An item has at most ${MAX_OPEN_DRAFTS} open drafts; end one of them first`)
-    const newest = await tx.one<{ id: string }>('SELECT id FROM version WHERE item_id = $item ORDER BY number DESC LIMIT 1', {
-      item: item.id,
-    })
-    const base = item.live_version ?? newest!.id
-    const id = office.newId()
-    const route = await routeFor(tx, actor.rights, item.kind, item.section_id)
-    await tx.insert('draft', [
-      {
-        id,
-        item_id: item.id,
-        name: name ?? 'Change',
-        base_version: base,
-        head_version: base,
-        route_id: route.id,
-        route_version: route.version,
-        review: 'draft',
-        created_at: office.now(),
-        created_by: actor.id,
-      },
-    ])
-    await note(office, tx, actor.id, 'draft.opened', item.id, { draft: id, base })
-    await syncItems(tx, [item.id])
-    return { draft: id, head: base }
+    if (standing?.change === 'content' && !item.binned_at) return { draft: standing.id, head: standing.head_version }
+    return beginDraft(office, tx, actor, item, name ?? 'Change')
   })
+}
+
+/** Begins a line of work beside those that are open. */
+export async function beginDraft(
+  office: Office,
+  tx: Tx,
+  actor: Actor,
+  item: ItemRow,
+  name: string,
+): Promise<{ draft: string; head: string }> {
+  if (item.binned_at) throw refusal('conflict', 'item-binned', 'The item is in the bin; restore it first')
+  const open = (await tx.one<{ n: number }>('SELECT count(*) AS n FROM draft WHERE item_id = $item AND closed_at IS NULL', {
+    item: item.id,
+  }))!
+  if (open.n >= MAX_OPEN_DRAFTS)
+    throw refusal('conflict', 'drafts-many', `An item has at most ${MAX_OPEN_DRAFTS} open drafts; end one of them first`)
+  const newest = await tx.one<{ id: string }>('SELECT id FROM version WHERE item_id = $item ORDER BY number DESC LIMIT 1', {
+    item: item.id,
+  })
+  const base = baseOnSite(item) ?? newest!.id
+  const id = office.newId()
+  const route = await routeFor(tx, actor.rights, item.kind, item.section_id)
+  await tx.insert('draft', [
+    {
+      id,
+      item_id: item.id,
+      name,
+      base_version: base,
+      head_version: base,
+      route_id: route.id,
+      route_version: route.version,
+      review: 'draft',
+      created_at: office.now(),
+      created_by: actor.id,
+    },
+  ])
+  await note(office, tx, actor.id, 'draft.opened', item.id, { draft: id, base })
+  await syncItems(tx, [item.id])
+  return { draft: id, head: base }
 }
 
 /** Gives a draft another name, for the office alone. */

@@ -1,5 +1,5 @@
 import { guardWords } from '../../core/flow/guards'
-import { openGates } from '../../core/flow/draft'
+import { missing, openGates } from '../../core/flow/draft'
 import { averageWaiting, gateFigures, visitsOf, type FlowFact, type Visit } from '../../core/flow/figures'
 import { grouped } from '../../core/grouped'
 import { wallOf } from '../../core/time/zone'
@@ -7,7 +7,7 @@ import type { Reader } from '../store/database'
 import { draftsWhole } from '../store/drafts'
 import { readManifest } from '../store/versions'
 import type { Actor } from './access'
-import { loadedDraft } from './loadedDraft'
+import { loadedDraft, type LoadedDraft } from './loadedDraft'
 import { gatesFor } from './review'
 import type { Office } from './office'
 import { readableSections } from './today'
@@ -169,3 +169,25 @@ export async function flow(office: Office, actor: Actor, days: number) {
   }
 }
 export type Flow = Awaited<ReturnType<typeof flow>>
+
+/** How long work usually waits at each gate, in milliseconds: the median of ninety days, by route and gate. */
+export async function usualPace(office: Office): Promise<Map<string, number>> {
+  const since = new Date(Date.parse(office.now()) - 90 * DAY_MS).toISOString()
+  const sections = JSON.stringify([...(await office.rights()).sections.keys()])
+  const visits = visitsOf(await factsSince(office.store.read, since, sections))
+  return new Map(
+    [...grouped(visits, (visit) => visit.gate)].flatMap(([gate, stays]) => {
+      const { median } = gateFigures(stays)
+      return median === null ? [] : [[gate, median] as const]
+    }),
+  )
+}
+
+/** How long the gates of a draft that are open still take at their usual pace, step after step; `null` where none is known. */
+export function paceLeft(pace: ReadonlyMap<string, number>, { route, wholeRoute, state }: LoadedDraft): number | null {
+  const steps = route.steps.map(({ gates }) =>
+    gates.flatMap((gate) => (missing(state, gate) > 0 ? (pace.get(gateKey(wholeRoute.id, gate.id)) ?? []) : [])),
+  )
+  const known = steps.filter((times) => times.length)
+  return known.length ? known.reduce((sum, times) => sum + Math.max(...times), 0) : null
+}

@@ -4,7 +4,7 @@ import { pathOf } from '../../core/address/path'
 import type { Reason } from '../../core/outcome'
 import { openGates } from '../../core/flow/draft'
 import type { Reader } from '../store/database'
-import type { ItemRow } from '../store/items'
+import { baseOnSite, type ItemRow } from '../store/items'
 import { liveByIds } from '../store/live'
 import { notesOf } from '../store/notes'
 import { personById } from '../store/people'
@@ -119,7 +119,8 @@ async function openDrafts(db: Reader, item: ItemRow) {
      FROM draft d JOIN version v ON v.id = d.head_version JOIN person p ON p.id = v.author_id WHERE d.item_id = $item AND d.closed_at IS NULL ORDER BY d.created_at, d.id LIMIT 50`,
     { item: item.id },
   )
-  return rows.map(({ base, ...row }) => ({ ...row, behind: item.live_version !== null && item.live_version !== base }))
+  const onSite = baseOnSite(item)
+  return rows.map(({ base, ...row }) => ({ ...row, behind: onSite !== null && onSite !== base }))
 }
 
 /** All that the item page shows, in one answer, with one of its open drafts: the one asked for, or the one that stands for the item. */

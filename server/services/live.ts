@@ -1,28 +1,28 @@
-import { pathOf } from '../../core/address/path'
 import { manifestMedia, type Manifest } from '../../core/content/content'
 import type { JournalFact } from '../../core/history/chain'
-import { accept, refuse, type Outcome } from '../../core/outcome'
-import { touchedTags, type LiveEntry } from '../../core/plan/entry'
-import { notReady } from '../../core/plan/ready'
-import { dateIn } from '../../core/time/zone'
-import { wouldLoop } from '../../core/tree/menu'
+import { accept, type Outcome } from '../../core/outcome'
+import { touchedTags, type SiteEntry } from '../../core/plan/entry'
+import { judge, type Change, type Judgement, type Placed, type Wish } from '../../core/plan/judge'
 import type { Reader, Tx } from '../store/database'
 import { syncItems, indexTitles, type ItemRow } from '../store/items'
 import { appendJournal } from '../store/journal'
-import { liveAround, liveBelow, liveByIds, liveChildren, type LiveItem } from '../store/live'
+import { liveAround } from '../store/live'
 import type { SiteRow } from '../store/sites'
 import type { VersionRow } from '../store/versions'
+import { AskedSite } from './askedSite'
 import type { Office } from './office'
 import { Refusal } from './refusal'
 
 /** Why a version becomes live; each is told apart in the history. */
-export type LiveCause = 'put-live' | 'planned' | 'roll-back' | 'exception' | 'fast' | 'taken-back' | 'moved'
+export type LiveCause = 'put-live' | 'planned' | 'roll-back' | 'exception' | 'fast' | 'taken-back' | 'moved' | 'window' | 'window-ended'
 
 interface Common {
   item: ItemRow
   person: string | null
-  /** The planned event that asks for it, if one does. */
-  event: { id: string; at: string } | null
+  /** The planned event that asks for it, if one does; of a window, whether it opens or ends. */
+  event: { id: string; at: string; edition?: string | null; opens?: boolean } | null
+  /** The section that the item is moved to with it. */
+  to?: string
 }
 
 /** One wish to change what readers get. */
@@ -47,32 +47,40 @@ export type LiveChange =
       about?: object
     })
 
-export interface LiveDone {
-  at: string
-  path: string | null
-  previousPath: string | null
+export interface LiveDone extends Placed {
+  /** It waits under a window that shows another version now. */
+  under?: boolean
 }
 
 /** Above so many changes at once the neighbours in listings are not looked up one by one: all of the kind are emptied. */
 const NEIGHBOURS_UP_TO = 100
 
-interface Judged {
+interface Judged extends Judgement {
   at: string
-  results: Outcome<LiveDone>[]
-  done: { change: LiveChange; was: LiveItem | null; now: LiveItem | null }[]
-  /** Pages whose address changes because a page above them moves. */
-  moved: { was: LiveItem; now: LiveItem }[]
+  changes: LiveChange[]
 }
 
 /**
  * The only way anything changes for readers. Takes wishes in order and, in the caller's transaction, does those that
  * nothing forbids: live and address intervals (all closes before all opens), the live view, the end of the draft, the
- * event's end and the journal. Answers each wish with what was done or why not; each item may occur once.
+ * event's end and the journal. Answers each wish with what was done or why not; each item may occur once. `together` does
+ * all of them or none. What is put live while a window shows another version goes under it: readers get it when that ends.
  */
-export async function changeLive(office: Office, tx: Tx, site: SiteRow, changes: LiveChange[]): Promise<Outcome<LiveDone>[]> {
-  const judged = await judgeLive(office, tx, site, changes)
-  if (judged.done.length) await write(tx, site, judged)
-  return judged.results
+export async function changeLive(
+  office: Office,
+  tx: Tx,
+  site: SiteRow,
+  changes: LiveChange[],
+  { together = false } = {},
+): Promise<Outcome<LiveDone>[]> {
+  const judged = await judgeLive(office, tx, site, changes, together)
+  const under = judged.done.filter(({ index }) => goesUnder(changes[index]!))
+  const seen = { ...judged, done: judged.done.filter((change) => !under.includes(change)) }
+  if (under.length) await putUnder(tx, judged.at, changes, under)
+  if (seen.done.length) await write(tx, site, seen)
+  return judged.results.map((result, index) =>
+    result.ok && under.some((change) => change.index === index) ? accept({ ...result.value, under: true }) : result,
+  )
 }
 
 /** What was done with the one wish that was asked; throws a refusal where it was not. */
@@ -81,46 +89,25 @@ export function mustBeDone([outcome]: Outcome<LiveDone>[]): LiveDone {
   throw new Refusal('refused', outcome?.reasons ?? [])
 }
 
-/** What {@link changeLive} would do and refuse, without doing it. */
-export async function judgeLive(office: Office, tx: Reader, site: SiteRow, changes: LiveChange[]): Promise<Judged> {
+/** Whether a change is for the site under an open window, not for what readers get while it lasts. */
+const goesUnder = (change: LiveChange): boolean =>
+  change.do === 'put' && change.item.window_id !== null && change.draft !== null && change.cause !== 'moved' && change.cause !== 'window'
+
+/** What a change asks of the site, as the core judges it. */
+export const wishOf = (change: LiveChange): Wish => {
+  const { item } = change
+  const common = { item: item.id, kind: item.kind, section: change.to ?? item.section_id, title: item.title }
+  if (change.do === 'withdraw') return { ...common, do: 'withdraw' }
+  const { version, manifest, cleared, behind, shownDate } = change
+  return { ...common, do: 'put', version: version.id, fields: manifest.fields, cleared, behind, shownDate, embargo: item.embargo_at }
+}
+
+/**
+ * What {@link changeLive} would do and refuse, without doing it. The core's judgement asks the site as it is; what the store
+ * has not been asked yet is looked up, all at once, and the judgement is made again until it asks nothing new.
+ */
+export async function judgeLive(office: Office, tx: Reader, site: SiteRow, changes: LiveChange[], together = false): Promise<Judged> {
   const ids = changes.map((change) => change.item.id)
-  const entries = new Map<string, LiveItem | null>()
-  const load = async (wanted: string[]) => {
-    const missing = [...new Set(wanted.filter((id) => !entries.has(id)))]
-    if (!missing.length) return
-    for (const id of missing) entries.set(id, null)
-    for (const entry of await liveByIds(tx, missing)) entries.set(entry.item, entry)
-  }
-  const parents = changes.flatMap((change) => (change.do === 'put' ? (change.manifest.fields.parent ?? []) : []))
-  await load([...ids, ...parents])
-  const before = new Map(entries)
-
-  const pathFor = (change: LiveChange) =>
-    change.do === 'put'
-      ? pathOf(
-          change.item.kind,
-          change.manifest.fields,
-          change.manifest.fields.parent ? (entries.get(change.manifest.fields.parent)?.path ?? null) : null,
-        )
-      : null
-  const owners = new Map<string, string>()
-  const titles = new Map<string, string>()
-  const asked = new Set<string>()
-  const learnOwners = async (wanted: string[]) => {
-    const paths = wanted.filter((path) => !asked.has(path))
-    if (!paths.length) return
-    for (const path of paths) asked.add(path)
-    const rows = await tx.all<{ path: string; item_id: string; title: string }>(
-      'SELECT a.path, a.item_id, i.title FROM address_interval a JOIN item i ON i.id = a.item_id WHERE a.site_id = $site AND a.to_at IS NULL AND a.path IN (SELECT value FROM json_each($paths))',
-      { site: site.id, paths: JSON.stringify(paths) },
-    )
-    for (const row of rows) {
-      owners.set(row.path, row.item_id)
-      titles.set(row.item_id, row.title)
-    }
-  }
-  await learnOwners(changes.flatMap((change) => pathFor(change) ?? []))
-
   const current = await tx.all<{ item_id: string; from_at: string }>(
     'SELECT item_id, from_at FROM live_interval WHERE to_at IS NULL AND item_id IN (SELECT value FROM json_each($ids))',
     { ids: JSON.stringify(ids) },
@@ -130,103 +117,20 @@ export async function judgeLive(office: Office, tx: Reader, site: SiteRow, chang
   const at = new Date(
     Math.max(office.clock.now().getTime(), lastAt ? Date.parse(lastAt) : 0, ...current.map((row) => Date.parse(row.from_at) + 1)),
   ).toISOString()
-  const today = dateIn(at, site.zone)
-
-  const results: Outcome<LiveDone>[] = []
-  const done: Judged['done'] = []
-  const moved = new Map<string, { was: LiveItem; now: LiveItem }>()
-
-  for (const change of changes) {
-    const { item } = change
-    const was = entries.get(item.id) ?? null
-    if (change.do === 'withdraw') {
-      const children = was ? (await liveChildren(tx, item.id)).filter((child) => entries.get(child.item_id) !== null) : []
-      if (!was) results.push(refuse({ code: 'not-live', detail: 'It is not on the site' }))
-      else if (item.kind === 'settings') results.push(refuse({ code: 'settings-stay', detail: 'A site cannot be without its settings' }))
-      else if (children.length)
-        results.push(
-          refuse({
-            code: 'children-live',
-            detail: `${children.length === 1 ? `“${children[0]!.title}” stands` : `${children.length} pages stand`} below it on the site; move or withdraw first`,
-          }),
-        )
-      else {
-        entries.set(item.id, null)
-        if (was.path) owners.delete(was.path)
-        done.push({ change, was, now: null })
-        results.push(accept({ at, path: null, previousPath: was.path }))
-      }
-      continue
-    }
-    const { fields } = change.manifest
-    if (fields.parent) await loadAncestors(load, entries, fields.parent)
-    const path = pathFor(change)
-    if (path) await learnOwners([path])
-    const owner = path ? owners.get(path) : undefined
-    const reasons = notReady({
-      kind: item.kind,
-      fields,
-      cleared: change.cleared,
-      path,
-      parentLive: !fields.parent || Boolean(entries.get(fields.parent)),
-      loop:
-        Boolean(fields.parent) &&
-        wouldLoop(new Map([...entries].map(([id, entry]) => [id, entry?.fields.parent ?? null])), item.id, fields.parent!),
-      pathTakenBy: owner && owner !== item.id ? (titles.get(owner) ?? 'Another item') : null,
-      behind: change.behind,
-      today,
-      shownDate: change.shownDate,
-    })
-    if (reasons.length) {
-      results.push(refuse(...reasons))
-      continue
-    }
-    const now: LiveItem = {
-      n: was?.n ?? 0,
-      item: item.id,
-      kind: item.kind,
-      section: item.section_id,
-      version: change.version.id,
-      path,
-      fields,
-      title: fields.title!,
-      shownDate: item.kind === 'post' || item.kind === 'notice' ? (fields.shownDate ?? was?.shownDate ?? today) : null,
-      firstLive: was?.firstLive ?? at,
-      changed: at,
-    }
-    entries.set(item.id, now)
-    titles.set(item.id, now.title)
-    if (was?.path) owners.delete(was.path)
-    if (path) owners.set(path, item.id)
-    done.push({ change, was, now })
-    results.push(accept({ at, path, previousPath: was?.path ?? null }))
-    if (item.kind === 'page' && was?.path && path && was.path !== path)
-      for (const stored of await liveBelow(tx, site.id, was.path)) {
-        const child = entries.get(stored.item) ?? (entries.has(stored.item) ? null : stored)
-        if (!child?.path?.startsWith(`${was.path}/`)) continue
-        if (!before.has(child.item)) before.set(child.item, stored)
-        const next = { ...child, path: path + child.path.slice(was.path.length), changed: at }
-        entries.set(child.item, next)
-        owners.delete(child.path)
-        owners.set(next.path, child.item)
-        moved.set(child.item, { was: before.get(child.item) ?? stored, now: next })
-        const own = done.find((entry) => entry.now?.item === child.item)
-        if (own) own.now = next
-      }
-  }
-  const own = new Set(done.map(({ change }) => change.item.id))
-  return { at, results, done, moved: [...moved.values()].filter(({ now }) => !own.has(now.item)) }
-}
-
-async function loadAncestors(load: (ids: string[]) => Promise<void>, entries: Map<string, LiveItem | null>, from: string): Promise<void> {
-  const seen = new Set<string>()
-  for (let id: string | null = from; id && !seen.has(id); id = entries.get(id)?.fields.parent ?? null) {
-    seen.add(id)
-    await load([id])
+  const asked = new AskedSite(tx, site.id)
+  await asked.learnEntries([...ids, ...changes.flatMap((change) => (change.do === 'put' ? (change.manifest.fields.parent ?? []) : []))])
+  const wishes = changes.map(wishOf)
+  for (;;) {
+    const judgement = judge(asked, wishes, at, site.zone, together)
+    if (!(await asked.learn())) return { ...judgement, at, changes }
   }
 }
 
-async function write(tx: Tx, site: SiteRow, { at, done, moved }: Judged): Promise<void> {
+/** A change that was judged good, with what was asked for. */
+type Done = Change & { change: LiveChange }
+
+async function write(tx: Tx, site: SiteRow, { at, changes, moved, ...judged }: Judged): Promise<void> {
+  const done: Done[] = judged.done.map((entry) => ({ ...entry, change: changes[entry.index]! }))
   const ids = JSON.stringify(done.map(({ change }) => change.item.id))
   const every = [...done.map(({ was, now }) => ({ was, now })), ...moved]
   const tags = await tagsOf(tx, site, done, moved)
@@ -240,7 +144,7 @@ async function write(tx: Tx, site: SiteRow, { at, done, moved }: Judged): Promis
 
   await tx.insert(
     'live_interval',
-    done.flatMap(({ change }) =>
+    done.flatMap(({ change, now }) =>
       change.do === 'put'
         ? [
             {
@@ -251,7 +155,11 @@ async function write(tx: Tx, site: SiteRow, { at, done, moved }: Judged): Promis
               cause: change.cause,
               planned_at: change.event?.at ?? null,
               event_id: change.event?.id ?? null,
+              edition_id: change.event?.edition ?? null,
               person_id: change.person,
+              section_id: now!.section,
+              shown_date: now!.shownDate,
+              fields: JSON.stringify(now!.fields),
             },
           ]
         : [],
@@ -314,20 +222,25 @@ async function write(tx: Tx, site: SiteRow, { at, done, moved }: Judged): Promis
     'IGNORE',
   )
 
-  const drafts = JSON.stringify(done.flatMap(({ change }) => change.draft ?? []))
-  await tx.run("UPDATE draft SET closed_at = $at, outcome = 'live' WHERE id IN (SELECT value FROM json_each($drafts))", { at, drafts })
-  await tx.run(
-    "UPDATE draft SET closed_at = $at, outcome = 'live' WHERE change = 'withdrawal' AND closed_at IS NULL AND item_id IN (SELECT value FROM json_each($goneIds))",
-    { at, goneIds },
-  )
-  await tx.run("UPDATE planned_event SET state = 'done', done_at = $at WHERE id IN (SELECT value FROM json_each($events))", {
+  const elsewhere = done.flatMap(({ change }) => (change.to === undefined ? [] : [[change.item.id, change.to]]))
+  if (elsewhere.length)
+    await tx.run(
+      'UPDATE item SET section_id = (SELECT value ->> 1 FROM json_each($moves) WHERE value ->> 0 = item.id) WHERE id IN (SELECT value ->> 0 FROM json_each($moves))',
+      {
+        moves: JSON.stringify(elsewhere),
+      },
+    )
+  await keepWindows(tx, done)
+  await endWork(
+    tx,
     at,
-    events: JSON.stringify(done.flatMap(({ change }) => change.event?.id ?? [])),
-  })
-  await tx.run(
-    "UPDATE planned_event SET state = 'cancelled' WHERE state IN ('planned', 'held') AND draft_id IN (SELECT value FROM json_each($drafts))",
-    { drafts },
+    done.map(({ change }) => change),
   )
+  if (gone.length)
+    await tx.run(
+      "UPDATE draft SET closed_at = $at, outcome = 'live' WHERE change = 'withdrawal' AND closed_at IS NULL AND item_id IN (SELECT value FROM json_each($goneIds))",
+      { at, goneIds },
+    )
   await syncItems(
     tx,
     done.map(({ change }) => change.item.id),
@@ -360,7 +273,9 @@ async function write(tx: Tx, site: SiteRow, { at, done, moved }: Judged): Promis
             ...change.about,
           }
         : change.about),
-      ...(change.event ? { event: change.event.id, planned: change.event.at } : {}),
+      ...(change.event
+        ? { event: change.event.id, planned: change.event.at, ...(change.event.edition ? { edition: change.event.edition } : {}) }
+        : {}),
       path: now?.path ?? null,
       was: was ? { version: was.version, path: was.path } : null,
       // What stored pages to empty; told once for the whole batch.
@@ -370,16 +285,90 @@ async function write(tx: Tx, site: SiteRow, { at, done, moved }: Judged): Promis
   await appendJournal(tx, facts)
 }
 
+/** Ends the drafts and the events of what went live, and what else was planned for those drafts. */
+async function endWork(tx: Tx, at: string, changes: LiveChange[]): Promise<void> {
+  const drafts = JSON.stringify(changes.flatMap((change) => change.draft ?? []))
+  await tx.run("UPDATE draft SET closed_at = $at, outcome = 'live' WHERE id IN (SELECT value FROM json_each($drafts))", { at, drafts })
+  await tx.run("UPDATE planned_event SET state = 'done', done_at = $at WHERE id IN (SELECT value FROM json_each($events))", {
+    at,
+    events: JSON.stringify(changes.flatMap(({ event }) => (event && !event.opens ? event.id : []))),
+  })
+  await tx.run(
+    "UPDATE planned_event SET state = 'cancelled' WHERE state IN ('planned', 'held') AND draft_id IN (SELECT value FROM json_each($drafts))",
+    { drafts },
+  )
+}
+
+/** Notes which windows are open over what, and ends those that something else took the place of. */
+async function keepWindows(tx: Tx, done: Done[]): Promise<void> {
+  const opened = done.flatMap(({ change }) =>
+    change.do === 'put' && change.event?.opens ? [[change.item.id, change.event.id, change.version.id]] : [],
+  )
+  if (opened.length) {
+    const rows = { rows: JSON.stringify(opened) }
+    await tx.run(
+      `UPDATE item SET under_version = CASE WHEN window_id IS NULL THEN live_version ELSE under_version END, window_id = (SELECT value ->> 1 FROM json_each($rows) WHERE value ->> 0 = item.id)
+       WHERE id IN (SELECT value ->> 0 FROM json_each($rows))`,
+      rows,
+    )
+    await tx.run(
+      "UPDATE planned_event SET state = 'open', version_id = (SELECT value ->> 2 FROM json_each($rows) WHERE value ->> 1 = planned_event.id) WHERE id IN (SELECT value ->> 1 FROM json_each($rows))",
+      rows,
+    )
+  }
+  const closed = done.flatMap(({ change }) =>
+    change.item.window_id !== null && !(change.do === 'put' && (change.event?.opens || change.cause === 'moved')) ? change.item.id : [],
+  )
+  if (!closed.length) return
+  const items = { items: JSON.stringify(closed) }
+  await tx.run(
+    "UPDATE planned_event SET state = 'done' WHERE state = 'open' AND id IN (SELECT window_id FROM item WHERE id IN (SELECT value FROM json_each($items)))",
+    items,
+  )
+  await tx.run('UPDATE item SET window_id = NULL, under_version = NULL WHERE id IN (SELECT value FROM json_each($items))', items)
+}
+
+/** Lays versions under the windows that are open: readers get them when those end. */
+async function putUnder(tx: Tx, at: string, changes: LiveChange[], under: Change[]): Promise<void> {
+  const puts = under.flatMap(({ index }) => {
+    const change = changes[index]!
+    return change.do === 'put' ? [change] : []
+  })
+  for (const { item, version } of puts) await tx.update('item', { id: item.id }, { under_version: version.id })
+  await endWork(tx, at, puts)
+  await syncItems(
+    tx,
+    puts.map(({ item }) => item.id),
+    at,
+  )
+  await appendJournal(
+    tx,
+    puts.map(({ item, version, person, draft, cause, event }) => ({
+      at,
+      person,
+      action: 'item.put-under',
+      item: item.id,
+      data: {
+        version: version.id,
+        number: version.number,
+        draft,
+        cause,
+        ...(event ? { event: event.id, planned: event.at } : {}),
+        window: item.window_id,
+      },
+    })),
+  )
+}
+
 /** The cache tags that a batch touches, with the neighbours of what enters, leaves or moves in a listing. */
 async function tagsOf(
   tx: Tx,
   site: SiteRow,
-  done: { was: LiveItem | null; now: LiveItem | null }[],
-  moved: { was: LiveItem; now: LiveItem }[],
+  done: { was: SiteEntry | null; now: SiteEntry | null }[],
+  moved: { was: SiteEntry; now: SiteEntry }[],
 ): Promise<string[]> {
   const tags = new Set<string>()
-  for (const { was, now } of [...done, ...moved] as { was: LiveEntry | null; now: LiveEntry | null }[])
-    for (const tag of touchedTags(was, now)) tags.add(tag)
+  for (const { was, now } of [...done, ...moved]) for (const tag of touchedTags(was, now)) tags.add(tag)
   for (const { was, now } of done) {
     const listed = (now ?? was)!
     if (listed.kind !== 'post' || (was && now && was.shownDate === now.shownDate)) continue

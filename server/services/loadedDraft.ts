@@ -5,7 +5,7 @@ import { applying, gatesOf, isPartial, keyOf, wayOf, type ChangeFacts, type Rout
 import { changedWords } from '../../core/history/size'
 import type { Reader } from '../store/database'
 import { draftWhole, type DraftWhole } from '../store/drafts'
-import type { DraftRow, ItemRow } from '../store/items'
+import { baseOnSite, type DraftRow, type ItemRow } from '../store/items'
 import type { JournalHead } from '../store/journal'
 import { sectionPath } from '../store/sites'
 import { readContent, readManifest, versionById, type VersionRow } from '../store/versions'
@@ -58,7 +58,8 @@ export async function loadedDraft(db: Reader, whole: DraftWhole, stored: Manifes
   const state = { review: draft.review, head: await headsOf(db, wholeRoute, manifest), authors, clearances }
   let route = wholeRoute
   if (isPartial(wholeRoute)) {
-    const version = item.live_version === null ? undefined : await versionById(db, item.live_version)
+    const base = baseOnSite(item)
+    const version = base === null ? undefined : await versionById(db, base)
     const live = version ? await readManifest(db, version.manifest) : null
     route = applying(
       wholeRoute,

@@ -210,10 +210,13 @@ export interface MediaBytes {
 const seesWork = (actor: Actor | undefined) =>
   actor !== undefined && waysOf(actor.rights, actor.id).some(({ verbs }) => verbs.has('item.read'))
 
+/** Who asks for a file: someone signed in, a reader, or a page that was shown to them through a shared link. */
+export type Asker = Actor | 'shown' | undefined
+
 /** Readers get a media file only while something live shows it or leads to it; who may see work in the office, always. */
-async function allowed(office: Office, id: string, actor: Actor | undefined): Promise<{ live: boolean } | undefined> {
+async function allowed(office: Office, id: string, asker: Asker): Promise<{ live: boolean } | undefined> {
   const live = await mediaIsLive(office.store.read, id)
-  return live || seesWork(actor) ? { live } : undefined
+  return live || asker === 'shown' || seesWork(asker) ? { live } : undefined
 }
 
 /** Throws a refusal unless the person may see work somewhere. */
@@ -227,11 +230,11 @@ export async function pictureBytes(
   id: string,
   width: number,
   format: PictureFormat,
-  actor: Actor | undefined,
+  asker: Asker,
 ): Promise<MediaBytes | undefined> {
   const row = await mediaRow(office, id)
   if (!row || !widthsOf(row.width).includes(width)) return undefined
-  const access = await allowed(office, id, actor)
+  const access = await allowed(office, id, asker)
   if (!access) return undefined
   const original = fileOf(office, row.hash)
   const answer = { etag: `"${row.hash.slice(0, 32)}-${width}-${format}"`, type: PICTURE_FORMATS[format], ...access }
@@ -254,10 +257,10 @@ export async function pictureBytes(
 }
 
 /** The bytes of a document. */
-export async function documentBytes(office: Office, id: string, actor: Actor | undefined): Promise<MediaBytes | undefined> {
+export async function documentBytes(office: Office, id: string, asker: Asker): Promise<MediaBytes | undefined> {
   const row = await mediaRow(office, id)
   if (!row || row.width) return undefined
-  const access = await allowed(office, id, actor)
+  const access = await allowed(office, id, asker)
   if (!access) return undefined
   return { bytes: await readFile(fileOf(office, row.hash)), etag: `"${row.hash.slice(0, 32)}"`, type: row.type, name: row.name, ...access }
 }

@@ -98,7 +98,8 @@ async function moveOf(tx: Tx, actor: Actor, item: ItemRow, to: string, draft: st
   const version = found(await versionById(tx, item.live_version!), 'version')
   return {
     do: 'put',
-    item: { ...item, section_id: to },
+    item,
+    to,
     version,
     manifest: await readManifest(tx, version.manifest),
     draft,
@@ -122,7 +123,6 @@ export async function moveLive(office: Office, tx: Tx, actor: Actor, item: ItemR
 
 async function doMove(office: Office, tx: Tx, actor: Actor, item: ItemRow, to: string, draft: string | null): Promise<LiveDone> {
   const site = found(await office.site(), 'site')
-  await tx.update('item', { id: item.id }, { section_id: to })
   const result = mustBeDone(await changeLive(office, tx, site, [await moveOf(tx, actor, item, to, draft)]))
   await note(office, tx, actor.id, 'item.moved', item.id, { from: item.section_id, to })
   return result

@@ -1,16 +1,15 @@
-import { meaningOf, type WallTime } from '../../core/time/zone'
 import type { Reason } from '../../core/outcome'
 import type { FieldName, Fields } from '../../core/content/fields'
 import { changeSize } from '../../core/history/blame'
 import type { Tx } from '../store/database'
-import { draftById, itemById, syncItems, type ItemRow } from '../store/items'
+import { baseOnSite, itemById, type ItemRow } from '../store/items'
 import { liveRefsTo } from '../store/live'
 import { readManifest, versionById } from '../store/versions'
 import { must, type Actor } from './access'
 import { openAfterReview } from './afterwards'
 import { draftCleared, loadDraft, mustBeOpen, mustMatch, type LoadedDraft } from './loadedDraft'
 import { changeLive, judgeLive, mustBeDone, type LiveDone } from './live'
-import { note, type Office } from './office'
+import type { Office } from './office'
 import { carryOut, withdrawalHeld, withdrawPastGates } from './otherChanges'
 import { found, refusal, Refusal } from './refusal'
 import { noteStep } from './waits'
@@ -28,9 +27,14 @@ export interface PutLive {
   fast?: string | undefined
 }
 
-/** Whether the live version is another than the draft's base, and nobody accepted replacing exactly that one. */
-export const isBehind = ({ item, draft }: Pick<LoadedDraft, 'item' | 'draft'>, accepted: string | null | undefined): boolean =>
-  item.live_version !== null && item.live_version !== draft.base_version && item.live_version !== accepted
+/**
+ * Whether the live version, or the one under an open window, is another than the draft's base, and nobody accepted
+ * replacing exactly that one.
+ */
+export function isBehind({ item, draft }: Pick<LoadedDraft, 'item' | 'draft'>, accepted: string | null | undefined): boolean {
+  const replaced = baseOnSite(item)
+  return replaced !== null && replaced !== draft.base_version && replaced !== accepted
+}
 
 /** What lets someone put a draft live past its gates, where they ask for it and may; the reason they give is kept. */
 function pastGates(
@@ -227,133 +231,6 @@ const changedFields = (before: Fields, after: Fields): FieldName[] =>
   ([...new Set([...Object.keys(before), ...Object.keys(after)])] as FieldName[]).filter(
     (name) => JSON.stringify(before[name] ?? null) !== JSON.stringify(after[name] ?? null),
   )
-
-export interface PlanInput {
-  kind: 'put-live' | 'withdraw'
-  /** Which open draft goes live; by default the one that stands for the item. */
-  draft?: string | undefined
-  date: string
-  time: string
-  /** Answer where the wall time exists twice. */
-  choice?: 'earlier' | 'later' | undefined
-}
-
-/** The instant that a wall time in the site's zone means; asks where it exists twice, refuses where it never does or is past. */
-function plannedInstant(office: Office, wall: WallTime, choice: PlanInput['choice']): string {
-  const meaning = meaningOf(wall)
-  if (meaning.kind === 'gap')
-    throw new Refusal(
-      'refused',
-      [{ code: 'time-skipped', detail: `${wall.time} does not exist on ${wall.date}: the clocks go forward then`, at: 'time' }],
-      { instead: [meaning.before, meaning.after] },
-    )
-  if (meaning.kind === 'overlap' && !choice)
-    throw new Refusal(
-      'refused',
-      [{ code: 'time-twice', detail: `${wall.time} comes twice on ${wall.date}: the clocks go back then. Which one?`, at: 'time' }],
-      { choices: { earlier: meaning.earlier, later: meaning.later } },
-    )
-  const instant = meaning.kind === 'exact' ? meaning.instant : choice === 'earlier' ? meaning.earlier : meaning.later
-  if (instant <= office.now()) throw refusal('refused', 'time-past', 'That time is past', 'time')
-  return instant
-}
-
-interface EventRow {
-  id: string
-  item_id: string
-  draft_id: string | null
-  kind: 'put-live' | 'withdraw'
-  state: string
-  at: string
-  section_id: string
-}
-
-const eventRow = async (tx: Tx, id: string) =>
-  found(
-    await tx.one<EventRow>('SELECT e.*, i.section_id FROM planned_event e JOIN item i ON i.id = e.item_id WHERE e.id = $id', { id }),
-    'planned event',
-  )
-
-/** The open draft of the item that is to be planned. */
-async function plannable(tx: Tx, item: ItemRow, wanted: string | undefined): Promise<string> {
-  const id = wanted ?? item.draft_id
-  const draft = id === null ? undefined : await draftById(tx, id)
-  if (!draft || draft.item_id !== item.id || draft.closed_at || draft.change !== 'content')
-    throw refusal('conflict', 'draft-missing', 'There is no such open draft to put live')
-  return draft.id
-}
-
-/** Plans that a draft goes live, or that a live item leaves the site, at a wall time of the site's zone. Answers the event's id and instant. */
-export async function plan(office: Office, actor: Actor, itemId: string, input: PlanInput): Promise<{ event: string; at: string }> {
-  const site = found(await office.site(), 'site')
-  const wall = { date: input.date, time: input.time, zone: site.zone }
-  return office.store.write(async (tx) => {
-    const item = found(await itemById(tx, itemId), 'item')
-    must(actor, 'item.plan', item.section_id)
-    must(actor, input.kind === 'put-live' ? 'item.put-live' : 'item.withdraw', item.section_id)
-    if (item.binned_at) throw refusal('conflict', 'item-binned', 'The item is in the bin; restore it first')
-    const draft = input.kind === 'put-live' ? await plannable(tx, item, input.draft) : null
-    if (input.kind === 'withdraw' && item.on_site !== 'live') throw refusal('conflict', 'not-live', 'It is not on the site')
-    const at = plannedInstant(office, wall, input.choice)
-    const same = await tx.one<{ id: string }>(
-      "SELECT id FROM planned_event WHERE item_id = $item AND kind = $kind AND draft_id IS $draft AND state IN ('planned', 'held')",
-      { item: itemId, kind: input.kind, draft },
-    )
-    if (same) throw refusal('conflict', 'planned-before', 'It is planned already; move or cancel that', same.id)
-    const event = office.newId()
-    await tx.insert('planned_event', [
-      {
-        id: event,
-        site_id: site.id,
-        kind: input.kind,
-        item_id: itemId,
-        draft_id: draft,
-        at,
-        wall_date: wall.date,
-        wall_time: wall.time,
-        zone: wall.zone,
-        owner_id: actor.id,
-        state: 'planned',
-        created_at: office.now(),
-      },
-    ])
-    await note(office, tx, actor.id, 'event.planned', itemId, { event, kind: input.kind, at, wall })
-    await syncItems(tx, [itemId])
-    return { event, at }
-  })
-}
-
-/** Moves a planned or held event to another wall time; the mover becomes its owner. */
-export async function moveEvent(office: Office, actor: Actor, id: string, input: Omit<PlanInput, 'kind'>): Promise<{ at: string }> {
-  const site = found(await office.site(), 'site')
-  const wall = { date: input.date, time: input.time, zone: site.zone }
-  return office.store.write(async (tx) => {
-    const event = await eventRow(tx, id)
-    must(actor, 'item.plan', event.section_id)
-    must(actor, event.kind === 'put-live' ? 'item.put-live' : 'item.withdraw', event.section_id)
-    if (event.state !== 'planned' && event.state !== 'held') throw refusal('conflict', 'event-over', 'This event is over')
-    const at = plannedInstant(office, wall, input.choice)
-    await tx.update(
-      'planned_event',
-      { id },
-      { at, wall_date: wall.date, wall_time: wall.time, zone: wall.zone, owner_id: actor.id, state: 'planned', reasons: null },
-    )
-    await note(office, tx, actor.id, 'event.moved', event.item_id, { event: id, from: event.at, at, wall })
-    await syncItems(tx, [event.item_id])
-    return { at }
-  })
-}
-
-export async function cancelEvent(office: Office, actor: Actor, id: string): Promise<void> {
-  await office.store.write(async (tx) => {
-    const event = await eventRow(tx, id)
-    must(actor, 'item.plan', event.section_id)
-    if (event.state !== 'planned' && event.state !== 'held') throw refusal('conflict', 'event-over', 'This event is over')
-    await tx.update('planned_event', { id }, { state: 'cancelled' })
-    await note(office, tx, actor.id, 'event.cancelled', event.item_id, { event: id })
-    await syncItems(tx, [event.item_id])
-  })
-}
 
 /** What would keep a draft from going live now, without doing anything. Used for the track's foot. */
 export async function standsInTheWay(office: Office, loaded: LoadedDraft): Promise<Reason[]> {

@@ -2,6 +2,7 @@ import type { Block } from '../../core/content/blocks'
 import { manifestOf, type Content } from '../../core/content/content'
 import { merge, type Choices, type Disagreement } from '../../core/history/merge'
 import type { Reader } from '../store/database'
+import { baseOnSite } from '../store/items'
 import { bytesOf, readContent, readManifest, versionById, type VersionRow } from '../store/versions'
 import { must, type Actor } from './access'
 import { addHead, type SaveResult } from './drafts'
@@ -17,9 +18,10 @@ interface Sides {
 
 /** The three contents that bringing a draft up to date merges; `null` while it is not behind. */
 async function sidesOf(db: Reader, { item, draft, manifest, head }: LoadedDraft): Promise<Sides | null> {
-  if (!item.live_version || item.live_version === draft.base_version || draft.change !== 'content') return null
+  const onSite = baseOnSite(item)
+  if (!onSite || onSite === draft.base_version || draft.change !== 'content') return null
   const contentOf = async (version: VersionRow) => readContent(db, await readManifest(db, version.manifest))
-  const live = (await versionById(db, item.live_version))!
+  const live = (await versionById(db, onSite))!
   // A draft that began before anything was live has no base: then it is the newest version that both lines come from.
   const base = (await versionById(db, draft.base_version ?? (await commonAncestor(db, head.id, live.id))))!
   return {

@@ -2,9 +2,10 @@ import { menuTree, type MenuNode, type TreePage } from '../../core/tree/menu'
 import type { SiteView } from '../../core/render/page'
 import type { Fields } from '../../core/content/fields'
 import type { JournalRow } from '../../core/history/chain'
-import { liveByIds, livePages, type LiveItem } from '../store/live'
+import type { SiteEntry } from '../../core/plan/entry'
 import type { SiteRow } from '../store/sites'
 import type { Office } from '../services/office'
+import { liveSource, type SiteSource } from './source'
 
 /** What every page of the site needs: its settings and its tree of pages. */
 export interface Frame {
@@ -14,7 +15,7 @@ export interface Frame {
   menu: MenuNode[]
 }
 
-export const treePage = (entry: LiveItem): TreePage => ({
+export const treePage = (entry: SiteEntry): TreePage => ({
   id: entry.item,
   parent: entry.fields.parent ?? null,
   path: entry.path ?? '/',
@@ -22,6 +23,13 @@ export const treePage = (entry: LiveItem): TreePage => ({
   order: entry.fields.order ?? 0,
   inMenus: entry.fields.inMenus ?? false,
 })
+
+/** The frame of a site as a source has it. */
+export async function frameOf(site: SiteRow, source: SiteSource): Promise<Frame> {
+  const [pages, [settings]] = await Promise.all([source.pages(), source.byIds([site.settings_item])])
+  const tree = pages.map(treePage)
+  return { site, settings: settings?.fields ?? {}, pages: new Map(tree.map((page) => [page.id, page])), menu: menuTree(tree) }
+}
 
 /** Keeps the frame in memory until the tree or the settings change. */
 export class FrameSource {
@@ -36,13 +44,8 @@ export class FrameSource {
     }))
   }
 
-  private async load(site: SiteRow): Promise<Frame> {
-    const [pages, [settings]] = await Promise.all([
-      livePages(this.office.store.read, site.id),
-      liveByIds(this.office.store.read, [site.settings_item]),
-    ])
-    const tree = pages.map(treePage)
-    return { site, settings: settings?.fields ?? {}, pages: new Map(tree.map((page) => [page.id, page])), menu: menuTree(tree) }
+  private load(site: SiteRow): Promise<Frame> {
+    return frameOf(site, liveSource(this.office.store.read, site.id))
   }
 
   hear(rows: JournalRow[]): void {

@@ -1,15 +1,24 @@
 import { contentRefs, manifestMedia, type Content, type Manifest } from '../../core/content/content'
 import type { Section } from '../../core/access/rights'
 import type { Kind } from '../../core/content/kinds'
+import type { SiteEntry } from '../../core/plan/entry'
 import type { ItemView, Link, Teaser } from '../../core/render/page'
 import { breadcrumb } from '../../core/tree/menu'
 import type { Reader } from '../store/database'
-import { liveAround, liveByIds, liveListing, type LiveItem } from '../store/live'
 import { mediaViews } from '../services/media'
 import { readContent } from '../store/versions'
 import type { Frame } from './frame'
+import type { SiteSource } from './source'
 
-export const teaserOf = (entry: LiveItem): Teaser => ({
+/** What pages are made from: a source of what is on the site at a moment, the frame around it, and the sections. */
+export interface Making {
+  db: Reader
+  source: SiteSource
+  frame: Frame
+  sections: Map<string, Section>
+}
+
+export const teaserOf = (entry: SiteEntry): Teaser => ({
   path: entry.path ?? '/',
   title: entry.title,
   summary: entry.fields.summary ?? '',
@@ -19,7 +28,7 @@ export const teaserOf = (entry: LiveItem): Teaser => ({
   cover: entry.fields.cover ?? null,
 })
 
-export const coversOf = (db: Reader, entries: LiveItem[]) =>
+export const coversOf = (db: Reader, entries: SiteEntry[]) =>
   mediaViews(db, [...new Set(entries.flatMap((entry) => entry.fields.cover?.media ?? []))])
 
 export interface Subject {
@@ -38,30 +47,21 @@ export interface Subject {
  * always from what is live. Answers the view and the cache tags it depends on. The subject itself may be a live version
  * or, for the preview, a draft's.
  */
-export async function itemView(
-  db: Reader,
-  frame: Frame,
-  sections: Map<string, Section>,
-  subject: Subject,
-): Promise<{ view: ItemView; tags: string[] }> {
+export async function itemView({ db, source, frame, sections }: Making, subject: Subject): Promise<{ view: ItemView; tags: string[] }> {
   const content: Content = await readContent(db, subject.manifest)
   const { fields } = content
   const refs = contentRefs(content)
   const [targets, media, around, posts] = await Promise.all([
-    liveByIds(db, refs),
+    source.byIds(refs),
     mediaViews(db, manifestMedia(subject.manifest)),
-    subject.kind === 'post' ? liveAround(db, frame.site.id, 'post', subject.shownDate, subject.item) : { previous: null, next: null },
-    subject.kind === 'author'
-      ? liveListing(db, { site: frame.site.id, kind: 'post', with: { relation: 'byline', target: subject.item } }, 0, 20)
-      : [],
+    subject.kind === 'post' ? source.around('post', subject.shownDate, subject.item) : { previous: null, next: null },
+    subject.kind === 'author' ? source.listing({ kind: 'post', with: { relation: 'byline', target: subject.item } }, 0, 20) : [],
   ])
   const items = new Map(targets.map((entry) => [entry.item, entry]))
-  const link = (entry: LiveItem | null | undefined): Link[] => (entry?.path ? [{ path: entry.path, title: entry.title }] : [])
+  const link = (entry: SiteEntry | null | undefined): Link[] => (entry?.path ? [{ path: entry.path, title: entry.title }] : [])
   const labels = (fields.labels ?? []).flatMap((id) => items.get(id) ?? [])
   const seriesLabel = labels.find((label) => label.fields.labelType === 'series')
-  const parts = seriesLabel
-    ? await liveListing(db, { site: frame.site.id, kind: 'post', with: { relation: 'label', target: seriesLabel.item } }, 0, 100)
-    : []
+  const parts = seriesLabel ? await source.listing({ kind: 'post', with: { relation: 'label', target: seriesLabel.item } }, 0, 100) : []
   const inOrder = [...parts].sort(
     (a, b) => (a.fields.seriesPart ?? 1e6) - (b.fields.seriesPart ?? 1e6) || (a.shownDate ?? '').localeCompare(b.shownDate ?? ''),
   )

@@ -63,6 +63,9 @@ const ITEM = [
   'author_id',
   'changed_at',
   'versions',
+  'embargo_at',
+  'window_id',
+  'under_version',
 ]
 const VERSION = ['id', 'item_id', 'draft_id', 'number', 'parent_id', 'merge_parent_id', 'author_id', 'at', 'cause', 'note']
 

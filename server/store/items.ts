@@ -27,6 +27,11 @@ export interface ItemRow {
   next_at: string | null
   author_id: string
   changed_at: string
+  /** The instant before which nobody may put it live. */
+  embargo_at: string | null
+  /** The planned event of the window that is open over it, and the version under that. */
+  window_id: string | null
+  under_version: string | null
   versions: number
 }
 
@@ -65,6 +70,10 @@ export const itemsByIds = async (db: Reader, ids: string[]): Promise<Map<string,
 
 export const draftById = (db: Reader, id: string) => db.one<DraftRow>('SELECT * FROM draft WHERE id = $id', { id })
 
+/** The version that a change of an item replaces: what is live, or what lies under the window that is open over it. */
+export const baseOnSite = (item: Pick<ItemRow, 'live_version' | 'window_id' | 'under_version'>): string | null =>
+  item.window_id === null ? item.live_version : item.under_version
+
 /** Of several open drafts the one furthest along its route stands for the item in lists, the older of two; one of its content before others. */
 const FURTHEST =
   "d.change <> 'content', CASE d.review WHEN 'cleared' THEN 0 WHEN 'in_review' THEN 1 WHEN 'returned' THEN 2 ELSE 3 END, d.created_at, d.id"
@@ -83,10 +92,10 @@ export const syncItems = (tx: Tx, ids: string[], changedAt: string | null = null
                       WHEN EXISTS (SELECT 1 FROM live_interval l WHERE l.item_id = item.id) THEN 'withdrawn' ELSE 'none' END,
        draft_id = (SELECT id FROM draft d WHERE d.item_id = item.id AND d.closed_at IS NULL ORDER BY ${FURTHEST} LIMIT 1),
        draft_state = (SELECT CASE WHEN EXISTS (SELECT 1 FROM planned_event e WHERE e.item_id = d.item_id AND e.draft_id = d.id AND e.state = 'held') THEN 'held'
-                       WHEN d.review = 'cleared' AND EXISTS (SELECT 1 FROM planned_event e WHERE e.item_id = d.item_id AND e.draft_id = d.id AND e.state = 'planned') THEN 'scheduled'
+                       WHEN d.review = 'cleared' AND EXISTS (SELECT 1 FROM planned_event e WHERE e.item_id = d.item_id AND e.draft_id = d.id AND e.state = 'planned' AND e.at IS NOT NULL) THEN 'scheduled'
                        ELSE d.review END
                       FROM draft d WHERE d.item_id = item.id AND d.closed_at IS NULL ORDER BY ${FURTHEST} LIMIT 1),
-       next_at = (SELECT min(at) FROM planned_event e WHERE e.item_id = item.id AND e.state = 'planned')
+       next_at = (SELECT min(due_at) FROM planned_event e WHERE e.item_id = item.id AND e.state IN ('planned', 'open'))
      WHERE id IN (SELECT value FROM json_each($ids))`,
     { ids: JSON.stringify(ids), changedAt },
   )

@@ -1,6 +1,6 @@
 import type { Fields } from '../../core/content/fields'
 import type { Kind } from '../../core/content/kinds'
-import type { LiveEntry } from '../../core/plan/entry'
+import type { SiteEntry } from '../../core/plan/entry'
 import type { Bind, Reader } from './database'
 
 export interface EntryRow {
@@ -17,13 +17,8 @@ export interface EntryRow {
   changed_at: string
 }
 
-/** A live entry with when readers first got the item and when it last changed for them. */
-export interface LiveItem extends LiveEntry {
+export interface LiveItem extends SiteEntry {
   n: number
-  title: string
-  shownDate: string | null
-  firstLive: string
-  changed: string
 }
 
 export const toLive = (row: EntryRow): LiveItem => ({
@@ -62,14 +57,29 @@ export const liveBelow = (db: Reader, site: string, path: string) =>
     to: `${path}0`,
   })
 
-export const liveChildren = async (db: Reader, item: string) =>
-  db.all<{ item_id: string; title: string }>('SELECT item_id, title FROM live_entry WHERE parent_id = $item LIMIT 100', { item })
+/** The live pages right below a page. */
+export const liveChildrenOf = (db: Reader, item: string) =>
+  db.all<{ item: string; title: string }>('SELECT item_id AS item, title FROM live_entry WHERE parent_id = $item LIMIT 1000', { item })
+
+/** The items that addresses lead to now. */
+export const addressOwners = (db: Reader, site: string, paths: string[]) =>
+  db.all<{ path: string; item: string; title: string }>(
+    'SELECT a.path, a.item_id AS item, i.title FROM address_interval a JOIN item i ON i.id = a.item_id WHERE a.site_id = $site AND a.to_at IS NULL AND a.path IN (SELECT value FROM json_each($paths))',
+    { site, paths: JSON.stringify(paths) },
+  )
 
 /** What an address means now and meant before: the live item there, else the last one that had it. */
 export const addressAt = (db: Reader, site: string, path: string) =>
   db.one<{ item_id: string; now: number; on_site: string; live_path: string | null }>(
     `SELECT a.item_id, a.to_at IS NULL AS now, i.on_site, e.path AS live_path FROM address_interval a JOIN item i ON i.id = a.item_id LEFT JOIN live_entry e ON e.item_id = a.item_id
      WHERE a.site_id = $site AND a.path = $path ORDER BY a.to_at IS NULL DESC, a.from_at DESC, a.id DESC LIMIT 1`,
+    { site, path },
+  )
+
+/** The items that stood at an address, and when, in order. */
+export const addressHistory = (db: Reader, site: string, path: string) =>
+  db.all<{ item: string; from: string; to: string | null }>(
+    'SELECT item_id AS item, from_at AS "from", to_at AS "to" FROM address_interval WHERE site_id = $site AND path = $path ORDER BY from_at LIMIT 1000',
     { site, path },
   )
 

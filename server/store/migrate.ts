@@ -3,8 +3,9 @@ import type { Sequelize } from 'sequelize'
 import type { Tx } from './database'
 import { first } from './migrations/0001-first'
 import { gatesAndPeople } from './migrations/0002-gates-and-people'
+import { time } from './migrations/0003-time'
 
-const MIGRATIONS = [first, gatesAndPeople]
+const MIGRATIONS = [first, gatesAndPeople, time]
 
 /** Brings the file to the newest schema: each migration once, in its own transaction, noted in the table `migration`. */
 export async function migrate(sequelize: Sequelize, write: (work: (tx: Tx) => Promise<void>) => Promise<void>): Promise<void> {

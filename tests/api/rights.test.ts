@@ -177,12 +177,46 @@ const CASES: Record<string, Case> = {
   'POST /notes/:id/take': { need: 'item.write', path: () => `/notes/${noteId}/take`, ifMatch: head },
   'PATCH /notes/:id': { need: 'item.write', path: () => `/notes/${noteId}`, body: { resolved: true } },
   'PATCH /events/:id': { need: 'item.put-live', path: () => `/events/${event}`, body: { date: '2001-01-01', time: '04:00' } },
+  'PUT /items/:id/embargo': { need: 'item.put-live', path: item('/embargo'), body: { until: { date: '2001-01-01', time: '04:00' } } },
+  'GET /editions': { need: 'item.read' },
+  'POST /editions': { need: 'item.plan', body: { name: 'Spring' } },
+  'GET /editions/cleared': { need: 'item.put-live' },
+  'GET /editions/:id': { need: 'item.read', path: () => `/editions/${edition}` },
+  'PATCH /editions/:id': { need: 'item.plan', path: () => `/editions/${edition}`, body: {} },
+  'DELETE /editions/:id': { need: 'item.plan', path: () => '/editions/none' },
+  'POST /editions/:id/entries': { need: 'item.plan', path: () => `/editions/${edition}/entries`, body: { entries: [{ item: 'none' }] } },
+  'DELETE /editions/:id/entries/:event': { need: 'item.plan', path: () => `/editions/${edition}/entries/none` },
+  'POST /editions/:id/put-live': { need: 'item.put-live', path: () => `/editions/${edition}/put-live` },
+  'POST /editions/:id/clear': { need: 'item.review', path: () => `/editions/${edition}/clear`, body: { gate: 'none' } },
+  'POST /editions/:id/copy': { need: 'item.plan', path: () => '/editions/none/copy', body: { name: 'x' } },
+  'GET /editions/:id/undo': { need: 'item.read', path: () => `/editions/${edition}/undo` },
+  'POST /editions/:id/undo': { need: 'item.roll-back', path: () => `/editions/${edition}/undo` },
+  'GET /calendar': { need: 'signed-in', path: () => '/calendar?from=2036-01-01T00:00:00Z&to=2036-02-01T00:00:00Z' },
+  'GET /forecast': { need: 'item.read' },
+  'POST /forecast/trial': { need: 'item.read', body: { event: 'none', at: '2036-01-01T00:00:00Z' } },
+  'GET /moments/differences': {
+    need: 'item.read',
+    path: () => '/moments/differences?from=2026-01-01T00:00:00Z&to=2036-02-01T00:00:00Z',
+  },
+  'GET /site-back': { need: 'item.roll-back', path: () => '/site-back?moment=2036-01-01T00:00:00Z' },
+  'POST /site-back': { need: 'item.roll-back', body: { moment: '2036-01-01T00:00:00Z', section: null } },
+  'GET /share-links': { need: 'signed-in' },
+  'POST /share-links': {
+    need: 'item.plan',
+    body: { sight: { shows: 'moment', at: '2036-01-01T00:00:00Z' }, until: { date: '2001-01-01', time: '04:00' } },
+  },
+  'DELETE /share-links/:id': { need: 'signed-in', path: () => '/share-links/none' },
+  'GET /me/calendar-feed': { need: 'signed-in' },
+  'POST /me/calendar-feed': { need: 'item.read' },
+  'DELETE /me/calendar-feed': { need: 'signed-in' },
+  'GET /calendar-feeds/:token': { need: 'open', path: () => '/calendar-feeds/none' },
   'DELETE /events/:id': { need: 'item.plan', path: () => `/events/${event}` },
   'POST /exceptions/:id/look': { need: 'item.review', path: () => `/exceptions/${exception}/look`, body: { verdict: 'fine' } },
 }
 let live: { item: string; draft: string; version: string }
 let founders: { draft: string }
 let event = ''
+let edition = ''
 let exception = ''
 let delegation = ''
 
@@ -209,6 +243,7 @@ beforeAll(async () => {
   event = (
     await team.publisher.need('POST', `/items/${planned.item}/events`, { body: { kind: 'put-live', date: '2036-01-01', time: '04:00' } })
   ).event!
+  edition = (await team.publisher.need('POST', '/editions', { body: { name: 'Summer' } })).edition!
 })
 afterAll(() => server.stop())
 

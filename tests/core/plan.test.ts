@@ -56,6 +56,7 @@ describe('going live', () => {
     pathTakenBy: null,
     behind: false,
     today: '2027-03-05',
+    embargo: null,
     shownDate: 'ask',
   }
   it.each<[string, Partial<GoingLive>, string[], string | undefined]>([
@@ -66,6 +67,8 @@ describe('going live', () => {
     ['address taken', { pathTakenBy: 'B' }, ['segment-taken'], 'segment'],
     ['parent not live', { parentLive: false }, ['parent-not-live'], 'parent'],
     ['its own ancestor', { loop: true }, ['parent-loop'], 'parent'],
+    ['under embargo', { embargo: 'Friday' }, ['embargo']],
+    ['under embargo', { embargo: 'Friday' }, ['embargo'], 'embargo'],
     ['behind', { behind: true }, ['behind'], undefined],
     ['an old date', { fields: { title: 'A', segment: 'a', shownDate: '2027-02-01' } }, ['shown-date-old'], 'shownDate'],
     ['an old date, kept', { fields: { title: 'A', segment: 'a', shownDate: '2027-02-01' }, shownDate: 'keep' }, [], undefined],

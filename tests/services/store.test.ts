@@ -98,7 +98,11 @@ describe('the write queue', () => {
   it('two openings of one folder migrate it once', async () => {
     const fresh = mkdtempSync(join(tmpdir(), 'yieldgate-migrate-'))
     const [one, two] = await Promise.all([openStore(fresh), openStore(fresh)])
-    expect(await one.read.all('SELECT name FROM migration')).toEqual([{ name: '0001-first' }, { name: '0002-gates-and-people' }])
+    expect(await one.read.all('SELECT name FROM migration')).toEqual([
+      { name: '0001-first' },
+      { name: '0002-gates-and-people' },
+      { name: '0003-time' },
+    ])
     await Promise.all([one.close(), two.close()])
     rmSync(fresh, { recursive: true, force: true })
   })

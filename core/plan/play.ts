@@ -1,0 +1,113 @@
+import type { Outcome } from '../outcome'
+import type { SiteEntry } from './entry'
+import { judge, type Placed, type Wish } from './judge'
+import type { SiteAt } from './siteAt'
+
+/** A wish with the version that it was written on, and another that it may replace although it was not. */
+export type PlannedWish = Wish & { basedOn?: { base: string | null; accepted: string | null } }
+
+interface Common {
+  /** The event's id, with its turn where it recurs; or the edition's. */
+  id: string
+  at: string
+}
+
+/** One step of what is planned: some changes, or a window that opens or ends. */
+export type Turn = Common &
+  (
+    | {
+        does: 'change'
+        wishes: PlannedWish[]
+        together: boolean
+        /** Something else holds it: what its wishes would meet is judged, and nothing is done. */
+        blocked?: boolean
+      }
+    | { does: 'open'; window: string; wish: PlannedWish & { do: 'put' } }
+    | { does: 'end'; window: string; item: string }
+  )
+
+export interface Played {
+  turn: Turn
+  /** For each wish what it did, or why it would be held. */
+  results: Outcome<Placed>[]
+  /** What left and what came; nothing when the turn was held. */
+  changes: { was: SiteEntry | null; now: SiteEntry | null }[]
+}
+
+/** What lies under the windows that are open: by item, the window and the entry that comes back. */
+export type Unders = Map<string, { window: string; under: SiteEntry | null }>
+
+/**
+ * Plays planned turns in their order on a site as it is before them, and answers each with what it did. The site given is
+ * changed as they go: it is the site of just after the last turn that was taken. A turn that something forbids is passed
+ * over, as the scheduler holds it; what is put live under an open window shows when that ends.
+ */
+export function* play(site: SiteAt, turns: Iterable<Turn>, zone: string, unders: Unders = new Map()): Generator<Played> {
+  const asNow = (wish: PlannedWish): Wish => {
+    if (wish.do !== 'put' || !wish.basedOn) return wish
+    const open = unders.get(wish.item)
+    const replaced = (open ? open.under : site.entry(wish.item))?.version ?? null
+    const { base, accepted } = wish.basedOn
+    return { ...wish, behind: replaced !== null && replaced !== base && replaced !== accepted }
+  }
+  for (const turn of turns) {
+    if (turn.does === 'end') {
+      const open = unders.get(turn.item)
+      if (open?.window !== turn.window) {
+        yield { turn, results: [], changes: [] }
+        continue
+      }
+      unders.delete(turn.item)
+      const was = site.entry(turn.item)
+      const { under } = open
+      const wish: Wish | null = under
+        ? {
+            do: 'put',
+            item: under.item,
+            kind: under.kind,
+            section: under.section,
+            title: under.title,
+            version: under.version,
+            fields: under.fields,
+            cleared: true,
+            behind: false,
+            shownDate: 'keep',
+            embargo: null,
+          }
+        : was && { do: 'withdraw', item: was.item, kind: was.kind, section: was.section, title: was.title }
+      const judged = judge(site, wish ? [wish] : [], turn.at, zone)
+      site.take(judged)
+      yield { turn, results: judged.results, changes: [...judged.done, ...judged.moved] }
+      continue
+    }
+    const wishes = (turn.does === 'open' ? [turn.wish] : turn.wishes).map(asNow)
+    const judged = judge(site, wishes, turn.at, zone, turn.does === 'change' && turn.together)
+    if (turn.does === 'open') {
+      const wish = wishes[0]!
+      const open = unders.get(wish.item)
+      if (judged.results[0]!.ok) {
+        unders.set(wish.item, { window: turn.window, under: open ? open.under : site.entry(wish.item) })
+        site.take(judged)
+      }
+      yield { turn, results: judged.results, changes: judged.done }
+      continue
+    }
+    if (turn.blocked) {
+      yield { turn, results: judged.results, changes: [] }
+      continue
+    }
+    // What goes under a window is not what readers get yet; whatever else happens to the item ends the window.
+    const seen = judged.done.filter(({ index, now }) => {
+      const wish = wishes[index]!
+      const open = unders.get(wish.item)
+      if (open && wish.do === 'put') {
+        open.under = now
+        return false
+      }
+      unders.delete(wish.item)
+      return true
+    })
+    site.take({ done: seen, moved: judged.moved })
+    yield { turn, results: judged.results, changes: [...seen, ...judged.moved] }
+  }
+}

@@ -1,0 +1,223 @@
+import { Temporal } from 'temporal-polyfill'
+import { accept, refuse, type Outcome } from '../outcome'
+import type { WallTime } from './zone'
+
+export const FREQUENCIES = ['DAILY', 'WEEKLY', 'MONTHLY', 'YEARLY'] as const
+export type Frequency = (typeof FREQUENCIES)[number]
+/** The days of the week as RFC 5545 writes them, Monday first. */
+export const DAYS = ['MO', 'TU', 'WE', 'TH', 'FR', 'SA', 'SU'] as const
+
+/** A recurrence rule of RFC 5545 §3.3.10, as far as moments of a calendar day need it. */
+export interface Recurrence {
+  freq: Frequency
+  interval: number
+  count: number | null
+  /** The last date on which it may begin, YYYY-MM-DD, by the clock on the wall. */
+  until: string | null
+  /** Weekdays, Monday 1 to Sunday 7, with the number within the month or year where one is given (−1: the last). */
+  byDay: { day: number; nth: number | null }[]
+  byMonthDay: number[]
+  byYearDay: number[]
+  byMonth: number[]
+  bySetPos: number[]
+  /** The first day of a week, 1 to 7. */
+  weekStart: number
+}
+
+/** Years looked through at most; a rule that names no day in so many has none. */
+const MOST_YEARS = 120
+
+const bad = (detail: string) => refuse({ code: 'rule-bad', detail, at: 'rule' })
+
+const numbers = (text: string, most: number): number[] | null => {
+  const list = text.split(',').map(Number)
+  return list.every((n) => Number.isInteger(n) && n !== 0 && Math.abs(n) <= most) ? list : null
+}
+
+/** Reads the text of an RRULE (`FREQ=WEEKLY;BYDAY=FR`), or says what in it cannot be followed. */
+export function parseRule(text: string): Outcome<Recurrence> {
+  const rule: Recurrence = {
+    freq: 'DAILY',
+    interval: 1,
+    count: null,
+    until: null,
+    byDay: [],
+    byMonthDay: [],
+    byYearDay: [],
+    byMonth: [],
+    bySetPos: [],
+    weekStart: 1,
+  }
+  const seen = new Set<string>()
+  for (const part of text.trim().toUpperCase().split(';')) {
+    const [name = '', value = ''] = part.split(/=(.*)/s)
+    if (seen.has(name)) return bad(`${name} stands twice in the rule`)
+    seen.add(name)
+    if (name === 'FREQ') {
+      if (!FREQUENCIES.includes(value as Frequency)) return bad('A rule repeats daily, weekly, monthly or yearly')
+      rule.freq = value as Frequency
+    } else if (name === 'INTERVAL' || name === 'COUNT') {
+      const n = Number(value)
+      if (!Number.isInteger(n) || n < 1 || n > 10_000) return bad(`${name} is a number from 1 to 10,000`)
+      rule[name === 'COUNT' ? 'count' : 'interval'] = n
+    } else if (name === 'UNTIL') {
+      const date = /^(\d{4})(\d\d)(\d\d)(T\d{6}Z?)?$/.exec(value)
+      if (!date) return bad('UNTIL is a date such as 20270301')
+      rule.until = `${date[1]}-${date[2]}-${date[3]}`
+    } else if (name === 'WKST') {
+      if (!DAYS.includes(value as (typeof DAYS)[number])) return bad('WKST is a day of the week')
+      rule.weekStart = DAYS.indexOf(value as (typeof DAYS)[number]) + 1
+    } else if (name === 'BYDAY') {
+      for (const one of value.split(',')) {
+        const found = /^([+-]?\d{1,2})?(MO|TU|WE|TH|FR|SA|SU)$/.exec(one)
+        if (!found || Number(found[1] ?? 1) === 0) return bad(`${one} is no day of the week`)
+        rule.byDay.push({ day: DAYS.indexOf(found[2] as (typeof DAYS)[number]) + 1, nth: found[1] ? Number(found[1]) : null })
+      }
+    } else if (name === 'BYMONTHDAY' || name === 'BYYEARDAY' || name === 'BYMONTH' || name === 'BYSETPOS') {
+      const most = { BYMONTHDAY: 31, BYYEARDAY: 366, BYMONTH: 12, BYSETPOS: 366 }[name]
+      const list = numbers(value, most)
+      if (!list || (name === 'BYMONTH' && list.some((n) => n < 1))) return bad(`${name} holds numbers up to ${most}`)
+      rule[({ BYMONTHDAY: 'byMonthDay', BYYEARDAY: 'byYearDay', BYMONTH: 'byMonth', BYSETPOS: 'bySetPos' } as const)[name]] = list
+    } else return bad(name ? `${name} is not a part of a rule that can be followed here` : 'The rule is empty')
+  }
+  if (!seen.has('FREQ')) return bad('A rule says how often: FREQ')
+  if (rule.count !== null && rule.until !== null) return bad('A rule ends by COUNT or by UNTIL, not both')
+  const counted = rule.byDay.some(({ nth }) => nth !== null)
+  if (counted && rule.freq !== 'MONTHLY' && rule.freq !== 'YEARLY') return bad('Only a monthly or yearly rule counts weekdays')
+  if (rule.byYearDay.length && rule.freq !== 'YEARLY') return bad('Only a yearly rule names days of the year')
+  if (rule.byMonthDay.length && rule.freq === 'WEEKLY') return bad('A weekly rule names no days of the month')
+  const narrows = rule.byDay.length + rule.byMonthDay.length + rule.byYearDay.length + rule.byMonth.length
+  if (rule.bySetPos.length && !narrows) return bad('BYSETPOS needs days to choose from')
+  return accept(rule)
+}
+
+/** A calendar day by its number since 1970-01-01, with what rules ask of it. */
+interface Day {
+  n: number
+  year: number
+  month: number
+  day: number
+  /** Monday 1 to Sunday 7. */
+  weekday: number
+}
+const DAY_MS = 86_400_000
+const numberOf = (year: number, month: number, day: number): number => Date.UTC(year, month - 1, day) / DAY_MS
+const nameOf = (n: number): string => new Date(n * DAY_MS).toISOString().slice(0, 10)
+function dayAt(n: number): Day {
+  const date = new Date(n * DAY_MS)
+  return {
+    n,
+    year: date.getUTCFullYear(),
+    month: date.getUTCMonth() + 1,
+    day: date.getUTCDate(),
+    weekday: date.getUTCDay() || 7,
+  }
+}
+/** The place of a day in its month or year, from 1, and how many days that has. */
+const inMonth = ({ year, month, day }: Day) => [day, numberOf(year, month + 1, 1) - numberOf(year, month, 1)] as const
+const inYear = ({ n, year }: Day) => [n - numberOf(year, 1, 1) + 1, numberOf(year + 1, 1, 1) - numberOf(year, 1, 1)] as const
+
+const same = (n: number, length: number, wanted: number[]) => wanted.some((one) => (one > 0 ? one : length + one + 1) === n)
+
+/** Whether a date passes the parts of a rule that only keep or drop days. */
+function kept(rule: Recurrence, date: Day): boolean {
+  if (rule.byMonth.length && !rule.byMonth.includes(date.month)) return false
+  if (rule.byMonthDay.length && !same(...inMonth(date), rule.byMonthDay)) return false
+  if (rule.byYearDay.length && !same(...inYear(date), rule.byYearDay)) return false
+  if (!rule.byDay.length) return true
+  return rule.byDay.some(({ day, nth }) => {
+    if (day !== date.weekday) return false
+    if (nth === null) return true
+    const [n, length] = rule.freq === 'YEARLY' && !rule.byMonth.length ? inYear(date) : inMonth(date)
+    return nth > 0 ? Math.ceil(n / 7) === nth : Math.ceil((length - n + 1) / 7) === -nth
+  })
+}
+
+/** The parts of a rule that its start stands in for where it names no days (RFC 5545 §3.3.10). */
+function filled(rule: Recurrence, start: Day): Recurrence {
+  if (rule.byDay.length || rule.byMonthDay.length || rule.byYearDay.length) return rule
+  if (rule.freq === 'WEEKLY') return { ...rule, byDay: [{ day: start.weekday, nth: null }] }
+  if (rule.freq === 'MONTHLY') return { ...rule, byMonthDay: [start.day] }
+  if (rule.freq === 'YEARLY') return { ...rule, byMonthDay: [start.day], byMonth: rule.byMonth.length ? rule.byMonth : [start.month] }
+  return rule
+}
+
+/** The number of the first day of a stretch that a rule counts by, and of the first day after it. */
+function stretch({ freq, interval, weekStart }: Recurrence, { n, year, month, weekday }: Day, turn: number): [from: number, to: number] {
+  const by = turn * interval
+  if (freq === 'DAILY') return [n + by, n + by + 1]
+  if (freq === 'WEEKLY') {
+    const from = n - ((weekday - weekStart + 7) % 7) + 7 * by
+    return [from, from + 7]
+  }
+  if (freq === 'MONTHLY') return [numberOf(year, month + by, 1), numberOf(year, month + by + 1, 1)]
+  return [numberOf(year + by, 1, 1), numberOf(year + by + 1, 1, 1)]
+}
+
+/**
+ * The dates (YYYY-MM-DD) that a rule names, in order, from the date of its start on; RFC 5545 §3.3.10 without the parts
+ * that name weeks of the year, hours, minutes and seconds. The start itself counts only where the rule names it.
+ */
+export function* datesOf(rule: Recurrence, start: string): Generator<string> {
+  const first = dayAt(Date.parse(`${start}T00:00Z`) / DAY_MS)
+  const whole = filled(rule, first)
+  const end = numberOf(first.year + MOST_YEARS, 1, 1)
+  let given = 0
+  for (let turn = 0; ; turn++) {
+    const [from, to] = stretch(whole, first, turn)
+    if (from > end || (whole.until !== null && nameOf(from) > whole.until)) return
+    let days: Day[] = []
+    for (let n = from; n < to; n++) {
+      const day = dayAt(n)
+      if (kept(whole, day)) days.push(day)
+    }
+    if (whole.bySetPos.length) days = days.filter((_, index) => same(index + 1, days.length, whole.bySetPos))
+    for (const { n } of days) {
+      if (n < first.n) continue
+      const name = nameOf(n)
+      if (whole.until !== null && name > whole.until) return
+      yield name
+      if (++given === whole.count) return
+    }
+  }
+}
+
+/** The first time after an instant (ISO 8601) at which a rule that began at a wall time comes again, with its date; `null` when it is over. */
+export function nextOccurrence(rule: Recurrence, start: WallTime, after: string): { date: string; at: string } | null {
+  for (const date of datesOf(rule, start.date)) {
+    const at = instantOf({ ...start, date })
+    if (at > after) return { date, at }
+  }
+  return null
+}
+
+/**
+ * The instant of a wall time that must have one: an hour that a change of clocks skips is read by the offset before it, one
+ * that comes twice is the first (RFC 5545 §3.3.5).
+ */
+export const instantOf = ({ date, time, zone }: WallTime): string =>
+  new Date(
+    Temporal.PlainDateTime.from(`${date}T${time}`).toZonedDateTime(zone, { disambiguation: 'compatible' }).epochMilliseconds,
+  ).toISOString()
+
+const DAY_WORDS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday']
+
+/** A rule in words: `every 2 weeks on Friday`. */
+export function ruleWords(rule: Recurrence): string {
+  const unit = { DAILY: 'day', WEEKLY: 'week', MONTHLY: 'month', YEARLY: 'year' }[rule.freq]
+  const often = rule.interval === 1 ? `every ${unit}` : `every ${rule.interval} ${unit}s`
+  const nth = (n: number) =>
+    n === -1
+      ? 'last '
+      : n < 0
+        ? `${-n}th last `
+        : `${n}${['th', 'st', 'nd', 'rd'][n % 100 > 3 && n % 100 < 21 ? 0 : Math.min(n % 10, 4) % 4]} `
+  const list = (words: string[]) => (words.length < 2 ? words.join('') : `${words.slice(0, -1).join(', ')} and ${words.at(-1)}`)
+  const days = rule.byDay.length
+    ? ` on ${list(rule.byDay.map(({ day, nth: n }) => `${n === null ? '' : `the ${nth(n)}`}${DAY_WORDS[day - 1]}`))}`
+    : rule.byMonthDay.length
+      ? ` on day ${list(rule.byMonthDay.map(String))}`
+      : ''
+  const end = rule.count !== null ? `, ${rule.count} times` : rule.until !== null ? `, until ${rule.until}` : ''
+  return `${often}${days}${end}`
+}

@@ -1,0 +1,186 @@
+import { windowsBetween } from '../../core/plan/events'
+import { parseRule, ruleWords } from '../../core/time/recurrence'
+import { dayBounds } from '../../core/time/zone'
+import type { Reason } from '../../core/outcome'
+import { shapeOf, type EventRow } from '../store/events'
+import { packed, packedRows } from '../store/database'
+import type { Actor } from './access'
+import type { Foresight } from './foresight'
+import type { Office } from './office'
+import { found } from './refusal'
+import { readableSections } from './today'
+
+/** One thing on the calendar. Windows and editions have an end or a size; what has an `event` or `edition` can be moved. */
+export interface CalendarEntry {
+  id: string
+  what: 'put-live' | 'withdraw' | 'window' | 'carry-out' | 'restore' | 'edition' | 'embargo' | 'review-by'
+  at: string
+  until: string | null
+  title: string
+  item: string | null
+  kind: string | null
+  section: string | null
+  sectionName: string
+  person: string
+  event: string | null
+  edition: string | null
+  state: string
+  /** Of an edition, how many of its entries are cleared. */
+  ready: { of: number; cleared: number } | null
+  /** Whether it goes live as it is now: cleared, or nothing to clear. */
+  cleared: boolean
+  repeats: string | null
+  reasons: Reason[]
+  troubles: { stops: number; warns: number }
+}
+
+/** More than a screen can show is cut off. */
+const MOST = 5_000
+
+/** All that is planned, ends or is to be looked at in a stretch of time [from, to), where the actor may read. */
+export async function calendar(office: Office, actor: Actor, foresight: Foresight, from: string, to: string): Promise<CalendarEntry[]> {
+  const db = office.store.read
+  const site = found(await office.site(), 'site')
+  const bind = { from, to, readable: readableSections(actor), limit: MOST }
+  type Row = EventRow & { title: string; item_kind: string; section: string; person: string; review: string | null }
+  const [events, editions, embargoes, reviews, troubles] = await Promise.all([
+    packedRows<Row>(
+      db,
+      packed('x', [
+        ...[
+          'id',
+          'kind',
+          'item_id',
+          'at',
+          'wall_date',
+          'wall_time',
+          'zone',
+          'state',
+          'reasons',
+          'edition_id',
+          'until_at',
+          'until_date',
+          'until_time',
+        ],
+        ...['rule', 'first_date', 'title', 'item_kind', 'section', 'person', 'review'],
+      ]),
+      `FROM (SELECT e.*, i.title, i.kind AS item_kind, i.section_id AS section, p.name AS person, d.review FROM planned_event e JOIN item i ON i.id = e.item_id JOIN person p ON p.id = e.owner_id LEFT JOIN draft d ON d.id = e.draft_id
+         WHERE e.state IN ('planned', 'open', 'held', 'done') AND e.edition_id IS NULL AND i.section_id IN (SELECT value FROM json_each($readable))
+           AND (e.at >= $from AND e.at < $to OR e.until_at > $from AND e.at < $to OR e.rule IS NOT NULL AND e.state IN ('planned', 'open') AND e.at < $to)) x ORDER BY at LIMIT $limit`,
+      bind,
+    ),
+    db.all<{
+      id: string
+      name: string
+      at: string
+      state: string
+      person: string
+      reasons: string | null
+      entries: number
+      cleared: number
+    }>(
+      `SELECT n.id, n.name, coalesce(n.live_at, n.at) AS at, n.state, p.name AS person, n.reasons, count(e.id) AS entries,
+         sum(CASE WHEN e.draft_id IS NULL THEN 1 ELSE EXISTS (SELECT 1 FROM draft d WHERE d.id = e.draft_id AND (d.review = 'cleared' OR d.outcome = 'live')) END) AS cleared
+       FROM edition n JOIN person p ON p.id = n.owner_id LEFT JOIN planned_event e ON e.edition_id = n.id AND e.state <> 'cancelled'
+       WHERE n.state <> 'dropped' AND coalesce(n.live_at, n.at) >= $from AND coalesce(n.live_at, n.at) < $to GROUP BY n.id ORDER BY 3 LIMIT $limit`,
+      { from, to, limit: MOST },
+    ),
+    db.all<{ id: string; title: string; kind: string; section: string; at: string }>(
+      'SELECT id, title, kind, section_id AS section, embargo_at AS at FROM item WHERE embargo_at >= $from AND embargo_at < $to AND binned_at IS NULL AND section_id IN (SELECT value FROM json_each($readable)) LIMIT $limit',
+      bind,
+    ),
+    db.all<{ id: string; title: string; kind: string; section: string; on: string; person: string | null }>(
+      `SELECT i.id, i.title, i.kind, i.section_id AS section, i.review_by AS "on", p.name AS person FROM item i LEFT JOIN person p ON p.id = i.owner_id
+       WHERE i.review_by >= substr($from, 1, 10) AND i.review_by <= substr($to, 1, 10) AND i.binned_at IS NULL AND i.section_id IN (SELECT value FROM json_each($readable)) LIMIT $limit`,
+      bind,
+    ),
+    foresight.troubles(),
+  ])
+  const weights = new Map<string, { stops: number; warns: number }>()
+  for (const { event, edition, weight } of troubles)
+    for (const id of [event, edition]) {
+      if (id === null) continue
+      const known = weights.get(id) ?? { stops: 0, warns: 0 }
+      known[weight]++
+      weights.set(id, known)
+    }
+  const none = { stops: 0, warns: 0 }
+  const nameOf = (section: string) => actor.rights.sections.get(section)?.name ?? ''
+  const reasonsOf = (text: string | null) => (text === null ? [] : (JSON.parse(text) as Reason[]))
+  const common = { until: null, event: null, edition: null, ready: null, cleared: true, repeats: null, reasons: [], troubles: none }
+  const entries: CalendarEntry[] = events.flatMap((row): CalendarEntry[] => {
+    const rule = row.rule === null ? null : parseRule(row.rule)
+    const entry: CalendarEntry = {
+      ...common,
+      id: row.id,
+      what: row.kind,
+      at: row.at!,
+      until: row.until_at,
+      title: row.title,
+      item: row.item_id,
+      kind: row.item_kind,
+      section: row.section,
+      sectionName: nameOf(row.section),
+      person: row.person,
+      event: row.id,
+      state: row.state,
+      cleared: row.review === null || row.review === 'cleared',
+      repeats: rule?.ok ? ruleWords(rule.value) : null,
+      reasons: reasonsOf(row.reasons),
+      troubles: weights.get(row.id) ?? none,
+    }
+    const shape = shapeOf(row)
+    const later =
+      rule?.ok && shape && row.first_date !== null && row.state !== 'done'
+        ? windowsBetween(rule.value, row.first_date, shape, from, to).filter(({ at }) => at > row.at!)
+        : []
+    const own = row.at! < to && (row.until_at ?? row.at!) >= from ? [entry] : []
+    return [...own, ...later.map(({ at, until }, n) => ({ ...entry, id: `${row.id} ${n + 1}`, at, until, event: null, troubles: none }))]
+  })
+  for (const row of editions)
+    entries.push({
+      ...common,
+      id: row.id,
+      what: 'edition',
+      at: row.at,
+      title: row.name,
+      item: null,
+      kind: null,
+      section: null,
+      sectionName: '',
+      person: row.person,
+      edition: row.id,
+      state: row.state,
+      ready: { of: row.entries, cleared: row.cleared ?? 0 },
+      cleared: row.entries === (row.cleared ?? 0),
+      reasons: reasonsOf(row.reasons),
+      troubles: weights.get(row.id) ?? none,
+    })
+  for (const { id, at, ...row } of embargoes)
+    entries.push({
+      ...common,
+      ...row,
+      id: `${id} embargo`,
+      what: 'embargo',
+      at,
+      item: id,
+      sectionName: nameOf(row.section),
+      person: '',
+      state: 'planned',
+    })
+  for (const { id, on, person, ...row } of reviews)
+    entries.push({
+      ...common,
+      ...row,
+      id: `${id} review`,
+      what: 'review-by',
+      at: dayBounds(on, site.zone).from,
+      item: id,
+      sectionName: nameOf(row.section),
+      person: person ?? '',
+      state: 'planned',
+    })
+  return entries
+    .filter(({ at, until }) => at < to && (until ?? at) >= from)
+    .sort((a, b) => (a.at < b.at ? -1 : a.at > b.at ? 1 : a.id < b.id ? -1 : 1))
+}

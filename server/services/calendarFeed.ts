@@ -1,0 +1,105 @@
+import { randomBytes } from 'node:crypto'
+import ical, { ICalCalendarMethod, ICalEventStatus } from 'ical-generator'
+import { personById } from '../store/people'
+import { actorFrom, sectionsWhere, type Actor } from './access'
+import { calendar, type CalendarEntry } from './calendar'
+import type { Foresight } from './foresight'
+import { note, type Office } from './office'
+import { found, refusal } from './refusal'
+import { hashToken } from './sessions'
+
+/** How far a feed looks back and ahead. */
+const BACK_MS = 31 * 86_400_000
+const AHEAD_MS = 366 * 86_400_000
+
+const DOES: Record<CalendarEntry['what'], string> = {
+  'put-live': 'goes live',
+  withdraw: 'leaves the site',
+  window: 'shows',
+  'carry-out': 'is carried out',
+  restore: 'goes back',
+  edition: 'goes live together',
+  embargo: 'may go live from now on',
+  'review-by': 'is to be looked at again',
+}
+
+/** Makes the private address under which one's calendar can be subscribed to; an earlier one ends. Its secret is told once. */
+export async function makeFeed(office: Office, actor: Actor): Promise<{ token: string }> {
+  sectionsWhere(actor, 'item.read')
+  const token = randomBytes(24).toString('base64url')
+  await office.store.write(async (tx) => {
+    await tx.run('UPDATE calendar_feed SET revoked_at = $now WHERE person_id = $person AND revoked_at IS NULL', {
+      now: office.now(),
+      person: actor.id,
+    })
+    await tx.insert('calendar_feed', [{ token_hash: hashToken(token), person_id: actor.id, made_at: office.now() }])
+    await note(office, tx, actor.id, 'calendar.feed-made', null)
+  })
+  return { token }
+}
+
+/** Ends the private address of one's calendar. */
+export async function endFeed(office: Office, actor: Actor): Promise<void> {
+  await office.store.write(async (tx) => {
+    await tx.run('UPDATE calendar_feed SET revoked_at = $now WHERE person_id = $person AND revoked_at IS NULL', {
+      now: office.now(),
+      person: actor.id,
+    })
+    await note(office, tx, actor.id, 'calendar.feed-ended', null)
+  })
+}
+
+/** Since when one's calendar can be subscribed to; `null` while it cannot. */
+export const feedOf = async (office: Office, actor: Actor): Promise<{ madeAt: string | null }> => {
+  const row = await office.store.read.one<{ made_at: string }>(
+    'SELECT made_at FROM calendar_feed WHERE person_id = $person AND revoked_at IS NULL',
+    {
+      person: actor.id,
+    },
+  )
+  return { madeAt: row?.made_at ?? null }
+}
+
+/** The calendar of whoever has the address, as iCalendar (RFC 5545), with what that person may read at this moment. */
+export async function feed(office: Office, foresight: Foresight, token: string, origin: string, name: string): Promise<string> {
+  const row = await office.store.read.one<{ person_id: string }>(
+    'SELECT f.person_id FROM calendar_feed f WHERE f.token_hash = $hash AND f.revoked_at IS NULL',
+    { hash: hashToken(token) },
+  )
+  const person = row && (await personById(office.store.read, row.person_id))
+  if (!person || person.active !== 1) throw refusal('unknown', 'unknown', 'There is no such calendar')
+  const actor = actorFrom(person, await office.rights())
+  const now = Date.parse(office.now())
+  const site = found(await office.site(), 'site')
+  const entries = await calendar(office, actor, foresight, new Date(now - BACK_MS).toISOString(), new Date(now + AHEAD_MS).toISOString())
+  const made = ical({
+    name,
+    method: ICalCalendarMethod.PUBLISH,
+    prodId: { company: 'Yieldgate', product: 'Calendar', language: 'EN' },
+    timezone: null,
+  })
+  for (const entry of entries) {
+    const end = entry.what === 'window' && entry.until ? entry.until : new Date(Date.parse(entry.at) + 900_000).toISOString()
+    const held = entry.state === 'held' ? ['Held: ' + entry.reasons.map(({ detail }) => detail).join('. ')] : []
+    const trouble = entry.troubles.stops + entry.troubles.warns
+    made.createEvent({
+      id: `${entry.id.replaceAll(' ', '-')}@${site.id}`,
+      start: new Date(entry.at),
+      end: new Date(end),
+      stamp: new Date(now),
+      summary: `${entry.title}: ${DOES[entry.what]}`,
+      description: [
+        entry.person,
+        entry.sectionName,
+        entry.cleared ? '' : 'Not cleared yet',
+        ...held,
+        trouble ? `${trouble} troubles foreseen` : '',
+      ]
+        .filter(Boolean)
+        .join('\n'),
+      status: entry.state === 'held' ? ICalEventStatus.TENTATIVE : ICalEventStatus.CONFIRMED,
+      url: `${origin}/office/${entry.edition ? `editions/${entry.edition}` : `items/${entry.item}`}`,
+    })
+  }
+  return made.toString()
+}

@@ -1,0 +1,450 @@
+import { LRUCache } from 'lru-cache'
+import { contentRefs, manifestMedia } from '../../core/content/content'
+import { openGates } from '../../core/flow/draft'
+import { windowOn, windowsBetween, type WindowShape } from '../../core/plan/events'
+import { forecast, troublesBetween, type Links, type Plan, type PlannedFacts, type Trouble } from '../../core/plan/forecast'
+import { judge } from '../../core/plan/judge'
+import { play, type PlannedWish, type Turn, type Unders } from '../../core/plan/play'
+import { SiteAt } from '../../core/plan/siteAt'
+import { parseRule } from '../../core/time/recurrence'
+import { meaningOf } from '../../core/time/zone'
+import type { Reader } from '../store/database'
+import { eventsOfEdition, plannedEvents, shapeOf, type EventRow } from '../store/events'
+import { draftById, itemsByIds } from '../store/items'
+import { readContent } from '../store/versions'
+import { changesOf, type Due } from './due'
+import { editionGate } from './editionGates'
+import { editionById, type EditionRow } from '../store/editions'
+import { paceLeft, usualPace } from './flow'
+import { wishOf, type LiveChange } from './live'
+import type { Office } from './office'
+import type { SiteFacts } from './siteFacts'
+
+/** Planned events looked at, at most, and how far ahead recurring windows are followed. */
+const MOST_EVENTS = 20_000
+const AHEAD_MS = 92 * 86_400_000
+
+/** What is known of one planned event, whatever its moment is. */
+interface Known {
+  event: EventRow
+  section: string
+  wish: PlannedWish | null
+  facts: PlannedFacts
+}
+/** All that is planned, as of now; moments can be tried on it. */
+interface Planned {
+  known: Known[]
+  /** What keeps whole editions back. */
+  editions: Map<string, { row: EditionRow; refused: { code: string; detail: string }[] }>
+  editionsOf: Plan['editionsOf']
+  unders: Unders
+  links: Links
+}
+
+/** Another moment for an event or a whole edition, to see what it would bring. */
+export interface Trial {
+  event?: string | undefined
+  edition?: string | undefined
+  at: string
+}
+
+/** What of the site is looked at: a moment, or what an edition or a draft will make of it. */
+export type Sight = { shows: 'moment'; at: string } | { shows: 'edition'; edition: string } | { shows: 'draft'; draft: string }
+
+/** Whether someone may see what is worked on in a section. */
+export type MayRead = (section: string) => boolean
+const everything: MayRead = () => true
+
+/** Knows what is planned and what will come of it: the site of any moment ahead and the trouble on the way. Kept up with the journal. */
+export class Foresight {
+  private planned: Promise<Planned> | undefined
+  private known: Promise<Trouble[]> | undefined
+  private pace: { at: number; usual: Promise<Map<string, number>> } | undefined
+  /** What texts link to and show, by version; versions never change. */
+  private readonly refs = new LRUCache<string, { links: string[]; media: string[] }>({ max: 20_000 })
+
+  constructor(
+    private readonly office: Office,
+    private readonly facts: SiteFacts,
+  ) {
+    office.onNews((rows) => {
+      if (rows.some(({ action }) => !action.startsWith('session.'))) this.planned = this.known = undefined
+    })
+  }
+
+  get reader(): Reader {
+    return this.office.store.read
+  }
+
+  /** The site as it was, is, or will be when all goes as planned; of the plan only what may be read. */
+  async siteAt(moment: string, mayRead: MayRead = everything): Promise<SiteAt> {
+    const now = this.office.now()
+    if (moment <= now) return this.facts.at(moment)
+    const planned = await this.plan()
+    const site = new SiteAt(await this.facts.get(), now)
+    const known = planned.known.filter(({ section }) => mayRead(section))
+    const turns = turnsOf({ ...planned, known }, now, moment).filter(({ at }) => at <= moment)
+    for (const _ of play(site, turns, await this.zone(), copyUnders(planned.unders)));
+    return site
+  }
+
+  /**
+   * The site as an edition or a draft will make it: at its planned moment, or now. What is not cleared yet is shown too; what
+   * else forbids it leaves the site without it.
+   */
+  async siteOf(sight: Sight, mayRead: MayRead = everything): Promise<{ site: SiteAt; at: string }> {
+    const now = this.office.now()
+    if (sight.shows === 'moment') return { site: await this.siteAt(sight.at, mayRead), at: sight.at }
+    const db = this.office.store.read
+    const events =
+      sight.shows === 'edition'
+        ? await eventsOfEdition(db, sight.edition)
+        : [await draftAsEvent(db, sight.draft, now)].filter((event) => event !== null)
+    const first = events[0]?.at ?? null
+    const at = first !== null && first > now ? first : now
+    // Its own events are left out while the site is played up to it, so that they come once.
+    const own = new Set(events.map(({ id }) => id))
+    const planned = await this.plan()
+    const site = new SiteAt(await this.facts.get(), now)
+    const known = planned.known.filter(({ section, event }) => mayRead(section) && !own.has(event.id))
+    for (const _ of play(
+      site,
+      turnsOf({ ...planned, known }, now, at).filter((turn) => turn.at <= at),
+      await this.zone(),
+      copyUnders(planned.unders),
+    ));
+    const open = events.filter(({ state }) => state === 'planned' || state === 'held')
+    const { asked } = await changesOf(this.office, db, open, { asOwner: false })
+    const wishes = asked
+      .filter(({ change }) => mayRead(change.item.section_id))
+      .map(({ change }): PlannedWish => {
+        const wish = wishOf(change)
+        return wish.do === 'put' ? { ...wish, cleared: true, behind: false, embargo: null } : wish
+      })
+    const together = judge(site, wishes, at, await this.zone(), true)
+    // Where not all can go together, what can is shown one by one.
+    site.take(together.results.every(({ ok }) => ok) ? together : judge(site, wishes, at, await this.zone()))
+    return { site, at }
+  }
+
+  /** The trouble that planned events would meet, in the order of time. */
+  async troubles(): Promise<Trouble[]> {
+    await this.office.settle()
+    return (this.known ??= this.plan().then((planned) => this.foretell(planned)))
+  }
+
+  /** What a change of moments would bring and mend. */
+  async whatIf(trial: Trial): Promise<{ come: Trouble[]; go: Trouble[] }> {
+    const [before, planned] = [await this.troubles(), await this.plan()]
+    return troublesBetween(before, await this.foretell(planned, trial))
+  }
+
+  private async zone(): Promise<string> {
+    return (await this.office.site())?.zone ?? 'UTC'
+  }
+
+  private async foretell(planned: Planned, trial?: Trial): Promise<Trouble[]> {
+    const now = this.office.now()
+    const known = planned.known.map((one) => (one.wish?.do === 'put' ? { ...one, wish: { ...one.wish, cleared: true } } : one))
+    const turns = turnsOf({ ...planned, known }, now, new Date(Date.parse(now) + AHEAD_MS).toISOString(), trial)
+    const site = new SiteAt(await this.facts.get(), now)
+    const facts = factsOf(planned, turns)
+    return forecast(
+      site,
+      { turns, facts, editionsOf: planned.editionsOf },
+      planned.links,
+      await this.zone(),
+      now,
+      copyUnders(planned.unders),
+    )
+  }
+
+  private async plan(): Promise<Planned> {
+    await this.office.settle()
+    return (this.planned ??= this.load().catch((error: unknown) => {
+      this.planned = undefined
+      throw error
+    }))
+  }
+
+  private usual(): Promise<Map<string, number>> {
+    const now = Date.now()
+    if (!this.pace || now - this.pace.at > 600_000) this.pace = { at: now, usual: usualPace(this.office) }
+    return this.pace.usual
+  }
+
+  private async load(): Promise<Planned> {
+    const db = this.office.store.read
+    const events = await plannedEvents(db, MOST_EVENTS)
+    const [{ asked, held }, pace, items] = await Promise.all([
+      changesOf(this.office, db, events),
+      this.usual(),
+      itemsByIds(
+        db,
+        events.map(({ item_id }) => item_id),
+      ),
+    ])
+    const refs = await this.refsOf(db, asked)
+    const there = await mediaThere(
+      db,
+      [...refs.values()].flatMap(({ media }) => media),
+    )
+    const facts = (event: EventRow, more: Partial<PlannedFacts>): PlannedFacts => ({
+      event: event.id,
+      edition: event.edition_id,
+      item: event.item_id,
+      title: items.get(event.item_id)?.title ?? '',
+      does: event.kind === 'withdraw' ? 'withdraw' : 'put',
+      refused: [],
+      cleared: true,
+      pace: null,
+      waits: [],
+      links: [],
+      missing: [],
+      clocks: clocksOf(event),
+      repeats: false,
+      endless: false,
+      ...more,
+    })
+    const known: Known[] = asked.map(({ event, change, loaded }) => {
+      const own = change.do === 'put' ? refs.get(change.version.id) : undefined
+      const gone = own?.media.filter((id) => !there.has(id)).length ?? 0
+      const cleared = change.do === 'withdraw' || change.cleared
+      return {
+        event,
+        section: change.item.section_id,
+        wish: plannedWish(change, event, loaded),
+        facts: facts(event, {
+          does: change.do,
+          cleared,
+          title: change.do === 'put' ? (change.manifest.fields.title ?? change.item.title) : change.item.title,
+          pace: loaded && !cleared ? paceLeft(pace, loaded) : null,
+          waits: loaded && !cleared ? openGates(loaded.route, loaded.state).map(({ name }) => `“${name}”`) : [],
+          links: own?.links ?? [],
+          missing: gone ? [gone === 1 ? 'a file' : `${gone} files`] : [],
+        }),
+      }
+    })
+    for (const { event, reasons } of held)
+      known.push({ event, section: items.get(event.item_id)?.section_id ?? '', wish: null, facts: facts(event, { refused: reasons }) })
+    const editions: Planned['editions'] = new Map()
+    for (const id of new Set(events.flatMap(({ edition_id }) => edition_id ?? []))) {
+      const row = await editionById(db, id)
+      if (row)
+        editions.set(id, {
+          row,
+          refused: await editionGate(
+            this.office,
+            db,
+            row,
+            events.filter(({ edition_id }) => edition_id === id),
+          ),
+        })
+    }
+    const unders: Unders = new Map()
+    const now = new SiteAt(await this.facts.get(), this.office.now())
+    for (const { event, wish } of known)
+      if (event.state === 'open')
+        unders.set(event.item_id, {
+          window: event.id,
+          under:
+            wish?.do === 'put'
+              ? { ...wish, path: null, shownDate: null, firstLive: '', changed: '', ...nowPlace(now, event.item_id) }
+              : null,
+        })
+    return { known, editions, editionsOf: await editionsByItem(db), unders, links: await linksTo(db) }
+  }
+
+  private async refsOf(db: Reader, asked: Due[]): Promise<Map<string, { links: string[]; media: string[] }>> {
+    const found = new Map<string, { links: string[]; media: string[] }>()
+    for (const { change } of asked) {
+      if (change.do !== 'put') continue
+      const { id } = change.version
+      let refs = this.refs.get(id)
+      if (!refs) {
+        refs = { links: contentRefs(await readContent(db, change.manifest)), media: manifestMedia(change.manifest) }
+        this.refs.set(id, refs)
+      }
+      found.set(id, refs)
+    }
+    return found
+  }
+}
+
+/** A draft as an event that would put it live, at the moment that it is planned for where it has one. */
+async function draftAsEvent(db: Reader, id: string, now: string): Promise<EventRow | null> {
+  const draft = await draftById(db, id)
+  if (!draft || draft.closed_at !== null) return null
+  const planned = await db.one<{ id: string; at: string | null; owner_id: string }>(
+    "SELECT id, at, owner_id FROM planned_event WHERE draft_id = $id AND state IN ('planned', 'held') ORDER BY at LIMIT 1",
+    { id },
+  )
+  const kind = draft.change === 'content' ? 'put-live' : 'carry-out'
+  return {
+    ...NO_EVENT,
+    id: planned?.id ?? id,
+    kind,
+    item_id: draft.item_id,
+    draft_id: id,
+    at: planned?.at ?? now,
+    owner_id: planned?.owner_id ?? draft.created_by,
+  }
+}
+
+const NO_EVENT = {
+  pinned_version: null,
+  wall_date: null,
+  wall_time: null,
+  zone: null,
+  fold: null,
+  state: 'planned',
+  reasons: null,
+  accepted_behind: null,
+  edition_id: null,
+  until_at: null,
+  until_date: null,
+  until_time: null,
+  until_fold: null,
+  rule: null,
+  occurrence: 0,
+  first_date: null,
+  version_id: null,
+  late: 'do',
+  late_after: 0,
+  due_at: null,
+} as const
+
+const nowPlace = (site: SiteAt, item: string) => {
+  const entry = site.entry(item)
+  return entry ? { path: entry.path, shownDate: entry.shownDate, firstLive: entry.firstLive, changed: entry.changed } : {}
+}
+const copyUnders = (unders: Unders): Unders => new Map([...unders].map(([item, open]) => [item, { ...open }]))
+
+function plannedWish(change: LiveChange, event: EventRow, loaded: Due['loaded']): PlannedWish {
+  const wish = wishOf(change)
+  const content = loaded && (event.kind === 'put-live' || event.kind === 'window')
+  return content ? { ...wish, basedOn: { base: loaded.draft.base_version, accepted: event.accepted_behind } } : wish
+}
+
+/** What is odd about a window's hours where the clocks change. */
+function clocksOf(event: EventRow): string[] {
+  const shape = shapeOf(event)
+  if (!shape || event.wall_date === null) return []
+  const odd = (date: string, time: string, fold: string | null) =>
+    fold === null && meaningOf({ date, time, zone: shape.zone }).kind !== 'exact'
+  const turn = windowOn(shape, event.wall_date)
+  return [
+    ...(odd(turn.date, shape.time, event.fold) ? ['It opens in an hour that the clocks skip or repeat'] : []),
+    ...(odd(turn.untilDate, shape.untilTime, event.until_fold) ? ['It ends in an hour that the clocks skip or repeat'] : []),
+  ]
+}
+
+const mediaThere = async (db: Reader, ids: string[]): Promise<Set<string>> =>
+  new Set(
+    (
+      await db.all<{ id: string }>('SELECT id FROM media WHERE id IN (SELECT value FROM json_each($ids))', { ids: JSON.stringify(ids) })
+    ).map(({ id }) => id),
+  )
+
+async function editionsByItem(db: Reader): Promise<Map<string, { edition: string; name: string }[]>> {
+  const rows = await db.all<{ item: string; edition: string; name: string }>(
+    "SELECT e.item_id AS item, n.id AS edition, n.name FROM planned_event e JOIN edition n ON n.id = e.edition_id WHERE n.state IN ('open', 'held') AND e.state IN ('planned', 'held')",
+  )
+  const byItem = new Map<string, { edition: string; name: string }[]>()
+  for (const { item, ...edition } of rows) byItem.set(item, [...(byItem.get(item) ?? []), edition])
+  return byItem
+}
+
+async function linksTo(db: Reader): Promise<Links> {
+  const rows = await db.all<{ target: string; item: string; title: string; version: string }>(
+    "SELECT r.target, r.item_id AS item, e.title, e.version_id AS version FROM live_ref r JOIN live_entry e ON e.item_id = r.item_id WHERE r.relation = 'link'",
+  )
+  const byTarget = new Map<string, { item: string; title: string; version: string }[]>()
+  for (const { target, ...from } of rows) {
+    const known = byTarget.get(target)
+    if (known) known.push(from)
+    else byTarget.set(target, [from])
+  }
+  return { to: (item) => byTarget.get(item) ?? [] }
+}
+
+/** The facts of a turn's changes: those that have a wish first, in their order. */
+const inOrder = (known: Known[]): Known[] => [...known.filter(({ wish }) => wish), ...known.filter(({ wish }) => !wish)]
+
+/** The turns that what is planned takes, in the order in which the scheduler does them. */
+function turnsOf({ known, editions }: Planned, now: string, until: string, trial?: Trial): Turn[] {
+  const keyed: { turn: Turn; edition: string | null }[] = []
+  const byEdition = new Map<string, Known[]>()
+  for (const one of known) {
+    const { event, wish } = one
+    if (event.edition_id !== null && event.state !== 'open') {
+      const entries = byEdition.get(event.edition_id)
+      if (entries) entries.push(one)
+      else byEdition.set(event.edition_id, [one])
+      continue
+    }
+    const moved = trial?.event === event.id ? trial.at : undefined
+    if (event.kind !== 'window') {
+      const wishes = wish ? [wish] : []
+      keyed.push({ turn: { id: event.id, at: moved ?? event.at!, does: 'change', wishes, together: false }, edition: null })
+      continue
+    }
+    for (const [n, { at, until: end }] of windowTurns(event, now, until, moved).entries()) {
+      const id = n ? `${event.id} ${n}` : event.id
+      if (n > 0 || event.state !== 'open')
+        keyed.push({
+          turn:
+            wish?.do === 'put' ? { id, at, does: 'open', window: event.id, wish } : { id, at, does: 'change', wishes: [], together: false },
+          edition: null,
+        })
+      keyed.push({ turn: { id: `${id} end`, at: end, does: 'end', window: event.id, item: event.item_id }, edition: null })
+    }
+  }
+  for (const [id, entries] of byEdition) {
+    const at = trial?.edition === id ? trial.at : (editions.get(id)?.row.at ?? entries[0]!.event.at!)
+    const wishes = inOrder(entries).flatMap(({ wish }) => wish ?? [])
+    const blocked = wishes.length < entries.length || Boolean(editions.get(id)?.refused.length)
+    keyed.push({ turn: { id, at, does: 'change', wishes, together: true, blocked }, edition: id })
+  }
+  return keyed
+    .sort(
+      (a, b) => compare(a.turn.at, b.turn.at) || Number(a.edition === null) - Number(b.edition === null) || compare(a.turn.id, b.turn.id),
+    )
+    .map(({ turn }) => turn)
+}
+
+const compare = (a: string, b: string) => (a < b ? -1 : a > b ? 1 : 0)
+
+/** The stretches in which a window shows, from the one at hand on. */
+function windowTurns(event: EventRow, now: string, until: string, moved?: string): { at: string; until: string }[] {
+  const shape: WindowShape | null = shapeOf(event)
+  const [at, end] = [event.at!, event.until_at!]
+  if (moved !== undefined) return [{ at: moved, until: new Date(Date.parse(end) + Date.parse(moved) - Date.parse(at)).toISOString() }]
+  const rule = event.rule === null ? null : parseRule(event.rule)
+  if (!shape || !rule?.ok || event.first_date === null) return [{ at, until: end }]
+  const later = windowsBetween(rule.value, event.first_date, shape, now, until, 60).filter((turn) => turn.at > at)
+  return [{ at, until: end }, ...later]
+}
+
+/** The facts by turn, and what keeps whole editions back said at their first entry. */
+function factsOf({ known, editions }: Planned, turns: Turn[]): Map<string, PlannedFacts[]> {
+  const facts = new Map<string, PlannedFacts[]>()
+  for (const one of inOrder(known)) {
+    const { event } = one
+    if (event.state === 'open') continue
+    const key = event.edition_id ?? event.id
+    const refused = facts.has(key) ? [] : (editions.get(event.edition_id ?? '')?.refused ?? [])
+    const own = refused.length ? { ...one.facts, refused: [...refused, ...one.facts.refused] } : one.facts
+    facts.set(key, [...(facts.get(key) ?? []), own])
+  }
+  for (const { id } of turns) {
+    const [event, n] = id.split(' ')
+    const first = n && n !== 'end' && !facts.has(id) ? facts.get(event!) : undefined
+    if (first)
+      facts.set(
+        id,
+        first.map((of) => ({ ...of, repeats: true })),
+      )
+  }
+  return facts
+}

@@ -1,0 +1,113 @@
+import { randomBytes } from 'node:crypto'
+import type { Actor } from './access'
+import { must } from './access'
+import { loadDraft } from './loadedDraft'
+import { editionById } from '../store/editions'
+import { momentAhead, type Moment } from './moments'
+import { note, type Office } from './office'
+import { found, refusal } from './refusal'
+import { hashToken } from './sessions'
+import type { Sight } from './foresight'
+
+/** Links that may be open at once; more than anyone keeps track of. */
+const MOST = 200
+
+export interface ShareInput {
+  /** A moment (an instant), an edition or a draft, as it will be on the site. */
+  sight: Sight
+  /** When the link ends by itself. */
+  until: Moment
+}
+
+async function mustShare(office: Office, actor: Actor, sight: Sight): Promise<void> {
+  if (sight.shows !== 'draft') return must(actor, 'item.plan', null)
+  must(actor, 'item.plan', (await loadDraft(office.store.read, sight.draft)).item.section_id)
+}
+
+/** Makes a link with which people without an account see a moment, an edition or a draft until it ends. Its secret is told once. */
+export async function shareLink(
+  office: Office,
+  actor: Actor,
+  { sight, until }: ShareInput,
+): Promise<{ id: string; token: string; endsAt: string }> {
+  const site = found(await office.site(), 'site')
+  await mustShare(office, actor, sight)
+  if (sight.shows === 'edition') found(await editionById(office.store.read, sight.edition), 'edition')
+  const { at: endsAt } = momentAhead(office, site.zone, until)
+  const token = randomBytes(24).toString('base64url')
+  const id = office.newId()
+  await office.store.write(async (tx) => {
+    const open = await tx.one<{ n: number }>('SELECT count(*) AS n FROM share_link WHERE revoked_at IS NULL AND ends_at > $now', {
+      now: office.now(),
+    })
+    if (open!.n >= MOST) throw refusal('conflict', 'links-many', `At most ${MOST} links are open at once; end one first`)
+    const target = sight.shows === 'edition' ? sight.edition : sight.shows === 'draft' ? sight.draft : null
+    await tx.insert('share_link', [
+      {
+        token_hash: hashToken(token),
+        id,
+        shows: sight.shows,
+        target,
+        at: sight.shows === 'moment' ? sight.at : null,
+        made_by: actor.id,
+        made_at: office.now(),
+        ends_at: endsAt,
+      },
+    ])
+    await note(office, tx, actor.id, 'share.made', null, { link: id, ...sight, until: endsAt })
+  })
+  return { id, token, endsAt }
+}
+
+interface LinkRow {
+  id: string
+  shows: Sight['shows']
+  target: string | null
+  at: string | null
+  made_by: string
+  person: string
+  made_at: string
+  ends_at: string
+  opened: number
+}
+
+const sightOf = ({ shows, target, at }: Pick<LinkRow, 'shows' | 'target' | 'at'>): Sight =>
+  shows === 'moment' ? { shows, at: at! } : shows === 'edition' ? { shows, edition: target! } : { shows, draft: target! }
+
+/** The links that are open: one's own, and everybody's for those who set times on the whole site. */
+export async function shareLinks(office: Office, actor: Actor, all: boolean) {
+  const rows = await office.store.read.all<LinkRow & { name: string | null }>(
+    `SELECT s.*, p.name AS person, coalesce(n.name, i.title) AS name FROM share_link s JOIN person p ON p.id = s.made_by
+       LEFT JOIN edition n ON s.shows = 'edition' AND n.id = s.target LEFT JOIN draft d ON s.shows = 'draft' AND d.id = s.target LEFT JOIN item i ON i.id = d.item_id
+     WHERE s.revoked_at IS NULL AND s.ends_at > $now AND (s.made_by = $me OR $all) ORDER BY s.made_at DESC LIMIT $most`,
+    { now: office.now(), me: actor.id, all: all ? 1 : 0, most: MOST },
+  )
+  return rows.map((row) => ({
+    id: row.id,
+    ...sightOf(row),
+    name: row.name,
+    by: row.person,
+    madeAt: row.made_at,
+    endsAt: row.ends_at,
+    opened: row.opened,
+  }))
+}
+
+/** Ends a link at once. */
+export async function endShareLink(office: Office, actor: Actor, id: string): Promise<void> {
+  await office.store.write(async (tx) => {
+    const link = found(await tx.one<LinkRow>('SELECT * FROM share_link WHERE id = $id', { id }), 'link')
+    if (link.made_by !== actor.id) must(actor, 'item.plan', null)
+    await tx.update('share_link', { id }, { revoked_at: office.now() })
+    await note(office, tx, actor.id, 'share.ended', null, { link: id })
+  })
+}
+
+/** What a link shows, while it is open; counts that it was opened. */
+export async function sharedSight(office: Office, token: string): Promise<{ id: string; sight: Sight } | null> {
+  const row = await office.store.read.one<LinkRow>(
+    'SELECT * FROM share_link WHERE token_hash = $hash AND revoked_at IS NULL AND ends_at > $now',
+    { hash: hashToken(token), now: office.now() },
+  )
+  return row ? { id: row.id, sight: sightOf(row) } : null
+}

@@ -1,0 +1,121 @@
+import { LRUCache } from 'lru-cache'
+import type { Fields } from '../../core/content/fields'
+import type { Kind } from '../../core/content/kinds'
+import { SiteAt, type Facts, type ItemHistory, type Stay } from '../../core/plan/siteAt'
+import type { Reader } from '../store/database'
+import type { Office } from './office'
+
+interface IntervalRow {
+  item: string
+  kind: Kind
+  version: string
+  section: string
+  from: string
+  to: string | null
+  shown: string | null
+  segment: string | null
+  parent: string | null
+  labelType: Fields['labelType'] | null
+  fields: string
+}
+
+/** An interval as the core knows it; its fields are read once they are asked for. */
+class StoredStay implements Stay {
+  readonly version: string
+  readonly section: string
+  readonly from: string
+  readonly to: string | null
+  readonly shownDate: string | null
+  readonly segment: string | null
+  readonly parent: string | null
+  readonly labelType: Fields['labelType'] | null
+  private text: string | null
+  private known: Fields | undefined
+  constructor(row: IntervalRow) {
+    this.version = row.version
+    this.section = row.section
+    this.from = row.from
+    this.to = row.to
+    this.shownDate = row.shown
+    this.segment = row.segment
+    this.parent = row.parent
+    this.labelType = row.labelType
+    this.text = row.fields
+  }
+  get fields(): Fields {
+    if (this.known === undefined) {
+      this.known = JSON.parse(this.text!) as Fields
+      this.text = null
+    }
+    return this.known
+  }
+}
+
+const SELECT = `SELECT l.item_id AS item, i.kind, l.version_id AS version, l.section_id AS section, l.from_at AS "from", l.to_at AS "to", l.shown_date AS shown,
+  l.fields ->> 'segment' AS segment, l.fields ->> 'parent' AS parent, l.fields ->> 'labelType' AS labelType, l.fields FROM live_interval l JOIN item i ON i.id = l.item_id`
+
+const CHANGES = /^item\.(put-live|withdrawn|rolled-back)$/
+
+/** Views kept; one of a past moment stays true for ever. */
+const KEPT = 6
+
+/**
+ * What readers got of every item, over all time, in memory: read when it is first asked for and then kept up with the
+ * journal. From it any moment's site is worked out.
+ */
+export class SiteFacts {
+  private facts: Promise<Map<string, ItemHistory>> | undefined
+  private readonly stale = new Set<string>()
+  private readonly views = new LRUCache<string, SiteAt>({ max: KEPT })
+
+  constructor(private readonly office: Office) {
+    office.onNews((rows) => {
+      for (const { action, item } of rows) if (item && CHANGES.test(action)) this.stale.add(item)
+    })
+  }
+
+  /** All that is known, as of the last commit that was heard. */
+  async get(): Promise<Facts> {
+    await this.office.settle()
+    const db = this.office.store.read
+    const facts = await (this.facts ??= this.load(db))
+    if (this.stale.size) {
+      const items = [...this.stale]
+      this.stale.clear()
+      for (const item of items) facts.delete(item)
+      add(
+        facts,
+        await db.all<IntervalRow>(`${SELECT} WHERE l.item_id IN (SELECT value FROM json_each($items)) ORDER BY l.item_id, l.from_at`, {
+          items: JSON.stringify(items),
+        }),
+      )
+    }
+    return facts
+  }
+
+  private async load(db: Reader): Promise<Map<string, ItemHistory>> {
+    const facts = new Map<string, ItemHistory>()
+    add(facts, await db.all<IntervalRow>(`${SELECT} ORDER BY l.item_id, l.from_at`))
+    return facts
+  }
+
+  /** The site as readers had it at a moment that is past, or has it now. */
+  async at(moment: string): Promise<SiteAt> {
+    const facts = await this.get()
+    const past = moment < this.office.now()
+    const known = past ? this.views.get(moment) : undefined
+    if (known) return known
+    const view = new SiteAt(facts, moment)
+    if (past) this.views.set(moment, view)
+    return view
+  }
+}
+
+function add(facts: Map<string, ItemHistory>, rows: IntervalRow[]): void {
+  for (const row of rows) {
+    const history = facts.get(row.item)
+    const stay = new StoredStay(row)
+    if (history) history.stays.push(stay)
+    else facts.set(row.item, { kind: row.kind, stays: [stay] })
+  }
+}

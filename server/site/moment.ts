@@ -1,0 +1,130 @@
+import { LRUCache } from 'lru-cache'
+import { normalisePath } from '../../core/address/path'
+import type { SiteEntry } from '../../core/plan/entry'
+import { esc } from '../../core/render/escape'
+import { renderAbsent } from '../../core/render/page'
+import { THEME_PATH } from '../../core/render/theme'
+import { fullIn } from '../../core/time/words'
+import type { Foresight, MayRead, Sight } from '../services/foresight'
+import type { Office } from '../services/office'
+import type { SiteRow } from '../store/sites'
+import { cspOf, type Answer } from './answer'
+import { frameOf, siteView } from './frame'
+import type { Making } from './itemView'
+import { momentSource } from './momentSource'
+import { HTML, makePage } from './pages'
+
+/** Through what the site of another moment is looked at, and what stands over each page. */
+export interface Look {
+  /** What comes before each address, `/moment/2027-03-05T03:00:00.000Z`. */
+  prefix: string
+  sight: Sight
+  /** What of the plan may be seen, and whose look it is. */
+  mayRead: MayRead
+  whose: string
+  /** Says on each page what this is, for those who have only a link. */
+  mark: ((at: string) => string) | null
+}
+
+/** Sites of other moments that are kept at hand. */
+const KEPT = 8
+
+/** Addresses in a page that lead on within the site; files and the theme are the same at any moment. */
+const INSIDE = / (href|action)="(\/[^"]*)"/g
+
+/** Makes links, menus and forms of a page stay in the moment. */
+function staysInside(html: string, prefix: string, mark: string | null): string {
+  const inside = html.replace(INSIDE, (whole, name: string, path: string) =>
+    path === THEME_PATH || path.startsWith('/media/') || path === '/favicon.svg'
+      ? whole
+      : ` ${name}="${prefix}${path === '/' ? '/' : path}"`,
+  )
+  const shared =
+    mark === null
+      ? inside
+      : inside
+          .replaceAll(' src="/media/', ` src="${prefix}/media/`)
+          .replaceAll(' srcset="/media/', ` srcset="${prefix}/media/`)
+          .replaceAll(', /media/', `, ${prefix}/media/`)
+  const robots = '<meta name="robots" content="noindex, nofollow">'
+  const head = shared.includes('name="robots"') ? shared : shared.replace('</head>', `${robots}</head>`)
+  return mark === null ? head : head.replace(/<body([^>]*)>/, `<body$1><p class="moment-mark" role="note">${esc(mark)}</p>`)
+}
+
+/**
+ * The whole site as readers had or will have it at a moment. Every page, listing, menu, feed and search is made from that
+ * moment, by the renderer of today; nothing of it is kept with the live pages, and no search engine may list it.
+ */
+export class MomentSite {
+  private readonly kept = new LRUCache<string, Promise<{ making: Making; at: string }>>({ max: KEPT, ttl: 60_000 })
+  /** The files that pages of a shared look have shown: who has the link may have those. */
+  private readonly shown = new LRUCache<string, Set<string>>({ max: 500 })
+
+  constructor(
+    private readonly office: Office,
+    private readonly foresight: Foresight,
+  ) {
+    office.onNews(() => this.kept.clear())
+  }
+
+  private async make(site: SiteRow, { sight, mayRead }: Look): Promise<{ making: Making; at: string }> {
+    const db = this.office.store.read
+    const seen = await this.foresight.siteOf(sight, mayRead)
+    const source = momentSource(db, seen.site)
+    const { sections } = await this.office.rights()
+    return { making: { db, source, frame: await frameOf(site, source), sections }, at: seen.at }
+  }
+
+  private at(site: SiteRow, look: Look): Promise<{ making: Making; at: string }> {
+    const key = `${look.whose} ${JSON.stringify(look.sight)}`
+    let made = this.kept.get(key)
+    if (!made) {
+      made = this.make(site, look)
+      this.kept.set(key, made)
+      made.catch(() => this.kept.delete(key))
+    }
+    return made
+  }
+
+  /** Whether a page that was answered through a look showed a media file. */
+  showed(whose: string, media: string): boolean {
+    return this.shown.get(whose)?.has(media) ?? false
+  }
+
+  /** Answers a GET of an address as the site of the look would. */
+  async answer(origin: string, target: string, look: Look): Promise<(Answer & { entry: SiteEntry | null }) | undefined> {
+    const site = await this.office.site()
+    if (!site) return undefined
+    const [rawPath = '/', rawQuery = ''] = target.split(/\?(.*)/s)
+    const path = normalisePath(rawPath || '/')
+    const { making, at } = await this.at(site, look)
+    const made = path === null ? undefined : await makePage(making, origin, path, new URLSearchParams(rawQuery))
+    const absent = () => renderAbsent(siteView(making.frame, origin), 404, path ?? '/')
+    const { status, type, body } = made ?? { status: 404, type: HTML, body: absent() }
+    if (look.mark) this.noteShown(look.whose, body)
+    return {
+      status,
+      headers: {
+        'content-type': type,
+        'cache-control': 'private, no-store',
+        'x-robots-tag': 'noindex, nofollow',
+        'x-content-type-options': 'nosniff',
+        'referrer-policy': 'no-referrer',
+        ...(type === HTML ? { 'content-security-policy': cspOf(making.frame) } : {}),
+      },
+      body: Buffer.from(type === HTML ? staysInside(body, look.prefix, look.mark?.(at) ?? null) : body),
+      item: made?.item ?? null,
+      entry: (path && (await making.source.at(path))) || null,
+    }
+  }
+
+  private noteShown(whose: string, body: string): void {
+    const files = this.shown.get(whose) ?? new Set<string>()
+    for (const [, id] of body.matchAll(/\/media\/([0-9a-f-]{36})\//g)) if (files.size < 5_000) files.add(id!)
+    this.shown.set(whose, files)
+  }
+}
+
+/** What is written over the pages of a shared look. */
+export const markWords = (moment: string, zone: string, now: string): string =>
+  `${moment > now ? 'As planned for' : 'As it was on'} ${fullIn(moment, zone)}. This is not what readers get now; please pass it on to nobody.`

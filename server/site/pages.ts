@@ -1,0 +1,199 @@
+import { withAncestors } from '../../core/access/rights'
+import type { SiteEntry } from '../../core/plan/entry'
+import { esc } from '../../core/render/escape'
+import { renderAtom, renderRobots, renderSitemap, renderSitemapIndex, SITEMAP_LIMIT } from '../../core/render/feeds'
+import { renderHome, renderItem, renderListing, type Link } from '../../core/render/page'
+import { THEME, THEME_PATH } from '../../core/render/theme'
+import { monthWords } from '../../core/time/words'
+import { wordsQuery } from '../store/items'
+import { readManifest, versionById } from '../store/versions'
+import { siteView } from './frame'
+import { coversOf, itemView, teaserOf, type Making } from './itemView'
+import type { Listing } from './source'
+
+const PAGE_SIZE = 20
+export const HTML = 'text/html; charset=utf-8'
+
+export interface Made {
+  status: number
+  type: string
+  body: string
+  tags: string[]
+  item?: string
+}
+
+/** Makes what the site answers at an address: a page, a listing, a feed; nothing where there is none. */
+export async function makePage(making: Making, origin: string, path: string, query: URLSearchParams): Promise<Made | undefined> {
+  const { db, source, frame, sections } = making
+  const { site } = frame
+  const view = siteView(frame, origin)
+  const base = ['settings', 'tree']
+  const html = (body: string, tags: string[], item?: string): Made => ({
+    status: 200,
+    type: HTML,
+    body,
+    tags: [...base, ...tags],
+    ...(item ? { item } : {}),
+  })
+  const page = Math.min(Math.max(1, Math.trunc(Number(query.get('page') ?? 1)) || 1), 100_000)
+  const listing = async (
+    listed: Listing,
+    about: { path: string; title: string; summary?: string; more?: Link[] },
+    tags: string[],
+    item?: string,
+  ) => {
+    const [entries, total] = await Promise.all([source.listing(listed, (page - 1) * PAGE_SIZE, PAGE_SIZE), source.count(listed)])
+    if (!entries.length && page > 1) return undefined
+    return html(
+      renderListing(view, {
+        summary: '',
+        more: [],
+        ...about,
+        teasers: entries.map(teaserOf),
+        media: await coversOf(db, entries),
+        page,
+        pages: Math.ceil(total / PAGE_SIZE),
+      }),
+      [`list:${listed.kind}`, ...tags],
+      item,
+    )
+  }
+
+  if (path === '/') {
+    const [notices, posts] = await Promise.all([source.listing({ kind: 'notice' }, 0, 5), source.listing({ kind: 'post' }, 0, 8)])
+    const parts = await source.byIds(frame.menu.map((node) => node.id))
+    const lead = frame.menu.flatMap((node) => parts.find((part) => part.item === node.id && part.fields.cover) ?? [])[0]
+    const media = await coversOf(db, lead ? [...posts, lead] : posts)
+    const tags = ['list:post', 'list:notice', ...(lead ? [`item:${lead.item}`] : [])]
+    return html(
+      renderHome(view, { notices: notices.map(teaserOf), posts: posts.map(teaserOf), lead: lead?.fields.cover?.media ?? null, media }),
+      tags,
+      site.settings_item,
+    )
+  }
+  if (path === '/posts') return listing({ kind: 'post' }, { path, title: 'All posts' }, [])
+  if (path === '/notices') return listing({ kind: 'notice' }, { path, title: 'Notices' }, [])
+  if (path === '/robots.txt') return { status: 200, type: 'text/plain; charset=utf-8', body: renderRobots(origin), tags: [] }
+  if (path === THEME_PATH) return { status: 200, type: 'text/css; charset=utf-8', body: THEME, tags: [] }
+  if (path === '/feed.xml') {
+    const posts = await source.listing({ kind: 'post' }, 0, 30)
+    const authors = new Map(
+      (await source.byIds([...new Set(posts.flatMap((post) => post.fields.byline ?? []))])).map((entry) => [entry.item, entry.title]),
+    )
+    const entries = posts.map((post) => ({
+      id: post.item,
+      path: post.path!,
+      title: post.title,
+      summary: post.fields.summary ?? '',
+      published: post.shownDate ? `${post.shownDate}T00:00:00Z` : post.firstLive,
+      updated: post.changed,
+      authors: (post.fields.byline ?? []).flatMap((id) => authors.get(id) ?? []),
+    }))
+    return {
+      status: 200,
+      type: 'application/atom+xml; charset=utf-8',
+      body: renderAtom({ name: view.name, tagline: view.tagline, origin, id: site.id }, entries, site.created_at),
+      tags: ['settings', 'list:post', ...posts.map((post) => `item:${post.item}`), ...[...authors.keys()].map((id) => `item:${id}`)],
+    }
+  }
+  if (path === '/sitemap.xml') {
+    const total = await source.countSitemap()
+    const part = Number(query.get('part') ?? 0)
+    const body =
+      total > SITEMAP_LIMIT && !part
+        ? renderSitemapIndex(origin, Math.ceil(total / SITEMAP_LIMIT))
+        : renderSitemap(origin, await source.sitemap(Math.max(0, part - 1), SITEMAP_LIMIT))
+    return { status: 200, type: 'application/xml; charset=utf-8', body, tags: ['sitemap'] }
+  }
+  if (path === '/archive') {
+    const months = await source.months()
+    const more = months.map(({ month, n }) => ({ path: `/archive/${month.replace('-', '/')}`, title: `${monthWords(month)} (${n})` }))
+    return html(
+      renderListing(view, {
+        path,
+        title: 'Archive',
+        summary: 'All posts by month.',
+        teasers: [],
+        media: new Map(),
+        page: 1,
+        pages: 1,
+        more,
+      }),
+      ['list:post'],
+    )
+  }
+  const month = /^\/archive\/(\d{4})\/(0[1-9]|1[0-2])$/.exec(path)
+  if (month) {
+    const name = `${month[1]}-${month[2]}`
+    return listing({ kind: 'post', month: name }, { path, title: monthWords(name) }, [])
+  }
+  if (path === '/search') {
+    const asked = (query.get('q') ?? '').slice(0, 200)
+    const words = wordsQuery(asked)
+    const [hits, total] = words
+      ? await Promise.all([source.search(words, PAGE_SIZE, (page - 1) * PAGE_SIZE), source.countSearch(words)])
+      : [[], 0]
+    const teasers = hits.map((hit) => ({
+      ...teaserOf(hit),
+      cover: null,
+      snippet: esc(hit.snippet).replaceAll('\u0002', '<mark>').replaceAll('\u0003', '</mark>'),
+    }))
+    return html(
+      renderListing(view, {
+        path: `/search?q=${encodeURIComponent(asked)}`,
+        title: 'Search',
+        summary: words ? `${total} found` : '',
+        teasers,
+        media: new Map(),
+        page,
+        pages: Math.ceil(total / PAGE_SIZE),
+        more: [],
+        query: asked,
+      }),
+      [],
+    )
+  }
+  const sectionWord = /^\/sections\/([^/]+)$/.exec(path)?.[1]
+  if (sectionWord) {
+    const section = [...sections.values()].find((entry) => entry.segment === sectionWord)
+    if (!section) return undefined
+    const within = [...sections.keys()].filter((id) => withAncestors(sections, id).includes(section.id))
+    return listing({ kind: 'post', section: within }, { path, title: section.name }, [])
+  }
+  const entry = await source.at(path)
+  return (
+    entry &&
+    makeItem(making, origin, entry, (item) =>
+      listing(
+        { kind: 'post', with: { relation: 'label', target: item.item } },
+        { path, title: item.title, summary: item.fields.summary ?? '' },
+        [`item:${item.item}`],
+        item.item,
+      ),
+    )
+  )
+}
+
+/** Makes an item’s own page; that of a label is a listing. */
+async function makeItem(
+  making: Making,
+  origin: string,
+  entry: SiteEntry,
+  label: (entry: SiteEntry) => Promise<Made | undefined>,
+): Promise<Made | undefined> {
+  if (entry.kind === 'label') return label(entry)
+  if (entry.kind === 'settings' || !entry.path) return undefined
+  const { db, frame } = making
+  const version = await versionById(db, entry.version)
+  const { view, tags } = await itemView(making, {
+    item: entry.item,
+    kind: entry.kind,
+    section: entry.section,
+    path: entry.path,
+    manifest: await readManifest(db, version!.manifest),
+    shownDate: entry.shownDate,
+    firstLive: entry.firstLive,
+    changed: entry.changed,
+  })
+  return { status: 200, type: HTML, body: renderItem(siteView(frame, origin), view), tags, item: entry.item }
+}

@@ -1,0 +1,74 @@
+import type { LateWay } from '../../core/plan/events'
+import type { Reader } from './database'
+
+/** `open` is being built or waits for its moment, `held` was due and something forbade it, `dropped` was given up. */
+export type EditionState = 'open' | 'held' | 'live' | 'dropped'
+
+export interface EditionRow {
+  id: string
+  site_id: string
+  name: string
+  note: string
+  owner_id: string
+  at: string | null
+  wall_date: string | null
+  wall_time: string | null
+  zone: string | null
+  fold: 'earlier' | 'later' | null
+  late: LateWay
+  late_after: number
+  route_id: string | null
+  state: EditionState
+  reasons: string | null
+  live_at: string | null
+  undone_by: string | null
+  created_at: string
+  created_by: string
+}
+
+export const editionById = (db: Reader, id: string) => db.one<EditionRow>('SELECT * FROM edition WHERE id = $id', { id })
+
+/** Editions, those at hand first by their moments, then the others from the newest on. */
+export const listEditions = (db: Reader, limit: number) =>
+  db.all<EditionRow & { owner: string; entries: number; cleared: number }>(
+    `SELECT n.*, p.name AS owner, count(e.id) AS entries,
+       sum(CASE WHEN e.id IS NULL THEN 0 WHEN e.draft_id IS NULL THEN 1 ELSE EXISTS (SELECT 1 FROM draft d WHERE d.id = e.draft_id AND (d.review = 'cleared' OR d.outcome = 'live')) END) AS cleared
+     FROM edition n JOIN person p ON p.id = n.owner_id LEFT JOIN planned_event e ON e.edition_id = n.id AND e.state <> 'cancelled'
+     WHERE n.state <> 'dropped' GROUP BY n.id ORDER BY n.state IN ('open', 'held') DESC, n.live_at DESC, n.at IS NULL, n.at, n.created_at DESC LIMIT $limit`,
+    { limit },
+  )
+
+export interface EditionClearance {
+  gate: string
+  person_id: string
+  person: string
+  fingerprint: string
+  groups: string | null
+  note: string
+  at: string
+}
+
+export const editionClearances = (db: Reader, edition: string) =>
+  db.all<EditionClearance>(
+    'SELECT c.gate, coalesce(p.self_id, p.id) AS person_id, p.name AS person, c.fingerprint, c.groups, c.note, c.at FROM edition_clearance c JOIN person p ON p.id = c.person_id WHERE c.edition_id = $edition ORDER BY c.at',
+    { edition },
+  )
+
+/** An interval that an edition began or ended, with what readers had of the item before and after. */
+export interface EditionEffect {
+  item: string
+  before: string | null
+  after: string | null
+  /** Whether what the edition made is what readers get still. */
+  untouched: number
+}
+
+/** What an edition that went live at an instant changed, item by item. */
+export const editionEffects = (db: Reader, edition: string, at: string) =>
+  db.all<EditionEffect>(
+    `SELECT e.item_id AS item, b.version_id AS before, a.version_id AS after,
+       CASE WHEN a.id IS NOT NULL THEN a.to_at IS NULL ELSE NOT EXISTS (SELECT 1 FROM live_interval l WHERE l.item_id = e.item_id AND l.to_at IS NULL) END AS untouched
+     FROM planned_event e LEFT JOIN live_interval b ON b.item_id = e.item_id AND b.to_at = $at LEFT JOIN live_interval a ON a.item_id = e.item_id AND a.from_at = $at
+     WHERE e.edition_id = $edition AND e.state <> 'cancelled' ORDER BY e.created_at, e.id`,
+    { edition, at },
+  )

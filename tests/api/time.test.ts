@@ -1,0 +1,519 @@
+import { describe, expect, it } from 'vitest'
+import { wallOf } from '../../core/time/zone'
+import { HOUR, until, writePost, type Client } from '../support/server'
+import { codes, routeFor, NOBODY, sent, toldOf, withTeam, type Draft, type Problem } from '../support/team'
+
+const { here, pass, now, colleague } = withTeam()
+const ZONE = 'Europe/Oslo'
+/** The wall time so many hours ahead of the server's clock. */
+const ahead = (hours: number) => {
+  const { date, time } = wallOf(new Date(now().getTime() + hours * HOUR).toISOString(), ZONE)
+  return { date, time, choice: 'later' as const }
+}
+const read = async (path: string) => {
+  const answer = await fetch(here.server.origin + path, { redirect: 'manual' })
+  return { status: answer.status, text: await answer.text() }
+}
+interface Facts {
+  onSite: string
+  live: { version: string } | null
+  draft: { id: string; head: string; review: string; event: { id: string; state: string; reasons: { code: string }[] } | null } | null
+}
+const facts = (item: string) => here.team.publisher.need<Facts>('GET', `/items/${item}`)
+const plan = (client: Client, item: string, body: object) =>
+  client.ask<Problem & { event: string; at: string }>('POST', `/items/${item}/events`, { body })
+/** A new draft of an item with other words, cleared. */
+async function change(item: string, words: string, cleared = true): Promise<Draft> {
+  const { team } = here
+  const { draft, head } = await team.writer.need<{ draft: string; head: string }>('POST', `/items/${item}/drafts`, {
+    body: { name: words },
+  })
+  const edits = [{ op: 'replace', block: { id: 'first', kind: 'paragraph', text: [{ text: words }] } }]
+  const { version } = await team.writer.need<{ version: string }>('POST', `/drafts/${draft}/edits`, { body: { base: head, edits } })
+  if (cleared) {
+    await team.writer.need('POST', `/drafts/${draft}/send`, { body: {}, ifMatch: version })
+    await team.reviewer.need('POST', `/drafts/${draft}/clear`, { body: { gate: 'review' }, ifMatch: version })
+  }
+  return { item, draft, version }
+}
+const shows = (path: string, words: string) => until(async () => (await read(path)).text.includes(words), `${path} to show ${words}`)
+const putLive = (draft: Draft) => here.team.publisher.need('POST', `/drafts/${draft.draft}/put-live`, { body: {}, ifMatch: draft.version })
+
+describe('a window', () => {
+  it('shows one version for a while, then what was live before, with a fix that was laid under it', async () => {
+    const { team } = here
+    const base = await writePost(team, 'Harbour news', 'live')
+    const path = '/posts/harbour-news'
+    const storm = await change(base.item, 'Storm: all sailings are off.')
+    const planned = await plan(team.publisher, base.item, { kind: 'window', draft: storm.draft, ...ahead(2), until: ahead(10) })
+    expect(planned.status).toBe(200)
+    await pass(3)
+    await shows(path, 'Storm: all sailings are off.')
+    // A fix put live now is for when the window ends; readers see the window's text till then.
+    const fix = await change(base.item, 'Harbour news, mended.')
+    expect(await team.publisher.need('POST', `/drafts/${fix.draft}/put-live`, { body: {}, ifMatch: fix.version })).toMatchObject({
+      under: true,
+    })
+    expect((await read(path)).text).toContain('Storm: all sailings are off.')
+    // Its end can be moved; what is under way cannot be cancelled as if it lay ahead.
+    expect(await codes(team.publisher.ask('DELETE', `/events/${planned.body.event}`))).toEqual([409, 'event-over'])
+    await team.publisher.need('PATCH', `/events/${planned.body.event}`, { body: ahead(4) })
+    await pass(5)
+    await shows(path, 'Harbour news, mended.')
+  })
+  it('leaves the site at its end where nothing was there before', async () => {
+    const { team } = here
+    const notice = await writePost(team, 'Gale tonight', 'cleared')
+    await plan(team.publisher, notice.item, { kind: 'window', draft: notice.draft, ...ahead(1), until: ahead(4) })
+    await pass(2)
+    await shows('/posts/gale-tonight', 'Gale tonight')
+    await pass(3)
+    await until(async () => (await read('/posts/gale-tonight')).status === 410, 'the end')
+  })
+  it('comes again by its rule, as the same version, each time once', async () => {
+    const { team } = here
+    const weekly = await writePost(team, 'Weekend boats', 'cleared')
+    const start = ahead(2)
+    const body = { kind: 'window', draft: weekly.draft, ...start, until: ahead(8), rule: 'FREQ=DAILY;COUNT=3' }
+    expect((await plan(team.publisher, weekly.item, { ...body, rule: 'FREQ=HOURLY' })).status).toBe(400)
+    expect(await codes(plan(team.publisher, weekly.item, { ...body, until: ahead(40) }))).toEqual([422, 'rule-overlaps'])
+    expect((await plan(team.publisher, weekly.item, body)).status).toBe(200)
+    for (let turn = 0; turn < 3; turn++) {
+      await pass(turn ? 17 : 3)
+      await shows('/posts/weekend-boats', 'Weekend boats')
+      await pass(7)
+      await until(async () => (await read('/posts/weekend-boats')).status === 410, `the end of turn ${turn + 1}`)
+    }
+    await pass(20)
+    expect((await read('/posts/weekend-boats')).status).toBe(410)
+  })
+  it('ends when the item is withdrawn or rolled back meanwhile', async () => {
+    const { team } = here
+    const base = await writePost(team, 'Quay works', 'live')
+    const loud = await change(base.item, 'Loud works today.')
+    await plan(team.publisher, base.item, { kind: 'window', draft: loud.draft, ...ahead(1), until: ahead(9) })
+    await pass(2)
+    await shows('/posts/quay-works', 'Loud works today.')
+    const { live } = await facts(base.item)
+    await team.publisher.need('POST', `/items/${base.item}/withdraw`, { body: {}, ifMatch: live!.version })
+    await pass(9)
+    expect((await read('/posts/quay-works')).status).toBe(410)
+  })
+})
+
+describe('an embargo', () => {
+  it('lets nobody put it live before, by no way', async () => {
+    const { team } = here
+    const secret = await writePost(team, 'New vessel', 'cleared')
+    await team.publisher.need('PUT', `/items/${secret.item}/embargo`, { body: { until: ahead(5) } })
+    const tried = (body: object) => codes(team.publisher.ask('POST', `/drafts/${secret.draft}/put-live`, { body, ifMatch: secret.version }))
+    expect(await tried({})).toEqual([422, 'embargo'])
+    expect(await tried({ exception: 'The paper has it' })).toEqual([422, 'embargo'])
+    expect(await codes(plan(team.publisher, secret.item, { kind: 'put-live', ...ahead(3) }))).toEqual([422, 'embargo'])
+    expect((await plan(team.publisher, secret.item, { kind: 'put-live', ...ahead(6) })).status).toBe(200)
+    expect((await team.writer.ask('PUT', `/items/${secret.item}/embargo`, { body: { until: null } })).status).toBe(403)
+    await pass(7)
+    await shows('/posts/new-vessel', 'New vessel')
+  })
+})
+
+describe('what is late', () => {
+  it('is done, skipped or asked about, as it was planned', async () => {
+    const { team } = here
+    const posts = await Promise.all(['Late done', 'Late skipped', 'Late asked'].map((title) => writePost(team, title, 'cleared')))
+    const ways = ['do', 'skip', 'ask'] as const
+    for (const [index, post] of posts.entries())
+      expect((await plan(team.publisher, post.item, { kind: 'put-live', ...ahead(2), late: { do: ways[index], after: 60 } })).status).toBe(
+        200,
+      )
+    // The clock jumps past them by more than an hour at once, as after a sleep.
+    await pass(6)
+    await shows('/posts/late-done', 'Late done')
+    await until(async () => (await facts(posts[2]!.item)).draft?.event?.state === 'held', 'the one that asks')
+    expect((await facts(posts[2]!.item)).draft!.event!.reasons.map(({ code }) => code)).toEqual(['late'])
+    expect((await read('/posts/late-skipped')).status).toBe(404)
+    const skipped = await facts(posts[1]!.item)
+    expect([skipped.onSite, skipped.draft!.event]).toEqual(['none', null])
+  })
+})
+
+describe('an earlier version', () => {
+  it('goes live when it was pinned, once it is cleared itself; what was written since goes on', async () => {
+    const { team } = here
+    const post = await writePost(team, 'Pinned words', 'cleared')
+    const planned = await plan(team.publisher, post.item, { kind: 'put-live', version: post.version, ...ahead(2) })
+    expect(planned.status).toBe(200)
+    await team.writer.need('POST', `/drafts/${post.draft}/edits`, {
+      body: {
+        base: post.version,
+        edits: [{ op: 'replace', block: { id: 'first', kind: 'paragraph', text: [{ text: 'Written since.' }] } }],
+      },
+    })
+    await pass(3)
+    const state = await until(async () => {
+      const found = await facts(post.item)
+      return (found.onSite === 'live' || found.draft?.event?.state === 'held') && found
+    }, 'its moment')
+    // An edit after review lapses the draft's clearance, and the pinned version's with it unless that stood complete.
+    expect([state.onSite, state.draft?.review]).toEqual(['none', 'draft'])
+    expect(state.draft!.event!.reasons.map(({ code }) => code)).toEqual(['not-cleared'])
+  })
+})
+
+describe('an edition', () => {
+  const make = async (name: string, entries: object[]) => {
+    const { edition } = await here.team.publisher.need<{ edition: string }>('POST', '/editions', { body: { name } })
+    await here.team.publisher.need('POST', `/editions/${edition}/entries`, { body: { entries } })
+    return edition
+  }
+  const look = (edition: string) =>
+    here.team.publisher.need<{
+      state: string
+      reasons: { code: string; detail: string }[]
+      entries: { title: string; cleared: boolean; event: string }[]
+    }>('GET', `/editions/${edition}`)
+  it('goes live all together at its moment, also where two swap addresses, and is undone whole', async () => {
+    const { team } = here
+    const [one, two, gone] = [
+      await writePost(team, 'Swap one', 'live'),
+      await writePost(team, 'Swap two', 'live'),
+      await writePost(team, 'Swap gone', 'live'),
+    ]
+    const swap = async (post: Draft, segment: string) => {
+      const { draft, head } = await team.writer.need<{ draft: string; head: string }>('POST', `/items/${post.item}/drafts`, {
+        body: { name: 'Swap' },
+      })
+      const { version } = await team.writer.need<{ version: string }>('POST', `/drafts/${draft}/edits`, {
+        body: { base: head, edits: [{ op: 'field', name: 'segment', value: segment }] },
+      })
+      await team.writer.need('POST', `/drafts/${draft}/send`, { body: {}, ifMatch: version })
+      await team.reviewer.need('POST', `/drafts/${draft}/clear`, { body: { gate: 'review' }, ifMatch: version })
+      return { item: post.item, draft }
+    }
+    const fresh = await writePost(team, 'Swap new', 'cleared')
+    const edition = await make('Swapped', [
+      await swap(one, 'swap-two'),
+      await swap(two, 'swap-one'),
+      { item: fresh.item },
+      { item: gone.item, withdraw: true },
+    ])
+    await team.publisher.need('PATCH', `/editions/${edition}`, { body: { moment: ahead(2) } })
+    expect((await facts(fresh.item)).draft!.event!.state).toBe('planned')
+    await pass(3)
+    await until(async () => (await look(edition)).state === 'live', 'the edition')
+    expect((await read('/posts/swap-one')).text).toContain('Swap two, first words')
+    expect((await read('/posts/swap-two')).text).toContain('Swap one, first words')
+    expect((await read('/posts/swap-gone')).status).toBe(410)
+    expect((await read('/posts/swap-new')).status).toBe(200)
+    // One of them is changed since: undoing brings that back as work, and the others at once.
+    await putLive(await change(two.item, 'Mended meanwhile.'))
+    const preview = await team.publisher.need<{ steps: { title: string; does: string }[] }>('GET', `/editions/${edition}/undo`)
+    expect(Object.fromEntries(preview.steps.map(({ title, does }) => [title, does]))).toEqual({
+      'Swap one': 'restore',
+      'Swap two': 'draft',
+      'Swap gone': 'restore',
+      'Swap new': 'withdraw',
+    })
+    // As it stands one cannot go back: its old address is taken by the one that waits for its gates.
+    expect(await codes(team.publisher.ask('POST', `/editions/${edition}/undo`))).toEqual([422, 'segment-taken'])
+    const { live } = await facts(two.item)
+    await team.publisher.need('POST', `/items/${two.item}/withdraw`, { body: {}, ifMatch: live!.version })
+    const undone = await team.publisher.need<{ restored: number; drafts: string[]; edition: string }>('POST', `/editions/${edition}/undo`)
+    expect([undone.restored, undone.drafts]).toEqual([3, []])
+    expect((await read('/posts/swap-one')).text).toContain('Swap one, first words')
+    expect((await read('/posts/swap-gone')).status).toBe(200)
+    expect((await read('/posts/swap-new')).status).toBe(410)
+    expect(await codes(team.publisher.ask('POST', `/editions/${edition}/undo`))).toEqual([409, 'edition-undone'])
+  })
+  it('makes a draft that takes back what it did and keeps what came since', async () => {
+    const { team } = here
+    const post = await writePost(team, 'Merged undo', 'live')
+    const edited = await change(post.item, 'By the edition.')
+    const edition = await make('One change', [{ item: post.item, draft: edited.draft }])
+    await team.publisher.need('POST', `/editions/${edition}/put-live`)
+    const { draft, head } = await team.writer.need<{ draft: string; head: string }>('POST', `/items/${post.item}/drafts`, {
+      body: { name: 'More' },
+    })
+    const { version } = await team.writer.need<{ version: string }>('POST', `/drafts/${draft}/edits`, {
+      body: { base: head, edits: [{ op: 'field', name: 'summary', value: 'A summary since' }] },
+    })
+    await team.writer.need('POST', `/drafts/${draft}/send`, { body: {}, ifMatch: version })
+    await team.reviewer.need('POST', `/drafts/${draft}/clear`, { body: { gate: 'review' }, ifMatch: version })
+    await putLive({ item: post.item, draft, version })
+    const undone = await team.publisher.need<{ restored: number; drafts: string[] }>('POST', `/editions/${edition}/undo`)
+    expect([undone.restored, undone.drafts.length]).toEqual([0, 1])
+    const made = await team.publisher.need<{ draft: { content: { fields: { summary: string }; body: { text: { text: string }[] }[] } } }>(
+      'GET',
+      `/items/${post.item}?draft=${undone.drafts[0]}`,
+    )
+    expect(made.draft.content.fields.summary).toBe('A summary since')
+    expect(made.draft.content.body[0]!.text[0]!.text).toBe('Merged undo, first words.')
+  })
+  it('is held whole when one entry cannot go, names it, and goes after that is taken out', async () => {
+    const { team } = here
+    const [ready, not] = [await writePost(team, 'Ready one', 'cleared'), await writePost(team, 'Not ready', 'in_review')]
+    const edition = await make('Half ready', [{ item: ready.item }, { item: not.item }])
+    expect(await codes(team.publisher.ask('POST', `/editions/${edition}/put-live`))).toEqual([422, 'not-cleared'])
+    await team.publisher.need('PATCH', `/editions/${edition}`, { body: { moment: ahead(1) } })
+    // Its entries go with it, not alone.
+    const { event } = (await facts(ready.item)).draft!
+    expect(await codes(team.publisher.ask('PATCH', `/events/${event!.id}`, { body: ahead(5) }))).toEqual([409, 'in-edition'])
+    await pass(2)
+    const held = await until(async () => {
+      const found = await look(edition)
+      return found.state === 'held' && found
+    }, 'the edition to be held')
+    expect(held.reasons.map(({ detail }) => detail).join()).toContain('Not ready')
+    expect((await read('/posts/ready-one')).status).toBe(404)
+    expect((await facts(ready.item)).draft!.event!.reasons.map(({ code }) => code)).toEqual(['edition-held'])
+    const { entries } = held
+    await team.publisher.need('DELETE', `/editions/${edition}/entries/${entries.find(({ title }) => title === 'Not ready')!.event}`)
+    await team.publisher.need('POST', `/editions/${edition}/put-live`)
+    expect((await read('/posts/ready-one')).status).toBe(200)
+  })
+  it('asks the gates of a route of its own, for exactly what it holds', async () => {
+    const { team } = here
+    const route = await routeFor(team.founder, 'label', {
+      name: 'Whole editions',
+      steps: [
+        {
+          name: 'Chief',
+          gates: [
+            { id: 'chief', name: 'Chief', who: { ...NOBODY, roles: ['reviewer'] }, needed: 1, authorsMayClear: false, covers: 'all' },
+          ],
+        },
+      ],
+    })
+    const [one, two] = [await writePost(team, 'Whole one', 'cleared'), await writePost(team, 'Whole two', 'cleared')]
+    const edition = await make('With a gate', [{ item: one.item }])
+    await team.publisher.need('PATCH', `/editions/${edition}`, { body: { route } })
+    const go = () => codes(team.publisher.ask('POST', `/editions/${edition}/put-live`))
+    expect(await go()).toEqual([422, 'edition-not-cleared'])
+    // Who builds it takes the gate away again only with the right over routes.
+    expect((await team.publisher.ask('PATCH', `/editions/${edition}`, { body: { route: null } })).status).toBe(403)
+    expect((await team.publisher.ask('POST', `/editions/${edition}/clear`, { body: { gate: 'chief' } })).status).toBe(403)
+    await team.reviewer.need('POST', `/editions/${edition}/clear`, { body: { gate: 'chief' } })
+    await team.publisher.need('POST', `/editions/${edition}/entries`, { body: { entries: [{ item: two.item }] } })
+    expect(await go()).toEqual([422, 'edition-not-cleared'])
+    await team.reviewer.need('POST', `/editions/${edition}/clear`, { body: { gate: 'chief' } })
+    expect(await go()).toEqual([200])
+  })
+  it('is filled from all that is cleared, and copied for the next season', async () => {
+    const { team } = here
+    const post = await writePost(team, 'Season post', 'cleared')
+    const cleared = await team.publisher.need<{ item: string; draft: string }[]>('GET', '/editions/cleared')
+    expect(cleared.map(({ item }) => item)).toContain(post.item)
+    const edition = await make('Spring', [{ item: post.item }])
+    expect((await team.publisher.need<{ item: string }[]>('GET', '/editions/cleared')).map(({ item }) => item)).not.toContain(post.item)
+    await team.publisher.need('POST', `/editions/${edition}/put-live`)
+    const copy = await team.publisher.need<{ edition: string; left: string[] }>('POST', `/editions/${edition}/copy`, {
+      body: { name: 'Summer' },
+    })
+    expect(copy.left).toEqual([])
+    const { entries } = await look(copy.edition)
+    expect(entries.map(({ title, cleared: done }) => [title, done])).toEqual([['Season post', false]])
+  })
+})
+
+describe('going back', () => {
+  it('makes the site what readers had at a moment, as one act that can be undone', async () => {
+    const { team } = here
+    const [kept, added] = [await writePost(team, 'Back kept', 'live'), 0]
+    await pass(1)
+    const moment = now().toISOString()
+    await pass(1)
+    await putLive(await change(kept.item, 'Changed after the moment.'))
+    const late = await writePost(team, 'Back added', 'live')
+    const steps = await team.publisher.need<{ title: string; does: string }[]>('GET', `/site-back?moment=${moment}`)
+    expect(steps.filter(({ title }) => title.startsWith('Back ')).map(({ title, does }) => [title, does])).toEqual([
+      ['Back added', 'withdraw'],
+      ['Back kept', 'restore'],
+    ])
+    const back = await team.publisher.need<{ edition: string; restored: number }>('POST', '/site-back', { body: { moment, section: null } })
+    expect(back.restored).toBe(steps.length)
+    expect((await read('/posts/back-added')).status).toBe(410)
+    expect((await read('/posts/back-kept')).text).toContain('Back kept, first words.')
+    await team.publisher.need('POST', `/editions/${back.edition}/undo`)
+    expect((await read('/posts/back-added')).status).toBe(200)
+    expect((await read('/posts/back-kept')).text).toContain('Changed after the moment.')
+    expect(
+      await codes(
+        team.publisher.ask('POST', '/site-back', { body: { moment: new Date(now().getTime() + 48 * HOUR).toISOString(), section: null } }),
+      ),
+    ).not.toContain(200)
+    expect([added, late.item.length]).toEqual([0, 36])
+  })
+})
+
+describe('the forecast', () => {
+  const forecast = (client = here.team.publisher) =>
+    client.need<{ come: { code: string; title: string; event: string; key: string }[] }>('GET', '/forecast')
+  const of = async (title: string) =>
+    (await forecast()).come
+      .filter((trouble) => trouble.title === title)
+      .map(({ code }) => code)
+      .sort()
+  it('finds what would stop or spoil each event, and what a move would bring, before it happens', async () => {
+    const { team } = here
+    const target = await writePost(team, 'Leaving soon', 'live')
+    await plan(team.publisher, target.item, { kind: 'withdraw', ...ahead(20) })
+    const post = await sent(team, 'post', 'Linking post', [
+      { id: 'second', kind: 'paragraph', text: [{ text: 'See there.', href: `item:${target.item}` }] },
+    ])
+    const planned = await plan(team.publisher, post.item, { kind: 'put-live', ...ahead(10) })
+    expect(await of('Linking post')).toEqual(['link-off', 'not-cleared'])
+    await team.reviewer.need('POST', `/drafts/${post.draft}/clear`, { body: { gate: 'review' }, ifMatch: post.version })
+    expect(await of('Linking post')).toEqual(['link-off'])
+    // After the other has gone, the link is to what is not on the site.
+    const trial = await team.publisher.need<{ come: { code: string }[]; go: { code: string }[] }>('POST', '/forecast/trial', {
+      body: { event: planned.body.event, at: new Date(now().getTime() + 30 * HOUR).toISOString() },
+    })
+    expect([trial.come.map(({ code }) => code), trial.go.map(({ code }) => code)]).toEqual([['link-not-yet'], ['link-off', 'linked-from']])
+    expect(await of('Leaving soon')).toEqual(['linked-from'])
+    await team.publisher.need('DELETE', `/events/${planned.body.event}`)
+    expect(await of('Leaving soon')).toEqual([])
+  })
+  it('names addresses that will be taken, drafts that will be behind, and items in two editions', async () => {
+    const { team } = here
+    const [one, two] = [await writePost(team, 'Same address', 'cleared'), await writePost(team, 'Same address again', 'draft')]
+    const { version } = await team.writer.need<{ version: string }>('POST', `/drafts/${two.draft}/edits`, {
+      body: { base: two.version, edits: [{ op: 'field', name: 'segment', value: 'same-address' }] },
+    })
+    await team.writer.need('POST', `/drafts/${two.draft}/send`, { body: {}, ifMatch: version })
+    await team.reviewer.need('POST', `/drafts/${two.draft}/clear`, { body: { gate: 'review' }, ifMatch: version })
+    await plan(team.publisher, one.item, { kind: 'put-live', ...ahead(3) })
+    await plan(team.publisher, two.item, { kind: 'put-live', ...ahead(4) })
+    expect(await of('Same address again')).toEqual(['segment-taken'])
+    const base = await writePost(team, 'Two drafts', 'live')
+    const [first, second] = [await change(base.item, 'First change.'), await change(base.item, 'Second change.')]
+    await plan(team.publisher, base.item, { kind: 'put-live', draft: first.draft, ...ahead(3) })
+    await plan(team.publisher, base.item, { kind: 'put-live', draft: second.draft, ...ahead(4) })
+    expect(await of('Two drafts')).toEqual(['behind'])
+    const editions = await Promise.all(
+      ['A', 'B'].map(async (name) => (await team.publisher.need('POST', '/editions', { body: { name } })).edition!),
+    )
+    const both = await writePost(team, 'In both', 'cleared')
+    const other = await team.writer.need('POST', `/items/${both.item}/drafts`, { body: { name: 'Beside' } })
+    await team.publisher.need('POST', `/editions/${editions[0]}/entries`, { body: { entries: [{ item: both.item, draft: both.draft }] } })
+    await team.publisher.need('POST', `/editions/${editions[1]}/entries`, { body: { entries: [{ item: both.item, draft: other.draft }] } })
+    for (const [index, edition] of editions.entries())
+      await team.publisher.need('PATCH', `/editions/${edition}`, { body: { moment: ahead(6 + index) } })
+    expect(await of('In both')).toContain('in-two-editions')
+  })
+  it('shows nobody what they may not read', async () => {
+    const { team } = here
+    const reader = await colleague()
+    expect((await reader.client.ask('GET', '/forecast')).status).toBe(403)
+    const elsewhere = await team.founder.need('POST', '/items', { body: { kind: 'post', section: team.other, title: 'Other section' } })
+    await plan(team.founder, elsewhere.item!, { kind: 'put-live', ...ahead(4) })
+    expect((await forecast(team.founder)).come.map(({ title }) => title)).toContain('Other section')
+  })
+})
+
+describe('the site of another moment', () => {
+  const session = async (client: Client, path: string, headers: Record<string, string> = {}) => {
+    const answer = await fetch(here.server.origin + path, { redirect: 'manual', headers: { cookie: client.session, ...headers } })
+    return { status: answer.status, headers: answer.headers, text: await answer.text() }
+  }
+  it('is whole: its pages, listings, menus, search and feed stay in it, past and planned', async () => {
+    const { team } = here
+    const post = await writePost(team, 'Dialled', 'live')
+    await pass(1)
+    const past = now().toISOString()
+    await pass(1)
+    await putLive(await change(post.item, 'Dialled, newer words.'))
+    const later = await change(post.item, 'Dialled, planned words.')
+    const coming = await writePost(team, 'Dialled coming', 'cleared')
+    await plan(team.publisher, post.item, { kind: 'put-live', draft: later.draft, ...ahead(5) })
+    await plan(team.publisher, coming.item, { kind: 'put-live', ...ahead(5) })
+    const future = new Date(now().getTime() + 6 * HOUR).toISOString()
+    const at = (moment: string, path: string) => session(team.publisher, `/moment/${moment}${path}`)
+    expect((await at(past, '/posts/dialled')).text).toContain('Dialled, first words.')
+    expect((await read('/posts/dialled')).text).toContain('Dialled, newer words.')
+    expect((await at(future, '/posts/dialled')).text).toContain('Dialled, planned words.')
+    expect((await at(future, '/posts')).text).toContain(`href="/moment/${future}/posts/dialled-coming"`)
+    expect((await at(past, '/posts')).text).not.toContain('dialled-coming')
+    expect((await at(past, '/posts/dialled-coming')).status).toBe(404)
+    expect((await at(future, '/feed.xml')).text).toContain('Dialled coming')
+    expect((await at(past, '/search?q=newer')).text).not.toContain('dialled"')
+    expect((await at(past, '/search?q=dialled+first')).text).toContain('/posts/dialled')
+    const { headers } = await at(future, '/posts/dialled')
+    expect([headers.get('cache-control'), headers.get('x-robots-tag')]).toEqual(['private, no-store', 'noindex, nofollow'])
+    expect((await read(`/moment/${future}/posts/dialled`)).status).toBe(404)
+    // Looking publishes nothing.
+    expect((await read('/posts/dialled-coming')).status).toBe(404)
+    const between = await team.publisher.need<{ differences: { title: string; change: string }[] }>(
+      'GET',
+      `/moments/differences?from=${past}&to=${future}`,
+    )
+    expect(between.differences.filter(({ title }) => title.startsWith('Dialled')).map(({ title, change: how }) => [title, how])).toEqual([
+      ['Dialled', 'changed'],
+      ['Dialled coming', 'added'],
+    ])
+  })
+  it('speaks RFC 7089 of the past to those who may look', async () => {
+    const { team } = here
+    const post = await writePost(team, 'Remembered', 'live')
+    await pass(2)
+    const then = now()
+    await pass(2)
+    await putLive(await change(post.item, 'Remembered anew.'))
+    const asked = { 'accept-datetime': then.toUTCString() }
+    const gate = await session(team.publisher, '/posts/remembered', asked)
+    expect([gate.status, gate.headers.get('vary')]).toEqual([302, 'accept-datetime'])
+    expect(gate.headers.get('link')).toContain('rel="original timegate"')
+    const memento = await session(team.publisher, gate.headers.get('location')!)
+    expect(memento.text).toContain('Remembered, first words.')
+    expect(Date.parse(memento.headers.get('memento-datetime')!)).toBeLessThanOrEqual(then.getTime())
+    expect(memento.headers.get('link')).toContain('/timemap/posts/remembered>; rel="timemap"')
+    const map = await session(team.publisher, '/timemap/posts/remembered')
+    expect(map.headers.get('content-type')).toMatch(/^application\/link-format/)
+    const mementos = [...map.text.matchAll(/<([^>]+)>; rel="([^"]*memento)"; datetime="([^"]+)"/g)]
+    expect(mementos.map(([, , rel]) => rel)).toEqual(['first memento', 'last memento'])
+    expect((await session(team.publisher, new URL(mementos[0]![1]!).pathname)).text).toContain('Remembered, first words.')
+    // Before anything was there the first is given; a date that is none is said to be.
+    const early = await session(team.publisher, '/posts/remembered', { 'accept-datetime': 'Thu, 01 Jan 2004 00:00:00 GMT' })
+    expect((await session(team.publisher, early.headers.get('location')!)).text).toContain('Remembered, first words.')
+    expect((await session(team.publisher, '/posts/remembered', { 'accept-datetime': 'yesterday' })).status).toBe(400)
+    // Readers get the present, whatever they ask for.
+    expect((await fetch(`${here.server.origin}/posts/remembered`, { headers: asked })).status).toBe(200)
+    expect((await read('/timemap/posts/remembered')).status).toBe(404)
+  })
+  it('is shared by a link that ends, is marked, and shows nothing else', async () => {
+    const { team } = here
+    const draft = await writePost(team, 'For the board')
+    const shared = await team.publisher.need<{ id: string; url: string }>('POST', '/share-links', {
+      body: { sight: { shows: 'draft', draft: draft.draft }, until: ahead(3) },
+    })
+    const path = new URL(shared.url).pathname
+    const seen = await read(`${path}posts/for-the-board`)
+    expect([seen.status, seen.text.includes('For the board, first words.'), seen.text.includes('moment-mark')]).toEqual([200, true, true])
+    expect(seen.text).toContain('noindex')
+    expect((await read('/posts/for-the-board')).status).toBe(404)
+    expect((await read('/shared/wrong/')).status).toBe(410)
+    expect(
+      await codes(
+        team.writer.ask('POST', '/share-links', { body: { sight: { shows: 'moment', at: now().toISOString() }, until: ahead(3) } }),
+      ),
+    ).toEqual([403, 'right-missing'])
+    const { id } = (await team.publisher.need<{ id: string }[]>('GET', '/share-links'))[0]!
+    expect(id).toBe(shared.id)
+    const other = await team.publisher.need<{ id: string; url: string }>('POST', '/share-links', {
+      body: { sight: { shows: 'moment', at: now().toISOString() }, until: ahead(30) },
+    })
+    await team.publisher.need('DELETE', `/share-links/${other.id}`)
+    expect((await read(new URL(other.url).pathname)).status).toBe(410)
+    await pass(4)
+    expect((await read(path)).status).toBe(410)
+  })
+})
+
+describe('news of time', () => {
+  it('tells the owner of an event that is held', async () => {
+    const { team } = here
+    const post = await sent(team, 'post', 'Held and told')
+    await plan(team.publisher, post.item, { kind: 'put-live', ...ahead(1) })
+    await pass(2)
+    expect((await toldOf(team.publisher, 'Held and told', 'held')).words).toContain('Held and told')
+  })
+})
