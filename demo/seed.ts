@@ -12,14 +12,16 @@ import { personById } from '../server/store/people'
 import { journalHead } from '../server/store/journal'
 import { discardDraft, openDraft, saveEdits } from '../server/services/drafts'
 import { clearDraft, returnDraft, sendDraft } from '../server/services/review'
-import { createItem } from '../server/services/items'
+import { changeOfficeFields, createItem } from '../server/services/items'
 import { addFile, addPicture } from '../server/services/media'
 import { saveRoute, saveRules } from '../server/services/routes'
 import { ANYONE, DEFAULT_ROUTE, DEFAULT_RULES } from '../core/flow/route'
 import { listRules } from '../server/store/sites'
 import { openOffice, type Office } from '../server/services/office'
 import { addPerson, setRoles, saveGroup } from '../server/services/people'
-import { plan, putLiveNow, rollBack, withdraw } from '../server/services/publishing'
+import { addEntries, changeEdition, makeEdition, putEditionLive } from '../server/services/editions'
+import { plan, setEmbargo } from '../server/services/events'
+import { putLiveNow, rollBack, withdraw } from '../server/services/publishing'
 import { addSection } from '../server/services/sections'
 import { firstStart } from '../server/services/sites'
 import { itemById } from '../server/store/items'
@@ -539,6 +541,103 @@ class Story {
     await this.play('notices')
   }
 
+  /** What is planned: a season's edition, a notice that comes each weekend, an embargo, and pages to be looked at again. */
+  private plans(): void {
+    const t = this.now
+    const wall = (at: number) => wallOf(new Date(at).toISOString(), ZONE)
+    const on = (days: number, time: string) => ({ date: wall(t + days * DAY).date, time })
+    const paragraph = (id: string, text: string): Edit => ({ op: 'replace', block: { id, kind: 'paragraph', text: [{ text }] } })
+    const clearedChange = async (by: PersonKey, key: string, name: string, text: string) => {
+      const draft = await this.change(by, this.refs.get(key)!, name)
+      const [first] = await this.bodyOf(draft.item)
+      await this.edit(by, draft, [paragraph(first!, text)], name)
+      await this.send(by, draft, name)
+      await this.clear('bea', draft)
+      return draft
+    }
+    this.later(t - 16 * HOUR, async () => {
+      const idris = await this.as('idris')
+      const entries: { item: string; draft?: string; withdraw?: boolean }[] = []
+      for (const [key, text] of [
+        [
+          'larkholm-innermost-summer',
+          'From the first Saturday of the season the first boat leaves at 06:40, and two more sail in the afternoon.',
+        ],
+        ['vessa-grey-skerry-summer', 'In summer the Tystie sails six times a day, the last time at 20:30 when the light allows.'],
+        ['innermost-tarn-head-summer', 'In summer there is a third boat at 18:10, for those who walk the ridge.'],
+        [
+          'timetables',
+          'The summer times hold from the first Saturday of the season. Print them as a leaflet, or look at the page of your route.',
+        ],
+        ['bicycles', 'In summer twenty bicycles find room on every boat, and on the Auk thirty.'],
+      ] as const)
+        entries.push({ item: this.refs.get(key)!, draft: (await clearedChange('petra', key, 'Next season', text)).draft })
+      // A fare that its gates have not let through yet, and a page that others still link to.
+      const fare = (await itemById(this.office.store.read, this.refs.get('cars')!))!
+      entries.push({ item: fare.id, draft: fare.draft_id! }, { item: this.refs.get('ten-trip')!, withdraw: true })
+      const { edition } = await makeEdition(this.office, idris, {
+        name: 'Summer timetable',
+        note: 'The whole season’s change, at four in the morning, when no boat sails.',
+      })
+      await addEntries(this.office, idris, edition, entries)
+      await changeEdition(this.office, idris, edition, { moment: on(19, '04:00') })
+    })
+    this.later(t - 9 * DAY, async () => {
+      const idris = await this.as('idris')
+      const entries = []
+      for (const [key, text] of [
+        ['luggage', 'Two bags each go free. Skis, prams and musical instruments do not count.'],
+        ['groups', 'Groups of ten and more pay a third less, and the eleventh goes free.'],
+      ] as const)
+        entries.push({ item: this.refs.get(key)!, draft: (await clearedChange('wen', key, 'Simpler words', text)).draft })
+      const { edition } = await makeEdition(this.office, idris, { name: 'Simpler words', note: '' })
+      await addEntries(this.office, idris, edition, entries)
+      await putEditionLive(this.office, idris, edition)
+    })
+    this.later(t - 50 * HOUR, async () => {
+      const rush = await this.write('anton', 'notice', this.sections.get('Service notices')!, 'Weekend rush: come twenty minutes early', {
+        fields: { summary: 'From Friday afternoon to Sunday night the car decks fill up early.', noticeLevel: 'information' },
+        body: this.blocks(
+          'From Friday afternoon to Sunday night the car decks fill up early.\nCome twenty minutes before your boat, with the ticket in hand.',
+        ),
+      })
+      await this.send('anton', rush, 'For every weekend')
+      await this.clear('noor', rush)
+      const friday = (5 - new Date(t).getUTCDay() + 7) % 7 || 7
+      await plan(this.office, await this.as('idris'), rush.item, {
+        kind: 'window',
+        draft: rush.draft,
+        ...on(friday, '15:00'),
+        until: on(friday + 2, '22:00'),
+        rule: 'FREQ=WEEKLY;BYDAY=FR',
+      })
+    })
+    this.later(t - 33 * HOUR, async () => {
+      const vessel = await this.write('sorley', 'post', this.sections.get('News')!, 'A fourth vessel for the sound', {
+        fields: { summary: 'She is called Skarv, and she is quiet.' },
+        body: this.blocks('The board has ordered a fourth vessel.\nShe is called Skarv, runs on batteries, and comes next year.'),
+      })
+      await this.send('sorley', vessel, 'Not before the board has met')
+      await this.clear('bea', vessel)
+      await setEmbargo(this.office, await this.as('idris'), vessel.item, on(6, '12:00'))
+      await plan(this.office, await this.as('idris'), vessel.item, { kind: 'put-live', draft: vessel.draft, ...on(6, '12:30') })
+    })
+    this.later(t - 14 * DAY, async () => {
+      const maren = await this.as('liv')
+      for (const [key, owner, days] of [
+        ['to-tarn-head', 'idris', 3],
+        ['access', 'bea', 12],
+        ['statement', 'bea', 21],
+        ['work', 'idris', 9],
+        ['history', 'liv', 30],
+      ] as const)
+        await changeOfficeFields(this.office, maren, this.refs.get(key)!, {
+          owner: (await this.as(owner)).id,
+          reviewBy: on(days, '00:00').date,
+        })
+    })
+  }
+
   /** Work that is still under way at the demo's present, so that every list has something true to show. */
   private async unfinished(): Promise<void> {
     const t = this.now
@@ -756,6 +855,7 @@ class Story {
       await this.edit('sorley', draft, [paragraph(first!, 'Nineteen people run the boats, and some of them have asked not to be named.')])
       await discardDraft(this.office, await this.as('sorley'), draft.draft, draft.head)
     })
+    this.plans()
     await this.play('work under way')
     this.setClock(t)
     await runDue(this.office)

@@ -22,7 +22,9 @@ const places = computed(() => PLACES.filter((place) => !place.needs || site.site
 const isHere = (path: string) =>
   path === '/office'
     ? route.path === '/office'
-    : route.path.startsWith(path) || (path === '/office/content' && /^\/office\/(items|bin)/.test(route.path))
+    : route.path.startsWith(path) ||
+      (path === '/office/content' && /^\/office\/(items|bin)/.test(route.path)) ||
+      (path === '/office/calendar' && /^\/office\/(editions|moment)/.test(route.path))
 
 onMounted(async () => {
   await Promise.all([site.load(), site.loadSections()])

@@ -105,6 +105,7 @@ export function forecast(site: SiteAt, plan: Plan, links: Links, zone: string, n
   const live = new Map<string, { version: string; of: PlannedFacts }>()
   const leaves = leavingTimes(plan)
   const arrives = arrivingTimes(plan)
+  const titles = new Map([...plan.facts.values()].flat().map(({ item, title }) => [item, title]))
   const lastAt = new Map<string, { at: string; event: string }>()
 
   const afterPut = (of: PlannedFacts, at: string, entry: SiteEntry) => {
@@ -117,14 +118,14 @@ export function forecast(site: SiteAt, plan: Plan, links: Links, zone: string, n
       const off = leaves.get(target)?.find((moment) => moment > at)
       if (!there) {
         const coming = arrives.get(target)?.find((moment) => moment > at)
-        add(
-          of,
-          at,
-          'warns',
-          'link-not-yet',
-          coming ? `It links to an item that goes live only ${fullIn(coming, zone)}` : 'It links to an item that is not on the site',
-          target,
-        )
+        const title = titles.get(target)
+        const other = title === undefined ? 'an item' : `“${title}”`
+        const why = coming
+          ? `goes live only ${fullIn(coming, zone)}`
+          : leaves.get(target)?.some((moment) => moment <= at)
+            ? 'has left the site then'
+            : 'is not on the site'
+        add(of, at, 'warns', 'link-not-yet', `It links to ${other}, which ${why}`, target)
       } else if (off) add(of, at, 'warns', 'link-off', `It links to “${there.title}”, which leaves the site ${fullIn(off, zone)}`, target)
     }
     if (entry.kind === 'page' && !reached(entry)) add(of, at, 'warns', 'unreached', 'No menu shows it and nothing links to it')

@@ -87,10 +87,20 @@ async function holdEdition(
   const all = [...reasons, ...named]
   const own = new Map(held.map(({ event, reasons: why }) => [event.id, why]))
   const others: Reason[] = [{ code: 'edition-held', detail: `Its edition “${edition.name}” is held` }]
+  // Those that nothing forbids wait with it, without a word each.
+  for (const event of events)
+    if (!own.has(event.id)) await tx.update('planned_event', { id: event.id }, { state: 'held', reasons: JSON.stringify(others) })
   await hold(
     office,
     tx,
-    events.map((event) => ({ event, reasons: own.get(event.id) ?? others })),
+    events.flatMap((event) => {
+      const why = own.get(event.id)
+      return why ? { event, reasons: why } : []
+    }),
+  )
+  await syncItems(
+    tx,
+    events.map(({ item_id }) => item_id),
   )
   await tx.update('edition', { id: edition.id }, { state: 'held', reasons: JSON.stringify(all) })
   await note(office, tx, null, 'edition.held', null, { edition: edition.id, name: edition.name, planned: edition.at, reasons: all })

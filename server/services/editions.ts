@@ -410,7 +410,7 @@ export async function editionPage(office: Office, actor: Actor, id: string) {
     undoneBy: edition.undone_by,
     reasons: edition.reasons === null ? [] : (JSON.parse(edition.reasons) as Reason[]),
     track,
-    entries,
+    entries: entries.sort((a, b) => a.title.localeCompare(b.title) || a.event.localeCompare(b.event)),
     /** Entries in sections that the actor may not read. */
     hidden: events.length - seen.length,
     may: {

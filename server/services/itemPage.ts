@@ -1,6 +1,8 @@
 import { decide } from '../../core/access/decide'
 import { VERBS, type Verb } from '../../core/access/verbs'
 import { pathOf } from '../../core/address/path'
+import type { EventKind } from '../../core/plan/events'
+import { parseRule, ruleWords } from '../../core/time/recurrence'
 import type { Reason } from '../../core/outcome'
 import { openGates } from '../../core/flow/draft'
 import type { Reader } from '../store/database'
@@ -48,6 +50,28 @@ async function lastSeen(db: Reader, actor: Actor, { draft, item, head }: LoadedD
   return known && known.version !== head.id ? known : null
 }
 
+interface PlannedRow {
+  id: string
+  kind: EventKind
+  /** Null in an edition that has no moment yet. */
+  at: string | null
+  until: string | null
+  rule: string | null
+  state: string
+  reasons: string | null
+  owner: string
+  edition: string | null
+  editionName: string | null
+}
+const PLANNED = `SELECT e.id, e.kind, e.at, e.until_at AS until, e.rule, e.state, e.reasons, p.name AS owner, e.edition_id AS edition, n.name AS editionName
+  FROM planned_event e JOIN person p ON p.id = e.owner_id LEFT JOIN edition n ON n.id = e.edition_id`
+
+/** A planned event as the page shows it. */
+function plannedFacts({ rule, reasons, ...row }: PlannedRow) {
+  const parsed = rule === null ? null : parseRule(rule)
+  return { ...row, rule, repeats: parsed?.ok ? ruleWords(parsed.value) : null, reasons: reasons ? (JSON.parse(reasons) as Reason[]) : [] }
+}
+
 /** What is being worked on: the draft's content and where it stands on its route. */
 async function draftFacts(office: Office, actor: Actor, loaded: LoadedDraft) {
   const db = office.store.read
@@ -57,8 +81,8 @@ async function draftFacts(office: Office, actor: Actor, loaded: LoadedDraft) {
     isNewestRoute(db, actor.rights, loaded),
     gateFacts(office, actor, loaded),
     notesOf(db, draft.id),
-    db.all<{ id: string; kind: string; at: string; state: string; reasons: string | null; owner: string }>(
-      "SELECT e.id, e.kind, e.at, e.state, e.reasons, p.name AS owner FROM planned_event e JOIN person p ON p.id = e.owner_id WHERE e.draft_id = $draft AND e.kind = 'put-live' AND e.state IN ('planned', 'held')",
+    db.all<PlannedRow>(
+      `${PLANNED} WHERE e.draft_id = $draft AND e.state IN ('planned', 'held') ORDER BY e.edition_id IS NOT NULL LIMIT 1`,
       { draft: draft.id },
     ),
     draft.sent_by ? personById(db, draft.sent_by) : undefined,
@@ -93,7 +117,7 @@ async function draftFacts(office: Office, actor: Actor, loaded: LoadedDraft) {
     waiting: draft.review === 'in_review' ? openGates(loaded.route, loaded.state).map((gate) => gate.id) : [],
     notes,
     since: await lastSeen(db, actor, loaded),
-    event: events[0] ? { ...events[0], reasons: events[0].reasons ? (JSON.parse(events[0].reasons) as Reason[]) : [] } : null,
+    event: events[0] ? plannedFacts(events[0]) : null,
     inTheWay: blocks,
     path: pathOf(item.kind, manifest.fields, parent[0]?.path ?? null),
     content,
@@ -129,7 +153,7 @@ export async function itemPage(office: Office, actor: Actor, id: string, wanted?
   const item = await readableItem(office, actor, id)
   const drafts = await openDrafts(db, item)
   const chosen = drafts.find((entry) => entry.id === wanted)?.id ?? item.draft_id
-  const [live, liveVersion, draft, people, withdrawEvent, since] = await Promise.all([
+  const [live, liveVersion, draft, people, withdrawEvent, since, [window]] = await Promise.all([
     liveByIds(db, [id]),
     item.live_version ? versionById(db, item.live_version) : undefined,
     chosen ? loadDraft(db, chosen).then((loaded) => draftFacts(office, actor, loaded)) : null,
@@ -145,6 +169,13 @@ export async function itemPage(office: Office, actor: Actor, id: string, wanted?
     db.one<{ from_at: string; to_at: string | null; cause: string; name: string | null; version_id: string }>(
       'SELECT l.from_at, l.to_at, l.cause, l.version_id, p.name FROM live_interval l LEFT JOIN person p ON p.id = l.person_id WHERE l.item_id = $id ORDER BY l.id DESC LIMIT 1',
       { id },
+    ),
+    db.all<PlannedRow>(
+      `${PLANNED} WHERE e.id = $window OR e.item_id = $id AND e.kind = 'window' AND e.draft_id IS NULL AND e.state IN ('planned', 'held') ORDER BY e.id = $window DESC LIMIT 1`,
+      {
+        id,
+        window: item.window_id ?? '',
+      },
     ),
   ])
   const name = (person: string | null) => people.find((row) => row.id === person)?.name ?? null
@@ -186,6 +217,9 @@ export async function itemPage(office: Office, actor: Actor, id: string, wanted?
         : null,
     last: since ? { version: since.version_id, from: since.from_at, to: since.to_at, cause: since.cause } : null,
     withdrawEvent: withdrawEvent ?? null,
+    /** The window that shows now or comes again, and what lies under it. */
+    window: window ? { ...plannedFacts(window), open: item.window_id === window.id, under: item.under_version } : null,
+    embargo: item.embargo_at,
     drafts,
     draft,
     /** What readers get (or got last), for looking at while no draft is open. */

@@ -1,3 +1,4 @@
+import { dateWords } from '../../core/time/words'
 import { meaningOf, type WallTime } from '../../core/time/zone'
 import type { Office } from './office'
 import { refusal, Refusal } from './refusal'
@@ -24,7 +25,7 @@ export function instantFor(wall: WallTime, choice: Moment['choice'], at = 'time'
   if (meaning.kind === 'gap')
     throw new Refusal(
       'refused',
-      [{ code: 'time-skipped', detail: `${wall.time} does not exist on ${wall.date}: the clocks go forward then`, at }],
+      [{ code: 'time-skipped', detail: `${wall.time} does not exist on ${dateWords(wall.date)}: the clocks go forward then`, at }],
       {
         instead: [meaning.before, meaning.after],
       },
@@ -32,7 +33,7 @@ export function instantFor(wall: WallTime, choice: Moment['choice'], at = 'time'
   if (meaning.kind === 'overlap' && !choice)
     throw new Refusal(
       'refused',
-      [{ code: 'time-twice', detail: `${wall.time} comes twice on ${wall.date}: the clocks go back then. Which one?`, at }],
+      [{ code: 'time-twice', detail: `${wall.time} comes twice on ${dateWords(wall.date)}: the clocks go back then. Which one?`, at }],
       { choices: { earlier: meaning.earlier, later: meaning.later } },
     )
   return meaning.kind === 'exact' ? meaning.instant : choice === 'earlier' ? meaning.earlier : meaning.later

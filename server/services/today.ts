@@ -1,3 +1,4 @@
+import { dateIn } from '../../core/time/zone'
 import { noteWords } from '../store/notes'
 import type { JournalRow } from '../../core/history/chain'
 import { gatesOf } from '../../core/flow/route'
@@ -84,7 +85,7 @@ export async function today(office: Office, actor: Actor) {
   const soon = new Date(Date.parse(now) + 48 * 3_600_000).toISOString()
   const since = actor.seenUntil ?? new Date(Date.parse(now) - 7 * 86_400_000).toISOString()
   const readable = readableSections(actor)
-  const [waiting, returned, held, next, drafts, cleared, exceptions, news] = await Promise.all([
+  const [waiting, returned, held, next, nextEditions, reviewBy, drafts, cleared, exceptions, news] = await Promise.all([
     db.all<Line & { draft: string; change: string; to: string | null; at: string; by: string; note: string; number: number }>(
       `SELECT i.id AS item, i.kind, i.title, i.section_id AS section, d.id AS draft, d.change, (SELECT name FROM section WHERE id = d.to_section) AS "to", d.sent_at AS at, p.name AS by, d.sent_note AS note, v.number
        FROM draft d JOIN item i ON i.id = d.item_id JOIN person p ON p.id = d.sent_by JOIN version v ON v.id = d.head_version
@@ -103,13 +104,24 @@ export async function today(office: Office, actor: Actor) {
     ),
     db.all<Line & { at: string; reasons: string; owner: string }>(
       `SELECT i.id AS item, i.kind, i.title, i.section_id AS section, e.at, e.reasons, p.name AS owner FROM planned_event e JOIN item i ON i.id = e.item_id JOIN person p ON p.id = e.owner_id
-       WHERE e.state = 'held' AND i.binned_at IS NULL ORDER BY e.at LIMIT $limit`,
+       WHERE e.state = 'held' AND i.binned_at IS NULL AND NOT coalesce(e.reasons, '') LIKE '%"edition-held"%' ORDER BY e.at LIMIT $limit`,
       { limit: LIMIT },
     ),
     db.all<Line & { event: string; at: string; does: string; review: string | null }>(
-      `SELECT i.id AS item, i.kind, i.title, i.section_id AS section, e.id AS event, e.at, e.kind AS does, d.review FROM planned_event e JOIN item i ON i.id = e.item_id LEFT JOIN draft d ON d.id = e.draft_id
-       WHERE e.state = 'planned' AND e.at <= $soon ORDER BY e.at, e.id LIMIT $limit`,
+      `SELECT i.id AS item, i.kind, i.title, i.section_id AS section, e.id AS event, e.due_at AS at, CASE e.state WHEN 'open' THEN 'window-end' ELSE e.kind END AS does, d.review
+       FROM planned_event e JOIN item i ON i.id = e.item_id LEFT JOIN draft d ON d.id = e.draft_id
+       WHERE e.state IN ('planned', 'open') AND e.due_at <= $soon AND (e.edition_id IS NULL OR e.state = 'open') ORDER BY e.due_at, e.id LIMIT $limit`,
       { soon, limit: LIMIT },
+    ),
+    db.all<{ edition: string; title: string; at: string; entries: number; cleared: number }>(
+      `SELECT n.id AS edition, n.name AS title, n.at, count(e.id) AS entries, sum(e.draft_id IS NULL OR EXISTS (SELECT 1 FROM draft d WHERE d.id = e.draft_id AND d.review = 'cleared')) AS cleared
+       FROM edition n JOIN planned_event e ON e.edition_id = n.id AND e.state = 'planned' WHERE n.state = 'open' AND n.at <= $soon GROUP BY n.id ORDER BY n.at LIMIT $limit`,
+      { soon, limit: LIMIT },
+    ),
+    db.all<Line & { on: string }>(
+      `SELECT id AS item, kind, title, section_id AS section, review_by AS "on" FROM item
+       WHERE owner_id = $me AND review_by <= $week AND binned_at IS NULL ORDER BY review_by LIMIT $limit`,
+      { me: actor.id, week: dateIn(new Date(Date.parse(now) + 7 * 86_400_000).toISOString(), site?.zone ?? 'UTC'), limit: LIMIT },
     ),
     db.all<Line & { at: string; review: string; number: number }>(
       `SELECT i.id AS item, i.kind, i.title, i.section_id AS section, v.at, d.review, v.number FROM draft d JOIN item i ON i.id = d.item_id JOIN version v ON v.id = d.head_version
@@ -151,6 +163,9 @@ export async function today(office: Office, actor: Actor) {
     returned: returned.map(({ text, suggestion, ...line }) => ({ ...named(line), note: noteWords({ text, suggestion }) })),
     held: held.filter(mine('item.read')).map((line) => ({ ...named(line), reasons: JSON.parse(line.reasons) as Reason[] })),
     next: next.filter(mine('item.read')).map(named),
+    nextEditions,
+    /** What one owns and is to look at again within a week. */
+    reviewBy: reviewBy.map(named),
     drafts: drafts.map(named),
     counts,
     recent,
@@ -164,7 +179,7 @@ export async function siteClock(office: Office, silentAfterMs: number, heartbeat
   const db = office.store.read
   const [first, beat] = await Promise.all([
     db.one<{ at: string; n: number; live: number }>(
-      "SELECT at, count(*) AS n, sum(kind = 'put-live') AS live FROM planned_event WHERE state = 'planned' AND at = (SELECT min(at) FROM planned_event WHERE state = 'planned')",
+      "SELECT due_at AS at, count(*) AS n, sum(kind <> 'withdraw' AND state = 'planned') AS live FROM planned_event WHERE state IN ('planned', 'open') AND due_at = (SELECT min(due_at) FROM planned_event WHERE state IN ('planned', 'open'))",
     ),
     db.one<{ at: string }>('SELECT at FROM heartbeat WHERE name = $name', { name: heartbeatName }),
   ])

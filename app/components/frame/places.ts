@@ -4,6 +4,7 @@ import type { Verb } from '~~/core/access/verbs'
 export const PLACES: { name: string; path: string; needs?: Verb }[] = [
   { name: 'Today', path: '/office' },
   { name: 'Content', path: '/office/content' },
+  { name: 'Calendar', path: '/office/calendar' },
   { name: 'Site', path: '/office/site' },
   { name: 'Checks', path: '/office/checks' },
   { name: 'People', path: '/office/people' },

@@ -48,7 +48,7 @@ const draftWord = computed(() => {
   const draft = props.page.draft
   if (!draft) return null
   if (draft.event?.state === 'held') return { state: 'held' as const, label: undefined }
-  if (draft.review === 'cleared' && draft.event)
+  if (draft.review === 'cleared' && draft.event?.at)
     return { state: 'scheduled' as const, label: `Scheduled ${shortIn(draft.event.at, zone.value, site.now)}` }
   return { state: draft.review, label: undefined }
 })

@@ -8,6 +8,7 @@ import { lazily } from '~/composables/lazily'
 
 // Choosing a time brings the calendar arithmetic of zones along; it is loaded when it is asked for.
 const WhenDialog = lazily(() => import('./WhenDialog.vue'))
+const EditionDialog = lazily(() => import('~/components/time/EditionDialog.vue'))
 const HandDialog = lazily(() => import('./HandDialog.vue'))
 const FastDialog = lazily(() => import('./FastDialog.vue'))
 const RollBackFacts = lazily(() => import('./RollBackFacts.vue'))
@@ -117,6 +118,10 @@ const { dialog } = props.actions
       title="Set when it goes live"
       action="Set the time"
       :at="page.draft?.event?.at"
+      :until="page.draft?.event?.until"
+      :rule="page.draft?.event?.rule"
+      lasting
+      :trial="page.draft?.event ? { event: page.draft.event.id } : null"
       :run="actions.planLive"
       @close="dialog = null"
     />
@@ -128,6 +133,22 @@ const { dialog } = props.actions
       :run="actions.planWithdraw"
       @close="dialog = null"
     />
+    <WhenDialog
+      v-if="dialog === 'window-end'"
+      title="Move the end of its window"
+      action="Move it"
+      :at="page.window?.until"
+      :run="actions.moveWindowEnd"
+      @close="dialog = null"
+    />
+    <WhenDialog
+      v-if="dialog === 'embargo'"
+      title="Nobody may put it live before"
+      action="Set the embargo"
+      :run="actions.embargo"
+      @close="dialog = null"
+    />
+    <EditionDialog v-if="dialog === 'edition'" :run="actions.intoEdition" @close="dialog = null" />
     <NoteDialog
       v-if="dialog === 'ask-withdraw'"
       title="Ask to take it off the site"

@@ -121,16 +121,28 @@ const dot = (done: boolean, now: boolean) =>
           </p>
           <template v-if="draft.event">
             <p v-if="draft.event.state === 'planned'" :class="draft.review === 'cleared' ? 'text-tide' : 'text-lamp'">
-              {{ fullIn(draft.event.at, zone) }}, planned by {{ draft.event.owner }}
+              {{ draft.event.at ? fullIn(draft.event.at, zone) : 'No moment yet'
+              }}<template v-if="draft.event.until"> until {{ fullIn(draft.event.until, zone) }}</template
+              ><template v-if="draft.event.repeats">, {{ draft.event.repeats }}</template
+              ><template v-if="draft.event.edition"
+                >, with
+                <NuxtLink class="link" :to="`/office/editions/${draft.event.edition}`">{{ draft.event.editionName }}</NuxtLink></template
+              ><template v-else>, planned by {{ draft.event.owner }}</template>
             </p>
-            <p v-if="draft.event.state === 'planned' && draft.review !== 'cleared'" class="text-lamp">
+            <p v-if="draft.event.state === 'planned' && draft.event.at && draft.review !== 'cleared'" class="text-lamp">
               If it is not cleared by then, it will be held.
             </p>
             <div v-if="draft.event.state === 'held'" class="mt-1 rounded-md border border-rust bg-rust-wash px-2.5 py-1.5">
-              <StateMark state="held" :label="`Held at ${short(draft.event.at)}`" />
+              <StateMark state="held" :label="draft.event.at ? `Held at ${short(draft.event.at)}` : 'Held'" />
               <p v-for="reason in draft.event.reasons" :key="reason.code">{{ reason.detail }}</p>
             </div>
           </template>
+        </li>
+        <li v-if="page.embargo" class="track-step">
+          <span class="track-dot" :class="dot(false, true)" />
+          <p>
+            <b class="font-semibold">Embargo</b> <span class="text-lamp">until {{ fullIn(page.embargo, zone) }}</span>
+          </p>
         </li>
         <li class="track-step last">
           <span class="track-dot border-edge bg-sheet" />
@@ -174,6 +186,14 @@ const dot = (done: boolean, now: boolean) =>
           <p class="text-soft">No draft is open. Begin one to change it; readers keep what they have until it goes live.</p>
         </li>
       </template>
+      <li v-if="page.window" class="mt-3 list-none rounded-md border border-lamp-fill bg-lamp-wash px-2.5 py-1.5">
+        <template v-if="page.window.open && page.window.until"
+          >Shows until {{ fullIn(page.window.until, zone) }};
+          {{ page.window.under ? 'then what lies under it comes back' : 'then it leaves the site' }}.</template
+        >
+        <template v-else-if="page.window.at">Shows again {{ fullIn(page.window.at, zone) }}.</template>
+        <span v-if="page.window.repeats" class="block text-soft">Comes {{ page.window.repeats }}.</span>
+      </li>
       <li v-if="page.onSite !== 'none'" class="mt-3 list-none">
         <Suspense><ReceiptCard :item="page.id" :version="`${page.live?.version} ${page.onSite}`" /></Suspense>
       </li>

@@ -1,48 +1,113 @@
 <script setup lang="ts">
-import { fullIn, shortIn, timeIn } from '~~/core/time/words'
+import { useDebounceFn } from '@vueuse/core'
+import { fullIn, timeIn } from '~~/core/time/words'
 import { isZone, wallOf } from '~~/core/time/zone'
+import { instantOf } from '~~/core/time/recurrence'
 import PlainDialog from '~/components/form/PlainDialog.vue'
-import { ApiProblem } from '~/composables/api'
+import { api, ApiProblem } from '~/composables/api'
+import { counted } from '~/composables/words'
 import { useSite } from '~/stores/site'
 
-/** Asks for a moment on the site's clock; where the clocks change that night, asks which one. */
+/**
+ * Asks for a moment on the site's clock, or for a while that may come again; where the clocks change that night, asks
+ * which one. Of a planned event it says what moving it there would bring.
+ */
+interface Moment {
+  date: string
+  time: string
+  choice?: 'earlier' | 'later'
+}
 const props = defineProps<{
   title: string
   action: string
+  /** An instant, or a wall time `2027-03-05T04:00` that may have none. */
   at?: string | null
-  run: (when: { date: string; time: string; choice?: 'earlier' | 'later' }) => Promise<void>
+  /** Whether it may last only a while. */
+  lasting?: boolean
+  until?: string | null
+  rule?: string | null
+  /** The event or edition that is being moved. */
+  trial?: { event: string } | { edition: string } | null
+  run: (when: Moment & { until?: Moment; rule?: string }) => Promise<void>
 }>()
 const emit = defineEmits<{ close: [] }>()
 const site = useSite()
 const zone = computed(() => site.site?.zone ?? 'UTC')
 const mine = Intl.DateTimeFormat().resolvedOptions().timeZone
-const start = wallOf(props.at ?? new Date(Math.ceil((site.now.getTime() + 3_600_000) / 3_600_000) * 3_600_000).toISOString(), zone.value)
+const soon = () => new Date(Math.ceil((site.now.getTime() + 3_600_000) / 3_600_000) * 3_600_000).toISOString()
+const start = props.at?.length === 16 ? { date: props.at.slice(0, 10), time: props.at.slice(11) } : wallOf(props.at ?? soon(), zone.value)
+const end = wallOf(props.until ?? new Date(Date.parse(instantOf({ ...start, zone: zone.value })) + 86_400_000).toISOString(), zone.value)
 const date = ref(start.date)
 const time = ref(start.time)
+const lasts = ref(Boolean(props.until))
+const untilDate = ref(end.date)
+const untilTime = ref(end.time)
+const rule = ref(props.rule ?? '')
 const choice = ref<'earlier' | 'later' | ''>('')
+const untilChoice = ref<'earlier' | 'later' | ''>('')
 const problem = ref('')
+const asked = ref<'time' | 'until'>('time')
 const choices = ref<{ earlier: string; later: string } | null>(null)
 const instead = ref<string[]>([])
 const busy = ref(false)
-watch([date, time], () => {
+const picked = computed({
+  get: () => (asked.value === 'until' ? untilChoice.value : choice.value),
+  set: (value) => ((asked.value === 'until' ? untilChoice : choice).value = value),
+})
+watch([date, time, untilDate, untilTime, lasts, rule], () => {
   problem.value = ''
   choices.value = null
   instead.value = []
-  choice.value = ''
+  choice.value = untilChoice.value = ''
 })
+const weekday = computed(() => ['SU', 'MO', 'TU', 'WE', 'TH', 'FR', 'SA'][new Date(`${date.value}T00:00Z`).getUTCDay()]!)
+const RULES = computed(() => [
+  { value: '', word: 'Once' },
+  { value: 'FREQ=DAILY', word: 'Every day' },
+  { value: `FREQ=WEEKLY;BYDAY=${weekday.value}`, word: 'Every week' },
+  { value: `FREQ=WEEKLY;INTERVAL=2;BYDAY=${weekday.value}`, word: 'Every two weeks' },
+  { value: 'FREQ=MONTHLY', word: 'Every month' },
+  { value: 'FREQ=YEARLY', word: 'Every year' },
+  ...(props.rule ? [{ value: props.rule, word: 'As it was set' }] : []),
+])
+watch(weekday, () => {
+  if (rule.value.startsWith('FREQ=WEEKLY'))
+    rule.value = RULES.value.find(({ word }) => word === (rule.value.includes('INTERVAL') ? 'Every two weeks' : 'Every week'))!.value
+})
+const foreseen = ref<{ come: { key: string; title: string; detail: string }[]; go: object[] } | null>(null)
+const foresee = useDebounceFn(async () => {
+  foreseen.value = null
+  if (!props.trial || !date.value || !time.value) return
+  const at = instantOf({ date: date.value, time: time.value, zone: zone.value })
+  foreseen.value = await api<NonNullable<typeof foreseen.value>>('POST', '/forecast/trial', { body: { ...props.trial, at } }).catch(
+    () => null,
+  )
+}, 250)
+watch([date, time], foresee, { immediate: true })
 function use(instant: string) {
   const wall = wallOf(instant, zone.value)
-  date.value = wall.date
-  time.value = wall.time
+  if (asked.value === 'until') [untilDate.value, untilTime.value] = [wall.date, wall.time]
+  else [date.value, time.value] = [wall.date, wall.time]
 }
 async function go() {
   busy.value = true
   try {
-    await props.run({ date: date.value, time: time.value, ...(choice.value ? { choice: choice.value } : {}) })
+    const until = lasts.value && {
+      date: untilDate.value,
+      time: untilTime.value,
+      ...(untilChoice.value ? { choice: untilChoice.value } : {}),
+    }
+    await props.run({
+      date: date.value,
+      time: time.value,
+      ...(choice.value ? { choice: choice.value } : {}),
+      ...(until ? { until, ...(rule.value ? { rule: rule.value } : {}) } : {}),
+    })
     emit('close')
   } catch (error) {
     if (!(error instanceof ApiProblem)) throw error
     problem.value = error.message
+    asked.value = error.reasons[0]?.at === 'until' ? 'until' : 'time'
     choices.value = (error.more.choices as typeof choices.value | undefined) ?? null
     instead.value = (error.more.instead as string[] | undefined) ?? []
   } finally {
@@ -63,6 +128,26 @@ async function go() {
           ><input id="when-time" v-model="time" type="time" class="input !w-32" required />
         </div>
       </div>
+      <template v-if="lasting">
+        <label class="flex items-center gap-2"><input v-model="lasts" type="checkbox" />Only for a while</label>
+        <div v-if="lasts" class="flex flex-wrap gap-3">
+          <div>
+            <label class="label" for="until-date">Until</label
+            ><input id="until-date" v-model="untilDate" type="date" class="input !w-44" required />
+          </div>
+          <div>
+            <label class="label" for="until-time">Time</label
+            ><input id="until-time" v-model="untilTime" type="time" class="input !w-32" required />
+          </div>
+          <div>
+            <label class="label" for="when-rule">Comes again</label>
+            <select id="when-rule" v-model="rule" class="input !w-40">
+              <option v-for="one in RULES" :key="one.word" :value="one.value">{{ one.word }}</option>
+            </select>
+          </div>
+          <p class="hint">Then readers get again what lies under it, with what was mended there meanwhile; or it leaves the site.</p>
+        </div>
+      </template>
       <p v-if="isZone(mine) && mine !== zone" class="hint">
         The site’s clock counts; it shows {{ timeIn(site.now, zone) }} now, yours {{ timeIn(site.now, mine) }}.
       </p>
@@ -70,20 +155,25 @@ async function go() {
       <p v-if="instead.length" class="flex flex-wrap items-center gap-2">
         Take
         <button v-for="instant in instead" :key="instant" type="button" class="button" @click="use(instant)">
-          {{ shortIn(instant, zone, site.now) }}
+          {{ timeIn(instant, zone) }}
         </button>
       </p>
       <fieldset v-if="choices">
         <legend class="label">Which one?</legend>
         <label v-for="(instant, which) in choices" :key="which" class="flex items-center gap-2 py-0.5"
-          ><input v-model="choice" type="radio" name="choice" :value="which" />The {{ which === 'earlier' ? 'first' : 'second' }}:
+          ><input v-model="picked" type="radio" name="choice" :value="which" />The {{ which === 'earlier' ? 'first' : 'second' }}:
           {{ fullIn(instant, zone) }} ({{ fullIn(instant, 'UTC').split(', ')[1] }} UTC)</label
         >
       </fieldset>
+      <div v-if="foreseen?.come.length" role="status" class="rounded-md border border-rust bg-rust-wash px-3 py-2">
+        <p class="font-semibold text-rust">Then it brings {{ counted(foreseen.come.length, 'new trouble') }}</p>
+        <p v-for="trouble in foreseen.come.slice(0, 4)" :key="trouble.key">“{{ trouble.title }}”: {{ trouble.detail }}</p>
+      </div>
+      <p v-else-if="foreseen?.go.length" role="status" class="text-kelp">Then {{ counted(foreseen.go.length, 'trouble') }} less.</p>
     </form>
     <template #actions
       ><button class="button" @click="emit('close')">Cancel</button
-      ><button class="button-main" form="when" :disabled="busy || (choices !== null && !choice)">{{ action }}</button></template
+      ><button class="button-main" form="when" :disabled="busy || (choices !== null && !picked)">{{ action }}</button></template
     >
   </PlainDialog>
 </template>

@@ -21,6 +21,9 @@ type DialogName =
   | 'hand'
   | 'plan'
   | 'plan-withdraw'
+  | 'window-end'
+  | 'embargo'
+  | 'edition'
   | 'withdraw'
   | 'ask-withdraw'
   | 'withdraw-past'
@@ -134,22 +137,37 @@ export function useItemActions(page: () => ItemPage, at: DraftAtHand | null, rel
     date: string
     time: string
     choice?: 'earlier' | 'later'
+    until?: When
+    rule?: string
   }
-  async function planLive(when: When): Promise<void> {
+  async function setTime(work: () => Promise<unknown>, said: string): Promise<void> {
     if (at && at.state.value !== 'saved') await at.save()
-    const event = page().draft!.event
-    if (event) await api('PATCH', `/events/${event.id}`, { body: when })
-    else await api('POST', `${itemPath()}/events`, { body: { kind: 'put-live', draft: page().draft!.id, ...when } })
-    notices.done('The time is set')
+    await work()
+    notices.done(said)
     reload()
   }
-  async function planWithdraw(when: When): Promise<void> {
-    const event = page().withdrawEvent
-    if (event) await api('PATCH', `/events/${event.id}`, { body: when })
-    else await api('POST', `${itemPath()}/events`, { body: { kind: 'withdraw', ...when } })
-    notices.done('The time is set')
-    reload()
-  }
+  const planEvent = (event: { id: string } | null, kind: 'put-live' | 'withdraw', when: When) =>
+    event
+      ? api('PATCH', `/events/${event.id}`, { body: when })
+      : api('POST', `${itemPath()}/events`, {
+          body: kind === 'withdraw' ? { kind, ...when } : { kind: when.until ? 'window' : kind, draft: page().draft!.id, ...when },
+        })
+  const planLive = (when: When) => setTime(() => planEvent(page().draft!.event, 'put-live', when), 'The time is set')
+  const planWithdraw = (when: When) => setTime(() => planEvent(page().withdrawEvent, 'withdraw', when), 'The time is set')
+  const moveWindowEnd = (when: When) => setTime(() => planEvent(page().window, 'put-live', when), 'Its end is moved')
+  const embargo = (until: When | null) =>
+    setTime(
+      () => api('PUT', `${itemPath()}/embargo`, { body: { until } }),
+      until ? 'Nobody can put it live before' : 'The embargo is lifted',
+    )
+  const intoEdition = (edition: string, withdraw: boolean) =>
+    act(
+      () =>
+        api('POST', `/editions/${edition}/entries`, {
+          body: { entries: [{ item: page().id, ...(withdraw ? { withdraw } : { draft: page().draft!.id }) }] },
+        }),
+      'It goes with the edition',
+    )
   const cancelPlan = (event: string) => act(() => api('DELETE', `/events/${event}`), 'The plan is cancelled')
   const putBack = (version: string) =>
     act(() => api('POST', `${itemPath()}/roll-back`, { body: { version }, ifMatch: page().live?.version ?? null }), 'It is live again')
@@ -302,6 +320,18 @@ export function useItemActions(page: () => ItemPage, at: DraftAtHand | null, rel
           why: why('item.plan') ?? why('item.put-live'),
           run: () => (dialog.value = 'plan'),
         })
+      if (!draft.event?.edition)
+        list.push({
+          id: 'edition',
+          name: 'Put into an edition',
+          why: why('item.plan') ?? why('item.put-live'),
+          run: () => (dialog.value = 'edition'),
+        })
+      list.push({
+        id: 'ahead',
+        name: 'See the site with it',
+        run: () => router.push({ path: '/office/moment', query: { draft: draft.id } }),
+      })
       if (!whyNotWrite.value && draft.change === 'content')
         list.push(
           { id: 'save', name: 'Save a named version', run: () => (dialog.value = 'save') },
@@ -336,6 +366,21 @@ export function useItemActions(page: () => ItemPage, at: DraftAtHand | null, rel
         run: discard,
       })
     } else list.push({ id: 'change', name: 'Begin a draft', why: whyNotWrite.value, run: openDraft })
+    if (page().window?.open)
+      list.push({ id: 'window-end', name: 'Move the end of its window', why: why('item.plan'), run: () => (dialog.value = 'window-end') })
+    else if (page().window)
+      list.push({
+        id: 'cancel-window',
+        name: 'Let its window come no more',
+        why: why('item.plan'),
+        run: () => cancelPlan(page().window!.id),
+      })
+    if (draft?.change === 'content')
+      list.push(
+        page().embargo
+          ? { id: 'lift', name: 'Lift the embargo', why: why('item.plan') ?? why('item.put-live'), run: () => embargo(null) }
+          : { id: 'embargo', name: 'Set an embargo', why: why('item.plan') ?? why('item.put-live'), run: () => (dialog.value = 'embargo') },
+      )
     if (live) {
       if (page().withdrawalHeld)
         list.push(
@@ -397,6 +442,9 @@ export function useItemActions(page: () => ItemPage, at: DraftAtHand | null, rel
     putLiveFast,
     planLive,
     planWithdraw,
+    moveWindowEnd,
+    embargo,
+    intoEdition,
     beginBeside,
     rename,
     withdraw,

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useDebounceFn } from '@vueuse/core'
 import type { Today } from '~~/server/services/today'
-import { fullIn, shortIn, timeIn } from '~~/core/time/words'
+import { dateWords, fullIn, shortIn, timeIn } from '~~/core/time/words'
 import LoadState from '~/components/frame/LoadState.vue'
 import WorkList from '~/components/today/WorkList.vue'
 import WorkLine from '~/components/today/WorkLine.vue'
@@ -69,6 +69,37 @@ async function look(exception: string, verdict: 'fine' | 'not-fine') {
     notices.trouble(error)
   }
 }
+/** What happens within two days, editions as one. */
+const next = computed(() => {
+  const lines = (day.value?.next ?? []).map(({ event, at, item, title, does, review }) => ({
+    key: event,
+    at,
+    title,
+    to: `/office/items/${item}`,
+    ready: review === null || review === 'cleared',
+    words:
+      does === 'withdraw'
+        ? 'leaves the site'
+        : does === 'window-end'
+          ? 'its window ends'
+          : review !== null && review !== 'cleared'
+            ? 'not cleared yet: would be held'
+            : does === 'window'
+              ? 'shows for a while, cleared'
+              : 'goes live, cleared',
+  }))
+  const editions = (day.value?.nextEditions ?? []).map(({ edition, at, title, entries, cleared }) => ({
+    key: edition,
+    at,
+    title,
+    to: `/office/editions/${edition}`,
+    ready: cleared === entries,
+    words: cleared === entries ? `edition of ${entries}, all cleared` : `edition, ${cleared} of ${entries} cleared: would be held`,
+  }))
+  return [...lines, ...editions].sort((a, b) => a.at.localeCompare(b.at))
+})
+const foreseen = ref<object[]>([])
+onMounted(async () => (foreseen.value = (await api<{ come: object[] }>('GET', '/forecast').catch(() => ({ come: [] }))).come))
 async function seen() {
   await api('POST', '/me/seen', { body: { until: day.value!.now } })
   await load()
@@ -163,6 +194,16 @@ async function seen() {
           >
         </WorkLine>
       </WorkList>
+      <WorkList title="To be looked at again" hint="by the dates that were set" :empty="null" :count="day.reviewBy.length">
+        <WorkLine v-for="line in day.reviewBy" :key="line.item" :item="line.item" :title="line.title" :under="line.section">
+          <template #lead
+            ><span class="font-semibold" :class="line.on < day.now.slice(0, 10) ? 'text-rust' : 'text-lamp'"
+              >by {{ dateWords(line.on, 'en-GB', 'short') }}</span
+            ></template
+          >
+          <NuxtLink class="button" :to="`/office/items/${line.item}`" :aria-label="`Open ${line.title}`">Open</NuxtLink>
+        </WorkLine>
+      </WorkList>
       <WorkList title="In trouble" hint="held back at its time" :empty="null" :count="day.held.length">
         <WorkLine
           v-for="line in day.held"
@@ -197,32 +238,28 @@ async function seen() {
         <h2 id="next" class="border-b border-line pb-2 font-semibold">
           Goes live next <span class="ml-1 font-normal text-soft">48 hours</span>
         </h2>
-        <p v-if="!day.next.length" class="py-3 text-soft">Nothing is planned for the next two days.</p>
+        <p v-if="!next.length" class="py-3 text-soft">Nothing is planned for the next two days.</p>
         <ol class="mt-3">
-          <li v-for="line in day.next" :key="line.event" class="relative grid grid-cols-[5.6rem_1fr] gap-x-6 pb-3.5">
+          <li v-for="line in next" :key="line.key" class="relative grid grid-cols-[5.6rem_1fr] gap-x-6 pb-3.5">
             <span class="text-right whitespace-nowrap text-soft tabular-nums" :title="fullIn(line.at, day.zone)">{{ short(line.at) }}</span>
             <span class="absolute top-1.5 bottom-0 left-[6.45rem] w-px bg-line" aria-hidden="true" />
             <span
               class="absolute top-1.5 left-[6.2rem] size-2 rounded-full"
-              :class="line.does === 'put-live' && line.review !== 'cleared' ? 'bg-rust-fill' : 'bg-tide'"
+              :class="line.ready ? 'bg-tide' : 'bg-rust-fill'"
               aria-hidden="true"
             />
             <span>
-              <NuxtLink :to="`/office/items/${line.item}`" class="font-semibold hover:underline">{{ line.title }}</NuxtLink>
-              <span
-                class="block text-[0.93rem]"
-                :class="line.does === 'put-live' && line.review !== 'cleared' ? 'font-semibold text-rust' : 'text-soft'"
-                >{{
-                  line.does === 'withdraw'
-                    ? 'leaves the site'
-                    : line.review === 'cleared'
-                      ? 'goes live, cleared'
-                      : 'not cleared yet: would be held'
-                }}</span
-              >
+              <NuxtLink :to="line.to" class="font-semibold hover:underline">{{ line.title }}</NuxtLink>
+              <span class="block text-[0.93rem]" :class="line.ready ? 'text-soft' : 'font-semibold text-rust'">{{ line.words }}</span>
             </span>
           </li>
         </ol>
+        <p v-if="foreseen.length" class="pb-1">
+          <NuxtLink class="font-semibold text-rust underline underline-offset-2" to="/office/calendar">{{
+            counted(foreseen.length, 'trouble')
+          }}</NuxtLink>
+          foreseen in what is planned
+        </p>
       </section>
       <section aria-labelledby="since">
         <h2 id="since" class="border-b border-line pb-2 font-semibold">

@@ -1,0 +1,52 @@
+<script setup lang="ts">
+import { dateWords, timeIn } from '~~/core/time/words'
+import { dateIn } from '~~/core/time/zone'
+import { grouped } from '~~/core/grouped'
+import { DOES, isMovable, linkOf, type CalendarEntry } from './entries'
+import { counted } from '~/composables/words'
+
+/** What is planned as a list, day after day. */
+const props = defineProps<{ entries: CalendarEntry[]; zone: string; today: string; from: string }>()
+defineEmits<{ move: [entry: CalendarEntry] }>()
+const days = computed(() =>
+  [...grouped(props.entries, (entry) => dateIn(entry.at < props.from ? props.from : entry.at, props.zone))].sort(([a], [b]) =>
+    a.localeCompare(b),
+  ),
+)
+const trouble = (entry: CalendarEntry) => entry.troubles.stops + entry.troubles.warns
+const weekday = (day: string) => new Intl.DateTimeFormat('en-GB', { weekday: 'long', timeZone: 'UTC' }).format(new Date(`${day}T00:00Z`))
+</script>
+
+<template>
+  <div class="space-y-5 px-5 py-4">
+    <p v-if="!days.length" class="rounded-md border border-line bg-sheet px-4 py-6 text-center text-soft">
+      Nothing is planned here. A time is set on an item’s page, or for many changes at once in an edition.
+    </p>
+    <section v-for="[day, list] in days" :key="day" :aria-label="dateWords(day)">
+      <h2 class="mb-1 font-semibold" :class="day === today && 'text-kelp'">
+        {{ weekday(day) }} {{ dateWords(day) }}<span v-if="day === today" class="font-normal">, today</span>
+      </h2>
+      <ul class="divide-y divide-line rounded-md border border-line bg-sheet">
+        <li v-for="entry in list" :key="entry.id" class="flex min-h-9 flex-wrap items-baseline gap-x-3 px-3 py-1.5">
+          <span class="w-12 shrink-0 text-soft tabular-nums">{{ entry.what === 'review-by' ? '' : timeIn(entry.at, zone) }}</span>
+          <NuxtLink :to="linkOf(entry)" class="font-medium underline decoration-line underline-offset-2 hover:decoration-ink">{{
+            entry.title
+          }}</NuxtLink>
+          <span :class="entry.what === 'withdraw' ? 'text-rust' : 'text-soft'"
+            >{{ DOES[entry.what]
+            }}<template v-if="entry.what === 'window' && entry.until">
+              until {{ timeIn(entry.until, zone) }} {{ dateWords(dateIn(entry.until, zone), 'en-GB', 'short') }}</template
+            ><template v-if="entry.repeats">, {{ entry.repeats }}</template></span
+          >
+          <span v-if="entry.state === 'held'" class="font-semibold text-rust">held: {{ entry.reasons[0]?.detail }}</span>
+          <span v-else-if="!entry.cleared" class="text-lamp">{{
+            entry.ready ? `${entry.ready.cleared} of ${entry.ready.of} cleared` : 'not cleared yet'
+          }}</span>
+          <span v-if="trouble(entry)" class="text-rust">{{ counted(trouble(entry), 'trouble') }} foreseen</span>
+          <span class="ml-auto text-soft">{{ [entry.sectionName, entry.person].filter(Boolean).join(' · ') }}</span>
+          <button v-if="isMovable(entry)" class="link" :aria-label="`Move ${entry.title}`" @click="$emit('move', entry)">Move</button>
+        </li>
+      </ul>
+    </section>
+  </div>
+</template>

@@ -1,0 +1,65 @@
+<script setup lang="ts">
+import { shortIn } from '~~/core/time/words'
+import type { CalendarEntry } from './entries'
+import { counted } from '~/composables/words'
+import { useSite } from '~/stores/site'
+
+/** The editions at hand, each with how much of it is cleared, and what is to be looked at again. */
+export interface EditionLine {
+  id: string
+  name: string
+  at: string | null
+  state: string
+  owner: string
+  entries: number
+  cleared: number
+}
+const props = defineProps<{ editions: EditionLine[]; reviews: CalendarEntry[]; troubles: Map<string, number>; zone: string }>()
+const site = useSite()
+const open = computed(() => props.editions.filter(({ state }) => state === 'open' || state === 'held'))
+const part = (n: number, of: number) => (of ? `${(100 * n) / of}%` : '0%')
+</script>
+
+<template>
+  <aside class="space-y-2 overflow-y-auto px-4 py-3" aria-label="Editions ahead">
+    <h2 class="text-[0.93rem] font-semibold text-soft">Editions ahead</h2>
+    <p v-if="!open.length" class="text-soft">None. An edition gathers changes that go live together or not at all.</p>
+    <NuxtLink
+      v-for="edition in open"
+      :key="edition.id"
+      :to="`/office/editions/${edition.id}`"
+      class="block rounded-md border bg-sheet px-3 py-2 hover:border-edge"
+      :class="edition.state === 'held' ? 'border-rust' : 'border-line'"
+    >
+      <span class="block truncate font-semibold" :title="edition.name">{{ edition.name }}</span>
+      <span class="block text-soft"
+        >{{ edition.at ? shortIn(edition.at, zone, site.now) : 'no moment yet' }} · {{ counted(edition.entries, 'change') }}</span
+      >
+      <span class="my-1.5 flex h-1.5 overflow-hidden rounded-full bg-lamp-fill/60" aria-hidden="true"
+        ><span class="bg-kelp-fill" :style="{ width: part(edition.cleared, edition.entries) }"
+      /></span>
+      <span class="block"
+        >{{
+          edition.cleared === edition.entries && edition.entries
+            ? `All ${edition.entries} cleared`
+            : `${edition.cleared} cleared · ${edition.entries - edition.cleared} waiting`
+        }}<b v-if="edition.state === 'held'" class="font-semibold text-rust"> · held</b
+        ><b v-else-if="troubles.get(edition.id)" class="font-semibold text-rust">
+          · {{ counted(troubles.get(edition.id)!, 'trouble') }}</b
+        ></span
+      >
+    </NuxtLink>
+    <template v-if="reviews.length">
+      <h2 class="pt-3 text-[0.93rem] font-semibold text-soft">To be looked at again</h2>
+      <ul>
+        <li v-for="entry in reviews" :key="entry.id" class="truncate py-0.5">
+          <NuxtLink :to="`/office/items/${entry.item}`" class="hover:underline" :title="entry.title">{{ entry.title }}</NuxtLink><span
+            class="text-soft"
+          >
+            · {{ shortIn(entry.at, zone, site.now).replace(/ \d\d:\d\d$/, '') }}</span
+          >
+        </li>
+      </ul>
+    </template>
+  </aside>
+</template>

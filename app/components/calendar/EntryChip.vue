@@ -1,0 +1,43 @@
+<script setup lang="ts">
+import { timeIn } from '~~/core/time/words'
+import { dateIn } from '~~/core/time/zone'
+import { isMovable, linkOf, wordsOf, type CalendarEntry } from './entries'
+
+/** One entry in a day: its time and words; a window as a band, an edition filled. */
+const props = defineProps<{ entry: CalendarEntry; day: string; zone: string; wraps?: boolean }>()
+const emit = defineEmits<{ lift: [entry: CalendarEntry]; drop: [] }>()
+const begins = computed(() => dateIn(props.entry.at, props.zone) === props.day)
+const troubled = computed(() => props.entry.state === 'held' || props.entry.troubles.stops > 0)
+function lift(event: DragEvent) {
+  event.dataTransfer!.effectAllowed = 'move'
+  event.dataTransfer!.setData('text/plain', props.entry.title)
+  emit('lift', props.entry)
+}
+</script>
+
+<template>
+  <NuxtLink
+    :to="linkOf(entry)"
+    class="flex min-w-0 items-baseline gap-1.5 rounded-[4px] px-1.5 py-px text-[0.86rem] leading-snug hover:outline hover:outline-edge"
+    :class="[
+      entry.what === 'edition'
+        ? 'bg-kelp-fill font-semibold text-on-fill'
+        : entry.what === 'window'
+          ? 'bg-lamp-wash text-lamp'
+          : troubled
+            ? 'text-rust'
+            : 'text-ink',
+    ]"
+    :draggable="isMovable(entry)"
+    :title="wordsOf(entry, zone)"
+    :aria-label="wordsOf(entry, zone)"
+    @dragstart="lift"
+    @dragend="emit('drop')"
+  >
+    <span v-if="begins && entry.what !== 'review-by'" class="shrink-0 tabular-nums">{{ timeIn(entry.at, zone) }}</span>
+    <span class="min-w-0" :class="[entry.what === 'withdraw' && 'line-through decoration-1', wraps ? 'line-clamp-2' : 'truncate']">{{
+      entry.title
+    }}</span>
+    <span v-if="troubled" class="ml-auto shrink-0 font-bold" aria-hidden="true">!</span>
+  </NuxtLink>
+</template>

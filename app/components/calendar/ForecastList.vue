@@ -1,0 +1,41 @@
+<script setup lang="ts">
+import { shortIn } from '~~/core/time/words'
+import type { Trouble } from './entries'
+import { counted } from '~/composables/words'
+import { useSite } from '~/stores/site'
+
+/** What would go wrong, in the order of time, each with what mends it. */
+const props = defineProps<{ troubles: Trouble[]; zone: string }>()
+const site = useSite()
+const shown = computed(() => props.troubles.slice(0, 60))
+const first = (text: string) => text.split(/[.,:] /)[0]!
+</script>
+
+<template>
+  <aside class="overflow-y-auto px-4 py-3" aria-label="Forecast">
+    <h2 class="flex items-baseline font-semibold">
+      Forecast<span class="ml-auto font-normal text-soft">{{ troubles.length ? counted(troubles.length, 'trouble') : '' }}</span>
+    </h2>
+    <p v-if="!troubles.length" class="mt-2 text-soft">All that is planned would go live as it is planned.</p>
+    <ul class="divide-y divide-line">
+      <li v-for="trouble in shown" :key="trouble.key" class="py-2">
+        <p>
+          <NuxtLink
+            :to="{ path: `/office/items/${trouble.item}` }"
+            class="font-semibold underline decoration-transparent underline-offset-2 hover:decoration-current"
+            :class="trouble.weight === 'stops' ? 'text-rust' : 'text-lamp'"
+            >{{ trouble.title }}</NuxtLink
+          >
+          {{ trouble.detail }}<template v-if="!/[.?!]$/.test(trouble.detail)">.</template>
+        </p>
+        <p class="text-[0.93rem] text-soft">
+          <span class="tabular-nums">{{ shortIn(trouble.at, zone, site.now) }}</span><template v-if="trouble.weight === 'stops'">
+            · holds it</template
+          >
+          · {{ first(trouble.remedy) }}
+        </p>
+      </li>
+    </ul>
+    <p v-if="troubles.length > shown.length" class="pt-2 text-soft">and {{ troubles.length - shown.length }} more</p>
+  </aside>
+</template>

@@ -1,0 +1,56 @@
+<script setup lang="ts">
+import PlainDialog from '~/components/form/PlainDialog.vue'
+import { api } from '~/composables/api'
+import { counted } from '~/composables/words'
+import { useLoad } from '~/composables/load'
+import { useNotices } from '~/stores/notices'
+
+/** Begins an edition, empty or with all that is cleared and not live yet. */
+defineEmits<{ close: [] }>()
+const notices = useNotices()
+const name = ref('')
+const note = ref('')
+const withCleared = ref(false)
+const busy = ref(false)
+const { value: cleared, load } = useLoad<{ item: string; draft: string; title: string }[]>(() => '/editions/cleared')
+onMounted(load)
+async function make() {
+  busy.value = true
+  try {
+    const { edition } = await api<{ edition: string }>('POST', '/editions', { body: { name: name.value.trim(), note: note.value } })
+    const entries = withCleared.value ? firstOfEach(cleared.value ?? []) : []
+    if (entries.length) await api('POST', `/editions/${edition}/entries`, { body: { entries } })
+    await navigateTo(`/office/editions/${edition}`)
+  } catch (error) {
+    notices.trouble(error)
+    busy.value = false
+  }
+}
+/** An item is in an edition once; of several cleared drafts the first. */
+const firstOfEach = (lines: { item: string; draft: string }[]) => [
+  ...new Map(lines.toReversed().map(({ item, draft }) => [item, { item, draft }])).values(),
+]
+</script>
+
+<template>
+  <PlainDialog :open="true" title="New edition" @close="$emit('close')">
+    <form id="edition" class="space-y-3" @submit.prevent="make">
+      <div>
+        <label class="label" for="edition-name">Name</label
+        ><input id="edition-name" v-model="name" class="input" maxlength="120" required />
+      </div>
+      <div>
+        <label class="label" for="edition-note">What is it for?</label>
+        <textarea id="edition-note" v-model="note" class="input-area" rows="2" maxlength="2000" />
+      </div>
+      <label v-if="cleared?.length" class="flex items-baseline gap-2">
+        <input v-model="withCleared" type="checkbox" />Take in all that is cleared and not live yet ({{ counted(cleared.length, 'draft') }})
+      </label>
+      <p class="hint">All of it goes live at one moment, or none of it. Changes are taken in here, or on each item’s page.</p>
+    </form>
+    <template #actions
+      ><button class="button" @click="$emit('close')">Cancel</button
+      ><button class="button-main" form="edition" :disabled="busy || !name.trim()">Begin it</button></template
+    >
+  </PlainDialog>
+</template>

@@ -1,0 +1,114 @@
+<script setup lang="ts">
+import { weekOf } from '~~/core/time/month'
+import { timeIn } from '~~/core/time/words'
+import { dateIn } from '~~/core/time/zone'
+import EntryChip from './EntryChip.vue'
+import type { CalendarEntry, TrialAnswer } from './entries'
+import { counted } from '~/composables/words'
+
+/** A week as days and hours, with the hours in which nothing is planned left free. An entry is dragged to another hour. */
+const props = defineProps<{
+  day: string
+  today: string
+  entries: CalendarEntry[]
+  zone: string
+  lifted: CalendarEntry | null
+  over: string | null
+  trial: TrialAnswer | null
+}>()
+const emit = defineEmits<{ lift: [entry: CalendarEntry]; hover: [cell: string | null]; drop: [cell: string] }>()
+const days = computed(() => weekOf(props.day))
+const HOURS = Array.from({ length: 24 }, (_, hour) => `${String(hour).padStart(2, '0')}:00`)
+const cells = computed(() => {
+  const found = new Map<string, CalendarEntry[]>()
+  for (const entry of props.entries) {
+    const key = `${dateIn(entry.at, props.zone)} ${timeIn(entry.at, props.zone).slice(0, 2)}:00`
+    found.set(key, [...(found.get(key) ?? []), entry])
+  }
+  return found
+})
+/** Windows that show through a day, over its hours. */
+const bands = (day: string) =>
+  props.entries.filter(
+    (entry) =>
+      entry.what === 'window' &&
+      entry.until !== null &&
+      dateIn(entry.at, props.zone) < day &&
+      dateIn(new Date(Date.parse(entry.until) - 1).toISOString(), props.zone) >= day,
+  )
+const name = (day: string) =>
+  new Intl.DateTimeFormat('en-GB', { weekday: 'short', day: 'numeric', timeZone: 'UTC' }).format(new Date(`${day}T00:00Z`))
+function hover(event: DragEvent, cell: string) {
+  if (!props.lifted) return
+  event.preventDefault()
+  if (props.over !== cell) emit('hover', cell)
+}
+const table = useTemplateRef<HTMLElement>('table')
+// The working day is what is looked at first.
+onMounted(() => table.value?.querySelector('[data-hour="06:00"]')?.scrollIntoView({ block: 'start' }))
+</script>
+
+<template>
+  <table ref="table" class="w-full table-fixed border-separate border-spacing-0 bg-sheet">
+    <caption class="sr-only">
+      What is planned, hour by hour
+    </caption>
+    <thead class="sticky top-0 z-10">
+      <tr class="h-8 bg-paper text-left text-[0.86rem] text-soft">
+        <th class="w-14 border-r border-b border-line"><span class="sr-only">Hour</span></th>
+        <th
+          v-for="day in days"
+          :key="day"
+          scope="col"
+          class="border-r border-b border-line px-2 font-semibold"
+          :class="day === today && 'bg-kelp-wash text-ink'"
+        >
+          {{ name(day) }}
+          <span
+            v-for="band in bands(day)"
+            :key="band.id"
+            class="mt-0.5 block truncate rounded-[4px] bg-lamp-wash px-1.5 font-normal text-lamp"
+            >{{ band.title }}</span
+          >
+        </th>
+      </tr>
+    </thead>
+    <tbody>
+      <tr v-for="hour in HOURS" :key="hour" :data-hour="hour" class="scroll-mt-12">
+        <th
+          scope="row"
+          class="h-9 border-r border-b border-line px-2 text-right align-top text-[0.86rem] font-normal text-soft tabular-nums"
+        >
+          {{ hour }}
+        </th>
+        <td
+          v-for="day in days"
+          :key="day"
+          class="relative h-9 border-r border-b border-line p-0.5 align-top"
+          :class="[day === today && 'bg-kelp-wash', over === `${day} ${hour}` && 'outline-2 -outline-offset-2 outline-tide outline-dashed']"
+          :data-cell="`${day} ${hour}`"
+          @dragover="hover($event, `${day} ${hour}`)"
+          @drop.prevent="emit('drop', `${day} ${hour}`)"
+        >
+          <EntryChip
+            v-for="entry in cells.get(`${day} ${hour}`) ?? []"
+            :key="entry.id"
+            :entry="entry"
+            :day="day"
+            :zone="zone"
+            @lift="emit('lift', $event)"
+            @drop="emit('hover', null)"
+          />
+          <p
+            v-if="over === `${day} ${hour}` && trial"
+            class="pointer-events-none absolute top-full right-0 left-0 z-20 rounded-md border bg-sheet px-1.5 py-1 text-[0.86rem] shadow-md"
+            :class="trial.come.length ? 'border-rust text-rust' : 'border-kelp text-kelp'"
+            role="status"
+          >
+            {{ trial.come.length ? counted(trial.come.length, 'new trouble') : 'no new trouble' }}
+          </p>
+        </td>
+      </tr>
+    </tbody>
+  </table>
+</template>

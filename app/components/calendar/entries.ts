@@ -1,0 +1,81 @@
+import type { CalendarEntry } from '~~/server/services/calendar'
+import { timeIn } from '~~/core/time/words'
+import { dateIn } from '~~/core/time/zone'
+
+export type { CalendarEntry }
+
+/** What an entry does, as the end of a sentence that its title begins. */
+export const DOES: Record<CalendarEntry['what'], string> = {
+  'put-live': 'goes live',
+  withdraw: 'leaves the site',
+  window: 'shows',
+  'carry-out': 'is carried out',
+  restore: 'goes back',
+  edition: 'goes live together',
+  embargo: 'embargo ends',
+  'review-by': 'look at it again',
+}
+
+/** The dates on which an entry stands, in a zone: a window on each day that it shows, all else on its day. */
+export function daysOf(entry: CalendarEntry, zone: string): string[] {
+  const first = dateIn(entry.at, zone)
+  if (entry.what !== 'window' || entry.until === null) return [first]
+  // An end at midnight is the end of the day before.
+  const last = dateIn(new Date(Date.parse(entry.until) - 1).toISOString(), zone)
+  const days: string[] = []
+  for (let at = Date.parse(`${first}T00:00Z`); at <= Date.parse(`${last}T00:00Z`) && days.length < 400; at += 86_400_000)
+    days.push(new Date(at).toISOString().slice(0, 10))
+  return days
+}
+
+/** Entries by the dates on which they stand. */
+export function byDay(entries: CalendarEntry[], zone: string): Map<string, CalendarEntry[]> {
+  const days = new Map<string, CalendarEntry[]>()
+  for (const entry of entries)
+    for (const day of daysOf(entry, zone)) {
+      const known = days.get(day)
+      if (known) known.push(entry)
+      else days.set(day, [entry])
+    }
+  return days
+}
+
+export const linkOf = (entry: CalendarEntry): string =>
+  entry.edition ? `/office/editions/${entry.edition}` : `/office/items/${entry.item}`
+
+/** Whether an entry can be moved by dragging: it lies ahead and is an event or an edition of its own. */
+export const isMovable = (entry: CalendarEntry): boolean =>
+  (entry.event !== null || entry.edition !== null) &&
+  (entry.state === 'planned' || entry.state === 'held' || (entry.what === 'edition' && entry.state === 'open'))
+
+/** In full, for who cannot see how it is drawn. */
+export function wordsOf(entry: CalendarEntry, zone: string): string {
+  const trouble = entry.troubles.stops + entry.troubles.warns
+  const parts = [
+    `${timeIn(entry.at, zone)} ${entry.title}: ${DOES[entry.what]}`,
+    entry.until && entry.what === 'window' ? `until ${dateIn(entry.until, zone)} ${timeIn(entry.until, zone)}` : '',
+    entry.repeats ?? '',
+    entry.ready ? `${entry.ready.cleared} of ${entry.ready.of} cleared` : entry.cleared ? '' : 'not cleared yet',
+    entry.state === 'held' ? 'held' : '',
+    trouble ? `${trouble} ${trouble === 1 ? 'trouble' : 'troubles'} foreseen` : '',
+  ]
+  return parts.filter(Boolean).join(', ')
+}
+
+/** A trial of a move: what it would bring. */
+export interface Trouble {
+  key: string
+  weight: 'stops' | 'warns'
+  code: string
+  title: string
+  detail: string
+  remedy: string
+  at: string
+  item: string
+  event: string
+  edition: string | null
+}
+export interface TrialAnswer {
+  come: Trouble[]
+  go: Trouble[]
+}

@@ -1,0 +1,105 @@
+<script setup lang="ts">
+import { useDebounceFn } from '@vueuse/core'
+import PlainDialog from '~/components/form/PlainDialog.vue'
+import { api } from '~/composables/api'
+import { useAct } from '~/composables/act'
+import { counted } from '~/composables/words'
+
+/** Takes changes into an edition: what is cleared, any draft by the words of its title, or items that leave the site. */
+const props = defineProps<{ edition: string; there: string[] }>()
+const emit = defineEmits<{ added: []; close: [] }>()
+interface Line {
+  item: string
+  draft: string | null
+  title: string
+  section: string
+  state: string | null
+  onSite: string
+}
+interface Listed {
+  id: string
+  title: string
+  section: { name: string }
+  draftState: string | null
+  onSite: string
+}
+const words = ref('')
+const lines = shallowRef<Line[]>([])
+const cleared = shallowRef<Line[]>([])
+const chosen = reactive(new Map<string, 'draft' | 'withdraw'>())
+const { act, busy } = useAct(() => emit('added'))
+onMounted(async () => {
+  const all = await api<{ item: string; draft: string; title: string; section: string; on_site: string }[]>(
+    'GET',
+    '/editions/cleared',
+  ).catch(() => [])
+  cleared.value = all.map(({ on_site: onSite, ...line }) => ({ ...line, onSite, state: 'cleared' }))
+})
+const find = useDebounceFn(async () => {
+  if (words.value.trim().length < 2) return (lines.value = [])
+  const found = await api<{ items: Listed[] }>('GET', `/items?limit=20&text=${encodeURIComponent(words.value.trim())}`).catch(() => ({
+    items: [],
+  }))
+  lines.value = found.items.map(({ id, title, section, draftState, onSite }) => ({
+    item: id,
+    draft: null,
+    title,
+    section: section.name,
+    state: draftState,
+    onSite,
+  }))
+}, 150)
+watch(words, find)
+const shown = computed(() =>
+  (words.value.trim().length < 2 ? cleared.value : lines.value).filter(({ item }) => !props.there.includes(item)),
+)
+const set = (item: string, how: 'draft' | 'withdraw', on: boolean) => (on ? chosen.set(item, how) : chosen.delete(item))
+const take = () =>
+  act(
+    () =>
+      api('POST', `/editions/${props.edition}/entries`, {
+        body: { entries: [...chosen].map(([item, how]) => ({ item, ...(how === 'withdraw' ? { withdraw: true } : {}) })) },
+      }),
+    `${counted(chosen.size, 'change')} taken in`,
+  )
+const all = () => shown.value.forEach((line) => line.state && chosen.set(line.item, 'draft'))
+</script>
+
+<template>
+  <PlainDialog :open="true" wide title="Take changes in" @close="emit('close')">
+    <label class="label" for="add-words">Find by title; below is what is cleared and not live yet</label>
+    <input id="add-words" v-model="words" class="input" autocomplete="off" />
+    <ul class="mt-2 max-h-80 divide-y divide-line overflow-y-auto rounded-md border border-line" aria-label="What can be taken in">
+      <li v-for="line in shown" :key="line.item + line.draft" class="flex flex-wrap items-baseline gap-x-3 px-3 py-1.5">
+        <span class="font-medium">{{ line.title || 'Without a title' }}</span><span class="text-soft">{{ line.section }}</span>
+        <span class="ml-auto flex gap-3">
+          <label v-if="line.state" class="flex items-baseline gap-1.5"
+            ><input
+              type="checkbox"
+              :checked="chosen.get(line.item) === 'draft'"
+              :aria-label="`Put ${line.title} live`"
+              @change="set(line.item, 'draft', ($event.target as HTMLInputElement).checked)"
+            />goes live<span v-if="line.state !== 'cleared'" class="text-lamp"> ({{ line.state.replaceAll('_', ' ') }})</span></label
+          >
+          <label v-if="line.onSite === 'live'" class="flex items-baseline gap-1.5"
+            ><input
+              type="checkbox"
+              :checked="chosen.get(line.item) === 'withdraw'"
+              :aria-label="`Take ${line.title} off the site`"
+              @change="set(line.item, 'withdraw', ($event.target as HTMLInputElement).checked)"
+            />leaves the site</label
+          >
+        </span>
+      </li>
+      <li v-if="!shown.length" class="px-3 py-3 text-soft">
+        {{ words.trim().length < 2 ? 'Nothing is cleared that is not live or planned.' : 'Nothing with these words.' }}
+      </li>
+    </ul>
+    <template #actions
+      ><button v-if="words.trim().length < 2 && shown.length > 1" class="button-quiet mr-auto" @click="all">
+        Choose all that is cleared</button
+      ><button class="button" @click="emit('close')">Cancel</button
+      ><button class="button-main" :disabled="busy || !chosen.size" @click="take">Take in {{ chosen.size || '' }}</button></template
+    >
+  </PlainDialog>
+</template>

@@ -1,0 +1,59 @@
+<script setup lang="ts">
+import { shortIn } from '~~/core/time/words'
+import PlainDialog from '~/components/form/PlainDialog.vue'
+import type { EditionLine } from '~/components/calendar/EditionCards.vue'
+import { api } from '~/composables/api'
+import { useLoad } from '~/composables/load'
+import { counted } from '~/composables/words'
+import { useNotices } from '~/stores/notices'
+import { useSite } from '~/stores/site'
+
+/** Puts what is at hand into one of the editions that are being built, or into a new one. */
+const props = defineProps<{ run: (edition: string, withdraw: boolean) => Promise<unknown> }>()
+defineEmits<{ close: [] }>()
+const site = useSite()
+const notices = useNotices()
+const { value: editions, load } = useLoad<EditionLine[]>(() => '/editions')
+onMounted(load)
+const open = computed(() => (editions.value ?? []).filter(({ state }) => state === 'open' || state === 'held'))
+const chosen = ref('')
+const name = ref('')
+const busy = ref(false)
+watch(open, (list) => (chosen.value ||= list[0]?.id ?? 'new'))
+async function go() {
+  busy.value = true
+  try {
+    const id =
+      chosen.value === 'new'
+        ? (await api<{ edition: string }>('POST', '/editions', { body: { name: name.value.trim() } })).edition
+        : chosen.value
+    await props.run(id, false)
+  } catch (error) {
+    notices.trouble(error)
+  } finally {
+    busy.value = false
+  }
+}
+</script>
+
+<template>
+  <PlainDialog :open="true" title="Put into an edition" @close="$emit('close')">
+    <form id="into-edition" class="space-y-1" @submit.prevent="go">
+      <label v-for="edition in open" :key="edition.id" class="flex items-baseline gap-2 py-0.5">
+        <input v-model="chosen" type="radio" name="edition" :value="edition.id" /><span class="font-medium">{{ edition.name }}</span
+        ><span class="text-soft"
+          >{{ edition.at ? shortIn(edition.at, site.site?.zone ?? 'UTC', site.now) : 'no moment yet' }},
+          {{ counted(edition.entries, 'change') }}</span
+        >
+      </label>
+      <label class="flex items-baseline gap-2 py-0.5"><input v-model="chosen" type="radio" name="edition" value="new" />A new one</label>
+      <input v-if="chosen === 'new'" v-model="name" class="input" aria-label="Name of the new edition" maxlength="120" required />
+    </form>
+    <template #actions
+      ><button class="button" @click="$emit('close')">Cancel</button
+      ><button class="button-main" form="into-edition" :disabled="busy || !chosen || (chosen === 'new' && !name.trim())">
+        Put it in
+      </button></template
+    >
+  </PlainDialog>
+</template>

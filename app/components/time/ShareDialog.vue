@@ -1,0 +1,67 @@
+<script setup lang="ts">
+import { shifted } from '~~/core/time/month'
+import { fullIn } from '~~/core/time/words'
+import { wallOf } from '~~/core/time/zone'
+import PlainDialog from '~/components/form/PlainDialog.vue'
+import { api } from '~/composables/api'
+import { useAct } from '~/composables/act'
+import { useLoad } from '~/composables/load'
+import { useSite } from '~/stores/site'
+
+/** Makes a link to what is looked at, for people without an account, and shows those that are open. */
+type Sight = { shows: 'moment'; at: string } | { shows: 'edition'; edition: string } | { shows: 'draft'; draft: string }
+const props = defineProps<{ sight: Sight }>()
+defineEmits<{ close: [] }>()
+const site = useSite()
+const zone = computed(() => site.site?.zone ?? 'UTC')
+const start = wallOf(site.now.toISOString(), zone.value)
+const date = ref(shifted(start.date, { days: 7 }))
+const url = ref('')
+interface Link {
+  id: string
+  shows: Sight['shows']
+  at?: string
+  name: string | null
+  by: string
+  endsAt: string
+  opened: number
+}
+const { value: links, load } = useLoad<Link[]>(() => '/share-links')
+onMounted(load)
+const { act, busy } = useAct(load)
+const make = () =>
+  act(async () => {
+    const body = { sight: props.sight, until: { date: date.value, time: '23:59', choice: 'later' } }
+    url.value = (await api<{ url: string }>('POST', '/share-links', { body })).url
+  }, 'The link is made')
+const end = (id: string) => act(() => api('DELETE', `/share-links/${id}`), 'The link has ended')
+const wordsOf = (link: Link) => link.name ?? (link.at ? fullIn(link.at, zone.value) : '')
+</script>
+
+<template>
+  <PlainDialog :open="true" wide title="Share a link" @close="$emit('close')">
+    <form id="share" class="flex items-end gap-3" @submit.prevent="make">
+      <div>
+        <label class="label" for="share-until">It works until the end of</label
+        ><input id="share-until" v-model="date" type="date" class="input !w-44" required :min="start.date" />
+      </div>
+      <button class="button-main" :disabled="busy">Make the link</button>
+    </form>
+    <template v-if="url">
+      <label class="label mt-3" for="share-url">The link, shown only now</label>
+      <input id="share-url" class="input font-mono" readonly :value="url" @focus="($event.target as HTMLInputElement).select()" />
+    </template>
+    <p class="hint mt-2">Whoever has it sees this without signing in, marked as not what readers get. Search engines are kept out.</p>
+    <template v-if="links?.length">
+      <h3 class="mt-4 mb-1 font-semibold">Links that are open</h3>
+      <ul class="divide-y divide-line rounded-md border border-line">
+        <li v-for="link in links" :key="link.id" class="flex flex-wrap items-baseline gap-x-3 px-3 py-1.5">
+          <span class="font-medium">{{ wordsOf(link) }}</span><span class="text-soft"
+            >by {{ link.by }}, until {{ fullIn(link.endsAt, zone) }}, opened {{ link.opened }} times</span
+          ><button class="link ml-auto" @click="end(link.id)">End it</button>
+        </li>
+      </ul>
+    </template>
+    <template #actions><button class="button" @click="$emit('close')">Close</button></template>
+  </PlainDialog>
+</template>

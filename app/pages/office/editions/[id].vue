@@ -1,0 +1,314 @@
+<script setup lang="ts">
+import type { EditionPage } from '~~/server/services/editions'
+import { fullIn } from '~~/core/time/words'
+import LoadState from '~/components/frame/LoadState.vue'
+import PlaceStrip from '~/components/frame/PlaceStrip.vue'
+import PlainDialog from '~/components/form/PlainDialog.vue'
+import StateMark from '~/components/mark/StateMark.vue'
+import StepList, { type GoingBackStep } from '~/components/time/StepList.vue'
+import { MARKS, type MarkName } from '~/components/mark/marks'
+import type { TrialAnswer } from '~/components/calendar/entries'
+import { api } from '~/composables/api'
+import { useAct } from '~/composables/act'
+import { lazily } from '~/composables/lazily'
+import { useLoad } from '~/composables/load'
+import { counted, kindWord } from '~/composables/words'
+import { useSite } from '~/stores/site'
+
+/** One edition: its moment, how ready it is, what it holds and who holds that up, and what it can do next. */
+const WhenDialog = lazily(() => import('~/components/item/WhenDialog.vue'))
+const AddDialog = lazily(() => import('~/components/time/AddDialog.vue'))
+const NoteDialog = lazily(() => import('~/components/item/NoteDialog.vue'))
+const site = useSite()
+const route = useRoute()
+const id = computed(() => String(route.params.id))
+const { value: page, problem, loading, load } = useLoad<EditionPage>(() => `/editions/${id.value}`)
+const { value: foretold, load: loadForecast } = useLoad<TrialAnswer>(() => '/forecast')
+const loadAll = () => Promise.all([load(), loadForecast()])
+await load()
+onMounted(loadForecast)
+watch([id, () => site.news], loadAll)
+const zone = computed(() => site.site?.zone ?? 'UTC')
+const open = computed(() => page.value?.state === 'open' || page.value?.state === 'held')
+const cleared = computed(() => page.value?.entries.filter((entry) => entry.cleared).length ?? 0)
+const troubles = computed(() => (foretold.value?.come ?? []).filter(({ edition }) => edition === id.value))
+/** What is not cleared says so in its line already. */
+const troubledItems = computed(
+  () => new Map(troubles.value.filter(({ code }) => code !== 'not-cleared').map((trouble) => [trouble.item, trouble])),
+)
+const dialog = ref<'when' | 'add' | 'live' | 'undo' | 'drop' | 'copy' | 'edit' | 'clear' | null>(null)
+const { act, busy, refusals } = useAct(loadAll)
+const path = computed(() => `/editions/${id.value}`)
+const setMoment = async (moment: { date: string; time: string; choice?: 'earlier' | 'later' } | null) => {
+  await api('PATCH', path.value, { body: { moment } })
+  await loadAll()
+}
+const putLive = () =>
+  act(async () => {
+    dialog.value = null
+    await api('POST', `${path.value}/put-live`)
+  }, 'The whole edition is live')
+const take = (event: string, title: string) =>
+  act(() => api('DELETE', `${path.value}/entries/${event}`), `“${title}” is taken out; its draft stays`)
+const drop = () =>
+  act(async () => {
+    await api('DELETE', path.value)
+    await navigateTo('/office/calendar')
+  }, 'The edition is given up; its drafts stay')
+const copy = (name: string) =>
+  act(async () => {
+    const made = await api<{ edition: string }>('POST', `${path.value}/copy`, { body: { name } })
+    dialog.value = null
+    await navigateTo(`/office/editions/${made.edition}`)
+  }, 'The next one is begun, with a new draft of each item')
+const gate = ref('')
+const clear = (note: string) =>
+  act(async () => {
+    await api('POST', `${path.value}/clear`, { body: { gate: gate.value, note } })
+    dialog.value = null
+  }, 'Cleared as a whole')
+const undoSteps = shallowRef<GoingBackStep[]>([])
+async function askUndo() {
+  undoSteps.value = (await api<{ steps: GoingBackStep[] }>('GET', `${path.value}/undo`)).steps
+  dialog.value = 'undo'
+}
+const undo = () =>
+  act(async () => {
+    const made = await api<{ edition: string }>('POST', `${path.value}/undo`)
+    dialog.value = null
+    await navigateTo(`/office/editions/${made.edition}`)
+  }, 'The edition is undone')
+const form = reactive({ name: '', note: '' })
+function edit() {
+  Object.assign(form, { name: page.value!.name, note: page.value!.note })
+  dialog.value = 'edit'
+}
+const save = () =>
+  act(async () => {
+    await api('PATCH', path.value, { body: form })
+    dialog.value = null
+  }, 'Saved')
+const markOf = (entry: EditionPage['entries'][number]): MarkName => {
+  if (page.value!.state === 'live') return 'live'
+  if (entry.state === 'held') return 'held'
+  if (entry.review === null) return 'withdrawn'
+  return (entry.cleared ? 'cleared' : entry.review) in MARKS ? ((entry.cleared ? 'cleared' : entry.review) as MarkName) : 'draft'
+}
+const DOES = {
+  'put-live': 'goes live',
+  withdraw: 'leaves the site',
+  window: 'shows for a while',
+  'carry-out': 'is carried out',
+  restore: 'goes back',
+}
+const whyNotLive = computed(() =>
+  !page.value?.may.putLive
+    ? 'Some of it is in sections where you may not put live.'
+    : !page.value.entries.length
+      ? 'It holds nothing yet.'
+      : cleared.value < page.value.entries.length
+        ? `${counted(page.value.entries.length - cleared.value, 'entry', 'entries')} not cleared yet.`
+        : undefined,
+)
+</script>
+
+<template>
+  <LoadState v-if="!page" :problem="problem" :loading="loading" @retry="load" />
+  <div v-else>
+    <PlaceStrip :name="page.name">
+      <span class="text-soft"
+        >{{ page.state === 'live' ? `live since ${fullIn(page.liveAt!, zone)}` : page.at ? fullIn(page.at, zone) : 'no moment yet' }} ·
+        {{ page.owner.name }}</span
+      >
+      <template #action>
+        <template v-if="open">
+          <button class="button-quiet" @click="edit">Rename</button>
+          <button class="button-quiet" :disabled="!page.may.plan" @click="dialog = 'drop'">Give it up</button>
+          <NuxtLink class="button" :to="{ path: '/office/moment', query: { edition: id } }">See the site with it</NuxtLink>
+          <button class="button" :disabled="!page.may.plan" @click="dialog = 'when'">{{ page.at ? 'Move it' : 'Set its moment' }}</button>
+          <button
+            v-if="page.at"
+            class="button-quiet"
+            :disabled="!page.may.plan || busy"
+            @click="act(() => setMoment(null), 'It has no moment any more')"
+          >
+            Take its moment away
+          </button>
+          <button class="button-main" :disabled="!!whyNotLive || busy" :title="whyNotLive" @click="dialog = 'live'">Put live now</button>
+        </template>
+        <template v-else>
+          <button class="button" @click="dialog = 'copy'">Begin the next one from it</button>
+          <button v-if="!page.undoneBy" class="button" :disabled="!page.may.rollBack || busy" @click="askUndo">Undo it whole</button>
+          <NuxtLink v-else class="button" :to="`/office/editions/${page.undoneBy}`">It was undone</NuxtLink>
+        </template>
+      </template>
+    </PlaceStrip>
+    <div class="grid gap-6 px-5 py-4 lg:grid-cols-[minmax(0,1fr)_20rem]">
+      <div class="min-w-0">
+        <p v-if="page.note" class="mb-3 max-w-prose font-serif text-[1.05rem]">{{ page.note }}</p>
+        <div
+          v-for="reason in [...(page.state === 'held' ? page.reasons : []), ...refusals]"
+          :key="reason.detail"
+          class="mb-2 rounded-md border border-rust bg-rust-wash px-3 py-1.5 text-rust"
+          role="alert"
+        >
+          {{ reason.detail }}
+        </div>
+        <div class="mb-2 flex items-baseline gap-3">
+          <h2 class="font-serif text-lg font-semibold">
+            What it changes
+            <span class="ml-1 font-sans text-[1rem] font-normal text-soft">{{ counted(page.entries.length + page.hidden, 'item') }}</span>
+          </h2>
+          <button v-if="open" class="button ml-auto" :disabled="!page.may.plan" @click="dialog = 'add'">Take changes in</button>
+        </div>
+        <p v-if="!page.entries.length" class="rounded-md border border-line bg-sheet px-4 py-6 text-center text-soft">
+          Nothing yet. Take in what is cleared, any draft, or items that are to leave the site at the same moment.
+        </p>
+        <ul v-else class="divide-y divide-line rounded-md border border-line bg-sheet">
+          <li v-for="entry in page.entries" :key="entry.event" class="flex min-h-9 flex-wrap items-baseline gap-x-3 px-3 py-1.5">
+            <StateMark
+              :state="markOf(entry)"
+              :label="page.state === 'live' ? 'Done' : entry.review === null ? 'Ready' : undefined"
+              class="w-28"
+            />
+            <NuxtLink
+              :to="{ path: `/office/items/${entry.item}`, query: entry.draft ? { draft: entry.draft } : {} }"
+              class="font-medium underline decoration-line underline-offset-2 hover:decoration-ink"
+              >{{ entry.title }}</NuxtLink
+            >
+            <span :class="entry.does === 'withdraw' ? 'text-rust' : 'text-soft'">{{ DOES[entry.does] }}</span>
+            <span v-if="entry.waits.length && !entry.cleared" class="text-lamp">waits for {{ entry.waits.join(', ') }}</span>
+            <span v-if="troubledItems.get(entry.item)" class="text-rust">{{ troubledItems.get(entry.item)!.detail }}</span>
+            <span class="ml-auto text-soft">{{ kindWord[entry.kind] }} · {{ entry.section }}</span>
+            <button
+              v-if="open"
+              class="link"
+              :disabled="busy"
+              :aria-label="`Take ${entry.title} out`"
+              @click="take(entry.event, entry.title)"
+            >
+              Take out
+            </button>
+          </li>
+        </ul>
+        <p v-if="page.hidden" class="hint mt-1">{{ counted(page.hidden, 'more item') }} in sections that you may not read.</p>
+      </div>
+      <aside class="space-y-5" aria-label="How ready it is">
+        <section v-if="open">
+          <h2 class="mb-1 font-semibold">Ready</h2>
+          <div
+            class="flex h-2.5 overflow-hidden rounded-full bg-lamp-fill/60"
+            role="meter"
+            aria-label="Cleared entries"
+            :aria-valuenow="cleared"
+            :aria-valuemin="0"
+            :aria-valuemax="page.entries.length"
+            :aria-valuetext="`${cleared} of ${page.entries.length} cleared`"
+          >
+            <span class="bg-kelp-fill" :style="{ width: page.entries.length ? `${(100 * cleared) / page.entries.length}%` : '0%' }" />
+          </div>
+          <p class="mt-1">
+            {{ cleared }} of {{ page.entries.length }} cleared<template v-if="troubles.length"
+              >, <b class="font-semibold text-rust">{{ counted(troubles.length, 'trouble') }} foreseen</b></template
+            >
+          </p>
+        </section>
+        <section v-if="page.track">
+          <h2 class="mb-1 font-semibold">{{ page.track.route }}</h2>
+          <p v-for="one in page.track.gates" :key="one.id" class="flex items-baseline gap-2">
+            <span>{{ one.name }}</span>
+            <span :class="one.missing ? 'text-lamp' : 'text-kelp'">{{
+              one.missing ? `waits for ${one.who}` : `cleared by ${one.cleared.map(({ person }) => person).join(', ')}`
+            }}</span>
+            <button v-if="one.mayClear" class="button ml-auto" @click="((gate = one.id), (dialog = 'clear'))">Clear it</button>
+          </p>
+        </section>
+        <section v-if="troubles.length">
+          <h2 class="mb-1 font-semibold">What would go wrong</h2>
+          <ul class="divide-y divide-line">
+            <li v-for="trouble in troubles" :key="trouble.key" class="py-1.5">
+              <b class="font-semibold" :class="trouble.weight === 'stops' ? 'text-rust' : 'text-lamp'">{{ trouble.title }}</b>
+              {{ trouble.detail }}
+              <span class="block text-soft">{{ trouble.remedy }}</span>
+            </li>
+          </ul>
+        </section>
+        <p v-else-if="open && page.at && page.entries.length" class="text-kelp">Nothing stands in its way as things are.</p>
+      </aside>
+    </div>
+    <WhenDialog
+      v-if="dialog === 'when'"
+      :title="page.at ? 'Move the edition' : 'Set when it goes live'"
+      action="Set the moment"
+      :at="page.at"
+      :trial="page.at ? { edition: id } : null"
+      :run="setMoment"
+      @close="dialog = null"
+    />
+    <AddDialog
+      v-if="dialog === 'add'"
+      :edition="id"
+      :there="page.entries.map(({ item }) => item)"
+      @added="((dialog = null), loadAll())"
+      @close="dialog = null"
+    />
+    <NoteDialog
+      v-if="dialog === 'clear'"
+      title="Clear the edition as a whole"
+      label="A note, if you like"
+      action="Clear"
+      :run="clear"
+      @close="dialog = null"
+    />
+    <NoteDialog
+      v-if="dialog === 'copy'"
+      title="Begin the next one from it"
+      label="Name of the next one"
+      action="Begin it"
+      needed
+      :start="page.name"
+      :run="copy"
+      @close="dialog = null"
+    />
+    <PlainDialog :open="dialog === 'live'" title="Put the whole edition live now?" @close="dialog = null">
+      <p>{{ counted(page.entries.length, 'change') }} happen at one moment for readers, or none of them. It can be undone whole.</p>
+      <template #actions
+        ><button class="button" @click="dialog = null">Cancel</button
+        ><button class="button-main" @click="putLive">Put live</button></template
+      >
+    </PlainDialog>
+    <PlainDialog :open="dialog === 'drop'" title="Give the edition up?" @close="dialog = null">
+      <p>Its {{ counted(page.entries.length, 'draft') }} stay as they are, without a moment.</p>
+      <template #actions
+        ><button class="button" @click="dialog = null">Keep it</button
+        ><button class="button-main" @click="drop">Give it up</button></template
+      >
+    </PlainDialog>
+    <PlainDialog :open="dialog === 'edit'" title="Rename the edition" @close="dialog = null">
+      <form id="edit-edition" class="space-y-3" @submit.prevent="save">
+        <div>
+          <label class="label" for="edition-name">Name</label
+          ><input id="edition-name" v-model="form.name" class="input" maxlength="120" required />
+        </div>
+        <div>
+          <label class="label" for="edition-note">What is it for?</label
+          ><textarea id="edition-note" v-model="form.note" class="input-area" rows="3" maxlength="2000" />
+        </div>
+      </form>
+      <template #actions
+        ><button class="button" @click="dialog = null">Cancel</button
+        ><button class="button-main" form="edit-edition">Save</button></template
+      >
+    </PlainDialog>
+    <PlainDialog :open="dialog === 'undo'" wide title="Undo the edition whole?" @close="dialog = null">
+      <StepList :steps="undoSteps" none="Nothing is left of it on the site." />
+      <p class="hint mt-2">
+        What nobody changed since is at once as it was. The rest becomes drafts that keep what came since, for their gates to clear.
+      </p>
+      <template #actions
+        ><button class="button" @click="dialog = null">Cancel</button
+        ><button class="button-main" :disabled="busy" @click="undo">Undo it</button></template
+      >
+    </PlainDialog>
+  </div>
+</template>

@@ -1,0 +1,211 @@
+<script setup lang="ts">
+import { shortIn, fullIn } from '~~/core/time/words'
+import { wallOf } from '~~/core/time/zone'
+import { instantOf } from '~~/core/time/recurrence'
+import ChoiceButtons from '~/components/form/ChoiceButtons.vue'
+import PlaceStrip from '~/components/frame/PlaceStrip.vue'
+import StepList, { type GoingBackStep } from '~/components/time/StepList.vue'
+import PlainDialog from '~/components/form/PlainDialog.vue'
+import { api } from '~/composables/api'
+import { useAct } from '~/composables/act'
+import { whyNot } from '~/composables/commands'
+import { lazily } from '~/composables/lazily'
+import { useLoad } from '~/composables/load'
+import { counted } from '~/composables/words'
+import { useSite } from '~/stores/site'
+
+/** The whole site as readers had it or will have it at a moment, or as an edition or a draft will make it, and what is other than now. */
+const ShareDialog = lazily(() => import('~/components/time/ShareDialog.vue'))
+interface Differences {
+  from: string
+  to: string
+  counts: Record<'added' | 'gone' | 'changed' | 'moved' | 'menus', number>
+  differences: {
+    item: string
+    kind: string
+    title: string
+    section: string
+    change: 'added' | 'gone' | 'changed' | 'moved'
+    from: { version: string; path: string | null } | null
+    to: { version: string; path: string | null } | null
+    menus: boolean
+  }[]
+}
+const site = useSite()
+const route = useRoute()
+const router = useRouter()
+const zone = computed(() => site.site?.zone ?? 'UTC')
+const sight = computed(() =>
+  route.query.edition
+    ? ({ shows: 'edition', edition: String(route.query.edition) } as const)
+    : route.query.draft
+      ? ({ shows: 'draft', draft: String(route.query.draft) } as const)
+      : ({ shows: 'moment', at: at.value } as const),
+)
+const at = computed(() => {
+  const asked = new Date(String(route.query.at ?? ''))
+  return Number.isNaN(asked.getTime()) ? site.now.toISOString() : asked.toISOString()
+})
+const name = computed(() =>
+  sight.value.shows === 'moment'
+    ? at.value
+    : sight.value.shows === 'edition'
+      ? `edition:${sight.value.edition}`
+      : `draft:${sight.value.draft}`,
+)
+const { value: edition, load: loadEdition } = useLoad<{ id: string; name: string }>(() => `/editions/${String(route.query.edition)}`)
+if (route.query.edition) void loadEdition()
+const start = String(route.query.path ?? '/')
+const source = computed(() => `/moment/${encodeURIComponent(name.value)}${start}`)
+const frame = useTemplateRef<HTMLIFrameElement>('frame')
+const path = ref(start)
+function arrived() {
+  const inside = frame.value?.contentWindow?.location
+  if (inside) path.value = decodeURI(inside.pathname).replace(/^\/moment\/[^/]+/, '') || '/'
+}
+const past = computed(() => sight.value.shows === 'moment' && at.value < site.now.toISOString())
+const wall = computed(() => wallOf(at.value, zone.value))
+const to = (date: string, time: string) => date && time && router.replace({ query: { at: instantOf({ date, time, zone: zone.value }) } })
+const panel = ref<'site' | 'differences'>('site')
+const other = ref('now')
+const { value: between, load } = useLoad<Differences>(() => {
+  const then = other.value === 'now' ? site.now.toISOString() : new Date(other.value).toISOString()
+  return past.value ? `/moments/differences?from=${at.value}&to=${then}` : `/moments/differences?from=${then}&to=${at.value}`
+})
+watch([at, panel], () => panel.value === 'differences' && sight.value.shows === 'moment' && load())
+const WORDS = { added: 'added', gone: 'gone', changed: 'changed', moved: 'moved' } as const
+const MARKS = { added: 'text-tide', gone: 'text-rust', changed: 'text-ink', moved: 'text-lamp' } as const
+const compare = ({ item, from, to: then }: Differences['differences'][number]) =>
+  from && then
+    ? { path: `/office/items/${item}`, query: { view: 'compare', from: from.version, to: then.version } }
+    : { path: `/office/items/${item}`, query: { view: 'history' } }
+
+const sharing = ref(false)
+const back = shallowRef<GoingBackStep[] | null>(null)
+const section = ref('')
+const whyNotBack = computed(() => whyNot(site.site?.may['item.roll-back']))
+const loadBack = async () =>
+  (back.value = await api<GoingBackStep[]>('GET', `/site-back?moment=${at.value}${section.value ? `&section=${section.value}` : ''}`))
+const { act, busy } = useAct(() => undefined)
+const goBack = () =>
+  act(
+    async () => {
+      const made = await api<{ edition: string }>('POST', '/site-back', { body: { moment: at.value, section: section.value || null } })
+      await navigateTo(`/office/editions/${made.edition}`)
+    },
+    `The site is what it was ${shortIn(at.value, zone.value, site.now)}`,
+  )
+</script>
+
+<template>
+  <div class="flex h-full flex-col">
+    <PlaceStrip
+      :name="
+        sight.shows === 'moment'
+          ? past
+            ? 'The site as it was'
+            : 'The site as planned'
+          : sight.shows === 'edition'
+            ? 'The site with the edition'
+            : 'The site with the draft'
+      "
+    >
+      <form v-if="sight.shows === 'moment'" class="flex items-center gap-2" aria-label="The moment">
+        <input
+          type="date"
+          class="input !w-40"
+          aria-label="Date"
+          :value="wall.date"
+          @change="to(($event.target as HTMLInputElement).value, wall.time)"
+        />
+        <input
+          type="time"
+          class="input !w-28"
+          aria-label="Time"
+          :value="wall.time"
+          @change="to(wall.date, ($event.target as HTMLInputElement).value)"
+        />
+      </form>
+      <ChoiceButtons
+        v-if="sight.shows === 'moment'"
+        v-model="panel"
+        label="What to see"
+        :choices="[
+          { value: 'site', word: 'The site' },
+          { value: 'differences', word: 'Differences to now' },
+        ]"
+      />
+      <NuxtLink v-if="edition" class="link" :to="`/office/editions/${edition.id}`">{{ edition.name }}</NuxtLink>
+      <span class="truncate font-mono text-[0.93rem] text-soft">{{ panel === 'site' ? path : '' }}</span>
+      <template #action>
+        <button v-if="past" class="button" :disabled="!!whyNotBack" :title="whyNotBack" @click="loadBack">Roll back to then</button>
+        <button class="button" @click="sharing = true">Share a link</button>
+        <NuxtLink class="button" to="/office/calendar">Calendar</NuxtLink>
+      </template>
+    </PlaceStrip>
+    <p class="border-b px-5 py-1.5" :class="past ? 'border-line bg-tide-wash' : 'border-line bg-lamp-wash'" role="status">
+      <template v-if="sight.shows === 'moment' && past"
+        >Readers had this {{ fullIn(at, zone) }}, drawn as the site is drawn today.</template
+      >
+      <template v-else-if="sight.shows === 'moment'"
+        >Readers will have this {{ fullIn(at, zone) }} if all goes as things stand: what is not cleared or is in trouble is not in
+        it.</template
+      >
+      <template v-else
+        >As it will be, with what is not cleared yet. Links and menus stay in this view; nothing is published by looking.</template
+      >
+    </p>
+    <iframe
+      v-if="panel === 'site' || sight.shows !== 'moment'"
+      ref="frame"
+      :key="source"
+      :src="source"
+      class="min-h-0 w-full flex-1 bg-white"
+      title="The site then"
+      @load="arrived"
+    />
+    <div v-else class="min-h-0 flex-1 overflow-y-auto px-5 py-4">
+      <template v-if="between">
+        <p class="mb-3">
+          <template v-if="!between.differences.length">The site is the same then as now.</template>
+          <template v-else
+            >From {{ past ? 'then to now' : 'now to then' }}: {{ counted(between.counts.added, 'item') }} added,
+            {{ between.counts.changed }} changed, {{ between.counts.moved }} moved, {{ between.counts.gone }} gone<template
+              v-if="between.counts.menus"
+              >; the menus change in {{ counted(between.counts.menus, 'place') }}</template
+            >.</template
+          >
+        </p>
+        <ul class="divide-y divide-line rounded-md border border-line bg-sheet">
+          <li v-for="one in between.differences" :key="one.item" class="flex min-h-9 flex-wrap items-baseline gap-x-3 px-3 py-1.5">
+            <b class="w-18 shrink-0 font-semibold" :class="MARKS[one.change]">{{ WORDS[one.change] }}</b>
+            <NuxtLink :to="compare(one)" class="font-medium underline decoration-line underline-offset-2 hover:decoration-ink">{{
+              one.title
+            }}</NuxtLink>
+            <span v-if="one.from?.path !== one.to?.path && one.from && one.to" class="font-mono text-[0.93rem] text-soft"
+              >{{ one.from.path }} → {{ one.to.path }}</span
+            >
+            <span v-else class="font-mono text-[0.93rem] text-soft">{{ (one.to ?? one.from)?.path }}</span>
+            <span class="ml-auto text-soft">{{ one.menus ? 'in the menus · ' : '' }}{{ one.section }}</span>
+          </li>
+        </ul>
+      </template>
+    </div>
+    <ShareDialog v-if="sharing" :sight="sight" @close="sharing = false" />
+    <PlainDialog :open="back !== null" wide :title="`Roll the site back to ${fullIn(at, zone)}`" @close="back = null">
+      <label class="label" for="back-section">What of it</label>
+      <select id="back-section" v-model="section" class="input mb-3 !w-64" @change="loadBack">
+        <option value="">The whole site</option>
+        <option v-for="one in site.sections" :key="one.id" :value="one.id">{{ one.name }}</option>
+      </select>
+      <StepList v-if="back" :steps="back" none="Nothing differs: the site is what it was then." />
+      <p class="hint mt-2">It happens at once and all together, as an edition that can be undone. Drafts stay as they are.</p>
+      <template #actions
+        ><button class="button" @click="back = null">Cancel</button
+        ><button class="button-main" :disabled="busy || !back?.length" @click="goBack">
+          Roll back {{ counted(back?.length ?? 0, 'item') }}
+        </button></template
+      >
+    </PlainDialog>
+  </div>
+</template>

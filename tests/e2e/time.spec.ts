@@ -1,0 +1,224 @@
+import { mkdtempSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { AxeBuilder } from '@axe-core/playwright'
+import { expect, test, type Browser, type Page } from '@playwright/test'
+import { seedDemo } from '../../demo/seed'
+import { wallOf } from '../../core/time/zone'
+import { startServer, type TestServer } from '../support/server'
+import { addBlock, begin, saved, stepIn } from './office'
+
+const HOUR = 3_600_000
+const ZONE = 'Europe/Oslo'
+let server: TestServer
+let passed = 0
+test.beforeAll(async () => {
+  const folder = mkdtempSync(join(tmpdir(), 'yieldgate-time-'))
+  await seedDemo(folder, { now: new Date(), posts: 12 })
+  server = await startServer({ folder, env: { YIELDGATE_DEMO: '1' } })
+})
+test.afterAll(() => server.stop())
+
+const as = (browser: Browser, name: string) => stepIn(browser, name, { baseURL: server.origin })
+const ahead = (hours: number) => wallOf(new Date(Date.now() + passed + hours * HOUR).toISOString(), ZONE)
+const pass = (hours: number) => server.moveClock((passed += hours * HOUR))
+const read = async (path: string) => {
+  const answer = await fetch(server.origin + path, { redirect: 'manual' })
+  return { status: answer.status, text: await answer.text() }
+}
+/** Asks the API as whoever is on the page. */
+async function need<T>(page: Page, method: 'GET' | 'POST', path: string, data?: unknown, ifMatch?: string): Promise<T> {
+  const headers = { ...(ifMatch ? { 'if-match': `"${ifMatch}"` } : {}) }
+  const answer = await page.request.fetch(`/api/v1${path}`, { method, headers, ...(data === undefined ? {} : { data }) })
+  if (!answer.ok()) throw new Error(`${method} ${path}: ${await answer.text()}`)
+  return (answer.status() === 204 ? null : await answer.json()) as T
+}
+const idOf = async (page: Page, title: string) =>
+  (await need<{ items: { id: string; title: string }[] }>(page, 'GET', `/items?limit=20&text=${encodeURIComponent(title)}`)).items.find(
+    (item) => item.title === title,
+  )!.id
+/** A draft of an item with another first paragraph, sent; and cleared where a reviewer is given. */
+async function changed(writer: Page, title: string, text: object[], reviewer?: Page): Promise<void> {
+  const item = await idOf(writer, title)
+  const { draft, head } = await need<{ draft: string; head: string }>(writer, 'POST', `/items/${item}/drafts`, { name: 'Summer' })
+  const page = await need<{ draft: { content: { body: { id: string }[] } } }>(writer, 'GET', `/items/${item}?draft=${draft}`)
+  const block = { id: page.draft.content.body[0]!.id, kind: 'paragraph', text }
+  const { version } = await need<{ version: string }>(writer, 'POST', `/drafts/${draft}/edits`, {
+    base: head,
+    edits: [{ op: 'replace', block }],
+  })
+  await need(writer, 'POST', `/drafts/${draft}/send`, { note: 'For the summer' }, version)
+  if (!reviewer) return
+  for (const gate of ['review']) await need(reviewer, 'POST', `/drafts/${draft}/clear`, { gate }, version)
+}
+const axe = async (page: Page) =>
+  expect(
+    (await new AxeBuilder({ page }).disableRules(['frame-tested']).exclude('iframe').analyze()).violations.map(({ id, nodes }) => [
+      id,
+      nodes[0]?.html,
+    ]),
+  ).toEqual([])
+
+test('a season changes together: foreseen, mended, looked at, live at its moment, and undone whole', async ({ browser }) => {
+  test.setTimeout(240_000)
+  const [idris, petra, bea] = [await as(browser, 'Idris Calloway'), await as(browser, 'Petra Sandvik'), await as(browser, 'Bea Okonjo')]
+  const card = await idOf(idris, 'Season card')
+  const titles = [
+    ...['Our history', 'People on board', 'Safety', 'Contact', 'Work with us'],
+    ...['For the press', 'Step-free travel', 'Public holidays', 'The night boat', 'Luggage and lockers'],
+  ]
+  for (const [index, title] of titles.entries())
+    await changed(
+      idris,
+      title,
+      index ? [{ text: `${title}, in the summer.` }] : [{ text: 'With a ' }, { text: 'season card', href: `item:${card}` }],
+      bea,
+    )
+  await changed(idris, 'Foot passengers', [{ text: 'Sixty-six kroner in the summer.' }])
+
+  // It is built from the calendar, with all that is cleared, and what leaves the site.
+  await idris.goto('/office/calendar')
+  await idris.getByRole('button', { name: 'New edition' }).click()
+  await idris.getByLabel('Name', { exact: true }).fill('High summer')
+  await idris.getByRole('button', { name: 'Begin it' }).click()
+  await expect(idris.getByRole('heading', { level: 1 })).toHaveText('High summer')
+  await idris.getByRole('button', { name: 'Take changes in' }).click()
+  const dialog = idris.getByRole('dialog')
+  for (const title of titles)
+    await dialog
+      .getByRole('checkbox', { name: `Put ${title} live` })
+      .first()
+      .check()
+  const find = async (title: string, how: string) => {
+    await dialog.getByLabel(/Find by title/).fill(title)
+    await dialog.getByRole('checkbox', { name: how }).check()
+  }
+  await find('Season card', 'Take Season card off the site')
+  await find('Foot passengers', 'Put Foot passengers live')
+  await dialog.getByRole('button', { name: 'Take in 12' }).click()
+  await expect(idris.getByText('12 items')).toBeVisible()
+  await idris.getByRole('button', { name: 'Set its moment' }).click()
+  const at = ahead(30)
+  await idris.getByRole('dialog').getByLabel('Date').fill(at.date)
+  await idris.getByLabel(/^Time in/).fill(at.time)
+  await idris.getByRole('button', { name: 'Set the moment' }).click()
+
+  // The forecast finds the fare that is not cleared and the link to what leaves.
+  const wrong = idris.getByRole('complementary', { name: 'How ready it is' })
+  await expect(wrong.getByText('11 of 12 cleared')).toBeVisible()
+  await expect(wrong.getByText(/It is not cleared/)).toBeVisible()
+  await expect(wrong.getByText(/leaves the site|links to it|not on the site/).first()).toBeVisible()
+  await axe(idris)
+  const fare = await idOf(bea, 'Foot passengers')
+  const { drafts } = await need<{ drafts: { id: string }[] }>(bea, 'GET', `/items/${fare}`)
+  const draft = drafts.at(-1)!.id
+  const { draft: facts } = await need<{ draft: { head: string; waiting: string[] } }>(bea, 'GET', `/items/${fare}?draft=${draft}`)
+  await need(bea, 'POST', `/drafts/${draft}/clear`, { gate: facts.waiting[0] }, facts.head)
+  await expect(wrong.getByText('12 of 12 cleared')).toBeVisible()
+  await idris.getByRole('button', { name: 'Take Season card out' }).click()
+  await expect(idris.getByText('Nothing stands in its way as things are.')).toBeVisible()
+
+  // The site of that morning.
+  await idris.getByRole('link', { name: 'See the site with it' }).click()
+  const frame = idris.frameLocator('iframe')
+  await expect(frame.getByRole('navigation').first()).toBeVisible()
+  await idris.goto(`/office/moment?at=${new Date(Date.now() + passed + 31 * HOUR).toISOString()}`)
+  await idris.getByRole('button', { name: 'Differences to now' }).click()
+  await expect(idris.getByRole('link', { name: titles[1]!, exact: true })).toBeVisible()
+  await axe(idris)
+  pass(31)
+  await idris.goto('/office/calendar')
+  await expect(async () => {
+    await idris.reload()
+    await expect(idris.getByRole('link', { name: /High summer/ }).first()).toBeVisible({ timeout: 3_000 })
+    const list = await need<{ name: string; state: string }[]>(idris, 'GET', '/editions')
+    expect(list.find(({ name }) => name === 'High summer')?.state).toBe('live')
+  }).toPass({ timeout: 30_000 })
+  const path = (await need<{ live: { path: string } }>(idris, 'GET', `/items/${await idOf(idris, titles[1]!)}`)).live.path
+  expect((await read(path)).text).toContain('in the summer.')
+
+  // A mistake: one is mended at once, and then the whole is undone; what was mended stays, as work.
+  const id = (await need<{ id: string; name: string }[]>(idris, 'GET', '/editions')).find(({ name }) => name === 'High summer')!.id
+  await idris.goto(`/office/editions/${id}`)
+  await idris.getByRole('button', { name: 'Undo it whole' }).click()
+  await expect(idris.getByRole('dialog').getByText('back to its earlier version').first()).toBeVisible()
+  await idris.getByRole('button', { name: 'Undo it', exact: true }).click()
+  await expect(idris.getByRole('heading', { level: 1 })).toHaveText('Undo of High summer')
+  expect((await read(path)).text).not.toContain('in the summer.')
+  await Promise.all([idris, petra, bea].map((page) => page.context().close()))
+})
+
+test('a storm notice ends by itself', async ({ browser }) => {
+  const idris = await as(browser, 'Idris Calloway')
+  await idris.goto('/office/content?start=notice')
+  await idris.getByLabel('Title on the page').fill('Gale until tonight')
+  await idris.getByRole('dialog').getByLabel('Section').selectOption({ label: 'Service notices' })
+  await idris.getByRole('button', { name: 'Start', exact: true }).click()
+  await idris.waitForURL(/office\/items\//)
+  await addBlock(idris, 'Paragraph')
+  await idris.keyboard.type('No boats to Grey Skerry until tonight.')
+  await saved(idris)
+  await idris.getByRole('button', { name: 'Send to review' }).click()
+  await idris.getByRole('dialog').getByRole('button', { name: 'Send' }).click()
+  const bea = await as(browser, 'Bea Okonjo')
+  await bea.goto(idris.url())
+  await bea.getByRole('button', { name: 'Clear', exact: true }).click()
+  await bea.getByRole('dialog').getByRole('button', { name: 'Clear' }).click()
+  await idris.getByRole('button', { name: 'More actions' }).click()
+  await idris.getByRole('menuitem', { name: 'Set a time' }).click()
+  const [from, until] = [ahead(1), ahead(9)]
+  await idris.getByRole('dialog').getByLabel('Date').fill(from.date)
+  await idris.getByLabel(/^Time in/).fill(from.time)
+  await idris.getByLabel('Only for a while').check()
+  await idris.getByLabel('Until').fill(until.date)
+  await idris.getByLabel('Time', { exact: true }).fill(until.time)
+  await idris.getByRole('dialog').getByRole('button', { name: 'Set the time' }).click()
+  await expect(idris.getByText(/until .* planned by Idris Calloway/)).toBeVisible()
+  pass(2)
+  await expect(async () => expect((await read('/notices/gale-until-tonight')).status).toBe(200)).toPass({ timeout: 20_000 })
+  expect((await read('/')).text).toContain('Gale until tonight')
+  pass(8)
+  await expect(async () => expect((await read('/notices/gale-until-tonight')).status).toBe(410)).toPass({ timeout: 20_000 })
+  expect((await read('/')).text).not.toContain('Gale until tonight')
+  await Promise.all([idris, bea].map((page) => page.context().close()))
+})
+
+test('an event is dragged to another day and onto the hour that the clocks skip, which is asked about', async ({ browser }) => {
+  const idris = await as(browser, 'Idris Calloway')
+  await begin(idris, 'Moved by hand')
+  const item = new URL(idris.url()).pathname.split('/').at(-1)!
+  // The night on which the clocks go forward in the spring of some year ahead: the last Sunday of March.
+  const year = new Date(Date.now() + passed).getUTCFullYear() + 1
+  const last = new Date(Date.UTC(year, 2, 31))
+  const sunday = new Date(last.getTime() - last.getUTCDay() * 24 * HOUR).toISOString().slice(0, 10)
+  const friday = new Date(Date.parse(sunday) - 48 * HOUR).toISOString().slice(0, 10)
+  await need(idris, 'POST', `/items/${item}/events`, { kind: 'put-live', date: friday, time: '02:30' })
+  await idris.goto(`/office/calendar?day=${friday}`)
+  const chip = idris.getByRole('link', { name: /02:30 Moved by hand/ })
+  const cell = (day: string) =>
+    idris.getByRole('cell').filter({ has: idris.getByRole('button', { name: new RegExp(`^${Number(day.slice(8))} March`) }) })
+  const saturday = new Date(Date.parse(sunday) - 24 * HOUR).toISOString().slice(0, 10)
+  await chip.dragTo(cell(saturday))
+  await expect(idris.getByText(/“Moved by hand” now goes live Saturday/)).toBeVisible()
+  await expect(cell(saturday).getByRole('link', { name: /02:30 Moved by hand/ })).toBeVisible()
+  await chip.dragTo(cell(sunday))
+  const dialog = idris.getByRole('dialog')
+  await expect(dialog.getByRole('heading')).toContainText('Move “Moved by hand”')
+  await dialog.getByRole('button', { name: 'Move it' }).click()
+  await expect(dialog.getByRole('alert')).toContainText('does not exist')
+  await dialog.getByRole('button', { name: /03:30/ }).click()
+  await dialog.getByRole('button', { name: 'Move it' }).click()
+  await expect(dialog).toBeHidden()
+  await expect(cell(sunday).getByRole('link', { name: /03:30 Moved by hand/ })).toBeVisible()
+  await axe(idris)
+  await idris.goto(`/office/calendar?view=week&day=${sunday}`)
+  await expect(idris.getByRole('link', { name: /03:30 Moved by hand/ })).toBeVisible()
+  await axe(idris)
+  // The list is for the keyboard: each line has its own way to be moved.
+  await idris.goto(`/office/calendar?view=agenda&day=${sunday}`)
+  await idris.getByRole('button', { name: 'Move Moved by hand' }).press('Enter')
+  await expect(dialog.getByLabel(/^Time in/)).toHaveValue('03:30')
+  await idris.keyboard.press('Escape')
+  await axe(idris)
+  await idris.context().close()
+})
