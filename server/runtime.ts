@@ -11,6 +11,7 @@ import { startJournalHeads } from './jobs/journalHeads'
 import { startPostOffice } from './jobs/postOffice'
 import { startIndexer } from './jobs/searchIndex'
 import { startScheduler } from './jobs/scheduler'
+import { startZoneKeeper } from './jobs/zoneKeeper'
 
 /** The parts of a running server. */
 export interface Runtime {
@@ -38,6 +39,7 @@ async function start(): Promise<Runtime> {
       ? []
       : [
           startScheduler(office),
+          startZoneKeeper(office),
           startIndexer(office),
           startDeadlines(office),
           startPostOffice(office),

@@ -28,6 +28,8 @@ export const actionWords: Record<string, string> = {
   'event.moved': 'moved the plan of',
   'event.cancelled': 'cancelled the plan of',
   'event.held': 'held back',
+  'event.rules-changed': 'kept at its time of day, as the rules of the zone changed:',
+  'edition.rules-changed': 'kept an edition at its time of day, as the rules of the zone changed',
   'event.skipped': 'passed over, as it was late:',
   'event.again': 'planned the next turn of',
   'item.put-under': 'laid under the open window of',

@@ -5,7 +5,7 @@ import { accept, refuse, type Outcome } from '../outcome'
 import { fullIn } from '../time/words'
 import { dateIn } from '../time/zone'
 import { placedAt, type SiteEntry } from './entry'
-import { notReady } from './ready'
+import { notReady, taken } from './ready'
 
 /** One wish to change what readers get of an item. */
 export type Wish = { item: string; kind: Kind; section: string; title: string } & (
@@ -85,6 +85,8 @@ export function judge(state: SiteState, wishes: Wish[], at: string, zone: string
   const done: Change[] = []
   const moved = new Map<string, { was: SiteEntry; now: SiteEntry }>()
   const today = dateIn(at, zone)
+  /** What has its own wish still to come does not follow its parent before that. */
+  const pending = new Set(together ? wishes.map(({ item }) => item) : [])
 
   const childrenOf = (item: string) => state.children(item).filter((child) => entry(child.item)?.fields.parent === item)
   const stays = (children: { title: string }[]) => ({
@@ -112,6 +114,7 @@ export function judge(state: SiteState, wishes: Wish[], at: string, zone: string
   }
   const put = (wish: Wish & { do: 'put' }, index: number) => {
     const { item, kind, fields } = wish
+    pending.delete(item)
     const was = entry(item)
     const parent = fields.parent ? entry(fields.parent) : null
     const path = pathOf(kind, fields, fields.parent ? (parent?.path ?? null) : null)
@@ -123,7 +126,8 @@ export function judge(state: SiteState, wishes: Wish[], at: string, zone: string
       path,
       parentLive: !fields.parent || parent !== null,
       loop: Boolean(fields.parent) && loops(item, fields.parent!),
-      pathTakenBy: there && there.item !== item ? there.title : null,
+      // Together, who stands where is asked of the outcome.
+      pathTakenBy: !together && there && there.item !== item ? there.title : null,
       behind: wish.behind,
       embargo: wish.embargo !== null && at < wish.embargo ? fullIn(wish.embargo, zone) : null,
       today,
@@ -146,14 +150,17 @@ export function judge(state: SiteState, wishes: Wish[], at: string, zone: string
     if (was?.path !== path) free(was?.path, item)
     if (path) owners.set(path, { item, title: now.title })
     done.push({ index, was: original.get(item) ?? null, now })
-    if (kind === 'page' && was?.path && path && was.path !== path) moveBelow(was.path, path)
+    if (kind === 'page' && was?.path && path && was.path !== path) moveBelow(original.get(item)?.path ?? was.path)
     return accept({ at, path, previousPath: was?.path ?? null })
   }
-  const moveBelow = (from: string, to: string) => {
-    for (const { item } of state.below(from)) {
-      const child = entry(item)
-      if (!child?.path?.startsWith(`${from}/`)) continue
-      const path = to + child.path.slice(from.length)
+  /** Pages that stood below an address follow their parents; one that has another parent by now stays where that is. */
+  const moveBelow = (from: string) => {
+    const asked = [...state.below(from).map(({ item }) => item), ...done.flatMap(({ now }) => now?.item ?? [])]
+    const below = [...new Set(asked)].flatMap((item) => entry(item) ?? [])
+    for (const child of below.sort((one, other) => (one.path ?? '').length - (other.path ?? '').length)) {
+      const { item, fields } = child
+      const path = pathOf('page', fields, fields.parent ? (entry(fields.parent)?.path ?? null) : null)
+      if (child.kind !== 'page' || pending.has(item) || path === null || path === child.path) continue
       const next = placedAt(child, path)
       entries.set(item, next)
       free(child.path, item)
@@ -166,14 +173,29 @@ export function judge(state: SiteState, wishes: Wish[], at: string, zone: string
 
   if (!together) wishes.forEach((wish, index) => (results[index] = wish.do === 'withdraw' ? withdraw(wish, index) : put(wish, index)))
   else {
-    // What all of them leave is free before any of them arrives.
-    for (const { item } of wishes) free(entry(item)?.path, item)
     wishes.forEach((wish, index) => wish.do === 'withdraw' && (results[index] = withdraw(wish, index)))
     for (const index of parentsFirst(wishes)) results[index] = put(wishes[index] as Wish & { do: 'put' }, index)
     wishes.forEach(({ item, do: does }, index) => {
       const children = does === 'withdraw' && results[index]!.ok ? childrenOf(item) : []
       if (children.length) results[index] = refuse(stays(children))
     })
+    const placed = new Map<string, SiteEntry>()
+    const clash = (now: SiteEntry): string | null => {
+      const there = now.path === null ? null : (state.owner(now.path)?.item ?? null)
+      const stays = there !== null && there !== now.item ? entry(there) : null
+      const other = stays?.path === now.path ? stays : now.path === null ? undefined : placed.get(now.path)
+      if (now.path !== null && !other) placed.set(now.path, now)
+      return other?.title ?? null
+    }
+    for (const { index, now } of done) {
+      const title = now && clash(now)
+      if (title !== null) results[index] = refuse(taken(title, now!.path!))
+    }
+    for (const { now } of moved.values()) {
+      const title = clash(now)
+      const [first] = done
+      if (title !== null && first) results[first.index] = refuse(taken(title, now.path!))
+    }
     if (results.some((result) => !result.ok)) return { results, done: [], moved: [] }
   }
   const own = new Set(done.map(({ index }) => wishes[index]!.item))

@@ -28,6 +28,13 @@ export interface GoingLive {
   shownDate: 'ask' | 'keep'
 }
 
+/** That another item, by its title, has an address. */
+export const taken = (title: string, path: string): Reason => ({
+  code: 'segment-taken',
+  detail: `“${title}” is already at ${path}`,
+  at: 'segment',
+})
+
 /** Shown dates older than this many days are asked about. */
 export const OLD_DATE_DAYS = 31
 
@@ -45,8 +52,7 @@ export function notReady(change: GoingLive): Reason[] {
     reasons.push(...checkSegment(fields.segment ?? '', kind === 'page' && !fields.parent))
     if (change.loop) reasons.push({ code: 'parent-loop', detail: 'Its parent page lies below the page itself', at: 'parent' })
     else if (!change.parentLive) reasons.push({ code: 'parent-not-live', detail: 'Its parent page is not on the site', at: 'parent' })
-    if (change.path && change.pathTakenBy !== null)
-      reasons.push({ code: 'segment-taken', detail: `“${change.pathTakenBy}” is already at ${change.path}`, at: 'segment' })
+    if (change.path && change.pathTakenBy !== null) reasons.push(taken(change.pathTakenBy, change.path))
   }
   if (change.behind)
     reasons.push({

@@ -67,7 +67,6 @@ describe('going live', () => {
     ['address taken', { pathTakenBy: 'B' }, ['segment-taken'], 'segment'],
     ['parent not live', { parentLive: false }, ['parent-not-live'], 'parent'],
     ['its own ancestor', { loop: true }, ['parent-loop'], 'parent'],
-    ['under embargo', { embargo: 'Friday' }, ['embargo']],
     ['under embargo', { embargo: 'Friday' }, ['embargo'], 'embargo'],
     ['behind', { behind: true }, ['behind'], undefined],
     ['an old date', { fields: { title: 'A', segment: 'a', shownDate: '2027-02-01' } }, ['shown-date-old'], 'shownDate'],
