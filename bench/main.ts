@@ -10,6 +10,7 @@ const BENCHES = {
   events: () => import('./events'),
   page: () => import('./livePage'),
   rights: () => import('./rights'),
+  time: () => import('./time'),
 }
 const wanted = process.argv.slice(2).filter((name): name is keyof typeof BENCHES => name in BENCHES)
 const rows: Row[] = []

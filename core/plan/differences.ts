@@ -1,6 +1,6 @@
 import type { Kind } from '../content/kinds'
 import type { SiteEntry } from './entry'
-import type { SiteAt } from './siteAt'
+import type { Site } from './siteAt'
 
 /** What is other on the site at one moment than at another, of one item. */
 export interface Difference {
@@ -26,7 +26,7 @@ const place = (entry: SiteEntry | null) => entry && { version: entry.version, pa
  * The differences between the site of two moments, item by item, in the order of their titles. `moved` is another address
  * or section with the same words; what is also written anew is `changed`.
  */
-export function differences(before: SiteAt, after: SiteAt): Difference[] {
+export function differences(before: Site, after: Site): Difference[] {
   const found: Difference[] = []
   const note = (was: SiteEntry | null, now: SiteEntry | null) => {
     const same = was && now && was.version === now.version

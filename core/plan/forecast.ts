@@ -1,7 +1,7 @@
 import { fullIn } from '../time/words'
 import type { SiteEntry } from './entry'
 import { play, type Turn, type Unders } from './play'
-import type { SiteAt } from './siteAt'
+import { SiteAfter, type SiteAt } from './siteAt'
 
 /** Trouble that a planned event would meet. What `stops` it holds it at its time; what `warns` lets it happen. */
 export interface Trouble {
@@ -89,10 +89,10 @@ const remedyFor = (code: string): string => REMEDIES[code] ?? 'Look at it, and m
 
 /**
  * Plays what is planned on the site as it is now and tells what trouble each event would meet, in the order of time. What
- * is not cleared yet is said, and played as if it were by then: its own trouble and that of others show at once. The site
- * given is changed by it.
+ * is not cleared yet is said, and played as if it were by then: its own trouble and that of others show at once.
  */
-export function forecast(site: SiteAt, plan: Plan, links: Links, zone: string, now: string, unders: Unders = new Map()): Trouble[] {
+export function forecast(before: SiteAt, plan: Plan, links: Links, zone: string, now: string, unders: Unders = new Map()): Trouble[] {
+  const site = new SiteAfter(before)
   const troubles = new Map<string, Trouble>()
   const add = (of: PlannedFacts, at: string, weight: Trouble['weight'], code: string, detail: string, about = '') => {
     const key = [code, of.event, of.item, about].join(' ')
@@ -123,7 +123,7 @@ export function forecast(site: SiteAt, plan: Plan, links: Links, zone: string, n
         const why = coming
           ? `goes live only ${fullIn(coming, zone)}`
           : leaves.get(target)?.some((moment) => moment <= at)
-            ? 'has left the site then'
+            ? 'leaves the site by then'
             : 'is not on the site'
         add(of, at, 'warns', 'link-not-yet', `It links to ${other}, which ${why}`, target)
       } else if (off) add(of, at, 'warns', 'link-off', `It links to “${there.title}”, which leaves the site ${fullIn(off, zone)}`, target)

@@ -84,7 +84,9 @@ export function judge(state: SiteState, wishes: Wish[], at: string, zone: string
   const results: Outcome<Placed>[] = Array.from({ length: wishes.length })
   const done: Change[] = []
   const moved = new Map<string, { was: SiteEntry; now: SiteEntry }>()
-  const today = dateIn(at, zone)
+  // The calendar of a zone is slow to ask, and few changes need the day.
+  let day: string | undefined
+  const today = () => (day ??= dateIn(at, zone))
   /** What has its own wish still to come does not follow its parent before that. */
   const pending = new Set(together ? wishes.map(({ item }) => item) : [])
 
@@ -130,7 +132,9 @@ export function judge(state: SiteState, wishes: Wish[], at: string, zone: string
       pathTakenBy: !together && there && there.item !== item ? there.title : null,
       behind: wish.behind,
       embargo: wish.embargo !== null && at < wish.embargo ? fullIn(wish.embargo, zone) : null,
-      today,
+      get today() {
+        return today()
+      },
       shownDate: wish.shownDate,
     })
     if (reasons.length) return refuse(...reasons)
@@ -142,7 +146,7 @@ export function judge(state: SiteState, wishes: Wish[], at: string, zone: string
       path,
       fields,
       title: fields.title!,
-      shownDate: kind === 'post' || kind === 'notice' ? (fields.shownDate ?? was?.shownDate ?? today) : null,
+      shownDate: kind === 'post' || kind === 'notice' ? (fields.shownDate ?? was?.shownDate ?? today()) : null,
       firstLive: was?.firstLive ?? at,
       changed: at,
     }

@@ -1,7 +1,7 @@
 import type { Outcome } from '../outcome'
 import type { SiteEntry } from './entry'
 import { judge, type Placed, type Wish } from './judge'
-import type { SiteAt } from './siteAt'
+import type { SiteAfter } from './siteAt'
 
 /** A wish with the version that it was written on, and another that it may replace although it was not. */
 export type PlannedWish = Wish & { basedOn?: { base: string | null; accepted: string | null } }
@@ -42,7 +42,7 @@ export type Unders = Map<string, { window: string; under: SiteEntry | null }>
  * changed as they go: it is the site of just after the last turn that was taken. A turn that something forbids is passed
  * over, as the scheduler holds it; what is put live under an open window shows when that ends.
  */
-export function* play(site: SiteAt, turns: Iterable<Turn>, zone: string, unders: Unders = new Map()): Generator<Played> {
+export function* play(site: SiteAfter, turns: Iterable<Turn>, zone: string, unders: Unders = new Map()): Generator<Played> {
   const asNow = (wish: PlannedWish): Wish => {
     if (wish.do !== 'put' || !wish.basedOn) return wish
     const open = unders.get(wish.item)

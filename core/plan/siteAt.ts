@@ -41,6 +41,8 @@ export function stayAt(stays: readonly Stay[], at: string): number {
 
 /** Pages deeper than this are in a loop, and so nowhere. */
 const MOST_LEVELS = 100
+/** More addresses asked for than this are worth an index. */
+const FEW = 3
 
 class EntryAt implements SiteEntry {
   private known: string | null | undefined
@@ -84,22 +86,38 @@ class EntryAt implements SiteEntry {
   }
 }
 
+/** The site at a moment, as pages, lists and judgements ask for it. */
+export interface Site extends SiteState {
+  /** Every live entry. */
+  all(): Iterable<SiteEntry>
+}
+
 /**
- * The site as readers had it at an instant, or would have it after planned changes: a view over what is known of the
- * past that works out only what it is asked. The same for the dial, the forecast and, kept in tables, the live site.
+ * The site as readers had it at an instant: a view over what is known of the past that works out only what it is asked,
+ * and never changes. The same for the dial, the forecast and, kept in tables, the live site.
  */
-export class SiteAt implements SiteState {
-  private readonly entries = new Map<string, SiteEntry>()
+export class SiteAt implements Site {
+  private readonly entries = new Map<string, EntryAt | null>()
   private paths: Map<string, string> | undefined
-  private byParent: Map<string, Set<string>> | undefined
+  private byParent: Map<string, string[]> | undefined
+  private asked = 0
 
   constructor(
-    facts: Facts,
+    private readonly facts: Facts,
     readonly at: string,
-  ) {
-    for (const [item, history] of facts) {
-      const index = stayAt(history.stays, at)
-      if (index >= 0) this.entries.set(item, new EntryAt(this, item, history.kind, history, index))
+  ) {}
+
+  /** The stay of an item that holds at the moment. */
+  private stayOf(item: string): Stay | undefined {
+    const stays = this.facts.get(item)?.stays
+    return stays?.[stayAt(stays, this.at)]
+  }
+
+  /** Every stay that holds at the moment, with its item. */
+  private *stays(): Generator<[item: string, kind: Kind, stay: Stay]> {
+    for (const [item, { kind, stays }] of this.facts) {
+      const stay = stays[stayAt(stays, this.at)]
+      if (stay) yield [item, kind, stay]
     }
   }
 
@@ -110,87 +128,141 @@ export class SiteAt implements SiteState {
     const segments = [stay.segment ?? '']
     let id: string | null = stay.parent
     for (let level = 0; id !== null; level++) {
-      const above: SiteEntry | undefined = this.entries.get(id)
+      const above = this.stayOf(id)
       if (!above || level > MOST_LEVELS) return null
-      if (!(above instanceof EntryAt)) return above.path === null ? null : [above.path, ...segments].join('/')
-      segments.unshift(above.stay.segment ?? '')
-      id = above.stay.parent
+      segments.unshift(above.segment ?? '')
+      id = above.parent
     }
     return `/${segments.join('/')}`
   }
 
-  get size(): number {
-    return this.entries.size
-  }
   entry(item: string): SiteEntry | null {
-    return this.entries.get(item) ?? null
+    let found = this.entries.get(item)
+    if (found === undefined) {
+      const history = this.facts.get(item)
+      const index = history ? stayAt(history.stays, this.at) : -1
+      found = history && index >= 0 ? new EntryAt(this, item, history.kind, history, index) : null
+      this.entries.set(item, found)
+    }
+    return found
   }
-  /** Every live entry. */
-  all(): IterableIterator<SiteEntry> {
-    return this.entries.values()
+  *all(): Generator<SiteEntry> {
+    for (const item of this.facts.keys()) {
+      const entry = this.entry(item)
+      if (entry) yield entry
+    }
   }
   owner(path: string): { item: string; title: string } | null {
+    const item = this.paths || ++this.asked > FEW ? this.pathIndex().get(path) : this.search(path)
+    return item === undefined ? null : { item, title: this.entry(item)!.title }
+  }
+  /** Where few addresses are asked for, looking through them is cheaper than knowing them all. */
+  private search(path: string): string | undefined {
+    const segment = path.slice(path.lastIndexOf('/') + 1)
+    for (const [item, kind, stay] of this.stays()) if (stay.segment === segment && this.pathFor(kind, stay) === path) return item
+    return undefined
+  }
+  private pathIndex(): Map<string, string> {
     if (!this.paths) {
       this.paths = new Map()
-      for (const entry of this.entries.values()) if (entry.path) this.paths.set(entry.path, entry.item)
+      for (const [item, kind, stay] of this.stays()) {
+        const path = this.pathFor(kind, stay)
+        if (path !== null) this.paths.set(path, item)
+      }
     }
-    const item = this.paths.get(path)
-    return item === undefined ? null : { item, title: this.entries.get(item)!.title }
+    return this.paths
   }
-  private parents(): Map<string, Set<string>> {
+  /** The ids of the pages right below one. */
+  idsBelow(item: string): readonly string[] {
     if (!this.byParent) {
       this.byParent = new Map()
-      for (const entry of this.entries.values()) this.nest(entry)
+      for (const [id, , { parent }] of this.stays()) {
+        if (parent === null) continue
+        const known = this.byParent.get(parent)
+        if (known) known.push(id)
+        else this.byParent.set(parent, [id])
+      }
     }
-    return this.byParent
-  }
-  private nest(entry: SiteEntry): void {
-    const parent = entry instanceof EntryAt ? entry.stay.parent : (entry.fields.parent ?? null)
-    if (parent === null) return
-    const set = this.byParent!.get(parent)
-    if (set) set.add(entry.item)
-    else this.byParent!.set(parent, new Set([entry.item]))
+    return this.byParent.get(item) ?? []
   }
   children(item: string): { item: string; title: string }[] {
-    return [...(this.parents().get(item) ?? [])].map((id) => ({ item: id, title: this.entries.get(id)?.title ?? '' }))
+    return this.idsBelow(item).map((id) => ({ item: id, title: this.entry(id)!.title }))
   }
   below(path: string): SiteEntry[] {
-    const start = this.owner(path)
-    const found: SiteEntry[] = []
-    const todo = start ? [start.item] : []
-    for (let id = todo.pop(); id !== undefined && found.length <= this.entries.size; id = todo.pop())
-      for (const child of this.parents().get(id) ?? []) {
-        found.push(this.entries.get(child)!)
-        todo.push(child)
-      }
-    return found
+    return belowOf(this, path)
+  }
+}
+
+/** All pages below an address, walked down from the page that stands there. */
+function belowOf(site: Site, path: string): SiteEntry[] {
+  const start = site.owner(path)
+  const found = new Map<string, SiteEntry>()
+  const todo = start ? [start.item] : []
+  for (let id = todo.pop(); id !== undefined; id = todo.pop())
+    for (const child of site.children(id)) {
+      const entry = site.entry(child.item)
+      if (!entry || found.has(child.item)) continue
+      found.set(child.item, entry)
+      todo.push(child.item)
+    }
+  return [...found.values()]
+}
+
+/** A site as changes leave it, laid over the view of the moment before them, which stays as it is. */
+export class SiteAfter implements Site {
+  private readonly entries = new Map<string, SiteEntry | null>()
+  private readonly paths = new Map<string, string | null>()
+  /** What came under a parent or left it, of those that changed. */
+  private readonly nested = new Map<string, Set<string>>()
+
+  constructor(private readonly before: SiteAt) {}
+
+  entry(item: string): SiteEntry | null {
+    const own = this.entries.get(item)
+    return own === undefined ? this.before.entry(item) : own
+  }
+  *all(): Generator<SiteEntry> {
+    for (const entry of this.before.all()) if (!this.entries.has(entry.item)) yield entry
+    for (const entry of this.entries.values()) if (entry) yield entry
+  }
+  owner(path: string): { item: string; title: string } | null {
+    const own = this.paths.get(path)
+    if (own === undefined) return this.before.owner(path)
+    return own === null ? null : { item: own, title: this.entry(own)?.title ?? '' }
+  }
+  children(item: string): { item: string; title: string }[] {
+    const ids = [...this.before.idsBelow(item).filter((id) => !this.entries.has(id)), ...(this.nested.get(item) ?? [])]
+    return ids.map((id) => ({ item: id, title: this.entry(id)?.title ?? '' }))
+  }
+  below(path: string): SiteEntry[] {
+    return belowOf(this, path)
   }
 
   /** Takes what a judgement lets happen into the view; it is then the site of just after. */
   take({ done, moved }: Pick<Judgement, 'done' | 'moved'>): void {
-    // Both indexes have to know the site of before.
-    this.owner('')
-    this.parents()
     const changes = [...done, ...moved]
     for (const { was } of changes) {
       if (!was) continue
-      if (was.path && this.paths!.get(was.path) === was.item) this.paths!.delete(was.path)
-      const parent = was.fields.parent
-      if (parent) this.byParent!.get(parent)?.delete(was.item)
-      this.entries.delete(was.item)
+      if (was.path !== null && this.owner(was.path)?.item === was.item) this.paths.set(was.path, null)
+      if (was.fields.parent) this.nested.get(was.fields.parent)?.delete(was.item)
+      this.entries.set(was.item, null)
     }
     for (const { now } of changes) {
       if (!now) continue
       this.entries.set(now.item, now)
-      if (now.path) this.paths!.set(now.path, now.item)
-      this.nest(now)
+      if (now.path !== null) this.paths.set(now.path, now.item)
+      const { parent } = now.fields
+      if (!parent) continue
+      const set = this.nested.get(parent)
+      if (set) set.add(now.item)
+      else this.nested.set(parent, new Set([now.item]))
     }
   }
+}
 
-  /** Entries of a kind that pass, newest shown date first and then by id, as listings show them. */
-  listed(kind: Kind, passes: (entry: SiteEntry) => boolean = () => true): SiteEntry[] {
-    const found: [date: string, entry: SiteEntry][] = []
-    for (const entry of this.entries.values()) if (entry.kind === kind && passes(entry)) found.push([entry.shownDate ?? '', entry])
-    return found.sort(([a, one], [b, other]) => (a === b ? (one.item < other.item ? 1 : -1) : a < b ? 1 : -1)).map(([, entry]) => entry)
-  }
+/** Entries of a kind that pass, newest shown date first and then by id, as listings show them. */
+export function listedOf(site: Site, kind: Kind, passes: (entry: SiteEntry) => boolean = () => true): SiteEntry[] {
+  const found: [date: string, entry: SiteEntry][] = []
+  for (const entry of site.all()) if (entry.kind === kind && passes(entry)) found.push([entry.shownDate ?? '', entry])
+  return found.sort(([a, one], [b, other]) => (a === b ? (one.item < other.item ? 1 : -1) : a < b ? 1 : -1)).map(([, entry]) => entry)
 }

@@ -5,7 +5,7 @@ import { windowOn, windowsBetween, type WindowShape } from '../../core/plan/even
 import { forecast, troublesBetween, type Links, type Plan, type PlannedFacts, type Trouble } from '../../core/plan/forecast'
 import { judge } from '../../core/plan/judge'
 import { play, type PlannedWish, type Turn, type Unders } from '../../core/plan/play'
-import { SiteAt } from '../../core/plan/siteAt'
+import { SiteAfter, type Site, type SiteAt } from '../../core/plan/siteAt'
 import { parseRule } from '../../core/time/recurrence'
 import { meaningOf } from '../../core/time/zone'
 import type { Reader } from '../store/database'
@@ -77,11 +77,11 @@ export class Foresight {
   }
 
   /** The site as it was, is, or will be when all goes as planned; of the plan only what may be read. */
-  async siteAt(moment: string, mayRead: MayRead = everything): Promise<SiteAt> {
+  async siteAt(moment: string, mayRead: MayRead = everything): Promise<Site> {
     const now = this.office.now()
     if (moment <= now) return this.facts.at(moment)
     const planned = await this.plan()
-    const site = new SiteAt(await this.facts.get(), now)
+    const site = new SiteAfter(await this.facts.present())
     const known = planned.known.filter(({ section }) => mayRead(section))
     const turns = turnsOf({ ...planned, known }, now, moment).filter(({ at }) => at <= moment)
     for (const _ of play(site, turns, await this.zone(), copyUnders(planned.unders)));
@@ -92,7 +92,7 @@ export class Foresight {
    * The site as an edition or a draft will make it: at its planned moment, or now. What is not cleared yet is shown too; what
    * else forbids it leaves the site without it.
    */
-  async siteOf(sight: Sight, mayRead: MayRead = everything): Promise<{ site: SiteAt; at: string }> {
+  async siteOf(sight: Sight, mayRead: MayRead = everything): Promise<{ site: Site; at: string }> {
     const now = this.office.now()
     if (sight.shows === 'moment') return { site: await this.siteAt(sight.at, mayRead), at: sight.at }
     const db = this.office.store.read
@@ -105,7 +105,7 @@ export class Foresight {
     // Its own events are left out while the site is played up to it, so that they come once.
     const own = new Set(events.map(({ id }) => id))
     const planned = await this.plan()
-    const site = new SiteAt(await this.facts.get(), now)
+    const site = new SiteAfter(await this.facts.present())
     const known = planned.known.filter(({ section, event }) => mayRead(section) && !own.has(event.id))
     for (const _ of play(
       site,
@@ -147,7 +147,7 @@ export class Foresight {
     const now = this.office.now()
     const known = planned.known.map((one) => (one.wish?.do === 'put' ? { ...one, wish: { ...one.wish, cleared: true } } : one))
     const turns = turnsOf({ ...planned, known }, now, new Date(Date.parse(now) + AHEAD_MS).toISOString(), trial)
-    const site = new SiteAt(await this.facts.get(), now)
+    const site = await this.facts.present()
     const facts = factsOf(planned, turns)
     return forecast(
       site,
@@ -242,7 +242,7 @@ export class Foresight {
         })
     }
     const unders: Unders = new Map()
-    const now = new SiteAt(await this.facts.get(), this.office.now())
+    const now = await this.facts.present()
     for (const { event, wish } of known)
       if (event.state === 'open')
         unders.set(event.item_id, {

@@ -1,6 +1,6 @@
 import { merge, placeOf } from '../../core/history/merge'
 import { differences, type Difference } from '../../core/plan/differences'
-import type { SiteAt } from '../../core/plan/siteAt'
+import type { Site } from '../../core/plan/siteAt'
 import { fullIn } from '../../core/time/words'
 import type { Content } from '../../core/content/content'
 import { manifestOf } from '../../core/content/content'
@@ -176,7 +176,7 @@ async function actAtOnce(
 }
 
 /** What making the site of a section, or all of it, as it was at a moment would change. */
-function backSteps(actor: Actor, before: SiteAt, now: SiteAt, section: string | null, items: Map<string, ItemRow>): Step[] {
+function backSteps(actor: Actor, before: Site, now: Site, section: string | null, items: Map<string, ItemRow>): Step[] {
   const within = (difference: Difference) =>
     section === null || withAncestors(actor.rights.sections, items.get(difference.item)?.section_id ?? '').includes(section)
   return differences(now, before)

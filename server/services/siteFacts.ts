@@ -65,6 +65,7 @@ const KEPT = 6
  */
 export class SiteFacts {
   private facts: Promise<Map<string, ItemHistory>> | undefined
+  private now: SiteAt | undefined
   private readonly stale = new Set<string>()
   private readonly views = new LRUCache<string, SiteAt>({ max: KEPT })
 
@@ -72,6 +73,12 @@ export class SiteFacts {
     office.onNews((rows) => {
       for (const { action, item } of rows) if (item && CHANGES.test(action)) this.stale.add(item)
     })
+  }
+
+  /** The site as it is now; the same view while nothing changes for readers. */
+  async present(): Promise<SiteAt> {
+    const facts = await this.get()
+    return (this.now ??= new SiteAt(facts, this.office.now()))
   }
 
   /** All that is known, as of the last commit that was heard. */
@@ -82,13 +89,15 @@ export class SiteFacts {
     if (this.stale.size) {
       const items = [...this.stale]
       this.stale.clear()
-      for (const item of items) facts.delete(item)
-      add(
-        facts,
-        await db.all<IntervalRow>(`${SELECT} WHERE l.item_id IN (SELECT value FROM json_each($items)) ORDER BY l.item_id, l.from_at`, {
-          items: JSON.stringify(items),
-        }),
+      this.now = undefined
+      const bind = { items: JSON.stringify(items) }
+      const rows = await db.all<IntervalRow>(
+        `${SELECT} WHERE l.item_id IN (SELECT value FROM json_each($items)) ORDER BY l.item_id, l.from_at`,
+        bind,
       )
+      // At once, without a moment between in which a view would miss them.
+      for (const item of items) facts.delete(item)
+      add(facts, rows)
     }
     return facts
   }

@@ -1,5 +1,5 @@
 import type { SiteEntry } from '../../core/plan/entry'
-import type { SiteAt } from '../../core/plan/siteAt'
+import { listedOf, type Site } from '../../core/plan/siteAt'
 import { blockText } from '../../core/content/blocks'
 import type { Reader } from '../store/database'
 import { liveByIds, searchLive } from '../store/live'
@@ -21,12 +21,12 @@ const passes =
     (!related || has(entry, related))
 
 /** The site of another moment, as pages, listings, menus, feeds and search ask for it. */
-export function momentSource(db: Reader, site: SiteAt): SiteSource {
+export function momentSource(db: Reader, site: Site): SiteSource {
   const kept = new Map<string, SiteEntry[]>()
   const list = (query: Listing): SiteEntry[] => {
     const key = JSON.stringify(query)
     let found = kept.get(key)
-    if (!found) kept.set(key, (found = site.listed(query.kind, passes(query))))
+    if (!found) kept.set(key, (found = listedOf(site, query.kind, passes(query))))
     return found
   }
   const mapped = () =>
@@ -78,7 +78,7 @@ const folded = (text: string) => text.normalize('NFD').replace(/\p{M}/gu, '').to
  * Items that have the words at the moment: those whose text is the live one from the live index, in its order; texts of
  * then that are not live now are read, the newest first, as far as is reasonable.
  */
-async function search(db: Reader, site: SiteAt, query: string): Promise<Hit[]> {
+async function search(db: Reader, site: Site, query: string): Promise<Hit[]> {
   const found = (await searchLive(db, query, MOST_HITS, 0)).filter((hit) => site.entry(hit.item)?.version === hit.version)
   const live = new Map(
     (

@@ -1,3 +1,4 @@
+import ICAL from 'ical.js'
 import { describe, expect, it } from 'vitest'
 import { wallOf } from '../../core/time/zone'
 import { HOUR, until, writePost, type Client } from '../support/server'
@@ -505,6 +506,47 @@ describe('the site of another moment', () => {
     expect((await read(new URL(other.url).pathname)).status).toBe(410)
     await pass(4)
     expect((await read(path)).status).toBe(410)
+  })
+})
+
+describe('the calendar', () => {
+  it('is read by an independent parser under a private address that can be ended', async () => {
+    const { team } = here
+    const post = await writePost(team, 'In the feed', 'cleared')
+    const planned = await plan(team.publisher, post.item, { kind: 'put-live', ...ahead(6) })
+    const weekly = await writePost(team, 'Each evening', 'cleared')
+    await plan(team.publisher, weekly.item, { kind: 'window', ...ahead(3), until: ahead(5), rule: 'FREQ=DAILY;COUNT=3' })
+    const { url } = await team.publisher.need<{ url: string }>('POST', '/me/calendar-feed')
+    const path = new URL(url).pathname
+    const answer = await fetch(here.server.origin + path)
+    expect(answer.headers.get('content-type')).toMatch(/^text\/calendar/)
+    const text = await answer.text()
+    const component = new ICAL.Component(ICAL.parse(text) as unknown[])
+    const events = component.getAllSubcomponents('vevent').map((event) => new ICAL.Event(event))
+    const mine = events.find(({ summary }) => summary === 'In the feed: goes live')!
+    expect(mine.startDate.toJSDate().toISOString()).toBe(planned.body.at)
+    expect(events.filter(({ summary }) => summary === 'Each evening: shows')).toHaveLength(3)
+    expect(new Set(events.map(({ uid }) => uid)).size).toBe(events.length)
+    expect(text.split('\r\n').every((line) => Buffer.byteLength(line) <= 75)).toBe(true)
+    // Another address ends this one, and so does whoever ends it.
+    const next = await team.publisher.need<{ url: string }>('POST', '/me/calendar-feed')
+    expect((await fetch(here.server.origin + path)).status).toBe(404)
+    await team.publisher.need('DELETE', '/me/calendar-feed')
+    expect((await fetch(here.server.origin + new URL(next.url).pathname)).status).toBe(404)
+  })
+  it('has each thing on its day, with what is to be looked at again and when an embargo ends', async () => {
+    const { team } = here
+    const post = await writePost(team, 'Seen on the calendar', 'cleared')
+    const day = ahead(72).date
+    await team.writer.need('PATCH', `/items/${post.item}/office`, { body: { reviewBy: day } })
+    await team.publisher.need('PUT', `/items/${post.item}/embargo`, { body: { until: { date: day, time: '12:00' } } })
+    const to = new Date(now().getTime() + 100 * HOUR).toISOString()
+    const all = await team.publisher.need<{ title: string; what: string; at: string }[]>(
+      'GET',
+      `/calendar?from=${now().toISOString()}&to=${to}`,
+    )
+    expect(all.filter(({ title }) => title === 'Seen on the calendar').map(({ what }) => what)).toEqual(['review-by', 'embargo'])
+    expect(all.map(({ at }) => at)).toEqual(all.map(({ at }) => at).sort())
   })
 })
 

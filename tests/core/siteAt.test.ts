@@ -6,7 +6,7 @@ import { differences } from '../../core/plan/differences'
 import { forecast, troublesBetween, type Plan, type PlannedFacts } from '../../core/plan/forecast'
 import { judge, type Wish } from '../../core/plan/judge'
 import { play, type Turn } from '../../core/plan/play'
-import { SiteAt, stayAt, type Facts, type ItemHistory, type Stay } from '../../core/plan/siteAt'
+import { SiteAfter, SiteAt, stayAt, type Site, type Facts, type ItemHistory, type Stay } from '../../core/plan/siteAt'
 
 const ZONE = 'UTC'
 const at = (minute: number) => new Date(Date.UTC(2027, 0, 1, 0, minute)).toISOString()
@@ -46,7 +46,7 @@ const put = (item: string, version: string, fields: Fields, more: Partial<Wish &
 })
 const withdraw = (item: string): Wish => ({ item, kind: 'page', section: 's', title: item, do: 'withdraw' })
 /** What can be seen of a site: who stands where in which version. */
-const seen = (site: SiteAt) => Object.fromEntries([...site.all()].map((entry) => [entry.item, `${entry.version} ${entry.path}`]).sort())
+const seen = (site: Site) => Object.fromEntries([...site.all()].map((entry) => [entry.item, `${entry.version} ${entry.path}`]).sort())
 const codes = (results: ReturnType<typeof judge>['results']) =>
   results.map((result) => (result.ok ? 'ok' : result.reasons.map(({ code }) => code).join()))
 
@@ -110,7 +110,7 @@ describe('judging changes together', () => {
     expect(codes(judge(site(), wishes, at(2), ZONE).results)).toEqual(['segment-taken', 'segment-taken'])
     const judged = together(...wishes)
     expect(codes(judged.results)).toEqual(['ok', 'ok'])
-    const after = site()
+    const after = new SiteAfter(site())
     after.take(judged)
     expect(seen(after)).toEqual({ a: 'a2 /b', b: 'b2 /a', c: 'c1 /b/c' })
   })
@@ -165,7 +165,7 @@ describe('judging changes together', () => {
             [...before].map(([item, { segment, parent }]) => [item, { stays: [stay(`${item}1`, 0, null, page(segment, parent))] }]),
           ),
         )
-        const view = new SiteAt(known, at(1))
+        const view = new SiteAfter(new SiteAt(known, at(1)))
         const judged = judge(
           view,
           wished.map(({ item, off, segment, parent }) => (off ? withdraw(item) : put(item, `${item}2`, page(segment, parent)))),
@@ -191,7 +191,7 @@ describe('playing a plan', () => {
     { id: 'w end', at: at(end), does: 'end', window: 'w', item: 'a' },
   ]
   const states = (list: Turn[]) => {
-    const site = new SiteAt(base, at(1))
+    const site = new SiteAfter(new SiteAt(base, at(1)))
     const after: object[] = []
     for (const _ of play(site, list, ZONE)) after.push(seen(site))
     return after
@@ -209,7 +209,7 @@ describe('playing a plan', () => {
     expect(run('a2')).toEqual([{ a: 'a2 /a' }, { a: 'a3 /a' }])
   })
   it('passes over what is blocked, and says what it would meet', () => {
-    const site = new SiteAt(base, at(1))
+    const site = new SiteAfter(new SiteAt(base, at(1)))
     const [played] = [
       ...play(site, [{ id: 'x', at: at(2), does: 'change', wishes: [put('b', 'b1', page('a'))], together: true, blocked: true }], ZONE),
     ]

@@ -34,6 +34,8 @@ test('axe finds nothing in the office', async ({ browser }) => {
   await clean(page, 'Today')
   for (const [path, ready] of [
     ['/office/content', 'Start an item'],
+    ['/office/calendar', 'New edition'],
+    ['/office/calendar?view=week', 'New edition'],
     ['/office/site', 'Make a section'],
     ['/office/checks', '90 days'],
     ['/office/checks?view=mail', 'Mail'],

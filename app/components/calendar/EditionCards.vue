@@ -52,12 +52,10 @@ const part = (n: number, of: number) => (of ? `${(100 * n) / of}%` : '0%')
     <template v-if="reviews.length">
       <h2 class="pt-3 text-[0.93rem] font-semibold text-soft">To be looked at again</h2>
       <ul>
-        <li v-for="entry in reviews" :key="entry.id" class="truncate py-0.5">
-          <NuxtLink :to="`/office/items/${entry.item}`" class="hover:underline" :title="entry.title">{{ entry.title }}</NuxtLink><span
-            class="text-soft"
-          >
-            · {{ shortIn(entry.at, zone, site.now).replace(/ \d\d:\d\d$/, '') }}</span
-          >
+        <li v-for="entry in reviews" :key="entry.id" class="flex gap-2 py-0.5">
+          <NuxtLink :to="`/office/items/${entry.item}`" class="min-w-0 truncate hover:underline" :title="entry.title">{{
+            entry.title
+          }}</NuxtLink><span class="ml-auto shrink-0 text-soft">{{ shortIn(entry.at, zone, site.now).replace(/ \d\d:\d\d$/, '') }}</span>
         </li>
       </ul>
     </template>

@@ -57,15 +57,15 @@ onMounted(() => table.value?.querySelector('[data-hour="06:00"]')?.scrollIntoVie
       <tr class="h-8 bg-paper text-left text-[0.86rem] text-soft">
         <th class="w-14 border-r border-b border-line"><span class="sr-only">Hour</span></th>
         <th
-          v-for="day in days"
-          :key="day"
+          v-for="date in days"
+          :key="date"
           scope="col"
           class="border-r border-b border-line px-2 font-semibold"
-          :class="day === today && 'bg-kelp-wash text-ink'"
+          :class="date === today && 'bg-kelp-wash text-ink'"
         >
-          {{ name(day) }}
+          {{ name(date) }}
           <span
-            v-for="band in bands(day)"
+            v-for="band in bands(date)"
             :key="band.id"
             class="mt-0.5 block truncate rounded-[4px] bg-lamp-wash px-1.5 font-normal text-lamp"
             >{{ band.title }}</span
@@ -82,25 +82,28 @@ onMounted(() => table.value?.querySelector('[data-hour="06:00"]')?.scrollIntoVie
           {{ hour }}
         </th>
         <td
-          v-for="day in days"
-          :key="day"
+          v-for="date in days"
+          :key="date"
           class="relative h-9 border-r border-b border-line p-0.5 align-top"
-          :class="[day === today && 'bg-kelp-wash', over === `${day} ${hour}` && 'outline-2 -outline-offset-2 outline-tide outline-dashed']"
-          :data-cell="`${day} ${hour}`"
-          @dragover="hover($event, `${day} ${hour}`)"
-          @drop.prevent="emit('drop', `${day} ${hour}`)"
+          :class="[
+            date === today && 'bg-kelp-wash',
+            over === `${date} ${hour}` && 'outline-2 -outline-offset-2 outline-tide outline-dashed',
+          ]"
+          :data-cell="`${date} ${hour}`"
+          @dragover="hover($event, `${date} ${hour}`)"
+          @drop.prevent="emit('drop', `${date} ${hour}`)"
         >
           <EntryChip
-            v-for="entry in cells.get(`${day} ${hour}`) ?? []"
+            v-for="entry in cells.get(`${date} ${hour}`) ?? []"
             :key="entry.id"
             :entry="entry"
-            :day="day"
+            :day="date"
             :zone="zone"
             @lift="emit('lift', $event)"
             @drop="emit('hover', null)"
           />
           <p
-            v-if="over === `${day} ${hour}` && trial"
+            v-if="over === `${date} ${hour}` && trial"
             class="pointer-events-none absolute top-full right-0 left-0 z-20 rounded-md border bg-sheet px-1.5 py-1 text-[0.86rem] shadow-md"
             :class="trial.come.length ? 'border-rust text-rust' : 'border-kelp text-kelp'"
             role="status"

@@ -14,6 +14,8 @@ const ReceiptCard = lazily(() => import('./ReceiptCard.vue'))
 const GateChecks = lazily(() => import('./GateChecks.vue'))
 const GateClearers = lazily(() => import('./GateClearers.vue'))
 
+const TimingFacts = lazily(() => import('~/components/time/TimingFacts.vue'))
+
 /** One thing that can be done from the track; `why` says why it is off. */
 export interface TrackAction {
   id: string
@@ -138,12 +140,6 @@ const dot = (done: boolean, now: boolean) =>
             </div>
           </template>
         </li>
-        <li v-if="page.embargo" class="track-step">
-          <span class="track-dot" :class="dot(false, true)" />
-          <p>
-            <b class="font-semibold">Embargo</b> <span class="text-lamp">until {{ fullIn(page.embargo, zone) }}</span>
-          </p>
-        </li>
         <li class="track-step last">
           <span class="track-dot border-edge bg-sheet" />
           <p>
@@ -186,14 +182,7 @@ const dot = (done: boolean, now: boolean) =>
           <p class="text-soft">No draft is open. Begin one to change it; readers keep what they have until it goes live.</p>
         </li>
       </template>
-      <li v-if="page.window" class="mt-3 list-none rounded-md border border-lamp-fill bg-lamp-wash px-2.5 py-1.5">
-        <template v-if="page.window.open && page.window.until"
-          >Shows until {{ fullIn(page.window.until, zone) }};
-          {{ page.window.under ? 'then what lies under it comes back' : 'then it leaves the site' }}.</template
-        >
-        <template v-else-if="page.window.at">Shows again {{ fullIn(page.window.at, zone) }}.</template>
-        <span v-if="page.window.repeats" class="block text-soft">Comes {{ page.window.repeats }}.</span>
-      </li>
+      <TimingFacts v-if="page.window || page.embargo" :page="page" :zone="zone" />
       <li v-if="page.onSite !== 'none'" class="mt-3 list-none">
         <Suspense><ReceiptCard :item="page.id" :version="`${page.live?.version} ${page.onSite}`" /></Suspense>
       </li>
