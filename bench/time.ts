@@ -109,7 +109,6 @@ export async function measure(): Promise<Row[]> {
         missing: [],
         clocks: [],
         repeats: false,
-        endless: false,
       },
     ])
   }

@@ -18,6 +18,11 @@ export const pictureSchema = z.strictObject({
 })
 export type PictureValue = z.infer<typeof pictureSchema>
 
+/** Where a notice stands as a bar beside its own page. */
+export const BARS = ['none', 'site', 'section'] as const
+/** Whether a notice goes by itself. */
+export const LIFETIMES = ['lasting', 'temporary'] as const
+
 const shapes = {
   title: line(200),
   pageTitle: line(200),
@@ -42,6 +47,8 @@ const shapes = {
   commentsOpen: z.boolean(),
   labelType: z.enum(LABEL_TYPES),
   noticeLevel: z.enum(['information', 'warning', 'urgent']),
+  bar: z.enum(BARS),
+  lifetime: z.enum(LIFETIMES),
   footer: z.string().max(2_000),
   defaultCategory: z.uuid().nullable(),
   embedOrigins: z.array(z.url({ protocol: /^https?$/ }).max(200)).max(20),
@@ -109,6 +116,13 @@ export const FIELDS: Record<FieldName, FieldRule> = {
   commentsOpen: { label: 'Readers may comment', input: 'switch', kinds: ['page', 'post'] },
   labelType: { label: 'Sort of label', input: 'choice', kinds: ['label'] },
   noticeLevel: { label: 'Level', input: 'choice', kinds: ['notice'] },
+  bar: { label: 'Shown as a bar', input: 'choice', kinds: ['notice'] },
+  lifetime: {
+    label: 'How long it holds',
+    input: 'choice',
+    kinds: ['notice'],
+    help: 'What is for a time needs an end before it goes live.',
+  },
   footer: { label: 'Foot of every page', input: 'text', kinds: ['settings'] },
   defaultCategory: {
     label: 'Category of a post that has none',

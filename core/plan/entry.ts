@@ -59,6 +59,8 @@ export function touchedTags(before: LiveEntry | null, after: LiveEntry | null): 
   if (!entry) return []
   if (entry.kind === 'settings') return ['settings']
   const tags: Tag[] = [`item:${entry.item}`, 'sitemap']
+  // A bar stands on every page, as menus do.
+  if ([before, after].some((one) => one?.fields.bar && one.fields.bar !== 'none')) tags.push('tree')
   if (facts(before, LISTED) !== facts(after, LISTED)) tags.push(`list:${entry.kind}`)
   if (entry.kind === 'page' && facts(before, IN_TREE) !== facts(after, IN_TREE)) tags.push('tree')
   return tags

@@ -41,8 +41,6 @@ export interface PlannedFacts {
   clocks: string[]
   /** A recurring window's later turns repeat the trouble of its first. */
   repeats: boolean
-  /** Whether it asks for an end of its own before it may go live, and has none. */
-  endless: boolean
 }
 
 export interface Plan {
@@ -173,7 +171,6 @@ export function forecast(before: SiteAt, plan: Plan, links: Links, zone: string,
       }
       for (const part of of.missing) add(of, turn.at, 'warns', 'part-missing', `It shows ${part}, which is not there any more`, part)
       for (const words of of.clocks) add(of, turn.at, 'warns', 'clock-change', words, words)
-      if (of.endless) add(of, turn.at, 'stops', 'end-missing', 'It is temporary and has no end')
       for (const other of plan.editionsOf.get(of.item) ?? [])
         if (other.edition !== of.edition)
           add(of, turn.at, 'warns', 'in-two-editions', `It is in the edition “${other.name}” too`, other.edition)

@@ -19,6 +19,8 @@ export type Wish = { item: string; kind: Kind; section: string; title: string } 
       /** Whether it would replace another version than the one it was written on, and nobody accepted that. */
       behind: boolean
       shownDate: 'ask' | 'keep'
+      /** Whether it leaves the site again by plan. */
+      ends?: boolean
       /** The instant before which nobody may put it live. */
       embargo: string | null
     }
@@ -131,6 +133,7 @@ export function judge(state: SiteState, wishes: Wish[], at: string, zone: string
       // Together, who stands where is asked of the outcome.
       pathTakenBy: !together && there && there.item !== item ? there.title : null,
       behind: wish.behind,
+      ends: wish.ends ?? true,
       embargo: wish.embargo !== null && at < wish.embargo ? fullIn(wish.embargo, zone) : null,
       get today() {
         return today()

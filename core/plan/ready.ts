@@ -24,6 +24,8 @@ export interface GoingLive {
   today: string
   /** The moment before which nobody may put it live, in words, while that lies ahead. */
   embargo: string | null
+  /** Whether it is planned that it leaves the site again. */
+  ends: boolean
   /** What the person answered about a shown date older than a month; a planned event keeps it. */
   shownDate: 'ask' | 'keep'
 }
@@ -47,6 +49,12 @@ export function notReady(change: GoingLive): Reason[] {
   const reasons: Reason[] = []
   if (!change.cleared) reasons.push({ code: 'not-cleared', detail: 'It has not passed its gates as it is now' })
   if (change.embargo !== null) reasons.push({ code: 'embargo', detail: `Nobody may put it live before ${change.embargo}`, at: 'embargo' })
+  if (fields.lifetime === 'temporary' && !change.ends)
+    reasons.push({
+      code: 'end-missing',
+      detail: 'It is temporary: set when it leaves the site again, or show it for a while',
+      at: 'lifetime',
+    })
   if (!fields.title?.trim()) reasons.push({ code: 'title-missing', detail: 'It needs a title on the page', at: 'title' })
   if (kind !== 'settings') {
     reasons.push(...checkSegment(fields.segment ?? '', kind === 'page' && !fields.parent))

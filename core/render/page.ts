@@ -23,6 +23,14 @@ export interface SiteView {
   /** Scheme and host readers use, e.g. `https://ferries.example`; no closing slash. */
   origin: string
   menu: MenuNode[]
+  /** Notices that stand on top of pages, the most urgent first; those with a section only on its pages. */
+  bars: Bar[]
+}
+
+/** A notice as a bar. */
+export interface Bar extends Link {
+  level: keyof typeof NOTICE_WORDS
+  section: string | null
 }
 
 /** One item on the site, with everything around it looked up. */
@@ -35,6 +43,8 @@ export interface ItemView {
   labels: Link[]
   byline: Link[]
   section: Link
+  /** The sections that it is in: its own and those above. */
+  within: string[]
   previous: Link | null
   next: Link | null
   series: { title: string; path: string; parts: { path: string; title: string; here: boolean }[] } | null
@@ -106,7 +116,14 @@ const sharingPath = ({ id, width }: { id: string; width: number }) => {
   return picturePath(id, widths.find((wide) => wide >= SLOTS.sharing.width) ?? widths.at(-1)!, 'jpg')
 }
 
-function layout(site: SiteView, head: Head, main: string, aside = ''): string {
+/** The bars of a page that is in these sections. */
+function renderBars(bars: Bar[], within: readonly string[], here: string): string {
+  const shown = bars.filter(({ section, path }) => path !== here && (section === null || within.includes(section)))
+  if (!shown.length) return ''
+  return `<aside class="bars" aria-label="Notices">${shown.map(({ level, path, title }) => `<p class="${level}"><b>${NOTICE_WORDS[level]}</b> <a href="${esc(path)}">${esc(title)}</a></p>`).join('')}</aside>`
+}
+
+function layout(site: SiteView, head: Head, main: string, aside = '', within: readonly string[] = []): string {
   const title = head.path === '/' ? site.name : `${head.title} – ${site.name}`
   const url = site.origin + head.path
   const picture = head.sharing.picture && site.origin + sharingPath(head.sharing.picture)
@@ -119,7 +136,7 @@ function layout(site: SiteView, head: Head, main: string, aside = ''): string {
 ${meta('property', 'og:title', head.sharing.title)}${meta('property', 'og:description', head.sharing.text)}${meta('property', 'og:type', head.type)}${meta('property', 'og:url', url)}${meta('property', 'og:site_name', site.name)}${picture ? meta('property', 'og:image', picture) : ''}
 ${head.jsonLd ? `<script type="application/ld+json">${scriptJson(head.jsonLd)}</script>` : ''}</head>
 <body><a class="skip" href="#main">Skip to the content</a>
-<header class="top"><div><a class="name" href="/">${esc(site.name)}</a><nav aria-label="Main">${renderMenu(site.menu, head.path)}</nav><form role="search" action="/search"><label><span>Search</span><input type="search" name="q" maxlength="200" placeholder="Search"></label></form></div></header>
+<header class="top"><div><a class="name" href="/">${esc(site.name)}</a><nav aria-label="Main">${renderMenu(site.menu, head.path)}</nav><form role="search" action="/search"><label><span>Search</span><input type="search" name="q" maxlength="200" placeholder="Search"></label></form></div></header>${renderBars(site.bars, within, head.path)}
 <div class="frame${aside ? ' with-aside' : ''}">${aside}<main id="main">${main}</main></div>
 <footer><div><p>${esc(site.footer || site.name).replaceAll('\n', '<br>')}</p><p><a href="/posts">All posts</a> <a href="/notices">Notices</a> <a href="/archive">Archive</a> <a href="/feed.xml">Feed</a></p></div></footer>
 </body></html>`
@@ -222,7 +239,7 @@ export function renderItem(site: SiteView, item: ItemView): string {
       ? `<section aria-labelledby="by"><h2 id="by">Posts by ${esc(fields.title ?? '')}</h2>${renderTeasers(item.posts, item.refs.media, language)}</section>`
       : ''
   }</article>${around}`
-  return layout(site, itemHead(site, item), main, aside)
+  return layout(site, itemHead(site, item), main, aside, item.within)
 }
 
 const NOTICE_WORDS = { information: 'For your information', warning: 'Changed sailings', urgent: 'Urgent' }

@@ -57,6 +57,8 @@ a[data-file]::after{content:" (" attr(data-file) ")";font:.86em Figtree,system-u
 .look-lead{font-size:1.18rem;line-height:1.5}.look-small{font:.87rem/1.5 Figtree,system-ui,sans-serif;color:var(--soft)}.look-centred{text-align:center}.look-right{text-align:right}
 .word-highlight{background:var(--warn-ground);padding:0 .15em;border-radius:3px}.word-quiet{color:var(--soft)}.word-alert{color:var(--urgent);font-weight:600}
 ${FOCUS}
+.bars p{margin:0;padding:.55rem 1.5rem;font:.95rem/1.4 Figtree,system-ui,sans-serif;text-align:center;background:var(--info-ground)}.bars .warning{background:var(--warn-ground)}.bars .warning b{color:var(--warn)}.bars .urgent{background:var(--urgent-ground)}.bars .urgent b{color:var(--urgent)}.bars b{margin-right:.5rem}
+.moment-mark{margin:0;padding:.4rem 1.5rem;font:600 .88rem/1.4 Figtree,system-ui,sans-serif;text-align:center;background:var(--warn-ground);color:var(--warn);position:sticky;top:0;z-index:3}
 hr{border:0;border-top:1px solid var(--line);margin:2rem 0}
 .button{display:inline-block;background:var(--sea);color:#fff;font-family:Figtree,system-ui,sans-serif;font-weight:600;padding:.55rem 1.1rem;border-radius:6px;text-decoration:none}
 .box{border:1px solid var(--line);background:var(--sheet);border-radius:6px;padding:1rem 1.3rem .1rem;margin:0 0 1.3rem}.box.note{background:var(--info-ground);border-color:transparent}.box.warning{background:var(--warn-ground);border-color:transparent;border-left:.35rem solid var(--warn)}.box-title,.card-title{font:650 1.02rem/1.35 Figtree,system-ui,sans-serif;margin:0 0 .4rem}

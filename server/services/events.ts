@@ -82,7 +82,9 @@ export async function plan(office: Office, actor: Actor, itemId: string, input: 
     must(actor, VERB_OF[input.kind], item.section_id)
     if (item.binned_at) throw refusal('conflict', 'item-binned', 'The item is in the bin; restore it first')
     const draft = input.kind === 'withdraw' ? null : await plannable(tx, item, input.draft)
-    if (input.kind === 'withdraw' && item.on_site !== 'live') throw refusal('conflict', 'not-live', 'It is not on the site')
+    // What is temporary gets its end before it goes live.
+    if (input.kind === 'withdraw' && item.on_site !== 'live' && item.draft_id === null)
+      throw refusal('conflict', 'not-live', 'It is not on the site, and no draft of it is open')
     const moment = momentAhead(office, site.zone, input)
     if (input.kind !== 'withdraw') mustPassEmbargo(item, moment.at, site.zone)
     const window = input.kind === 'window' ? windowOf(office, site.zone, { ...input, at: moment.at }, input) : {}

@@ -16,7 +16,7 @@ import { changesOf, type Due } from './due'
 import { editionGate } from './editionGates'
 import { editionById, type EditionRow } from '../store/editions'
 import { paceLeft, usualPace } from './flow'
-import { wishOf, type LiveChange } from './live'
+import { endingItems, wishOf, type LiveChange } from './live'
 import type { Office } from './office'
 import type { SiteFacts } from './siteFacts'
 
@@ -118,8 +118,8 @@ export class Foresight {
     const wishes = asked
       .filter(({ change }) => mayRead(change.item.section_id))
       .map(({ change }): PlannedWish => {
-        const wish = wishOf(change)
-        return wish.do === 'put' ? { ...wish, cleared: true, behind: false, embargo: null } : wish
+        const wish = wishOf(change, new Set())
+        return wish.do === 'put' ? { ...wish, cleared: true, behind: false, ends: true, embargo: null } : wish
       })
     const together = judge(site, wishes, at, await this.zone(), true)
     // Where not all can go together, what can is shown one by one.
@@ -185,6 +185,10 @@ export class Foresight {
       ),
     ])
     const refs = await this.refsOf(db, asked)
+    const ending = await endingItems(
+      db,
+      asked.map(({ change }) => change),
+    )
     const there = await mediaThere(
       db,
       [...refs.values()].flatMap(({ media }) => media),
@@ -203,7 +207,6 @@ export class Foresight {
       missing: [],
       clocks: clocksOf(event),
       repeats: false,
-      endless: false,
       ...more,
     })
     const known: Known[] = asked.map(({ event, change, loaded }) => {
@@ -213,7 +216,7 @@ export class Foresight {
       return {
         event,
         section: change.item.section_id,
-        wish: plannedWish(change, event, loaded),
+        wish: plannedWish(change, event, loaded, ending),
         facts: facts(event, {
           does: change.do,
           cleared,
@@ -320,8 +323,8 @@ const nowPlace = (site: SiteAt, item: string) => {
 }
 const copyUnders = (unders: Unders): Unders => new Map([...unders].map(([item, open]) => [item, { ...open }]))
 
-function plannedWish(change: LiveChange, event: EventRow, loaded: Due['loaded']): PlannedWish {
-  const wish = wishOf(change)
+function plannedWish(change: LiveChange, event: EventRow, loaded: Due['loaded'], ending: ReadonlySet<string>): PlannedWish {
+  const wish = wishOf(change, ending)
   const content = loaded && (event.kind === 'put-live' || event.kind === 'window')
   return content ? { ...wish, basedOn: { base: loaded.draft.base_version, accepted: event.accepted_behind } } : wish
 }

@@ -93,13 +93,26 @@ export function mustBeDone([outcome]: Outcome<LiveDone>[]): LiveDone {
 const goesUnder = (change: LiveChange): boolean =>
   change.do === 'put' && change.item.window_id !== null && change.draft !== null && change.cause !== 'moved' && change.cause !== 'window'
 
+/** Of changes that bring a temporary text, the items whose end is planned. */
+export async function endingItems(db: Reader, changes: readonly LiveChange[]): Promise<Set<string>> {
+  const items = changes.flatMap((change) => (change.do === 'put' && change.manifest.fields.lifetime === 'temporary' ? change.item.id : []))
+  if (!items.length) return new Set()
+  const rows = await db.all<{ item: string }>(
+    "SELECT DISTINCT item_id AS item FROM planned_event WHERE kind = 'withdraw' AND state = 'planned' AND item_id IN (SELECT value FROM json_each($items))",
+    { items: JSON.stringify(items) },
+  )
+  return new Set(rows.map(({ item }) => item))
+}
+
 /** What a change asks of the site, as the core judges it. */
-export const wishOf = (change: LiveChange): Wish => {
+export const wishOf = (change: LiveChange, ending: ReadonlySet<string>): Wish => {
   const { item } = change
   const common = { item: item.id, kind: item.kind, section: change.to ?? item.section_id, title: item.title }
   if (change.do === 'withdraw') return { ...common, do: 'withdraw' }
   const { version, manifest, cleared, behind, shownDate } = change
-  return { ...common, do: 'put', version: version.id, fields: manifest.fields, cleared, behind, shownDate, embargo: item.embargo_at }
+  // What shows for a while ends with that; what readers had before, or have still, is not asked about again.
+  const ends = change.draft === null || change.event?.opens || ending.has(item.id)
+  return { ...common, do: 'put', version: version.id, fields: manifest.fields, cleared, behind, shownDate, ends, embargo: item.embargo_at }
 }
 
 /**
@@ -119,7 +132,8 @@ export async function judgeLive(office: Office, tx: Reader, site: SiteRow, chang
   ).toISOString()
   const asked = new AskedSite(tx, site.id)
   await asked.learnEntries([...ids, ...changes.flatMap((change) => (change.do === 'put' ? (change.manifest.fields.parent ?? []) : []))])
-  const wishes = changes.map(wishOf)
+  const ending = await endingItems(tx, changes)
+  const wishes = changes.map((change) => wishOf(change, ending))
   for (;;) {
     const judgement = judge(asked, wishes, at, site.zone, together)
     if (!(await asked.learn())) return { ...judgement, at, changes }

@@ -1,5 +1,5 @@
 import { menuTree, type MenuNode, type TreePage } from '../../core/tree/menu'
-import type { SiteView } from '../../core/render/page'
+import type { Bar, SiteView } from '../../core/render/page'
 import type { Fields } from '../../core/content/fields'
 import type { JournalRow } from '../../core/history/chain'
 import type { SiteEntry } from '../../core/plan/entry'
@@ -13,6 +13,7 @@ export interface Frame {
   settings: Fields
   pages: Map<string, TreePage>
   menu: MenuNode[]
+  bars: Bar[]
 }
 
 export const treePage = (entry: SiteEntry): TreePage => ({
@@ -24,11 +25,36 @@ export const treePage = (entry: SiteEntry): TreePage => ({
   inMenus: entry.fields.inMenus ?? false,
 })
 
+/** Notices looked through for bars, the newest first. */
+const MOST_NOTICES = 200
+const URGENCY = ['urgent', 'warning', 'information']
+
+/** The notices that stand as bars, the most urgent first. */
+function barsOf(notices: SiteEntry[]): Bar[] {
+  return notices
+    .flatMap(({ fields, path, title, section }): Bar[] =>
+      path !== null && fields.bar && fields.bar !== 'none'
+        ? [{ path, title, level: fields.noticeLevel ?? 'information', section: fields.bar === 'section' ? section : null }]
+        : [],
+    )
+    .sort((a, b) => URGENCY.indexOf(a.level) - URGENCY.indexOf(b.level))
+}
+
 /** The frame of a site as a source has it. */
 export async function frameOf(site: SiteRow, source: SiteSource): Promise<Frame> {
-  const [pages, [settings]] = await Promise.all([source.pages(), source.byIds([site.settings_item])])
+  const [pages, [settings], notices] = await Promise.all([
+    source.pages(),
+    source.byIds([site.settings_item]),
+    source.listing({ kind: 'notice' }, 0, MOST_NOTICES),
+  ])
   const tree = pages.map(treePage)
-  return { site, settings: settings?.fields ?? {}, pages: new Map(tree.map((page) => [page.id, page])), menu: menuTree(tree) }
+  return {
+    site,
+    settings: settings?.fields ?? {},
+    pages: new Map(tree.map((page) => [page.id, page])),
+    menu: menuTree(tree),
+    bars: barsOf(notices),
+  }
 }
 
 /** Keeps the frame in memory until the tree or the settings change. */
@@ -63,4 +89,5 @@ export const siteView = (frame: Frame, origin: string): SiteView => ({
   language: frame.site.language,
   origin,
   menu: frame.menu,
+  bars: frame.bars,
 })

@@ -1,5 +1,5 @@
 import { contentRefs, manifestMedia, type Content, type Manifest } from '../../core/content/content'
-import type { Section } from '../../core/access/rights'
+import { withAncestors, type Section } from '../../core/access/rights'
 import type { Kind } from '../../core/content/kinds'
 import type { SiteEntry } from '../../core/plan/entry'
 import type { ItemView, Link, Teaser } from '../../core/render/page'
@@ -80,6 +80,7 @@ export async function itemView({ db, source, frame, sections }: Making, subject:
     labels: labels.flatMap(link),
     byline: (fields.byline ?? []).flatMap((id) => link(items.get(id))),
     section: { path: `/sections/${section?.segment}`, title: section?.name ?? '' },
+    within: withAncestors(sections, subject.section),
     previous: link(around.previous)[0] ?? null,
     next: link(around.next)[0] ?? null,
     series: seriesLabel?.path

@@ -118,6 +118,63 @@ describe('an embargo', () => {
   })
 })
 
+describe('a notice', () => {
+  const notice = async (title: string, fields: object) => {
+    const { team } = here
+    const body = { kind: 'notice', section: team.section, title, content: { fields } }
+    const made = await team.writer.need<Draft>('POST', '/items', { body })
+    await team.writer.need('POST', `/drafts/${made.draft}/send`, { body: {}, ifMatch: made.version })
+    await team.reviewer.need('POST', `/drafts/${made.draft}/clear`, { body: { gate: 'review' }, ifMatch: made.version })
+    return made
+  }
+  it('that is temporary must have an end before it goes live, and leaves by it', async () => {
+    const { team } = here
+    const short = await notice('Quay closed for a day', { lifetime: 'temporary' })
+    const go = () => codes(team.publisher.ask('POST', `/drafts/${short.draft}/put-live`, { body: {}, ifMatch: short.version }))
+    expect(await go()).toEqual([422, 'end-missing'])
+    expect((await plan(team.publisher, short.item, { kind: 'withdraw', ...ahead(4) })).status).toBe(200)
+    expect(await go()).toEqual([200])
+    await pass(5)
+    await until(async () => (await read('/notices/quay-closed-for-a-day')).status === 410, 'its end')
+    // A window is an end of its own.
+    const window = await notice('Fog tonight', { lifetime: 'temporary' })
+    expect((await plan(team.publisher, window.item, { kind: 'window', draft: window.draft, ...ahead(1), until: ahead(3) })).status).toBe(
+      200,
+    )
+    await pass(2)
+    await shows('/notices/fog-tonight', 'Fog tonight')
+  })
+  it('stands as a bar on every page, or on those of its section, the most urgent first, and goes with it', async () => {
+    const { team } = here
+    const inside = await writePost(team, 'Inside the section', 'live')
+    const { item: outside } = await team.founder.need('POST', '/items', {
+      body: { kind: 'post', section: team.other, title: 'Outside the section' },
+    })
+    const page = await team.founder.need<{ draft: { id: string; head: string } }>('GET', `/items/${outside}`)
+    await team.founder.need('POST', `/drafts/${page.draft.id}/put-live`, { body: { exception: 'Test' }, ifMatch: page.draft.head })
+    for (const [title, fields] of [
+      ['Bar for all', { bar: 'site', noticeLevel: 'information' }],
+      ['Bar here', { bar: 'section', noticeLevel: 'urgent' }],
+      ['No bar', { bar: 'none' }],
+    ] as const)
+      await putLive(await notice(title, fields))
+    const bars = async (path: string) => {
+      const { text } = await read(path)
+      const bar = /<aside class="bars"[^>]*>(.*?)<\/aside>/.exec(text)?.[1] ?? ''
+      return [...bar.matchAll(/<a [^>]*>([^<]*)<\/a>/g)].map(([, title]) => title)
+    }
+    expect(await bars('/posts/inside-the-section')).toEqual(['Bar here', 'Bar for all'])
+    expect(await bars('/posts/outside-the-section')).toEqual(['Bar for all'])
+    expect(await bars('/')).toEqual(['Bar for all'])
+    expect(await bars('/notices/bar-for-all')).toEqual(['Bar here'])
+    const { items } = await team.publisher.need<{ items: { id: string; title: string }[] }>('GET', '/items?kind=notice&limit=200')
+    const bar = items.find(({ title }) => title === 'Bar for all')!.id
+    await team.publisher.need('POST', `/items/${bar}/withdraw`, { body: {}, ifMatch: (await facts(bar)).live!.version })
+    expect(await bars('/posts/inside-the-section')).toEqual(['Bar here'])
+    expect(inside.item).toHaveLength(36)
+  })
+})
+
 describe('what is late', () => {
   it('is done, skipped or asked about, as it was planned', async () => {
     const { team } = here

@@ -57,6 +57,7 @@ describe('going live', () => {
     behind: false,
     today: '2027-03-05',
     embargo: null,
+    ends: false,
     shownDate: 'ask',
   }
   it.each<[string, Partial<GoingLive>, string[], string | undefined]>([
@@ -67,6 +68,8 @@ describe('going live', () => {
     ['address taken', { pathTakenBy: 'B' }, ['segment-taken'], 'segment'],
     ['parent not live', { parentLive: false }, ['parent-not-live'], 'parent'],
     ['its own ancestor', { loop: true }, ['parent-loop'], 'parent'],
+    ['temporary without an end', { fields: { title: 'A', segment: 'a', lifetime: 'temporary' } }, ['end-missing'], 'lifetime'],
+    ['temporary with an end', { fields: { title: 'A', segment: 'a', lifetime: 'temporary' }, ends: true }, [], undefined],
     ['under embargo', { embargo: 'Friday' }, ['embargo'], 'embargo'],
     ['behind', { behind: true }, ['behind'], undefined],
     ['an old date', { fields: { title: 'A', segment: 'a', shownDate: '2027-02-01' } }, ['shown-date-old'], 'shownDate'],

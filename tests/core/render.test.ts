@@ -15,6 +15,7 @@ const site: SiteView = {
   footer: 'Foot',
   language: 'en',
   origin: 'https://ferries.example',
+  bars: [],
   menu: [
     {
       id: 'f',

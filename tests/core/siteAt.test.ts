@@ -234,7 +234,6 @@ describe('the forecast', () => {
     missing: [],
     clocks: [],
     repeats: false,
-    endless: false,
     ...more,
   })
   type Step = { id: string; minute: number; wish: Wish | null; more?: Partial<PlannedFacts> }
@@ -349,7 +348,7 @@ describe('the forecast', () => {
     [
       'a temporary text without an end',
       ['x end-missing stops'],
-      [[{ id: 'x', minute: 5, wish: put('a', 'a2', page('a')), more: { endless: true } }]],
+      [[{ id: 'x', minute: 5, wish: put('a', 'a2', page('a', null, { lifetime: 'temporary' }), { ends: false }) }]],
     ],
   ])('finds %s', (_name, expected, args) => expect(told(...args)).toEqual(expected))
   it('tells what a move would bring and mend, by what the trouble is and not by its words', () => {

@@ -39,6 +39,15 @@ const notes = useItemNotes()
 const place = computed(() => `field:${props.name}`)
 const CHOICES: Partial<Record<FieldName, [string, string][]>> = {
   labelType: LABEL_TYPES.map((type) => [type, { category: 'Category', tag: 'Tag', series: 'Series' }[type]]),
+  bar: [
+    ['none', 'Nowhere'],
+    ['site', 'On every page'],
+    ['section', 'On the pages of its section'],
+  ],
+  lifetime: [
+    ['lasting', 'Until someone takes it off'],
+    ['temporary', 'For a time'],
+  ],
   noticeLevel: [
     ['information', 'For information'],
     ['warning', 'Changed sailings'],

@@ -156,10 +156,7 @@ export function useItemActions(page: () => ItemPage, at: DraftAtHand | null, rel
   const planWithdraw = (when: When) => setTime(() => planEvent(page().withdrawEvent, 'withdraw', when), 'The time is set')
   const moveWindowEnd = (when: When) => setTime(() => planEvent(page().window, 'put-live', when), 'Its end is moved')
   const embargo = (until: When | null) =>
-    setTime(
-      () => api('PUT', `${itemPath()}/embargo`, { body: { until } }),
-      until ? 'Nobody can put it live before' : 'The embargo is lifted',
-    )
+    setTime(() => api('PUT', `${itemPath()}/embargo`, { body: { until } }), until ? 'The embargo is set' : 'The embargo is lifted')
   const intoEdition = (edition: string, withdraw: boolean) =>
     act(
       () =>
@@ -371,7 +368,7 @@ export function useItemActions(page: () => ItemPage, at: DraftAtHand | null, rel
     else if (page().window)
       list.push({
         id: 'cancel-window',
-        name: 'Let its window come no more',
+        name: 'End its windows',
         why: why('item.plan'),
         run: () => cancelPlan(page().window!.id),
       })
@@ -411,7 +408,14 @@ export function useItemActions(page: () => ItemPage, at: DraftAtHand | null, rel
           run: () => (dialog.value = 'plan-withdraw'),
         })
       if (live.path) list.push({ id: 'look', name: 'Look at it on the site', run: () => window.open(live.path!, '_blank') })
-    } else if (onSite === 'withdrawn' && page().last)
+    } else if (draft?.change === 'content' && !withdrawEvent)
+      list.push({
+        id: 'plan-withdraw',
+        name: 'Set when it leaves again',
+        why: why('item.plan') ?? why('item.withdraw'),
+        run: () => (dialog.value = 'plan-withdraw'),
+      })
+    if (!live && onSite === 'withdrawn' && page().last)
       list.push({ id: 'back', name: 'Put back as it was', why: why('item.roll-back'), run: () => putBack(page().last!.version) })
     if (!why('people.change'))
       list.push({
