@@ -8,7 +8,7 @@ import type { Actor } from './access'
 import type { Foresight } from './foresight'
 import type { Office } from './office'
 import { found } from './refusal'
-import { readableSections } from './today'
+import { readableSections, readsSomewhere } from './today'
 
 /** One thing on the calendar. Windows and editions have an end or a size; what has an `event` or `edition` can be moved. */
 export interface CalendarEntry {
@@ -41,6 +41,7 @@ const MOST = 5_000
 export async function calendar(office: Office, actor: Actor, foresight: Foresight, from: string, to: string): Promise<CalendarEntry[]> {
   const db = office.store.read
   const site = found(await office.site(), 'site')
+  if (!readsSomewhere(actor)) return []
   const bind = { from, to, readable: readableSections(actor), limit: MOST }
   type Row = EventRow & { title: string; item_kind: string; section: string; person: string; review: string | null }
   const [events, editions, embargoes, reviews, troubles] = await Promise.all([

@@ -14,7 +14,7 @@ import type { LiveChange } from './live'
 import { draftCleared, headsOf, loadedDraft, type LoadedDraft } from './loadedDraft'
 import { fact, type Office } from './office'
 import { withdrawalHeld } from './otherChanges'
-import { isBehind } from './publishing'
+import { isBehind, restsOnClearance } from './publishing'
 
 export interface Due {
   event: EventRow
@@ -111,7 +111,9 @@ async function changeOf(
   if (event.kind === 'restore' || (opens && known)) {
     if (!known) return { reasons: [gone] }
     const manifest = await readManifest(db, known.manifest)
-    return { ...common, ...plain, do: 'put', version: known, manifest, cause: opens ? 'window' : 'roll-back' }
+    if (opens) return { ...common, ...plain, do: 'put', version: known, manifest, cause: 'window' }
+    const cleared = await restsOnClearance(db, known.id)
+    return { ...common, ...plain, do: 'put', version: known, manifest, cleared, cause: 'roll-back' }
   }
   if (!loaded) return { reasons: [gone] }
   if (event.kind === 'carry-out') {

@@ -1,7 +1,7 @@
 import type { Reason } from '../../core/outcome'
 import type { FieldName, Fields } from '../../core/content/fields'
 import { changeSize } from '../../core/history/blame'
-import type { Tx } from '../store/database'
+import type { Reader, Tx } from '../store/database'
 import { baseOnSite, itemById, type ItemRow } from '../store/items'
 import { liveRefsTo } from '../store/live'
 import { readManifest, versionById } from '../store/versions'
@@ -135,6 +135,19 @@ function mustSeeLive(item: ItemRow, seen: string | undefined): void {
     })
 }
 
+/**
+ * Whether a version that was live may be live again on the strength of what it had then: its gates had cleared it, or those it
+ * was put past found it fine afterwards.
+ */
+export const restsOnClearance = async (db: Reader, version: string): Promise<boolean> =>
+  Boolean(
+    await db.one(
+      `SELECT 1 FROM live_interval l WHERE l.version_id = $version AND (l.cause IN ('put-live', 'planned', 'window')
+         OR EXISTS (SELECT 1 FROM exception_review x WHERE x.version_id = l.version_id AND x.verdict = 'fine'))`,
+      { version },
+    ),
+  )
+
 /** Makes an earlier live version what readers get again. It rests on the clearance it had when it was live. */
 export async function rollBack(
   office: Office,
@@ -152,11 +165,7 @@ export async function rollBack(
     const version = await versionById(tx, versionId)
     if (!version || version.item_id !== itemId) throw refusal('unknown', 'unknown', 'There is no such version of this item')
     if (item.live_version === versionId) throw refusal('conflict', 'is-live', `Version ${version.number} is what readers get now`)
-    const rests = await tx.one(
-      `SELECT 1 FROM live_interval l WHERE l.version_id = $version AND (l.cause IN ('put-live', 'planned')
-         OR EXISTS (SELECT 1 FROM exception_review x WHERE x.version_id = l.version_id AND x.verdict = 'fine'))`,
-      { version: versionId },
-    )
+    const rests = await restsOnClearance(tx, versionId)
     const wasLive = await tx.one('SELECT 1 FROM live_interval WHERE version_id = $version', { version: versionId })
     if (!wasLive) throw refusal('refused', 'never-live', 'That version was never on the site; restore it into a draft and send it on')
     const outcomes = await changeLive(office, tx, site, [
@@ -166,7 +175,7 @@ export async function rollBack(
         version,
         manifest: await readManifest(tx, version.manifest),
         draft: null,
-        cleared: Boolean(rests),
+        cleared: rests,
         behind: false,
         shownDate: 'keep',
         cause: 'roll-back',

@@ -1,13 +1,14 @@
 import { randomBytes } from 'node:crypto'
-import type { Actor } from './access'
-import { must } from './access'
+import { draftById, itemById } from '../store/items'
+import { personById } from '../store/people'
+import { actorFrom, may, must, type Actor } from './access'
 import { loadDraft } from './loadedDraft'
 import { editionById } from '../store/editions'
 import { momentAhead, type Moment } from './moments'
 import { note, type Office } from './office'
 import { found, refusal } from './refusal'
 import { hashToken } from './sessions'
-import type { Sight } from './foresight'
+import type { MayRead, Sight } from './foresight'
 
 /** Links that may be open at once; more than anyone keeps track of. */
 const MOST = 200
@@ -103,11 +104,21 @@ export async function endShareLink(office: Office, actor: Actor, id: string): Pr
   })
 }
 
-/** What a link shows, while it is open; counts that it was opened. */
-export async function sharedSight(office: Office, token: string): Promise<{ id: string; sight: Sight } | null> {
+/**
+ * What a link shows while it is open, and of the plan only where its maker may read at this moment: it shows nobody more than
+ * the maker sees, and ends with their right to share.
+ */
+export async function sharedSight(office: Office, token: string): Promise<{ id: string; sight: Sight; mayRead: MayRead } | null> {
   const row = await office.store.read.one<LinkRow>(
     'SELECT * FROM share_link WHERE token_hash = $hash AND revoked_at IS NULL AND ends_at > $now',
     { hash: hashToken(token), now: office.now() },
   )
-  return row ? { id: row.id, sight: sightOf(row) } : null
+  const maker = row && (await personById(office.store.read, row.made_by))
+  if (!row || maker?.active !== 1) return null
+  const actor = actorFrom(maker, await office.rights())
+  const sight = sightOf(row)
+  const draft = sight.shows === 'draft' ? await draftById(office.store.read, sight.draft) : undefined
+  const item = draft && (await itemById(office.store.read, draft.item_id))
+  if (!may(actor, 'item.plan', sight.shows === 'draft' ? (item?.section_id ?? null) : null)) return null
+  return { id: row.id, sight, mayRead: (section) => may(actor, 'item.read', section) }
 }

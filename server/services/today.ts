@@ -22,6 +22,10 @@ const LIMIT = 50
 /** So much of what waits anywhere is asked whether it waits for one, the longest first. */
 const MOST_WAITING = 200
 
+/** Whether someone may see what is worked on anywhere at all. */
+export const readsSomewhere = (actor: Actor): boolean =>
+  [...actor.rights.sections.keys()].some((section) => may(actor, 'item.read', section))
+
 /** The sections that a person may read, as a JSON list for the store. */
 export const readableSections = (actor: Actor): string =>
   JSON.stringify([...actor.rights.sections.keys()].filter((section) => may(actor, 'item.read', section)))
@@ -163,7 +167,7 @@ export async function today(office: Office, actor: Actor) {
     returned: returned.map(({ text, suggestion, ...line }) => ({ ...named(line), note: noteWords({ text, suggestion }) })),
     held: held.filter(mine('item.read')).map((line) => ({ ...named(line), reasons: JSON.parse(line.reasons) as Reason[] })),
     next: next.filter(mine('item.read')).map(named),
-    nextEditions,
+    nextEditions: readsSomewhere(actor) ? nextEditions : [],
     /** What one owns and is to look at again within a week. */
     reviewBy: reviewBy.map(named),
     drafts: drafts.map(named),

@@ -50,7 +50,13 @@ export async function anotherMoment(event: H3Event, origin: string, target: stri
     if (file) return sharedFile(link.id, file)
     if (rest === '' || rest === '/') await countOpened(link.id)
     const mark = (at: string) => markWords(at, site.zone, office.now())
-    return moments.answer(origin, rest || '/', { prefix: `/shared/${name}`, sight: link.sight, mayRead: () => true, whose: link.id, mark })
+    return moments.answer(origin, rest || '/', {
+      prefix: `/shared/${name}`,
+      sight: link.sight,
+      mayRead: link.mayRead,
+      whose: link.id,
+      mark,
+    })
   }
   const actor = await actorOfEvent(office, event)
   if (!actor || !looksOn(actor)) return plain(404, 'There is no such page')

@@ -403,6 +403,52 @@ describe('going back', () => {
   })
 })
 
+describe('what is nobody’s to see or to bring back', () => {
+  it('is not restored by an edition when its gates never let it through', async () => {
+    const { team } = here
+    const post = await writePost(team, 'Never cleared', 'draft')
+    await team.publisher.need('POST', `/drafts/${post.draft}/put-live`, { body: { exception: 'Test' }, ifMatch: post.version })
+    await pass(1)
+    const moment = now().toISOString()
+    await pass(1)
+    await putLive(await change(post.item, 'Cleared since.'))
+    const steps = await team.publisher.need<{ item: string }[]>('GET', `/site-back?moment=${moment}`)
+    expect(steps.map(({ item }) => item)).toContain(post.item)
+    const tried = await team.publisher.ask<Problem>('POST', '/site-back', { body: { moment, section: null } })
+    expect([tried.status, tried.body.reasons.find(({ at }) => at === post.item)?.code]).toEqual([422, 'not-cleared'])
+    expect((await read('/posts/never-cleared')).text).toContain('Cleared since.')
+  })
+  it('is not in a shared link beyond what its maker may read, and the link ends with the maker’s right', async () => {
+    const { team } = here
+    const maker = await colleague()
+    const roles = [{ role: 'section-editor', section: team.section }]
+    await team.founder.need('PUT', `/people/${maker.id}/roles`, { body: { roles } })
+    const [own, elsewhere] = [await writePost(team, 'Shared by a section', 'cleared'), 'Planned elsewhere']
+    const made = await team.founder.need('POST', '/items', { body: { kind: 'post', section: team.other, title: elsewhere } })
+    await plan(team.publisher, own.item, { kind: 'put-live', ...ahead(6) })
+    await team.founder.need('POST', `/drafts/${made.draft}/send`, { body: {}, ifMatch: made.version! })
+    await team.reviewer.need('POST', `/drafts/${made.draft}/clear`, { body: { gate: 'review' }, ifMatch: made.version! })
+    await plan(team.publisher, made.item!, { kind: 'put-live', ...ahead(5) })
+    const body = { sight: { shows: 'draft', draft: own.draft }, until: ahead(40) }
+    const path = new URL((await maker.client.need<{ url: string }>('POST', '/share-links', { body })).url).pathname
+    expect((await read(`${path}posts/shared-by-a-section`)).status).toBe(200)
+    expect((await read(`${path}posts/planned-elsewhere`)).status).toBe(404)
+    await team.founder.need('PUT', `/people/${maker.id}/roles`, { body: { roles: [] } })
+    expect((await read(`${path}posts/shared-by-a-section`)).status).toBe(410)
+  })
+  it('is on no calendar of someone who may read nothing', async () => {
+    const { team } = here
+    const { edition } = await team.publisher.need<{ edition: string }>('POST', '/editions', { body: { name: 'Secret season' } })
+    await team.publisher.need('PATCH', `/editions/${edition}`, { body: { moment: ahead(20) } })
+    const range = `/calendar?from=${now().toISOString()}&to=${new Date(now().getTime() + 40 * HOUR).toISOString()}`
+    expect((await team.publisher.need<{ title: string }[]>('GET', range)).map(({ title }) => title)).toContain('Secret season')
+    const nobody = await colleague()
+    expect(await nobody.client.need('GET', range)).toEqual([])
+    expect((await nobody.client.need<{ nextEditions: object[] }>('GET', '/today')).nextEditions).toEqual([])
+    await team.publisher.need('DELETE', `/editions/${edition}`)
+  })
+})
+
 describe('the forecast', () => {
   const forecast = (client = here.team.publisher) =>
     client.need<{ come: { code: string; title: string; event: string; key: string }[] }>('GET', '/forecast')
