@@ -21,7 +21,7 @@ function lift(event: DragEvent) {
     class="flex min-h-6 min-w-0 items-baseline gap-1.5 rounded-[4px] px-1.5 py-0.5 text-[0.86rem] leading-snug hover:outline hover:outline-edge"
     :class="[
       entry.what === 'edition'
-        ? 'bg-kelp-fill font-semibold text-on-fill'
+        ? ['bg-kelp-fill font-semibold text-on-fill', wraps && 'flex-wrap']
         : entry.what === 'window'
           ? 'bg-lamp-wash text-lamp'
           : troubled
@@ -35,11 +35,9 @@ function lift(event: DragEvent) {
     @dragend="emit('drop')"
   >
     <span v-if="begins && entry.what !== 'review-by'" class="shrink-0 tabular-nums">{{ timeIn(entry.at, zone) }}</span>
-    <span
-      class="min-w-0"
-      :class="[entry.what === 'withdraw' && 'line-through decoration-1', wraps ? 'line-clamp-2 wrap-anywhere' : 'truncate']"
-      >{{ entry.title }}</span
-    >
+    <span class="min-w-0" :class="[entry.what === 'withdraw' && 'line-through decoration-1', wraps ? 'line-clamp-2' : 'truncate']">{{
+      entry.title
+    }}</span>
     <span v-if="troubled" class="ml-auto shrink-0 font-bold" aria-hidden="true">!</span>
   </NuxtLink>
 </template>
