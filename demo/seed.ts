@@ -638,6 +638,66 @@ class Story {
     })
   }
 
+  /** Banners of the front page, one of them kept for another year, and a paragraph that shows at weekends. */
+  private banners(): void {
+    const t = this.now
+    const on = (days: number, time: string) => ({ date: wallOf(new Date(t + days * DAY).toISOString(), ZONE).date, time })
+    const made = [
+      [
+        'Walk the ridge, sail home',
+        'The first boat takes you to Tarn Head, the last one back from Innermost.',
+        'tarn-head',
+        'Ridge walk',
+        24,
+      ],
+      ['Your bicycle travels free', 'On every boat, all year round.', 'bicycles', 'Bicycles, spring', 16],
+      ['Ten together pay a third less', 'School classes, choirs, work outings: ring us the day before.', 'groups', 'Groups', 9],
+      ['The night boat is back', 'Fridays at 23:40, until the nights grow light.', 'night-boat', 'Night boat, last year', 0],
+    ] as const
+    for (const [index, [title, summary, target, internalName, days]] of made.entries()) {
+      const begin = t - (days ? 4 : 300) * DAY + index * HOUR
+      let banner: Written | undefined
+      this.later(begin, async () => {
+        const media = [...this.pictures.values()][index]
+        banner = await this.write('sorley', 'banner', this.sections.get('News')!, title, {
+          fields: {
+            summary,
+            target: `item:${this.refs.get(target)!}`,
+            order: index * 100,
+            ...(media ? { cover: { media, alt: '', decorative: true } } : {}),
+          },
+        })
+        await changeOfficeFields(this.office, await this.as('liv'), banner.item, { internalName })
+        await this.send('sorley', banner, 'For the front page')
+        await this.clear('bea', banner)
+        const until = days ? on(days, '23:00') : on(-260, '23:00')
+        const from = wallOf(new Date(begin + HOUR).toISOString(), ZONE)
+        await plan(this.office, await this.as('idris'), banner.item, {
+          kind: 'window',
+          draft: banner.draft,
+          date: from.date,
+          time: from.time,
+          until,
+        })
+      })
+      // The clock must stand within the window once, so that it opens.
+      this.later(begin + 2 * HOUR, async () => {})
+    }
+    this.later(t - 6 * DAY, async () => {
+      const draft = await this.change('petra', this.refs.get('larkholm')!, 'Weekends')
+      const friday = (5 - new Date(t).getUTCDay() + 7) % 7
+      const [paragraph] = this.blocks(
+        'From Friday afternoon to Sunday night, queue in lane three: the others are kept for those with a booking.',
+      )
+      const [first] = await this.bodyOf(draft.item)
+      const window = { from: `${on(friday - 7, '').date}T15:00`, until: `${on(friday - 5, '').date}T22:00`, rule: 'FREQ=WEEKLY;BYDAY=FR' }
+      await this.edit('petra', draft, [{ op: 'insert', after: first!, block: { ...paragraph!, window } }], 'Lane three at weekends')
+      await this.send('petra', draft, 'Shows from Friday to Sunday, by itself')
+      await this.clear('noor', draft)
+      await this.live('idris', draft)
+    })
+  }
+
   /** Work that is still under way at the demo's present, so that every list has something true to show. */
   private async unfinished(): Promise<void> {
     const t = this.now
@@ -856,6 +916,7 @@ class Story {
       await discardDraft(this.office, await this.as('sorley'), draft.draft, draft.head)
     })
     this.plans()
+    this.banners()
     await this.play('work under way')
     this.setClock(t)
     await runDue(this.office)

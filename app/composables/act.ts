@@ -8,9 +8,11 @@ export interface Stranding {
   anyway: () => Promise<void>
 }
 
+type Command = (query: string) => Promise<unknown>
+
 /**
  * Runs a command of a screen: says what happened and goes on, or why not, and keeps the form as it is. A change of rights
- * that would strand work is asked about first: `run` gets what to put after its path.
+ * that would strand work is asked about first: `run` gets what to put after its path. What can be taken back at once says how.
  */
 export function useAct(afterwards: () => unknown) {
   const notices = useNotices()
@@ -18,17 +20,17 @@ export function useAct(afterwards: () => unknown) {
   /** Why the last one was refused. */
   const refusals = shallowRef<Reason[]>([])
   const strands = shallowRef<Stranding | null>(null)
-  async function act(run: (query: string) => Promise<unknown>, said: string, query = ''): Promise<void> {
+  async function perform(run: Command, said: string, query: string, undo?: Command): Promise<void> {
     busy.value = true
     refusals.value = []
     strands.value = null
     try {
       await run(query)
-      notices.done(said)
+      notices.done(said, undo && { label: 'Undo', run: () => perform(undo, 'Undone', '') })
       await afterwards()
     } catch (error) {
       if (error instanceof ApiProblem && error.more.type === 'urn:yieldgate:problem:would-strand')
-        strands.value = { reasons: error.reasons, anyway: () => act(run, said, '?anyway=yes') }
+        strands.value = { reasons: error.reasons, anyway: () => perform(run, said, '?anyway=yes', undo) }
       else {
         notices.trouble(error)
         if (error instanceof ApiProblem) refusals.value = error.reasons
@@ -37,5 +39,6 @@ export function useAct(afterwards: () => unknown) {
       busy.value = false
     }
   }
+  const act = (run: Command, said: string, undo?: Command) => perform(run, said, '', undo)
   return { act, busy, refusals, strands }
 }

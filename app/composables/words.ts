@@ -19,6 +19,7 @@ export const kindWord: Record<Kind, string> = {
   page: 'page',
   post: 'post',
   notice: 'notice',
+  banner: 'banner',
   label: 'label',
   author: 'author profile',
   settings: 'site settings',

@@ -1,5 +1,5 @@
 import type { Fields } from '../content/fields'
-import type { Kind, LabelType } from '../content/kinds'
+import { KIND_WORDS, type Kind, type LabelType } from '../content/kinds'
 
 /** Under which first segment the items of a kind live; pages live at the top. */
 export const LABEL_BASE: Record<LabelType, string> = { category: 'categories', tag: 'tags', series: 'series' }
@@ -10,7 +10,7 @@ const BASE: Partial<Record<Kind, string>> = { post: 'posts', notice: 'notices', 
  * `null` for kinds without an address and while the segment is missing.
  */
 export function pathOf(kind: Kind, fields: Fields, parentPath: string | null): string | null {
-  if (!fields.segment || kind === 'settings') return null
+  if (!fields.segment || !KIND_WORDS[kind].addressed) return null
   if (kind === 'page') return fields.parent ? (parentPath === null ? null : `${parentPath}/${fields.segment}`) : `/${fields.segment}`
   const base = kind === 'label' ? LABEL_BASE[fields.labelType ?? 'tag'] : BASE[kind]!
   return `/${base}/${fields.segment}`

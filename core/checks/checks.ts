@@ -2,6 +2,7 @@ import { alternativeTexts } from './alternativeTexts'
 import type { Check } from './check'
 import { deadLinks } from './deadLinks'
 import { headingOrder } from './headingOrder'
+import { lifetimes } from './lifetimes'
 import { pictureSizes } from './pictureSizes'
 import { readingEase } from './readingEase'
 import { searchDescription } from './searchDescription'
@@ -16,6 +17,7 @@ export const CHECKS = {
   'table-headers': tableHeaders,
   'reading-ease': readingEase,
   'picture-sizes': pictureSizes,
+  lifetimes,
 } as const satisfies Record<string, Check>
 export type CheckName = keyof typeof CHECKS
 export const CHECK_NAMES = Object.keys(CHECKS) as [CheckName, ...CheckName[]]

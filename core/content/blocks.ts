@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { blockWindowSchema } from './blockWindow'
 import { focusSchema } from './focus'
 import { hrefSchema, plain, textSchema, type Text } from './inline'
 import { HEADING_LOOKS, namesOf, PARAGRAPH_LOOKS } from './looks'
@@ -115,7 +116,9 @@ const shapes = {
   source: { html: z.string().max(100_000) },
 } as const
 
-const block = <K extends keyof typeof shapes>(kind: K) => z.strictObject({ id, kind: z.literal(kind), ...shapes[kind] })
+/** A block of a body may be shown at some times only; what stands inside another is shown with it. */
+const block = <K extends keyof typeof shapes>(kind: K) =>
+  z.strictObject({ id, kind: z.literal(kind), ...shapes[kind], window: blockWindowSchema.optional() })
 
 const knownSchema = z.discriminatedUnion('kind', [
   block('paragraph'),

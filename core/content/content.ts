@@ -97,6 +97,10 @@ export const projectionsOf = (manifest: Manifest): Record<Projection, string> =>
 /** How many words a text has, by the Unicode word boundaries of its language-independent letters and digits. */
 export const countWords = (text: string): number => text.match(/[\p{L}\p{N}]+(?:['’-][\p{L}\p{N}]+)*/gu)?.length ?? 0
 
+/** The words that the search of the site finds: the summary and the blocks that readers see at any time. */
+export const findableText = ({ fields, body }: Content): string =>
+  [fields.summary ?? '', ...body.filter(({ window }) => !window).map(blockText)].join('\n')
+
 const wordsOf = perBlock((block) => countWords(blockText(block)))
 
 /** How many words readers meet in a content: title, summary and body. */
@@ -115,15 +119,21 @@ export function hasTooManyWords(blocks: readonly string[]): boolean {
 
 const PICTURE_FIELDS = ['cover', 'sharingPicture'] satisfies FieldName[]
 
-/** Every media id that a version shows. */
+/** Every media id that a version shows or leads to. */
 export const manifestMedia = (manifest: Manifest): string[] => [
   ...new Set([
     ...PICTURE_FIELDS.flatMap((name) => manifest.fields[name]?.media?.split(' ') ?? []),
+    ...(manifest.fields.target?.match(/^media:([0-9a-f-]{36})$/)?.slice(1) ?? []),
     ...manifest.body.flatMap(([, , media]) => media ?? []),
   ]),
 ]
 
+/** Every item id that a content links to. */
+export const contentLinks = ({ fields, body }: Content): string[] => [
+  ...new Set([...(fields.target?.match(/^item:([0-9a-f-]{36})/)?.slice(1) ?? []), ...body.flatMap(blockLinks)]),
+]
+
 /** Every item id a content links to or names (links, labels, byline). */
 export const contentRefs = (content: Content): string[] => [
-  ...new Set([...(content.fields.labels ?? []), ...(content.fields.byline ?? []), ...content.body.flatMap(blockLinks)]),
+  ...new Set([...(content.fields.labels ?? []), ...(content.fields.byline ?? []), ...contentLinks(content)]),
 ]

@@ -1,6 +1,8 @@
 import { z } from 'zod'
 import { focusSchema } from './focus'
-import { KINDS, LABEL_TYPES, type Kind } from './kinds'
+import { hrefSchema } from './inline'
+import { SUITS } from './lifetimes'
+import { KIND_WORDS, KINDS, LABEL_TYPES, type Kind } from './kinds'
 
 const line = (max: number) =>
   z
@@ -20,7 +22,7 @@ export type PictureValue = z.infer<typeof pictureSchema>
 
 /** Where a notice stands as a bar beside its own page. */
 export const BARS = ['none', 'site', 'section'] as const
-/** Whether a notice goes by itself. */
+/** Whether what is said is to go again by itself. */
 export const LIFETIMES = ['lasting', 'temporary'] as const
 
 const shapes = {
@@ -49,6 +51,7 @@ const shapes = {
   noticeLevel: z.enum(['information', 'warning', 'urgent']),
   bar: z.enum(BARS),
   lifetime: z.enum(LIFETIMES),
+  target: hrefSchema.or(z.literal('')),
   footer: z.string().max(2_000),
   defaultCategory: z.uuid().nullable(),
   embedOrigins: z.array(z.url({ protocol: /^https?$/ }).max(200)).max(20),
@@ -62,7 +65,7 @@ export type FieldName = keyof Fields
 export interface FieldRule {
   label: string
   /** How it is edited. */
-  input: 'line' | 'text' | 'segment' | 'item' | 'items' | 'picture' | 'date' | 'switch' | 'number' | 'choice' | 'lines'
+  input: 'line' | 'text' | 'segment' | 'item' | 'items' | 'picture' | 'link' | 'date' | 'switch' | 'number' | 'choice' | 'lines'
   kinds: readonly Kind[]
   /** Length beyond which search results and menus are likely to cut it; advice, never a refusal. */
   advisedLength?: number
@@ -98,9 +101,10 @@ export const FIELDS: Record<FieldName, FieldRule> = {
   },
   segment: { label: 'Address segment', input: 'segment', kinds: ADDRESSED, advisedLength: 60 },
   parent: { label: 'Parent page', input: 'item', kinds: ['page'] },
-  order: { label: 'Order among its siblings', input: 'number', kinds: ['page', 'label'] },
+  order: { label: 'Order among its siblings', input: 'number', kinds: ['page', 'label', 'banner'] },
   summary: { label: 'Summary', input: 'text', kinds: KINDS, advisedLength: 200 },
-  cover: { label: 'Cover picture', input: 'picture', kinds: ['page', 'post', 'author'] },
+  cover: { label: 'Cover picture', input: 'picture', kinds: ['page', 'post', 'author', 'banner'] },
+  target: { label: 'Leads to', input: 'link', kinds: ['banner'] },
   labels: { label: 'Labels', input: 'items', kinds: ['page', 'post', 'notice'] },
   seriesPart: { label: 'Part in its series', input: 'number', kinds: ['post'] },
   byline: { label: 'Byline', input: 'items', kinds: ['page', 'post'] },
@@ -116,14 +120,24 @@ export const FIELDS: Record<FieldName, FieldRule> = {
   commentsOpen: { label: 'Readers may comment', input: 'switch', kinds: ['page', 'post'] },
   labelType: { label: 'Sort of label', input: 'choice', kinds: ['label'] },
   noticeLevel: { label: 'Level', input: 'choice', kinds: ['notice'] },
-  bar: { label: 'Shown as a bar', input: 'choice', kinds: ['notice'] },
+  bar: {
+    label: 'Shown as a bar',
+    input: 'choice',
+    kinds: ['notice'],
+    help: SUITS.bar,
+  },
   lifetime: {
     label: 'How long it holds',
     input: 'choice',
-    kinds: ['notice'],
-    help: 'What is for a time needs an end before it goes live.',
+    kinds: ['notice', 'banner'],
+    help: 'What is for a time needs an end before it goes live. Banners are meant for that.',
   },
-  footer: { label: 'Foot of every page', input: 'text', kinds: ['settings'] },
+  footer: {
+    label: 'Foot of every page',
+    input: 'text',
+    kinds: ['settings'],
+    help: SUITS.foot,
+  },
   defaultCategory: {
     label: 'Category of a post that has none',
     input: 'item',
@@ -157,7 +171,8 @@ export const fieldsOf = (kind: Kind): FieldName[] =>
 /** What a new item of a kind starts with. */
 export function defaultFields(kind: Kind, language: string): Fields {
   const fields: Fields = { title: '', language }
-  if (kind === 'settings') return fields
+  if (kind === 'banner') return { ...fields, order: 0, lifetime: 'temporary' }
+  if (!KIND_WORDS[kind].addressed) return fields
   Object.assign(fields, { segment: '', inSitemap: true, indexed: true })
   if (kind === 'page') Object.assign(fields, { parent: null, order: 0, inMenus: true })
   if (kind === 'label') Object.assign(fields, { labelType: 'tag', order: 0 })

@@ -1,12 +1,13 @@
 /** The kinds of item that exist. All that readers can notice is a version of one of these. */
-export const KINDS = ['page', 'post', 'notice', 'label', 'author', 'settings'] as const
+export const KINDS = ['page', 'post', 'notice', 'banner', 'label', 'author', 'settings'] as const
 export type Kind = (typeof KINDS)[number]
 
-/** How a kind is spoken of and whether it has an address of its own on the live site. */
+/** How a kind is spoken of, and whether it has an address of its own on the live site and a body of blocks. */
 export const KIND_WORDS: Record<Kind, { one: string; many: string; addressed: boolean; body: boolean }> = {
   page: { one: 'Page', many: 'Pages', addressed: true, body: true },
   post: { one: 'Post', many: 'Posts', addressed: true, body: true },
   notice: { one: 'Notice', many: 'Notices', addressed: true, body: true },
+  banner: { one: 'Banner', many: 'Banners', addressed: false, body: false },
   label: { one: 'Label', many: 'Labels', addressed: true, body: false },
   author: { one: 'Author profile', many: 'Author profiles', addressed: true, body: true },
   settings: { one: 'Site settings', many: 'Site settings', addressed: false, body: false },

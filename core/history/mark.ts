@@ -1,4 +1,5 @@
 import type { Block, InnerBlock, ListEntry } from '../content/blocks'
+import { blockWindowWords } from '../content/blockWindow'
 import { plain, type Text } from '../content/inline'
 import { differencesOf } from './sequence'
 import { markText, type MarkedRun, type MarkedText } from './words'
@@ -53,13 +54,18 @@ const markEntries = (before: ListEntry[], after: ListEntry[]): ListEntry[] =>
 
 const rowKey = (row: Text[]) => row.map(plain).join('\u0000')
 
+const times = (window: Block['window']) => (window ? blockWindowWords(window) : 'always')
+
 /** The differences in what is said of a block rather than in it. */
 function settings(before: Block, after: Block): SettingChange[] {
   const [was, is] = [before as unknown as Record<string, unknown>, after as unknown as Record<string, unknown>]
   return Object.keys({ ...was, ...is })
-    .filter((name) => !['id', 'kind', 'media'].includes(name))
+    .filter((name) => !['id', 'kind', 'media', 'window'].includes(name))
     .filter((name) => typeof (was[name] ?? is[name]) !== 'object' && was[name] !== is[name])
-    .map((name) => ({ name, before: String(was[name] ?? ''), after: String(is[name] ?? '') }))
+    .map((name): SettingChange => ({ name, before: String(was[name] ?? ''), after: String(is[name] ?? '') }))
+    .concat(
+      times(before.window) === times(after.window) ? [] : { name: 'window', before: times(before.window), after: times(after.window) },
+    )
 }
 
 /** Shows two states of a block in one, word by word; either may be missing. */

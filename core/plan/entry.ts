@@ -41,7 +41,19 @@ export const placedAt = (
 /** A cache tag: what a stored page depends on. A change names the tags it touches; pages with one of them go. */
 export type Tag = `item:${string}` | `list:${Kind}` | 'tree' | 'sitemap' | 'settings'
 
-const LISTED = ['title', 'summary', 'cover', 'shownDate', 'labels', 'byline', 'labelType', 'noticeLevel', 'seriesPart', 'order'] as const
+const LISTED = [
+  'title',
+  'summary',
+  'cover',
+  'shownDate',
+  'labels',
+  'byline',
+  'labelType',
+  'noticeLevel',
+  'seriesPart',
+  'order',
+  'target',
+] as const
 const IN_TREE = ['title', 'menuLabel', 'parent', 'order', 'inMenus'] as const
 
 const facts = (entry: LiveEntry | null, names: readonly (keyof Fields)[]): string => {

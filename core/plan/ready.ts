@@ -1,6 +1,6 @@
 import { checkSegment } from '../address/segment'
 import type { Fields } from '../content/fields'
-import type { Kind } from '../content/kinds'
+import { KIND_WORDS, type Kind } from '../content/kinds'
 import type { Reason } from '../outcome'
 import { daysBetween } from '../time/zone'
 
@@ -56,7 +56,7 @@ export function notReady(change: GoingLive): Reason[] {
       at: 'lifetime',
     })
   if (!fields.title?.trim()) reasons.push({ code: 'title-missing', detail: 'It needs a title on the page', at: 'title' })
-  if (kind !== 'settings') {
+  if (KIND_WORDS[kind].addressed) {
     reasons.push(...checkSegment(fields.segment ?? '', kind === 'page' && !fields.parent))
     if (change.loop) reasons.push({ code: 'parent-loop', detail: 'Its parent page lies below the page itself', at: 'parent' })
     else if (!change.parentLive) reasons.push({ code: 'parent-not-live', detail: 'Its parent page is not on the site', at: 'parent' })

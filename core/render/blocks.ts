@@ -20,7 +20,7 @@ export const NO_REFS: Refs = { items: new Map(), media: new Map(), embedOrigins:
 const TAGS = { bold: 'strong', italic: 'em', underline: 'u', strike: 's', code: 'code' } as const
 
 /** Where a link leads on the site; `null` for an item that is not on it, or a file that is not there. */
-function target(href: string, refs: Refs): string | null {
+export function linkTarget(href: string, refs: Refs): string | null {
   if (href.startsWith('media:')) {
     const media = refs.media.get(href.slice(6))
     return media ? filePath(media) : null
@@ -36,7 +36,7 @@ function renderRun(run: MarkedRun, refs: Refs): string {
   let html = esc(run.text).replaceAll('\n', '<br>')
   for (const mark of run.marks ?? []) html = `<${TAGS[mark]}>${html}</${TAGS[mark]}>`
   if (run.look) html = `<span class="word-${run.look}">${html}</span>`
-  const href = run.href && target(run.href, refs)
+  const href = run.href && linkTarget(run.href, refs)
   if (href) html = `<a href="${esc(href)}"${linkFacts(run, href, refs)}>${html}</a>`
   return run.change ? (run.change === 'added' ? `<ins>${html}</ins>` : `<del>${html}</del>`) : html
 }
@@ -71,7 +71,7 @@ type Card = Extract<Block, { kind: 'cards' }>['cards'][number]
 
 function renderCard(card: Card, refs: Refs): string {
   const media = card.media === null ? undefined : refs.media.get(card.media)
-  const href = card.href && target(card.href, refs)
+  const href = card.href && linkTarget(card.href, refs)
   const title = esc(card.title)
   const picture = media ? renderPicture(media, card.decorative ? '' : card.alt, 'card', { focus: card.focus }) : ''
   return `<li>${picture}${card.title ? `<p class="card-title">${href ? `<a href="${esc(href)}">${title}</a>` : title}</p>` : ''}${card.text.length ? `<p>${renderText(card.text, refs)}</p>` : ''}</li>`
@@ -118,7 +118,7 @@ export function renderBlock(block: Block, refs: Refs): string {
     case 'divider':
       return '<hr>'
     case 'button': {
-      const href = block.href && target(block.href, refs)
+      const href = block.href && linkTarget(block.href, refs)
       return href && block.label ? `<p><a class="button" href="${esc(href)}">${esc(block.label)}</a></p>` : ''
     }
     case 'embed': {

@@ -1,9 +1,11 @@
 import type { Block } from '../content/blocks'
+import { isShown } from '../content/shownBlocks'
 import { plain } from '../content/inline'
 import { contentWords, type Content } from '../content/content'
 import type { PictureValue } from '../content/fields'
 import type { MenuNode } from '../tree/menu'
 import { dateWords } from '../time/words'
+import { renderBanners, type Banner } from './banners'
 import { renderBlock, type Refs } from './blocks'
 import { esc, scriptJson } from './escape'
 import { picturePath, renderPicture, widthsOf, SLOTS } from './picture'
@@ -20,6 +22,9 @@ export interface SiteView {
   tagline: string
   footer: string
   language: string
+  zone: string
+  /** The moment that it is looked at; `null` shows blocks of all times, for who writes them. */
+  at: string | null
   /** Scheme and host readers use, e.g. `https://ferries.example`; no closing slash. */
   origin: string
   menu: MenuNode[]
@@ -143,7 +148,7 @@ ${head.jsonLd ? `<script type="application/ld+json">${scriptJson(head.jsonLd)}</
 }
 
 const firstWords = (body: Block[]): string => {
-  const paragraph = body.find((block) => block.kind === 'paragraph')
+  const paragraph = body.find((block) => block.kind === 'paragraph' && !block.window)
   const text = paragraph?.kind === 'paragraph' ? plain(paragraph.text) : ''
   return text.length > 155 ? `${text.slice(0, 150).replace(/\s+\S*$/, '')} …` : text
 }
@@ -234,7 +239,12 @@ export function renderItem(site: SiteView, item: ItemView): string {
     fields.cover && cover
       ? `<figure class="cover">${renderPicture(cover, fields.cover.decorative ? '' : fields.cover.alt, 'cover', { eager: true, focus: fields.cover.focus })}</figure>`
       : ''
-  }${body.map((block) => renderBlock(block, item.refs)).join('\n')}${series}${item.labels.length ? `<p class="labels">${item.kind === 'post' ? `In <a href="${esc(item.section.path)}">${esc(item.section.title)}</a> · ` : ''}${linkList(item.labels)}</p>` : ''}${
+  }${body
+    .filter((block) => site.at === null || isShown(block, site.zone, site.at))
+    .map((block) => renderBlock(block, item.refs))
+    .join(
+      '\n',
+    )}${series}${item.labels.length ? `<p class="labels">${item.kind === 'post' ? `In <a href="${esc(item.section.path)}">${esc(item.section.title)}</a> · ` : ''}${linkList(item.labels)}</p>` : ''}${
     item.posts.length
       ? `<section aria-labelledby="by"><h2 id="by">Posts by ${esc(fields.title ?? '')}</h2>${renderTeasers(item.posts, item.refs.media, language)}</section>`
       : ''
@@ -284,6 +294,10 @@ export function renderListing(site: SiteView, list: ListingView): string {
 }
 
 export interface HomeView {
+  /** In their order. */
+  banners: Banner[]
+  /** Items that banners lead to. */
+  items: Refs['items']
   notices: Teaser[]
   posts: Teaser[]
   /** The picture on top: the cover of the first part of the site that has one. */
@@ -291,7 +305,7 @@ export interface HomeView {
   media: Refs['media']
 }
 
-/** The front page: live notices, the parts of the site, the newest posts. */
+/** The front page: banners, live notices, the parts of the site, the newest posts. */
 export function renderHome(site: SiteView, home: HomeView): string {
   const notices = home.notices.length
     ? `<section class="notices" aria-labelledby="notices"><h2 id="notices">Notices</h2>${renderTeasers(home.notices, home.media, site.language)}</section>`
@@ -306,7 +320,7 @@ export function renderHome(site: SiteView, home: HomeView): string {
           .join('')}</ul></div>`,
     )
     .join('')}</nav>`
-  const main = `<div class="home"><div class="opening"><h1>${esc(site.tagline || site.name)}</h1>${lead ? renderPicture(lead, '', 'opening', { eager: true }) : ''}</div>${notices}${parts}<section class="newest" aria-labelledby="newest"><h2 id="newest">Newest</h2>${renderTeasers(home.posts, home.media, site.language)}<p><a href="/posts">All posts</a></p></section></div>`
+  const main = `<div class="home"><div class="opening"><h1>${esc(site.tagline || site.name)}</h1>${lead ? renderPicture(lead, '', 'opening', { eager: true }) : ''}</div>${renderBanners(home.banners, { items: home.items, media: home.media, embedOrigins: [] })}${notices}${parts}<section class="newest" aria-labelledby="newest"><h2 id="newest">Newest</h2>${renderTeasers(home.posts, home.media, site.language)}<p><a href="/posts">All posts</a></p></section></div>`
   return layout(
     site,
     {

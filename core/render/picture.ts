@@ -38,6 +38,7 @@ export const SLOTS = {
   text: { words: 'the text', width: 750, ratio: null, sizes: '(min-width: 48rem) 44rem, 100vw' },
   card: { words: 'a card', width: 340, ratio: 16 / 9, sizes: '(min-width: 48rem) 20rem, 100vw' },
   teaser: { words: 'a list', width: 192, ratio: 4 / 3, sizes: '12rem' },
+  banner: { words: 'a banner', width: 350, ratio: 350 / 170, sizes: '(min-width: 48rem) 22rem, 100vw' },
   opening: { words: 'the front page', width: 1220, ratio: null, sizes: '(min-width: 60rem) 76rem, 100vw' },
   sharing: { words: 'a shared link', width: 1200, ratio: 1200 / 630, sizes: '100vw' },
 } as const satisfies Record<string, { words: string; width: number; ratio: number | null; sizes: string }>

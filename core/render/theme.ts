@@ -1,6 +1,25 @@
+import { MOST_BANNERS } from './banners'
+
 const tenths = Array.from({ length: 11 }, (_, index) => index * 10)
 /** The point of a picture that stays in sight, in tenths. */
 const FOCUS = `img{object-position:var(--fx,50%) var(--fy,50%)}${tenths.map((part) => `.fx-${part}{--fx:${part}%}.fy-${part}{--fy:${part}%}`).join('')}`
+
+/** How long a banner is seen before the next, in seconds, and how long they take to change. */
+const TURN = 8
+const numbers = Array.from({ length: MOST_BANNERS - 1 }, (_, index) => index + 2)
+/** Banners that turn: for each number of them when each is seen. What is not seen cannot be reached by a key either. */
+const TURNING = numbers
+  .map((n) => {
+    const seen = (100 / n).toFixed(3)
+    const gone = (100 / n + 0.01).toFixed(3)
+    const waits = Array.from({ length: n - 1 }, (_, k) => `.turn-${n} li:nth-child(${k + 2}){animation-delay:${(k + 1) * TURN}s}`)
+    return `@keyframes turn-${n}{0%,${seen}%{visibility:visible}${gone}%,100%{visibility:hidden}}.turn-${n}:not(:has(:checked)) li{animation:turn-${n} ${n * TURN}s infinite}${waits.join('')}`
+  })
+  .join('')
+const BANNERS = `.banners{margin:0 0 2rem;position:relative}.banners ul{list-style:none;margin:0;padding:0;display:grid;gap:1.2rem;grid-template-columns:repeat(auto-fit,minmax(15rem,1fr))}.banners li{background:var(--sheet);border:1px solid var(--line);border-radius:6px;overflow:hidden}.banners img{width:100%;aspect-ratio:350/170;object-fit:cover;border-radius:0}.banners li>div{padding:.9rem 1.2rem}.banners p{margin:0 0 .3rem}.banner-title{font:600 1.25rem/1.3 "Source Serif 4",Georgia,serif}.banner-title a{color:inherit}.banners .stop{display:none}
+@media (prefers-reduced-motion:no-preference){.banners .stop{display:block;width:fit-content;margin:0 0 .4rem auto;font:.88rem Figtree,system-ui,sans-serif;color:var(--soft)}.banners[class*=turn-]:not(:has(:checked)) ul{grid-template-columns:1fr}.banners[class*=turn-]:not(:has(:checked)) li{grid-area:1/1;visibility:hidden}.banners:hover li,.banners:focus-within li{animation-play-state:paused!important}${TURNING}}
+@media (min-width:44rem){.banners:not([class*=turn-]) li,.banners[class*=turn-]:not(:has(:checked)) li{display:grid;grid-template-columns:350px 1fr;align-items:center}}
+`
 
 /** The live site's style sheet; its address changes with its text, so that it can be stored for ever. */
 export const THEME = `
@@ -31,7 +50,7 @@ button{background:var(--sea);border-color:var(--sea);color:#fff}
 @media (max-width:59.99rem){.with-aside{display:flex;flex-direction:column}.with-aside .tree{order:2;margin-top:2.5rem;align-self:stretch}}
 main{max-width:46rem;min-width:0}main:has(.home){max-width:none}.frame{width:100%;flex:1}.frame:not(.with-aside) main{margin-inline:auto}
 .opening{position:relative}.opening img{width:100%;height:clamp(11rem,26vw,20rem);object-fit:cover;object-position:50% 60%}.opening h1{position:absolute;left:1.4rem;top:1.4rem;margin:0;color:#fff;background:var(--sea-deep);padding:.5rem 1rem .6rem;border-radius:6px;font-size:clamp(1.4rem,2.6vw,2.1rem)}.opening:not(:has(img)) h1{position:static;color:inherit;background:none;padding:0}
-@media (min-width:60rem){.home{display:grid;grid-template-columns:minmax(0,1fr) 21rem;gap:0 3rem}.home .opening{grid-column:1/-1;margin-bottom:1.6rem}.home .notices{grid-column:1/-1}.home .newest{grid-column:1;grid-row:3}.home .parts{grid-column:2;grid-row:3;grid-template-columns:1fr 1fr;align-content:start;border-top:2px solid var(--sea);padding-top:1.2rem}.home .notices .teasers{display:grid;grid-template-columns:repeat(auto-fit,minmax(15rem,1fr));gap:0 2rem}.home .notices .teasers>li{border-top:0;padding-top:.2rem}}
+@media (min-width:60rem){.home{display:grid;grid-template-columns:minmax(0,1fr) 21rem;gap:0 3rem}.home .opening{grid-column:1/-1;margin-bottom:1.6rem}.home .banners{grid-column:1/-1;grid-row:2}.home .notices{grid-column:1/-1;grid-row:3}.home .newest{grid-column:1;grid-row:4}.home .parts{grid-column:2;grid-row:4;grid-template-columns:1fr 1fr;align-content:start;border-top:2px solid var(--sea);padding-top:1.2rem}.home .notices .teasers{display:grid;grid-template-columns:repeat(auto-fit,minmax(15rem,1fr));gap:0 2rem}.home .notices .teasers>li{border-top:0;padding-top:.2rem}}
 .tree{font:.93rem/1.4 Figtree,system-ui,sans-serif;align-self:start}
 .tree .head{font-weight:650;display:block;padding-bottom:.5rem;border-bottom:1px solid var(--line);color:var(--ink);text-decoration:none}
 .tree ul{list-style:none;margin:.3rem 0;padding:0}.tree ul ul{padding-left:.9rem;border-left:1px solid var(--line)}
@@ -57,7 +76,7 @@ a[data-file]::after{content:" (" attr(data-file) ")";font:.86em Figtree,system-u
 .look-lead{font-size:1.18rem;line-height:1.5}.look-small{font:.87rem/1.5 Figtree,system-ui,sans-serif;color:var(--soft)}.look-centred{text-align:center}.look-right{text-align:right}
 .word-highlight{background:var(--warn-ground);padding:0 .15em;border-radius:3px}.word-quiet{color:var(--soft)}.word-alert{color:var(--urgent);font-weight:600}
 ${FOCUS}
-.bars p{margin:0;padding:.55rem 1.5rem;font:.95rem/1.4 Figtree,system-ui,sans-serif;text-align:center;background:var(--info-ground)}.bars .warning{background:var(--warn-ground)}.bars .warning b{color:var(--warn)}.bars .urgent{background:var(--urgent-ground)}.bars .urgent b{color:var(--urgent)}.bars b{margin-right:.5rem}
+${BANNERS}.bars p{margin:0;padding:.55rem 1.5rem;font:.95rem/1.4 Figtree,system-ui,sans-serif;text-align:center;background:var(--info-ground)}.bars .warning{background:var(--warn-ground)}.bars .warning b{color:var(--warn)}.bars .urgent{background:var(--urgent-ground)}.bars .urgent b{color:var(--urgent)}.bars b{margin-right:.5rem}
 .moment-mark{margin:0;padding:.4rem 1.5rem;font:600 .88rem/1.4 Figtree,system-ui,sans-serif;text-align:center;background:var(--warn-ground);color:var(--warn);position:sticky;top:0;z-index:3}
 hr{border:0;border-top:1px solid var(--line);margin:2rem 0}
 .button{display:inline-block;background:var(--sea);color:#fff;font-family:Figtree,system-ui,sans-serif;font-weight:600;padding:.55rem 1.1rem;border-radius:6px;text-decoration:none}
@@ -84,4 +103,4 @@ footer{background:var(--sea-deep);color:#dfe9e9;font:.9rem/1.6 Figtree,system-ui
 `.trim()
 
 /** Bump with the style sheet: readers store it for a year. */
-export const THEME_PATH = '/theme/larch-8.css'
+export const THEME_PATH = '/theme/larch-9.css'

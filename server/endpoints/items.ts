@@ -37,7 +37,7 @@ async function readableVersion(office: Office, actor: Actor, id: string) {
 
 /** A version in the place it would have on the site; `null` for kinds without a page of their own. */
 async function subjectOf(office: Office, item: ItemRow, version: VersionRow): Promise<Subject | null> {
-  if (item.kind === 'settings' || item.kind === 'label') return null
+  if (item.kind === 'settings' || item.kind === 'label' || item.kind === 'banner') return null
   const db = office.store.read
   const manifest = await readManifest(db, version.manifest)
   const { parent } = manifest.fields
@@ -293,7 +293,7 @@ export const items = [
       const { site, item, version } = await readableVersion(office, actor, params.id)
       const subject = await subjectOf(office, item, version)
       if (subject) {
-        const around = await live.around(site, origin, subject)
+        const around = await live.around(site, origin, subject, office.now())
         return { html: renderItem(around.site, around.view) }
       }
       const answer = await live.answer(
@@ -313,7 +313,7 @@ export const items = [
       const { site, item, version } = await readableVersion(office, actor, params.id)
       const subject = await subjectOf(office, item, version)
       if (!subject) throw refusal('refused', 'no-page', 'This kind of item has no page of its own')
-      const around = await live.around(site, origin, subject)
+      const around = await live.around(site, origin, subject, null)
       const { content: _, refs, ...view } = around.view
       return { site: around.site, view, refs: { items: [...refs.items], media: [...refs.media], embedOrigins: refs.embedOrigins } }
     },

@@ -8,6 +8,7 @@ import { fetchPicture } from '../services/fetchPicture'
 import { checkJournal, exportJournal, readJournal } from '../services/journal'
 import { addFile, addPicture, cropPicture, findMedia, mediaFacts, mustAddMedia } from '../services/media'
 import { refusal } from '../services/refusal'
+import { banners, moveBanner } from '../services/banners'
 import { addSection, changeSection, sections } from '../services/sections'
 import { siteClock, today } from '../services/today'
 import { Download, endpoint, openEndpoint } from './endpoint'
@@ -58,6 +59,22 @@ export const site = [
         ...(await siteClock(office, SILENT_AFTER_MS, HEARTBEAT)),
       }
     },
+  }),
+  endpoint({
+    method: 'GET',
+    path: '/banners',
+    tag: 'site',
+    summary: 'The banners of the front page, on the site or off it, in their order',
+    run: ({ office, actor }) => banners(office, actor),
+  }),
+  endpoint({
+    method: 'POST',
+    path: '/banners/:id/move',
+    tag: 'site',
+    summary: 'Put a banner before another, or last; the new order becomes a change in drafts that go their route',
+    params: id,
+    body: z.strictObject({ before: z.string().max(60).nullable() }),
+    run: ({ office, actor, params, body }) => moveBanner(office, actor, params.id, body.before),
   }),
   endpoint({
     method: 'GET',

@@ -213,8 +213,9 @@ export const time = [
     method: 'GET',
     path: '/forecast',
     tag: 'time',
-    summary: 'The trouble that planned events would meet, in the order of time',
-    run: ({ actor, foresight }) => readableTroubles(actor, foresight),
+    summary: 'The trouble that planned events would meet, in the order of time; of all, or of one item',
+    query: z.strictObject({ item: key.optional() }),
+    run: ({ actor, foresight, query }) => readableTroubles(actor, foresight, query),
   }),
   endpoint({
     method: 'POST',
@@ -222,7 +223,7 @@ export const time = [
     tag: 'time',
     summary: 'What moving an event or an edition to another moment would bring and mend; nothing is changed',
     body: z.strictObject({ event: key.optional(), edition: key.optional(), at: instant }),
-    run: async ({ actor, foresight, body }) => readableTroubles(actor, foresight, body),
+    run: async ({ actor, foresight, body }) => readableTroubles(actor, foresight, { trial: body }),
   }),
   endpoint({
     method: 'GET',

@@ -1,4 +1,5 @@
-import { lateness, nextWindow } from '../../core/plan/events'
+import { lateness } from '../../core/plan/events'
+import { nextWindow } from '../../core/time/windows'
 import { parseRule } from '../../core/time/recurrence'
 import type { Tx } from '../store/database'
 import { dueEvents, eventById, isDue, shapeOf, type EventRow } from '../store/events'

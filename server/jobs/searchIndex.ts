@@ -1,11 +1,12 @@
-import { blockText, blockLinks } from '../../core/content/blocks'
+import { blockText, blockWord } from '../../core/content/blocks'
+import { contentLinks, findableText } from '../../core/content/content'
 import { versionsByIds, readContent, readManifest } from '../store/versions'
 import type { Office } from '../services/office'
 
 const BATCH = 200
 
 /**
- * Brings the live site's word index and its table of links in line with what is live, some items at a time; follows
+ * Brings the live site's word index, its table of links and that of blocks with times in line with what is live, some items at a time; follows
  * going live within moments, so that a large edition is not held up by it. Answers how many were taken in.
  */
 export async function indexLive(office: Office): Promise<number> {
@@ -27,11 +28,17 @@ export async function indexLive(office: Office): Promise<number> {
     const made = await Promise.all(
       stale.map(async (row) => {
         const content = await readContent(office.store.read, await readManifest(office.store.read, versions.get(row.version_id)!.manifest))
-        const links = [...new Set(content.body.flatMap(blockLinks))]
+        const links = contentLinks(content)
+        const windows = content.body.flatMap((block) =>
+          block.window
+            ? [{ block: block.id, spans: JSON.stringify(block.window), words: blockText(block).slice(0, 120) || blockWord(block) }]
+            : [],
+        )
         return {
           ...row,
+          windows,
           title: content.fields.title ?? '',
-          body: [content.fields.summary ?? '', ...content.body.map(blockText)].join('\n'),
+          body: findableText(content),
           links,
         }
       }),
@@ -49,6 +56,14 @@ export async function indexLive(office: Office): Promise<number> {
       await tx.insert(
         'live_ref',
         made.flatMap((row) => row.links.map((target) => ({ item_id: row.item_id, relation: 'link', target }))),
+        'IGNORE',
+      )
+      await tx.run('DELETE FROM live_window WHERE item_id IN (SELECT value FROM json_each($ids))', {
+        ids: JSON.stringify(made.map((row) => row.item_id)),
+      })
+      await tx.insert(
+        'live_window',
+        made.flatMap(({ item_id, windows }) => windows.map((window) => ({ item_id, ...window }))),
         'IGNORE',
       )
       await tx.run(

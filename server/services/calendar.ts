@@ -1,4 +1,6 @@
-import { windowsBetween } from '../../core/plan/events'
+import type { BlockWindow } from '../../core/content/blockWindow'
+import { spansOf } from '../../core/content/shownBlocks'
+import { windowsBetween } from '../../core/time/windows'
 import { parseRule, ruleWords } from '../../core/time/recurrence'
 import { dayBounds } from '../../core/time/zone'
 import type { Reason } from '../../core/outcome'
@@ -13,7 +15,7 @@ import { readableSections, readsSomewhere } from './today'
 /** One thing on the calendar. Windows and editions have an end or a size; what has an `event` or `edition` can be moved. */
 export interface CalendarEntry {
   id: string
-  what: 'put-live' | 'withdraw' | 'window' | 'carry-out' | 'restore' | 'edition' | 'embargo' | 'review-by'
+  what: 'put-live' | 'withdraw' | 'window' | 'carry-out' | 'restore' | 'edition' | 'block' | 'embargo' | 'review-by'
   at: string
   until: string | null
   title: string
@@ -36,6 +38,9 @@ export interface CalendarEntry {
 
 /** More than a screen can show is cut off. */
 const MOST = 5_000
+/** Parts of pages with times of their own that are looked at, and turns of each. */
+const MOST_BLOCKS = 1_000
+const MOST_TURNS = 60
 
 /** All that is planned, ends or is to be looked at in a stretch of time [from, to), where the actor may read. */
 export async function calendar(office: Office, actor: Actor, foresight: Foresight, from: string, to: string): Promise<CalendarEntry[]> {
@@ -44,7 +49,7 @@ export async function calendar(office: Office, actor: Actor, foresight: Foresigh
   if (!readsSomewhere(actor)) return []
   const bind = { from, to, readable: readableSections(actor), limit: MOST }
   type Row = EventRow & { title: string; item_kind: string; section: string; person: string; review: string | null }
-  const [events, editions, embargoes, reviews, troubles] = await Promise.all([
+  const [events, editions, embargoes, reviews, blocks, troubles] = await Promise.all([
     packedRows<Row>(
       db,
       packed('x', [
@@ -94,6 +99,11 @@ export async function calendar(office: Office, actor: Actor, foresight: Foresigh
       `SELECT i.id, i.title, i.kind, i.section_id AS section, i.review_by AS "on", p.name AS person FROM item i LEFT JOIN person p ON p.id = i.owner_id
        WHERE i.review_by >= substr($from, 1, 10) AND i.review_by <= substr($to, 1, 10) AND i.binned_at IS NULL AND i.section_id IN (SELECT value FROM json_each($readable)) LIMIT $limit`,
       bind,
+    ),
+    db.all<{ id: string; title: string; kind: string; section: string; block: string; spans: string; words: string }>(
+      `SELECT i.id, i.title, i.kind, i.section_id AS section, w.block, w.spans, w.words FROM live_window w JOIN live_entry e ON e.item_id = w.item_id JOIN item i ON i.id = w.item_id
+       WHERE i.section_id IN (SELECT value FROM json_each($readable)) LIMIT $limit`,
+      { readable: bind.readable, limit: MOST_BLOCKS },
     ),
     foresight.troubles(),
   ])
@@ -181,6 +191,26 @@ export async function calendar(office: Office, actor: Actor, foresight: Foresigh
       person: person ?? '',
       state: 'planned',
     })
+  for (const { id, block, spans, words, ...row } of blocks) {
+    const window = JSON.parse(spans) as BlockWindow
+    const rule = window.rule === null ? null : parseRule(window.rule)
+    for (const { at, until } of spansOf(window, site.zone, from, to, MOST_TURNS))
+      entries.push({
+        ...common,
+        ...row,
+        id: `${id} ${block} ${at}`,
+        what: 'block',
+        // A part without a beginning is on the calendar where it ends, one without an end where it begins.
+        at: window.from === null ? until : at,
+        until: window.from === null || window.until === null ? null : until,
+        title: `${row.title}: ${words}`,
+        item: id,
+        sectionName: nameOf(row.section),
+        person: '',
+        repeats: rule?.ok ? ruleWords(rule.value) : null,
+        state: 'planned',
+      })
+  }
   return entries
     .filter(({ at, until }) => at < to && (until ?? at) >= from)
     .sort((a, b) => (a.at < b.at ? -1 : a.at > b.at ? 1 : a.id < b.id ? -1 : 1))

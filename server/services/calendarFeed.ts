@@ -19,6 +19,7 @@ const DOES: Record<CalendarEntry['what'], string> = {
   'carry-out': 'is carried out',
   restore: 'goes back',
   edition: 'goes live together',
+  block: 'shows',
   embargo: 'may go live from now on',
   'review-by': 'is to be looked at again',
 }
@@ -79,7 +80,10 @@ export async function feed(office: Office, foresight: Foresight, token: string, 
     timezone: null,
   })
   for (const entry of entries) {
-    const end = entry.what === 'window' && entry.until ? entry.until : new Date(Date.parse(entry.at) + 900_000).toISOString()
+    const end =
+      (entry.what === 'window' || entry.what === 'block') && entry.until
+        ? entry.until
+        : new Date(Date.parse(entry.at) + 900_000).toISOString()
     const held = entry.state === 'held' ? ['Held: ' + entry.reasons.map(({ detail }) => detail).join('. ')] : []
     const trouble = entry.troubles.stops + entry.troubles.warns
     made.createEvent({

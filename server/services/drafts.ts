@@ -1,5 +1,6 @@
 import { makeSegment } from '../../core/address/segment'
 import { MAX_WORDS } from '../../core/content/blocks'
+import { KIND_WORDS } from '../../core/content/kinds'
 import { applyEdits, type Conflict, type Edit, type Saved } from '../../core/content/edits'
 import { fingerprint, hasTooManyWords, type Manifest } from '../../core/content/content'
 import { selfOf } from '../../core/access/rights'
@@ -234,7 +235,7 @@ async function mustFit(tx: Tx, { manifest, blocks }: Saved): Promise<void> {
 /** While an item was never live and its segment is still the one made from its title, the segment follows the title. */
 function followTitle(item: ItemRow, head: Manifest, edits: Edit[]): Edit[] {
   const title = edits.findLast((edit) => edit.op === 'field' && edit.name === 'title')
-  if (item.on_site !== 'none' || item.kind === 'settings' || title?.op !== 'field' || typeof title.value !== 'string') return edits
+  if (item.on_site !== 'none' || !KIND_WORDS[item.kind].addressed || title?.op !== 'field' || typeof title.value !== 'string') return edits
   if (edits.some((edit) => edit.op === 'field' && edit.name === 'segment')) return edits
   const now = head.fields.segment ?? ''
   const made = makeSegment(head.fields.title ?? '')

@@ -1,4 +1,5 @@
-import { daysFrom, nextWindow, overlapsItself, type EventKind, type LateWay, type WindowShape } from '../../core/plan/events'
+import type { EventKind, LateWay } from '../../core/plan/events'
+import { daysFrom, nextWindow, overlapsItself, type WindowShape } from '../../core/time/windows'
 import { parseRule } from '../../core/time/recurrence'
 import { fullIn } from '../../core/time/words'
 import { meaningOf, wallOf } from '../../core/time/zone'

@@ -1,7 +1,7 @@
 import { LRUCache } from 'lru-cache'
 import { contentRefs, manifestMedia } from '../../core/content/content'
 import { openGates } from '../../core/flow/draft'
-import { windowOn, windowsBetween, type WindowShape } from '../../core/plan/events'
+import { windowOn, windowsBetween, type WindowShape } from '../../core/time/windows'
 import { forecast, troublesBetween, type Links, type Plan, type PlannedFacts, type Trouble } from '../../core/plan/forecast'
 import { judge } from '../../core/plan/judge'
 import { play, type PlannedWish, type Turn, type Unders } from '../../core/plan/play'

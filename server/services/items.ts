@@ -4,7 +4,7 @@ import { withAncestors } from '../../core/access/rights'
 import { contentSchema, type Content } from '../../core/content/content'
 import { manifestOf } from '../../core/content/content'
 import { defaultFields, type Fields, type OfficeFields } from '../../core/content/fields'
-import type { Kind } from '../../core/content/kinds'
+import { KIND_WORDS, type Kind } from '../../core/content/kinds'
 import { countItems, indexTitles, itemById, listItems, syncItems, type ItemRow, type ListedItem, type ListFilter } from '../store/items'
 import { addVersions, bytesOf } from '../store/versions'
 import { must, sectionsWhere, type Actor } from './access'
@@ -48,7 +48,7 @@ export async function createItem(office: Office, actor: Actor, input: NewItem): 
       const { defaultCategory } = JSON.parse(settings?.fields ?? '{}') as Fields
       if (defaultCategory) fields.labels = [defaultCategory]
     }
-    if (input.kind !== 'settings' && !fields.segment) {
+    if (KIND_WORDS[input.kind].addressed && !fields.segment) {
       const wished = makeSegment(input.title)
       const parent = fields.parent
         ? await tx.one<{ path: string }>('SELECT path FROM live_entry WHERE item_id = $id', { id: fields.parent })

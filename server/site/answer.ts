@@ -34,18 +34,20 @@ export class LiveSite {
     })
   }
 
+  private readonly now = () => this.office.now()
+
   /** The frame around every page, as it is live now. */
   frame = (site: SiteRow): Promise<Frame> => this.frames.get(site)
 
   private async making(frame: Frame): Promise<Making> {
     const { sections } = await this.office.rights()
     const db = this.office.store.read
-    return { db, source: liveSource(db, frame.site.id), frame, sections }
+    return { at: this.office.now(), db, source: liveSource(db, frame.site.id), frame, sections }
   }
 
   /** A stored page for exactly this request target, if there is one; the fast way. */
   stored(origin: string, target: string): StoredPage | undefined {
-    return this.cache.get(`${origin} ${target}`)
+    return this.cache.get(`${origin} ${target}`, this.now)
   }
 
   /** Answers a GET of a request target (path and query) on the origin that readers use. */
@@ -56,13 +58,13 @@ export class LiveSite {
     // Only what a page depends on tells stored pages apart, whatever else links carry.
     const turned = query.has('page') || query.has('part') ? `?page=${query.get('page') ?? ''}&part=${query.get('part') ?? ''}` : ''
     const key = `${origin} ${rawPath}${turned}`
-    const kept = this.cache.get(key)
+    const kept = this.cache.get(key, this.now)
     if (kept) return this.say(kept, this.itemsByPath.get(key) ?? null)
     const site = await this.office.site()
     if (!site) return undefined
     const epoch = this.cache.now
     const frame = await this.frames.get(site)
-    const view = siteView(frame, origin)
+    const view = siteView(frame, origin, this.now())
     if (path === null)
       return this.say(this.store(null, { status: 404, type: HTML, body: renderAbsent(view, 404, '/'), tags: [] }, epoch, frame))
     if (path !== rawPath && path !== '/') return redirect(path + (rawQuery ? `?${rawQuery}` : ''), 308)
@@ -87,7 +89,15 @@ export class LiveSite {
 
   private store(key: string | null, made: Made, epoch: number, frame: Frame): StoredPage {
     const body = Buffer.from(made.body)
-    const page = { status: made.status, type: made.type, body, etag: etagOf(body), csp: cspOf(frame), tags: made.tags }
+    const page = {
+      status: made.status,
+      type: made.type,
+      body,
+      etag: etagOf(body),
+      csp: cspOf(frame),
+      tags: made.tags,
+      until: made.until ?? null,
+    }
     if (key !== null) this.cache.keep(key, page, epoch)
     return page
   }
@@ -96,11 +106,14 @@ export class LiveSite {
     return { status: page.status, headers: headersOf(page), body: page.body, item }
   }
 
-  /** Any version of an item in its place, with the site around it: what the renderer needs to make it as readers would get it. */
-  async around(site: SiteRow, origin: string, subject: Subject): Promise<{ site: SiteView; view: ItemView }> {
+  /**
+   * Any version of an item in its place, with the site around it: what the renderer needs to make it as readers would get
+   * it at a moment, or (`null`) with the blocks of all times.
+   */
+  async around(site: SiteRow, origin: string, subject: Subject, at: string | null): Promise<{ site: SiteView; view: ItemView }> {
     const frame = await this.frames.get(site)
     const { view } = await itemView(await this.making(frame), subject)
-    return { site: siteView(frame, origin), view }
+    return { site: siteView(frame, origin, at), view }
   }
 }
 

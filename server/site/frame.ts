@@ -82,11 +82,13 @@ export class FrameSource {
   }
 }
 
-export const siteView = (frame: Frame, origin: string): SiteView => ({
+export const siteView = (frame: Frame, origin: string, at: string | null): SiteView => ({
   name: frame.settings.title ?? '',
   tagline: frame.settings.summary ?? '',
   footer: frame.settings.footer ?? '',
   language: frame.site.language,
+  zone: frame.site.zone,
+  at,
   origin,
   menu: frame.menu,
   bars: frame.bars,

@@ -10,8 +10,9 @@ import { readContent } from '../store/versions'
 import type { Frame } from './frame'
 import type { SiteSource } from './source'
 
-/** What pages are made from: a source of what is on the site at a moment, the frame around it, and the sections. */
+/** What pages are made from: a source of what is on the site at a moment, that moment, the frame around it, and the sections. */
 export interface Making {
+  at: string
   db: Reader
   source: SiteSource
   frame: Frame
@@ -28,12 +29,16 @@ export const teaserOf = (entry: SiteEntry): Teaser => ({
   cover: entry.fields.cover ?? null,
 })
 
-export const coversOf = (db: Reader, entries: SiteEntry[]) =>
-  mediaViews(db, [...new Set(entries.flatMap((entry) => entry.fields.cover?.media ?? []))])
+export const coverIds = (entries: SiteEntry[]): string[] => [...new Set(entries.flatMap((entry) => entry.fields.cover?.media ?? []))]
+export const coversOf = (db: Reader, entries: SiteEntry[]) => mediaViews(db, coverIds(entries))
+
+/** Live items as the renderer links to them. */
+export const itemRefs = (entries: SiteEntry[]): ItemView['refs']['items'] =>
+  new Map(entries.flatMap(({ item, path, title }) => (path === null ? [] : [[item, { path, title }] as const])))
 
 export interface Subject {
   item: string
-  kind: Exclude<Kind, 'settings' | 'label'>
+  kind: Exclude<Kind, 'settings' | 'label' | 'banner'>
   section: string
   path: string
   manifest: Manifest
@@ -72,7 +77,7 @@ export async function itemView({ db, source, frame, sections }: Making, subject:
     path: subject.path,
     content,
     refs: {
-      items: new Map(targets.flatMap((entry) => (entry.path ? [[entry.item, { path: entry.path, title: entry.title }] as const] : []))),
+      items: itemRefs(targets),
       media,
       embedOrigins: frame.settings.embedOrigins ?? [],
     },

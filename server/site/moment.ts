@@ -72,7 +72,7 @@ export class MomentSite {
     const seen = await this.foresight.siteOf(sight, mayRead)
     const source = momentSource(db, seen.site)
     const { sections } = await this.office.rights()
-    return { making: { db, source, frame: await frameOf(site, source), sections }, at: seen.at }
+    return { making: { at: seen.at, db, source, frame: await frameOf(site, source), sections }, at: seen.at }
   }
 
   private at(site: SiteRow, look: Look): Promise<{ making: Making; at: string }> {
@@ -99,7 +99,7 @@ export class MomentSite {
     const path = normalisePath(rawPath || '/')
     const { making, at } = await this.at(site, look)
     const made = path === null ? undefined : await makePage(making, origin, path, new URLSearchParams(rawQuery))
-    const absent = () => renderAbsent(siteView(making.frame, origin), 404, path ?? '/')
+    const absent = () => renderAbsent(siteView(making.frame, origin, at), 404, path ?? '/')
     const { status, type, body } = made ?? { status: 404, type: HTML, body: absent() }
     if (look.mark) this.noteShown(look.whose, body)
     return {

@@ -1,6 +1,6 @@
 import type { SiteEntry } from '../../core/plan/entry'
 import { listedOf, type Site } from '../../core/plan/siteAt'
-import { blockText } from '../../core/content/blocks'
+import { findableText } from '../../core/content/content'
 import type { Reader } from '../store/database'
 import { liveByIds, searchLive } from '../store/live'
 import { readContent, readManifest, versionsByIds } from '../store/versions'
@@ -103,7 +103,7 @@ async function search(db: Reader, site: Site, query: string): Promise<Hit[]> {
     const version = versions.get(entry.version)
     if (!version) continue
     const content = await readContent(db, await readManifest(db, version.manifest))
-    const text = [entry.title, entry.fields.summary ?? '', ...content.body.map(blockText)].join('\n')
+    const text = `${entry.title}\n${findableText(content)}`
     const there = folded(text).match(/[\p{L}\p{N}]+/gu) ?? []
     const last = words.length - 1
     if (words.every((word, index) => there.some((one) => (index === last ? one.startsWith(word) : one === word))))

@@ -8,6 +8,8 @@ export interface StoredPage {
   etag: string
   csp: string
   tags: string[]
+  /** The instant at which the clock makes it another; `null` for never. */
+  until: string | null
 }
 
 /** Pages as readers get them, by address, in memory; a change empties just those that depend on what it touched. */
@@ -27,8 +29,12 @@ export class PageCache {
   /** Counts changes, so that a page made from what was read before one is not kept after it. */
   private epoch = 0
 
-  get(key: string): StoredPage | undefined {
-    return this.pages.get(key)
+  /** The stored page of an address, while the clock has not made it another. */
+  get(key: string, at: () => string): StoredPage | undefined {
+    const page = this.pages.get(key)
+    if (!page || page.until === null || page.until > at()) return page
+    this.pages.delete(key)
+    return undefined
   }
 
   get now(): number {

@@ -1,5 +1,9 @@
 import { withAncestors } from '../../core/access/rights'
+import { contentLinks, manifestMedia } from '../../core/content/content'
+import { nextShown } from '../../core/content/shownBlocks'
+import { inBannerOrder } from '../../core/plan/banners'
 import type { SiteEntry } from '../../core/plan/entry'
+import { MOST_BANNERS } from '../../core/render/banners'
 import { esc } from '../../core/render/escape'
 import { renderAtom, renderRobots, renderSitemap, renderSitemapIndex, SITEMAP_LIMIT } from '../../core/render/feeds'
 import { renderHome, renderItem, renderListing, type Link } from '../../core/render/page'
@@ -8,7 +12,8 @@ import { monthWords } from '../../core/time/words'
 import { wordsQuery } from '../store/items'
 import { readManifest, versionById } from '../store/versions'
 import { siteView } from './frame'
-import { coversOf, itemView, teaserOf, type Making } from './itemView'
+import { mediaViews } from '../services/media'
+import { coverIds, coversOf, itemRefs, itemView, teaserOf, type Making } from './itemView'
 import type { Listing } from './source'
 
 const PAGE_SIZE = 20
@@ -20,13 +25,15 @@ export interface Made {
   body: string
   tags: string[]
   item?: string
+  /** When it is another by the clock alone; absent where it never is. */
+  until?: string
 }
 
 /** Makes what the site answers at an address: a page, a listing, a feed; nothing where there is none. */
 export async function makePage(making: Making, origin: string, path: string, query: URLSearchParams): Promise<Made | undefined> {
   const { db, source, frame, sections } = making
   const { site } = frame
-  const view = siteView(frame, origin)
+  const view = siteView(frame, origin, making.at)
   const base = ['settings', 'tree']
   const html = (body: string, tags: string[], item?: string): Made => ({
     status: 200,
@@ -60,13 +67,34 @@ export async function makePage(making: Making, origin: string, path: string, que
   }
 
   if (path === '/') {
-    const [notices, posts] = await Promise.all([source.listing({ kind: 'notice' }, 0, 5), source.listing({ kind: 'post' }, 0, 8)])
+    const [notices, posts, all] = await Promise.all([
+      source.listing({ kind: 'notice' }, 0, 5),
+      source.listing({ kind: 'post' }, 0, 8),
+      source.listing({ kind: 'banner' }, 0, 200),
+    ])
+    const banners = inBannerOrder(all).slice(0, MOST_BANNERS)
+    const targets = await source.byIds(banners.flatMap(({ fields }) => contentLinks({ fields, body: [] })))
     const parts = await source.byIds(frame.menu.map((node) => node.id))
     const lead = frame.menu.flatMap((node) => parts.find((part) => part.item === node.id && part.fields.cover) ?? [])[0]
-    const media = await coversOf(db, lead ? [...posts, lead] : posts)
-    const tags = ['list:post', 'list:notice', ...(lead ? [`item:${lead.item}`] : [])]
+    const media = await mediaViews(db, [
+      ...coverIds(lead ? [...posts, lead] : posts),
+      ...banners.flatMap(({ fields }) => manifestMedia({ fields, body: [] })),
+    ])
+    const tags = ['list:post', 'list:notice', 'list:banner', ...[...targets, ...(lead ? [lead] : [])].map(({ item }) => `item:${item}`)]
     return html(
-      renderHome(view, { notices: notices.map(teaserOf), posts: posts.map(teaserOf), lead: lead?.fields.cover?.media ?? null, media }),
+      renderHome(view, {
+        banners: banners.map(({ title, fields }) => ({
+          title,
+          text: fields.summary ?? '',
+          picture: fields.cover ?? null,
+          href: fields.target ?? '',
+        })),
+        items: itemRefs(targets),
+        notices: notices.map(teaserOf),
+        posts: posts.map(teaserOf),
+        lead: lead?.fields.cover?.media ?? null,
+        media,
+      }),
       tags,
       site.settings_item,
     )
@@ -182,7 +210,7 @@ async function makeItem(
   label: (entry: SiteEntry) => Promise<Made | undefined>,
 ): Promise<Made | undefined> {
   if (entry.kind === 'label') return label(entry)
-  if (entry.kind === 'settings' || !entry.path) return undefined
+  if (entry.kind === 'settings' || entry.kind === 'banner' || !entry.path) return undefined
   const { db, frame } = making
   const version = await versionById(db, entry.version)
   const { view, tags } = await itemView(making, {
@@ -195,5 +223,13 @@ async function makeItem(
     firstLive: entry.firstLive,
     changed: entry.changed,
   })
-  return { status: 200, type: HTML, body: renderItem(siteView(frame, origin), view), tags, item: entry.item }
+  const until = nextShown(view.content.body, frame.site.zone, making.at)
+  return {
+    status: 200,
+    type: HTML,
+    body: renderItem(siteView(frame, origin, making.at), view),
+    tags,
+    item: entry.item,
+    ...(until === null ? {} : { until }),
+  }
 }

@@ -1,5 +1,5 @@
-import type { EventKind, EventState, LateWay, WindowShape } from '../../core/plan/events'
-import { daysFrom } from '../../core/plan/events'
+import type { EventKind, EventState, LateWay } from '../../core/plan/events'
+import { daysFrom, type WindowShape } from '../../core/time/windows'
 import { packed, packedRows, type Reader, type Tx } from './database'
 
 /** A planned event as it is kept. Of an edition without a moment it has none either. */

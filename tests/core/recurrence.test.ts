@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import fc from 'fast-check'
 import rrule from 'rrule'
-import { lateness, nextWindow, overlapsItself, windowOn, windowsBetween } from '../../core/plan/events'
+import { lateness } from '../../core/plan/events'
+import { nextWindow, overlapsItself, windowOn, windowsBetween } from '../../core/time/windows'
 import { datesOf, DAYS, FREQUENCIES, instantOf, nextOccurrence, parseRule, ruleWords, type Recurrence } from '../../core/time/recurrence'
 
 const { RRule } = rrule

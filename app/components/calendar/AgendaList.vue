@@ -2,7 +2,7 @@
 import { dateWords, timeIn } from '~~/core/time/words'
 import { dateIn } from '~~/core/time/zone'
 import { grouped } from '~~/core/grouped'
-import { DOES, isMovable, linkOf, type CalendarEntry } from './entries'
+import { DOES, isMovable, linkOf, lasts, type CalendarEntry } from './entries'
 import { counted } from '~/composables/words'
 
 /** What is planned as a list, day after day. */
@@ -34,7 +34,7 @@ const weekday = (day: string) => new Intl.DateTimeFormat('en-GB', { weekday: 'lo
           }}</NuxtLink>
           <span :class="entry.what === 'withdraw' ? 'text-rust' : 'text-soft'"
             >{{ DOES[entry.what]
-            }}<template v-if="entry.what === 'window' && entry.until">
+            }}<template v-if="lasts(entry) && entry.until">
               until {{ timeIn(entry.until, zone) }} {{ dateWords(dateIn(entry.until, zone), 'en-GB', 'short') }}</template
             ><template v-if="entry.repeats">, {{ entry.repeats }}</template></span
           >

@@ -1,12 +1,13 @@
 <script setup lang="ts">
 import { timeIn } from '~~/core/time/words'
 import { dateIn } from '~~/core/time/zone'
-import { isMovable, linkOf, wordsOf, type CalendarEntry } from './entries'
+import { isMovable, linkOf, wordsOf, lasts, type CalendarEntry } from './entries'
 
 /** One entry in a day: its time and words; a window as a band, an edition filled. */
 const props = defineProps<{ entry: CalendarEntry; day: string; zone: string; wraps?: boolean }>()
 const emit = defineEmits<{ lift: [entry: CalendarEntry]; drop: [] }>()
 const begins = computed(() => dateIn(props.entry.at, props.zone) === props.day)
+const ends = computed(() => lasts(props.entry) && props.entry.until !== null && dateIn(props.entry.until, props.zone) === props.day)
 const troubled = computed(() => props.entry.state === 'held' || props.entry.troubles.stops > 0)
 function lift(event: DragEvent) {
   event.dataTransfer!.effectAllowed = 'move'
@@ -22,7 +23,7 @@ function lift(event: DragEvent) {
     :class="[
       entry.what === 'edition'
         ? ['bg-kelp-fill font-semibold text-on-fill', wraps && 'flex-wrap']
-        : entry.what === 'window'
+        : lasts(entry)
           ? 'bg-lamp-wash text-lamp'
           : troubled
             ? 'text-rust'
@@ -35,6 +36,7 @@ function lift(event: DragEvent) {
     @dragend="emit('drop')"
   >
     <span v-if="begins && entry.what !== 'review-by'" class="shrink-0 tabular-nums">{{ timeIn(entry.at, zone) }}</span>
+    <span v-else-if="ends" class="shrink-0 tabular-nums">to {{ timeIn(entry.until!, zone) }}</span>
     <span class="min-w-0" :class="[entry.what === 'withdraw' && 'line-through decoration-1', wraps ? 'line-clamp-2' : 'truncate']">{{
       entry.title
     }}</span>

@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { weeksOf } from '~~/core/time/month'
 import { dateWords } from '~~/core/time/words'
+import { dateIn } from '~~/core/time/zone'
 import EntryChip from './EntryChip.vue'
-import { byDay, type CalendarEntry, type TrialAnswer } from './entries'
+import { byDay, lasts, linkOf, wordsOf, type CalendarEntry, type TrialAnswer } from './entries'
 import { counted } from '~/composables/words'
 
 /** A month as weeks of days. An entry is dragged to another day and keeps its time; what that would break shows before the drop. */
@@ -19,6 +20,24 @@ const emit = defineEmits<{ lift: [entry: CalendarEntry]; hover: [day: string | n
 const MOST = 3
 const weeks = computed(() => weeksOf(props.month))
 const days = computed(() => byDay(props.entries, props.zone))
+/** A window on a day on which it neither begins nor ends is a line without words: the same every day says nothing new. */
+const passes = (entry: CalendarEntry, day: string) =>
+  lasts(entry) &&
+  dateIn(entry.at, props.zone) < day &&
+  (entry.until === null || dateIn(new Date(Date.parse(entry.until) - 1).toISOString(), props.zone) > day)
+const cells = computed(
+  () =>
+    new Map(
+      [...days.value].map(([day, entries]) => [
+        day,
+        { through: entries.filter((entry) => passes(entry, day)).slice(0, MOST), own: entries.filter((entry) => !passes(entry, day)) },
+      ]),
+    ),
+)
+const NONE = { through: [], own: [] }
+const cell = (day: string) => cells.value.get(day) ?? NONE
+/** How full a day is beside the fullest of the month, in hundredths. */
+const fullest = computed(() => Math.max(1, ...[...cells.value.values()].map(({ own }) => own.length)))
 const troubles = (day: string) =>
   (days.value.get(day) ?? []).reduce((sum, entry) => sum + (entry.troubles.stops || entry.state === 'held' ? 1 : 0), 0)
 const NAMES = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun']
@@ -70,21 +89,35 @@ function hover(event: DragEvent, day: string) {
               >{{ troubles(day) }}</b
             >
           </p>
+          <NuxtLink
+            v-for="entry in cell(day).through"
+            :key="entry.id"
+            :to="linkOf(entry)"
+            class="-mx-1 mb-0.5 block h-1 bg-lamp-fill/45 hover:outline hover:outline-edge"
+            :title="wordsOf(entry, zone)"
+            :aria-label="wordsOf(entry, zone)"
+          />
           <ul class="space-y-0.5">
-            <li v-for="entry in (days.get(day) ?? []).slice(0, (days.get(day)?.length ?? 0) > MOST ? MOST - 1 : MOST)" :key="entry.id">
+            <li v-for="entry in cell(day).own.slice(0, cell(day).own.length > MOST ? MOST - 1 : MOST)" :key="entry.id">
               <EntryChip
                 :entry="entry"
                 :day="day"
                 :zone="zone"
-                :wraps="(days.get(day)?.length ?? 0) < 3 && entry.what !== 'window'"
+                :wraps="cell(day).own.length < 3 && !lasts(entry)"
                 @lift="emit('lift', $event)"
                 @drop="emit('hover', null)"
               />
             </li>
           </ul>
-          <button v-if="(days.get(day)?.length ?? 0) > MOST" class="link px-1.5 text-[0.86rem]" @click="emit('day', day)">
-            {{ days.get(day)!.length - MOST + 1 }} more
+          <button v-if="cell(day).own.length > MOST" class="link px-1.5 text-[0.86rem]" @click="emit('day', day)">
+            {{ cell(day).own.length - MOST + 1 }} more
           </button>
+          <span
+            v-if="cell(day).own.length"
+            class="absolute bottom-0 left-0 h-[3px] bg-kelp opacity-60"
+            :style="{ width: `${(cell(day).own.length / fullest) * 100}%` }"
+            aria-hidden="true"
+          />
           <p
             v-if="over === day && trial"
             class="pointer-events-none absolute inset-x-1 bottom-1 z-10 rounded-md border bg-sheet px-1.5 py-1 text-[0.86rem] shadow-md"

@@ -3,7 +3,7 @@ import { weekOf } from '~~/core/time/month'
 import { timeIn } from '~~/core/time/words'
 import { dateIn } from '~~/core/time/zone'
 import EntryChip from './EntryChip.vue'
-import type { CalendarEntry, TrialAnswer } from './entries'
+import { lasts, type CalendarEntry, type TrialAnswer } from './entries'
 import { counted } from '~/composables/words'
 
 /** A week as days and hours, with the hours in which nothing is planned left free. An entry is dragged to another hour. */
@@ -31,7 +31,7 @@ const cells = computed(() => {
 const bands = (day: string) =>
   props.entries.filter(
     (entry) =>
-      entry.what === 'window' &&
+      lasts(entry) &&
       entry.until !== null &&
       dateIn(entry.at, props.zone) < day &&
       dateIn(new Date(Date.parse(entry.until) - 1).toISOString(), props.zone) >= day,

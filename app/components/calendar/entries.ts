@@ -12,14 +12,18 @@ export const DOES: Record<CalendarEntry['what'], string> = {
   'carry-out': 'is carried out',
   restore: 'goes back',
   edition: 'goes live together',
+  block: 'shows',
   embargo: 'embargo ends',
   'review-by': 'look at it again',
 }
 
+/** Whether an entry is a stretch of time, not a moment. */
+export const lasts = ({ what }: CalendarEntry): boolean => what === 'window' || what === 'block'
+
 /** The dates on which an entry stands, in a zone: a window on each day that it shows, all else on its day. */
 export function daysOf(entry: CalendarEntry, zone: string): string[] {
   const first = dateIn(entry.at, zone)
-  if (entry.what !== 'window' || entry.until === null) return [first]
+  if (!lasts(entry) || entry.until === null) return [first]
   // An end at midnight is the end of the day before.
   const last = dateIn(new Date(Date.parse(entry.until) - 1).toISOString(), zone)
   const days: string[] = []
@@ -53,7 +57,7 @@ export function wordsOf(entry: CalendarEntry, zone: string): string {
   const trouble = entry.troubles.stops + entry.troubles.warns
   const parts = [
     `${timeIn(entry.at, zone)} ${entry.title}: ${DOES[entry.what]}`,
-    entry.until && entry.what === 'window' ? `until ${dateIn(entry.until, zone)} ${timeIn(entry.until, zone)}` : '',
+    entry.until && lasts(entry) ? `until ${dateIn(entry.until, zone)} ${timeIn(entry.until, zone)}` : '',
     entry.repeats ?? '',
     entry.ready ? `${entry.ready.cleared} of ${entry.ready.of} cleared` : entry.cleared ? '' : 'not cleared yet',
     entry.state === 'held' ? 'held' : '',

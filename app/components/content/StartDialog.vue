@@ -12,7 +12,7 @@ const props = defineProps<{ kind: Kind; section: string | null }>()
 const emit = defineEmits<{ close: [] }>()
 const site = useSite()
 const notices = useNotices()
-const KINDS: Kind[] = ['post', 'page', 'notice', 'label', 'author']
+const KINDS: Kind[] = ['post', 'page', 'notice', 'banner', 'label', 'author']
 const kind = ref<Kind>(props.kind)
 const title = ref('')
 const writable = computed(() => site.sections.filter((section) => section.may.write))
@@ -55,6 +55,7 @@ async function start() {
               page: 'A page stays, at its place in the tree.',
               post: 'A post has its date, in listings and the feed.',
               notice: 'A notice tells readers what is different now.',
+              banner: 'A banner turns on the front page: a picture, a few words, and where it leads.',
               label: 'A category, tag or series that gathers posts.',
               author: 'Who writes, as readers see them.',
               settings: '',
@@ -63,9 +64,9 @@ async function start() {
         </p>
       </fieldset>
       <div>
-        <label class="label" for="title">Title on the page</label>
+        <label class="label" for="title">{{ kind === 'banner' ? 'Words on the banner' : 'Title on the page' }}</label>
         <input id="title" v-model="title" class="input" required maxlength="200" />
-        <p class="hint mt-1">
+        <p v-if="KIND_WORDS[kind].addressed" class="hint mt-1">
           Its address ends in <span class="font-mono text-[0.93em]">{{ makeSegment(title) || '…' }}</span>
         </p>
       </div>

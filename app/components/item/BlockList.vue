@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import { useSessionStorage } from '@vueuse/core'
 import { VueDraggable } from 'vue-draggable-plus'
-import { ChevronRight, MessageSquarePlus, Plus } from 'lucide-vue-next'
+import { CalendarClock, ChevronRight, MessageSquarePlus, Plus } from 'lucide-vue-next'
 import { moveChosen, putBack } from '~~/core/content/arrange'
 import { blockText, blockWord, emptyBlock, INNER_KINDS, type Block, type BlockKind } from '~~/core/content/blocks'
+import { blockWindowWords, type BlockWindow } from '~~/core/content/blockWindow'
 import { hasQuote } from '~~/core/content/quote'
 import { fitText } from '~~/core/content/places'
 import type { Text } from '~~/core/content/inline'
@@ -24,6 +25,7 @@ import { lazily } from '~/composables/lazily'
 
 // Only the block in hand has its tools.
 const BlockMenu = lazily(() => import('./BlockMenu.vue'))
+const BlockTimesDialog = lazily(() => import('./BlockTimesDialog.vue'))
 
 /** The blocks of a body, written in place, added, moved, duplicated and removed. */
 const props = defineProps<{
@@ -50,11 +52,14 @@ const set = (block: Block) =>
     'change',
     props.body.map((old) => (old.id === block.id ? block : old)),
   )
+const always = ({ window: _, ...block }: Block) => block as Block
 const WRITTEN = new Set<BlockKind>(['paragraph', 'heading', 'quote', 'list'])
 const FIELD = 'input:not([type=file]), select, textarea, [role=textbox]'
 const picked = useChosenBlocks(() => props.body)
 /** Puts blocks in before the one at a place, and goes into the last of them. */
-async function insert(index: number, blocks: Block[], at: 'start' | 'end' = 'end') {
+async function insert(index: number, given: Block[], at: 'start' | 'end' = 'end') {
+  // What stands inside another block is shown with that, at no times of its own.
+  const blocks = props.inner ? given.map(always) : given
   const block = blocks.at(-1)
   if (!block) return
   picked.clear()
@@ -245,6 +250,13 @@ async function onPaste(event: ClipboardEvent, index: number) {
 }
 /** Whether a block may be put here: fewer kinds inside another block, source blocks for those who may write them. */
 const mayStand = ({ kind }: Block) => (props.inner ? (INNER_KINDS as BlockKind[]).includes(kind) : kind !== 'source' || props.maySource)
+/** The block whose times are asked for. */
+const timing = shallowRef<Block | null>(null)
+function setWindow(window: BlockWindow | undefined) {
+  const block = always(props.body.find(({ id }) => id === timing.value?.id) ?? timing.value!)
+  timing.value = null
+  set(window ? { ...block, window } : block)
+}
 const openAt = (id: string) => notes?.threadsAt(id)?.filter((thread) => !thread.resolved) ?? []
 </script>
 
@@ -320,11 +332,13 @@ const openAt = (id: string) => notes?.threadsAt(id)?.filter((thread) => !thread.
             :block="block"
             :index="index"
             :many="picked.at(block.id).size"
+            :inner="inner ?? false"
             @move="move(block.id, $event)"
             @duplicate="duplicate(block.id)"
             @keep="kept.keep(block)"
             @copy="copyNow(block.id)"
             @fold="fold(picked.at(block.id), true)"
+            @times="timing = block"
             @remove="remove(block.id)"
             @set="set"
           />
@@ -335,6 +349,16 @@ const openAt = (id: string) => notes?.threadsAt(id)?.filter((thread) => !thread.
         >
           {{ presentAt(block.id).join(', ') }}
         </p>
+        <button
+          v-if="block.window"
+          type="button"
+          class="mb-1 flex items-center gap-1.5 rounded-[4px] bg-lamp-wash px-1.5 font-sans text-[13px] text-lamp"
+          :disabled="locked"
+          :aria-label="`Shown ${blockWindowWords(block.window)}${locked ? '' : '; change the times'}`"
+          @click="timing = block"
+        >
+          <CalendarClock class="size-3.5" aria-hidden="true" />{{ blockWindowWords(block.window) }}
+        </button>
         <button
           v-if="folded.has(block.id)"
           type="button"
@@ -397,6 +421,7 @@ const openAt = (id: string) => notes?.threadsAt(id)?.filter((thread) => !thread.
       <button type="button" class="button-quiet !text-rust" @click="remove(firstChosen)">Remove</button>
       <button type="button" class="button-quiet" @click="picked.clear()">None</button>
     </div>
+    <BlockTimesDialog v-if="timing" :times="timing.window" @close="timing = null" @set="setWindow" />
     <InsertMenu
       v-if="!locked"
       :class="inner ? 'mt-2' : 'mt-6'"

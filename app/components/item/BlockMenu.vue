@@ -1,17 +1,18 @@
 <script setup lang="ts">
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
-import { ArrowDown, ArrowUp, BookmarkPlus, ChevronsDownUp, ClipboardCopy, Copy, GripVertical, Trash2 } from 'lucide-vue-next'
+import { ArrowDown, ArrowUp, BookmarkPlus, CalendarClock, ChevronsDownUp, ClipboardCopy, Copy, GripVertical, Trash2 } from 'lucide-vue-next'
 import type { Block } from '~~/core/content/blocks'
 import { HEADING_LOOKS, PARAGRAPH_LOOKS } from '~~/core/content/looks'
 
 /** What can be done with a block as a whole, at its handle. With several chosen, it is done with all of them. */
-const props = defineProps<{ block: Block; index: number; many: number }>()
+const props = defineProps<{ block: Block; index: number; many: number; inner: boolean }>()
 const emit = defineEmits<{
   move: [by: -1 | 1]
   duplicate: []
   keep: []
   copy: []
   fold: []
+  times: []
   remove: []
   set: [block: Block]
 }>()
@@ -50,6 +51,11 @@ const ACTIONS = [
       <MenuItem v-if="!several" v-slot="{ active }"
         ><button class="flex w-full items-center gap-2 px-3 py-1.5 text-left" :class="active && 'bg-deep'" @click="emit('keep')">
           <BookmarkPlus class="size-4 text-soft" />Keep for other pages
+        </button></MenuItem
+      >
+      <MenuItem v-if="!several && !inner" v-slot="{ active }"
+        ><button class="flex w-full items-center gap-2 px-3 py-1.5 text-left" :class="active && 'bg-deep'" @click="emit('times')">
+          <CalendarClock class="size-4 text-soft" />When readers see it
         </button></MenuItem
       >
       <MenuItem v-slot="{ active }"

@@ -61,6 +61,7 @@ const SETTINGS: Record<string, string> = {
   url: 'Address',
   title: 'Title',
   html: 'Source',
+  window: 'Shown',
 }
 </script>
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { FIELDS, type FieldName, type Fields, type PictureValue } from '~~/core/content/fields'
 import { NoteThread, PinnedNotes } from './noteParts'
-import { LABEL_TYPES } from '~~/core/content/kinds'
+import { LABEL_TYPES, type Kind } from '~~/core/content/kinds'
 import { checkSegment, makeSegment } from '~~/core/address/segment'
 import type { Refs } from '~~/core/render/blocks'
 import type { MediaView } from '~~/core/render/picture'
@@ -10,6 +10,7 @@ import LengthAdvice from '~/components/form/LengthAdvice.vue'
 import PagePicker from '~/components/form/PagePicker.vue'
 import ItemsPicker from '~/components/form/ItemsPicker.vue'
 import PictureDrop from '~/components/form/PictureDrop.vue'
+import LinkInput from './blocks/LinkInput.vue'
 import { useItemNotes } from '~/composables/itemNotes'
 
 /** The input of one field, as the registry says. */
@@ -17,6 +18,7 @@ const props = defineProps<{
   name: FieldName
   fields: Fields
   item: string
+  kind: Kind
   /** Where a label made here belongs. */
   section: string
   locked: boolean
@@ -87,12 +89,20 @@ const set = (event: Event) => emit('change', (event.target as HTMLInputElement).
         :value="(value as PictureValue | null) ?? null"
         :refs="refs"
         :locked="locked || !mayAddMedia"
-        :slot-name="name === 'sharingPicture' ? 'sharing' : 'cover'"
+        :slot-name="name === 'sharingPicture' ? 'sharing' : FIELDS.target.kinds.includes(kind) ? 'banner' : 'cover'"
         :label="rule.label"
         @change="emit('change', $event)"
         @media="emit('media', $event)"
       />
     </template>
+    <LinkInput
+      v-else-if="rule.input === 'link'"
+      :href="text"
+      :refs="refs"
+      :locked="locked"
+      :label="rule.label"
+      @change="emit('change', $event || null)"
+    />
     <label v-else-if="rule.input === 'switch'" class="flex items-center gap-2 py-1"
       ><input
         type="checkbox"

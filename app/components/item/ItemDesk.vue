@@ -104,7 +104,7 @@ const view = computed<View>({
 /** What is looked at stands in the address, so that a link shows another person the same. */
 const go = (change: Record<string, string | undefined>) => void router.replace({ query: { ...route.query, ...change } })
 const written = computed(() => view.value === 'write' || view.value === 'side')
-const hasPage = computed(() => props.page.kind !== 'settings' && props.page.kind !== 'label')
+const hasPage = computed(() => KIND_WORDS[props.page.kind].addressed && props.page.kind !== 'label')
 watch(view, () => at?.save())
 
 const actions = useItemActions(

@@ -48,6 +48,7 @@ const { stop } = useIntersectionObserver(
           :name="name"
           :fields="content.fields"
           :item="page.id"
+          :kind="page.kind"
           :section="page.section.id"
           :locked="locked"
           :may-add-media="page.may['media.add'] === null"
@@ -55,6 +56,12 @@ const { stop } = useIntersectionObserver(
           :problem="problems[name]"
           @change="emit('change', name, $event)"
           @media="emit('media', $event)"
+        />
+        <BannerLook
+          v-if="page.kind === 'banner' && group.id === 'about-summary'"
+          class="max-w-sm"
+          :fields="content.fields"
+          :picture="(content.fields.cover && refs.media.get(content.fields.cover.media)) ?? null"
         />
         <SearchResultLook
           v-if="group.id === 'about-search'"

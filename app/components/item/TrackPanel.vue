@@ -15,6 +15,7 @@ const GateChecks = lazily(() => import('./GateChecks.vue'))
 const GateClearers = lazily(() => import('./GateClearers.vue'))
 
 const TimingFacts = lazily(() => import('~/components/time/TimingFacts.vue'))
+const ForeseenTroubles = lazily(() => import('~/components/time/ForeseenTroubles.vue'))
 
 /** One thing that can be done from the track; `why` says why it is off. */
 export interface TrackAction {
@@ -46,6 +47,8 @@ const draft = computed(() => props.page.draft)
 const openNotes = computed(() => draft.value?.notes.filter((note) => !note.resolved).length ?? 0)
 const generalNotes = computed(() => draft.value?.notes.filter((note) => note.place === null).slice(-4) ?? [])
 const filled = (gate: { missing: number }) => gate.missing === 0
+/** Whether anything is planned that trouble could be foreseen for. */
+const foreseen = computed(() => draft.value?.event ?? props.page.withdrawEvent ?? props.page.window)
 const mendable = computed(() => props.blockers.filter((reason) => reason.code !== 'not-cleared'))
 const dot = (done: boolean, now: boolean) =>
   done ? 'bg-kelp-fill border-kelp-fill' : now ? 'bg-lamp-wash border-lamp-fill' : 'bg-sheet border-edge'
@@ -182,6 +185,7 @@ const dot = (done: boolean, now: boolean) =>
           <p class="text-soft">No draft is open. Begin one to change it; readers keep what they have until it goes live.</p>
         </li>
       </template>
+      <Suspense v-if="foreseen"><ForeseenTroubles :item="page.id" :zone="zone" /></Suspense>
       <TimingFacts v-if="page.window || page.embargo" :page="page" :zone="zone" />
       <li v-if="page.onSite !== 'none'" class="mt-3 list-none">
         <Suspense><ReceiptCard :item="page.id" :version="`${page.live?.version} ${page.onSite}`" /></Suspense>

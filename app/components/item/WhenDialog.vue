@@ -2,9 +2,11 @@
 import { useDebounceFn } from '@vueuse/core'
 import { fullIn, timeIn } from '~~/core/time/words'
 import { isZone, wallOf } from '~~/core/time/zone'
+import { freeHour, within } from '~~/core/time/freeHour'
 import { instantOf } from '~~/core/time/recurrence'
 import PlainDialog from '~/components/form/PlainDialog.vue'
 import { api, ApiProblem } from '~/composables/api'
+import { repeatOn, repeatsFor } from '~/components/time/repeats'
 import { counted } from '~/composables/words'
 import { useSite } from '~/stores/site'
 
@@ -60,20 +62,8 @@ watch([date, time, untilDate, untilTime, lasts, rule], () => {
   instead.value = []
   choice.value = untilChoice.value = ''
 })
-const weekday = computed(() => ['SU', 'MO', 'TU', 'WE', 'TH', 'FR', 'SA'][new Date(`${date.value}T00:00Z`).getUTCDay()]!)
-const RULES = computed(() => [
-  { value: '', word: 'Once' },
-  { value: 'FREQ=DAILY', word: 'Every day' },
-  { value: `FREQ=WEEKLY;BYDAY=${weekday.value}`, word: 'Every week' },
-  { value: `FREQ=WEEKLY;INTERVAL=2;BYDAY=${weekday.value}`, word: 'Every two weeks' },
-  { value: 'FREQ=MONTHLY', word: 'Every month' },
-  { value: 'FREQ=YEARLY', word: 'Every year' },
-  ...(props.rule ? [{ value: props.rule, word: 'As it was set' }] : []),
-])
-watch(weekday, () => {
-  if (rule.value.startsWith('FREQ=WEEKLY'))
-    rule.value = RULES.value.find(({ word }) => word === (rule.value.includes('INTERVAL') ? 'Every two weeks' : 'Every week'))!.value
-})
+const repeats = computed(() => repeatsFor(date.value, props.rule))
+watch(date, (now, then) => (rule.value = repeatOn(rule.value, then, now)))
 const foreseen = ref<{ come: { key: string; title: string; detail: string }[]; go: object[] } | null>(null)
 const foresee = useDebounceFn(async () => {
   foreseen.value = null
@@ -84,6 +74,41 @@ const foresee = useDebounceFn(async () => {
   )
 }, 250)
 watch([date, time], foresee, { immediate: true })
+
+/** What else changes the site in the days around, so that two things do not meet unawares. */
+const others = shallowRef<{ at: string; title: string; event: string | null; edition: string | null }[]>([])
+const moment = computed(() => (date.value && time.value ? instantOf({ date: date.value, time: time.value, zone: zone.value }) : null))
+watch(
+  date,
+  useDebounceFn(async (day: string) => {
+    if (!day) return
+    const start = Date.parse(`${day}T00:00Z`)
+    const [from, to] = [start - 86_400_000, start + 9 * 86_400_000].map((ms) => new Date(ms).toISOString()) as [string, string]
+    const found = await api<(typeof others.value)[number][]>('GET', `/calendar?${new URLSearchParams({ from, to })}`).catch(() => [])
+    const own = new Set(Object.values(props.trial ?? {}))
+    others.value = found.filter(({ event, edition }) => (event ?? edition) !== null && !own.has(event ?? '') && !own.has(edition ?? ''))
+  }, 200),
+  { immediate: true },
+)
+const near = computed(() => {
+  const close = new Set(
+    moment.value === null
+      ? []
+      : within(
+          others.value.map((other) => other.at),
+          moment.value,
+        ),
+  )
+  return others.value.filter((other) => close.has(other.at))
+})
+const free = computed(() =>
+  near.value.length && moment.value !== null
+    ? freeHour(
+        others.value.map((other) => other.at),
+        moment.value,
+      )
+    : null,
+)
 function use(instant: string) {
   const wall = wallOf(instant, zone.value)
   if (asked.value === 'until') [untilDate.value, untilTime.value] = [wall.date, wall.time]
@@ -142,7 +167,7 @@ async function go() {
           <div>
             <label class="label" for="when-rule">Comes again</label>
             <select id="when-rule" v-model="rule" class="input !w-40">
-              <option v-for="one in RULES" :key="one.word" :value="one.value">{{ one.word }}</option>
+              <option v-for="one in repeats" :key="one.word" :value="one.value">{{ one.word }}</option>
             </select>
           </div>
           <p class="hint">Then readers get again what lies under it, with what was mended there meanwhile; or it leaves the site.</p>
@@ -165,6 +190,18 @@ async function go() {
           {{ fullIn(instant, zone) }} ({{ fullIn(instant, 'UTC').split(', ')[1] }} UTC)</label
         >
       </fieldset>
+      <p v-if="near.length" class="text-soft" role="status">
+        Within an hour of it:
+        {{
+          near
+            .slice(0, 3)
+            .map((other) => `“${other.title}”, ${timeIn(other.at, zone)}`)
+            .join('; ')
+        }}<template v-if="near.length > 3"> and {{ near.length - 3 }} more</template>.
+        <button v-if="free" type="button" class="link" @click="[date, time] = [wallOf(free, zone).date, wallOf(free, zone).time]">
+          Take {{ timeIn(free, zone) }}, the next free hour
+        </button>
+      </p>
       <div v-if="foreseen?.come.length" role="status" class="rounded-md border border-rust bg-rust-wash px-3 py-2">
         <p class="font-semibold text-rust">Then it brings {{ counted(foreseen.come.length, 'new trouble') }}</p>
         <p v-for="trouble in foreseen.come.slice(0, 4)" :key="trouble.key">“{{ trouble.title }}”: {{ trouble.detail }}</p>

@@ -4,7 +4,7 @@ import type { Kind } from '~~/core/content/kinds'
 /** The groups of fields below the page, by what they are about. */
 const GROUPS: { id: string; name: string; fields: FieldName[] }[] = [
   { id: 'about-address', name: 'Address and menu', fields: ['segment', 'parent', 'menuLabel', 'order', 'inMenus'] },
-  { id: 'about-summary', name: 'Summary and picture', fields: ['summary', 'cover', 'footer', 'defaultCategory', 'embedOrigins'] },
+  { id: 'about-summary', name: 'Summary and picture', fields: ['summary', 'cover', 'target', 'footer', 'defaultCategory', 'embedOrigins'] },
   {
     id: 'about-labels',
     name: 'Labels, byline and date',

@@ -8,6 +8,7 @@ export function fieldWords(name: FieldName, value: unknown, refs: Refs): string 
   const { input } = FIELDS[name] ?? { input: 'line' }
   const title = (id: string) => refs.items.get(id)?.title ?? 'an item that is not on the site'
   if (input === 'item') return title(String(value))
+  if (input === 'link') return String(value).startsWith('item:') ? title(String(value).slice(5, 41)) : String(value)
   if (input === 'items') return (value as string[]).map(title).join(', ')
   if (input === 'picture')
     return (value as PictureValue).decorative

@@ -69,7 +69,7 @@ watch(() => site.news, again)
 const section = computed(() => String(route.query.section ?? ''))
 const kind = computed(() => String(route.query.kind ?? ''))
 const who = computed(() => String(route.query.person ?? ''))
-const KINDS = ['put-live', 'withdraw', 'window', 'edition', 'embargo', 'review-by'] as const
+const KINDS = ['put-live', 'withdraw', 'window', 'block', 'edition', 'embargo', 'review-by'] as const
 const people = computed(() => [...new Set((loaded.value ?? []).map(({ person }) => person).filter(Boolean))].sort())
 const inSection = (id: string | null): boolean => {
   for (let at = id; at; at = site.sections.find((one) => one.id === at)?.parent ?? null) if (at === section.value) return true
@@ -146,6 +146,7 @@ function drop(cell: string) {
         }
       },
       `“${entry.title}” now ${DOES[entry.what]} ${fullIn(at, zone.value)}; it was ${dateWords(back.date, 'en-GB', 'short')} ${back.time}`,
+      () => move(entry, back),
     )
 }
 const moment = ref(new Date(Math.ceil(Date.now() / 900_000) * 900_000).toISOString())
@@ -197,6 +198,7 @@ const print = () => window.print()
               'put-live': 'Going live',
               withdraw: 'Leaving',
               window: 'Windows',
+              block: 'Parts of pages',
               edition: 'Editions',
               embargo: 'Embargoes',
               'review-by': 'To look at again',

@@ -57,6 +57,7 @@ async function save() {
       <NuxtLink v-if="site.site?.settings" class="button" :to="`/office/items/${site.site.settings}`"
         >Name, tagline and foot of the site</NuxtLink
       >
+      <NuxtLink class="button" to="/office/banners">Banners of the front page</NuxtLink>
       <template #action
         ><button
           class="button-main"

@@ -1,0 +1,26 @@
+<script setup lang="ts">
+import { useDebounceFn } from '@vueuse/core'
+import { shortIn } from '~~/core/time/words'
+import type { Trouble } from '~/components/calendar/entries'
+import { useLoad } from '~/composables/load'
+import { counted } from '~/composables/words'
+import { useSite } from '~/stores/site'
+
+/** What is foreseen to go wrong with what is planned for one item, each with what mends it. */
+const props = defineProps<{ item: string; zone: string }>()
+const site = useSite()
+const { value: answer, load } = useLoad<{ come: Trouble[] }>(() => `/forecast?item=${props.item}`)
+await load()
+watch([() => props.item, () => site.news], useDebounceFn(load, 600))
+const troubles = computed(() => answer.value?.come ?? [])
+</script>
+
+<template>
+  <li v-if="troubles.length" class="mt-3 list-none rounded-md border border-rust bg-rust-wash px-2.5 py-1.5">
+    <p class="font-semibold text-rust">{{ counted(troubles.length, 'trouble') }} foreseen</p>
+    <p v-for="trouble in troubles" :key="trouble.key" class="mt-1">
+      <span class="tabular-nums">{{ shortIn(trouble.at, zone, site.now) }}:</span> {{ trouble.detail
+      }}<template v-if="!/[.?!]$/.test(trouble.detail)">.</template> <span class="text-soft">{{ trouble.remedy }}.</span>
+    </p>
+  </li>
+</template>

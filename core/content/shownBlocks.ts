@@ -1,0 +1,43 @@
+import { parseRule, instantOf } from '../time/recurrence'
+import { daysFrom, windowsBetween, type WindowTurn } from '../time/windows'
+import type { Block } from './blocks'
+import type { BlockWindow } from './blockWindow'
+
+type Span = Pick<WindowTurn, 'at' | 'until'>
+
+const ALWAYS = '0000'
+/** After every instant that is written with four digits for the year. */
+const NEVER = '~'
+const FAR = '9999-12-31T23:59:59.999Z'
+
+const instant = (wall: string, zone: string) => instantOf({ date: wall.slice(0, 10), time: wall.slice(11), zone })
+
+/** The stretches of time [at, until) of a block’s window that end after an instant and begin before another, in order, at most so many. */
+export function spansOf({ from, until, rule }: BlockWindow, zone: string, after: string, before: string, most: number): Span[] {
+  const parsed = rule === null ? null : parseRule(rule)
+  if (!parsed?.ok || from === null || until === null) {
+    const span = { at: from === null ? ALWAYS : instant(from, zone), until: until === null ? NEVER : instant(until, zone) }
+    return span.until > after && span.at < before ? [span] : []
+  }
+  const [start, end] = [from.slice(0, 10), until.slice(0, 10)]
+  const shape = { time: from.slice(11), untilDays: daysFrom(start, end), untilTime: until.slice(11), zone }
+  return windowsBetween(parsed.value, start, shape, after, before, most)
+}
+
+/** Whether readers see a block at an instant. */
+export function isShown({ window }: Block, zone: string, at: string): boolean {
+  if (!window) return true
+  return spansOf(window, zone, at, FAR, 1).some((span) => span.at <= at)
+}
+
+/** The first instant after another at which readers see other blocks of a body; `null` where none comes. */
+export function nextShown(body: readonly Block[], zone: string, after: string): string | null {
+  let first: string | null = null
+  for (const { window } of body) {
+    if (!window) continue
+    const [span] = spansOf(window, zone, after, FAR, 1)
+    const next = !span ? null : span.at > after ? span.at : span.until === NEVER ? null : span.until
+    if (next !== null && (first === null || next < first)) first = next
+  }
+  return first
+}

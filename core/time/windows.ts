@@ -1,0 +1,67 @@
+import { Temporal } from 'temporal-polyfill'
+import { datesOf, instantOf, type Recurrence } from './recurrence'
+
+/** How a window stands on the wall: the time it opens, and how many days later at what time it ends, in a zone. */
+export interface WindowShape {
+  time: string
+  untilDays: number
+  untilTime: string
+  zone: string
+}
+
+export interface WindowTurn {
+  date: string
+  at: string
+  untilDate: string
+  until: string
+}
+
+/** A window as it opens on a date (YYYY-MM-DD). Its instants follow the clock on the wall, whatever a change of clocks does to its length. */
+export function windowOn({ time, untilDays, untilTime, zone }: WindowShape, date: string): WindowTurn {
+  const untilDate = Temporal.PlainDate.from(date).add({ days: untilDays }).toString()
+  return { date, at: instantOf({ date, time, zone }), untilDate, until: instantOf({ date: untilDate, time: untilTime, zone }) }
+}
+
+/**
+ * The turn of a recurring window that comes after one that opened at an instant, the first whose end lies ahead; `null` when
+ * the rule is over.
+ */
+export function nextWindow(rule: Recurrence, start: string, shape: WindowShape, after: string, now: string): WindowTurn | null {
+  for (const date of datesOf(rule, start)) {
+    const turn = windowOn(shape, date)
+    if (turn.at > after && turn.until > now) return turn
+  }
+  return null
+}
+
+/** The turns of a window that overlap a stretch of time [from, to), at most so many. */
+export function windowsBetween(rule: Recurrence, start: string, shape: WindowShape, from: string, to: string, most = 400): WindowTurn[] {
+  const turns: WindowTurn[] = []
+  // A turn that begins on a day before this one is over by then; of a rule that is years old most are.
+  const early = Temporal.PlainDate.from(from.slice(0, 10))
+    .subtract({ days: shape.untilDays + 2 })
+    .toString()
+  for (const date of datesOf(rule, start)) {
+    if (date < early) continue
+    const turn = windowOn(shape, date)
+    if (turn.at >= to || turns.length >= most) break
+    if (turn.until > from) turns.push(turn)
+  }
+  return turns
+}
+
+/** Whether a window would open again before it has ended, looked for in its first turns. */
+export function overlapsItself(rule: Recurrence, start: string, shape: WindowShape): boolean {
+  let until = ''
+  let n = 0
+  for (const date of datesOf(rule, start)) {
+    const turn = windowOn(shape, date)
+    if (turn.at < until) return true
+    until = turn.until
+    if (++n === 60) break
+  }
+  return false
+}
+
+/** Whole days from one date to another. */
+export const daysFrom = (from: string, to: string): number => Temporal.PlainDate.from(from).until(Temporal.PlainDate.from(to)).days
