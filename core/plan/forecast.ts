@@ -1,23 +1,10 @@
 import { fullIn } from '../time/words'
 import type { SiteEntry } from './entry'
-import { play, type Turn, type Unders } from './play'
+import type { Wish } from './judge'
+import { playTurn, type Played, type Turn, type Unders } from './play'
 import { SiteAfter, type SiteAt } from './siteAt'
-
-/** Trouble that a planned event would meet. What `stops` it holds it at its time; what `warns` lets it happen. */
-export interface Trouble {
-  /** Its kind, an event and an item: the same trouble has the same key after a change elsewhere. */
-  key: string
-  weight: 'stops' | 'warns'
-  code: string
-  at: string
-  event: string
-  edition: string | null
-  item: string
-  title: string
-  detail: string
-  /** What would mend it. */
-  remedy: string
-}
+import { remedyFor, type Trouble } from './troubles'
+import { WatchedSite } from './watchedSite'
 
 /** What the forecast knows of a planned change beside its wish. */
 export interface PlannedFacts {
@@ -57,156 +44,360 @@ export interface Links {
   to(item: string): readonly { item: string; title: string; version: string }[]
 }
 
-const REMEDIES: Record<string, string> = {
-  'not-cleared': 'Have it cleared, or move it to a later time',
-  pace: 'Ask its gates to hurry, hand it on, or move it to a later time',
-  'segment-taken': 'Give one of the two another address segment',
-  'parent-not-live': 'Put its parent page live before it, or choose another parent',
-  'parent-loop': 'Choose another parent page',
-  'title-missing': 'Give it a title',
-  'children-live': 'Move or withdraw the pages below it first',
-  'not-live': 'Put it live before, or take this event out',
-  behind: 'Bring the draft up to date with what will be live then',
-  embargo: 'Move it past the embargo, or lift that',
-  'owner-right-missing': 'Let someone with the right take the event over',
-  'draft-over': 'Plan another draft, or take this event out',
-  'link-off': 'Change the link, or keep the other on the site',
-  'link-not-yet': 'Put the other live first, or change the link',
-  'linked-from': 'Change the links, or keep it on the site',
-  'two-at-once': 'Move one of the two',
-  'window-over-window': 'Move one of the two windows',
-  'in-two-editions': 'Take it out of one of the two',
-  'clock-change': 'Choose an hour that comes once',
-  'part-missing': 'Put another in its place',
-  unreached: 'Put it in a menu, or link to it',
-  'edition-held': 'Mend what holds the edition, or take that out of it',
-  'edition-not-cleared': 'Have the edition cleared as a whole',
-  'end-missing': 'Set when it leaves the site again',
+/** What a turn met when it was played: what it did, what it asked of the site and the plan, and the troubles that it met. */
+export interface Step {
+  turn: Turn
+  facts: PlannedFacts[]
+  /** What it hangs on; `null` where that is more than can be named. */
+  reads: string[] | null
+  /** What it made other: items and addresses, and the sets of what is below a page and of what links to an item. */
+  writes: string[]
+  /** What it did to the site. */
+  done: Played['changes']
+  moved: Played['moved']
+  /** Those of its facts whose change took place, each with what readers get of the item then. */
+  took: [of: PlannedFacts, now: SiteEntry | null][]
+  troubles: Trouble[]
 }
-const remedyFor = (code: string): string => REMEDIES[code] ?? 'Look at it, and mend or move it'
+
+/** A forecast with the way to it, from which that of a plan a little different is worked out. */
+export interface Foretold {
+  troubles: Trouble[]
+  steps: Step[]
+  under: { before: SiteAt; links: Links; zone: string; now: string; editionsOf: Plan['editionsOf'] }
+}
 
 /**
  * Plays what is planned on the site as it is now and tells what trouble each event would meet, in the order of time. What
  * is not cleared yet is said, and played as if it were by then: its own trouble and that of others show at once.
+ *
+ * With a forecast of the same site that is `known`, only those turns are judged anew that are other than they were, or that
+ * ask for something which is other by then; the answer is the same.
  */
-export function forecast(before: SiteAt, plan: Plan, links: Links, zone: string, now: string, unders: Unders = new Map()): Trouble[] {
-  const site = new SiteAfter(before)
+export function foretell(
+  before: SiteAt,
+  plan: Plan,
+  links: Links,
+  zone: string,
+  now: string,
+  unders: Unders = new Map(),
+  known: Foretold | null = null,
+): Foretold {
+  const under = { before, links, zone, now, editionsOf: plan.editionsOf }
+  const usable = known && Object.entries(under).every(([name, value]) => known.under[name as keyof typeof under] === value) ? known : null
+  const player = new Foreteller(new SiteAfter(before), plan, links, zone, now, unders)
+  const windows = new Set(unders.keys())
+  for (const turn of [...plan.turns, ...(usable?.steps.map((step) => step.turn) ?? [])])
+    if (turn.does !== 'change') windows.add(turn.does === 'open' ? turn.wish.item : turn.item)
+  const steps = usable ? replay(player, plan, usable.steps, windows) : plan.turns.map((turn) => player.meet(turn))
   const troubles = new Map<string, Trouble>()
-  const add = (of: PlannedFacts, at: string, weight: Trouble['weight'], code: string, detail: string, about = '') => {
-    const key = [code, of.event, of.item, about].join(' ')
-    if (troubles.has(key)) return
-    const { event, edition, item, title } = of
-    troubles.set(key, { key, weight, code, at, event, edition, item, title, detail, remedy: remedyFor(code) })
-  }
-  /** What links to what among the texts that are planned and live then. */
-  const plannedLinks = new Map<string, Map<string, PlannedFacts>>()
-  const live = new Map<string, { version: string; of: PlannedFacts }>()
-  const leaves = leavingTimes(plan)
-  const arrives = arrivingTimes(plan)
-  const titles = new Map([...plan.facts.values()].flat().map(({ item, title }) => [item, title]))
-  const lastAt = new Map<string, { at: string; event: string }>()
+  for (const step of steps) for (const trouble of step.troubles) if (!troubles.has(trouble.key)) troubles.set(trouble.key, trouble)
+  return { troubles: [...troubles.values()], steps, under }
+}
 
-  const afterPut = (of: PlannedFacts, at: string, entry: SiteEntry) => {
-    live.set(of.item, { version: entry.version, of })
-    for (const target of of.links) {
-      const from = plannedLinks.get(target)
-      if (from) from.set(of.item, of)
-      else plannedLinks.set(target, new Map([[of.item, of]]))
-      const there = site.entry(target)
-      const off = leaves.get(target)?.find((moment) => moment > at)
-      if (!there) {
-        const coming = arrives.get(target)?.find((moment) => moment > at)
-        const title = titles.get(target)
-        const other = title === undefined ? 'an item' : `“${title}”`
-        const why = coming
-          ? `goes live only ${fullIn(coming, zone)}`
-          : leaves.get(target)?.some((moment) => moment <= at)
-            ? 'leaves the site by then'
-            : 'is not on the site'
-        add(of, at, 'warns', 'link-not-yet', `It links to ${other}, which ${why}`, target)
-      } else if (off) add(of, at, 'warns', 'link-off', `It links to “${there.title}”, which leaves the site ${fullIn(off, zone)}`, target)
-    }
-    if (entry.kind === 'page' && !reached(entry)) add(of, at, 'warns', 'unreached', 'No menu shows it and nothing links to it')
+/** The troubles of what is planned; see {@link foretell}. */
+export const forecast = (...asked: Parameters<typeof foretell>): Trouble[] => foretell(...asked).troubles
+
+/** Plays a plan along the steps of an earlier one, judging only what may be other than it was there. */
+function replay(player: Foreteller, plan: Plan, old: readonly Step[], windows: ReadonlySet<string>): Step[] {
+  /** For each turn the place of the step that it was, where nothing is known of it that was not; −1 for none. */
+  const placeOf = finder(old)
+  const place = plan.turns.map((turn) => {
+    const found = placeOf(turn.id)
+    const step = old[found]
+    return step && sameTurn(step.turn, turn) && sameFacts(step.facts, player.factsOf(turn)) ? found : -1
+  })
+  const unchanged = new Uint8Array(old.length)
+  for (const found of place) if (found >= 0) unchanged[found] = 1
+  /** What is other here than it was in the earlier play at this place. */
+  const other = new Set<string>()
+  const differs = (step: Step) => step.writes.forEach((key) => other.add(key))
+  // What is told from the plan as a whole, such as when a page leaves the site, is other for what other turns are about.
+  const told = (facts: readonly PlannedFacts[]) => facts.forEach(({ item }) => other.add(`plan:${item}`))
+  old.forEach(({ facts }, index) => unchanged[index] || told(facts))
+  plan.turns.forEach((turn, index) => place[index]! < 0 && told(player.factsOf(turn)))
+
+  let at = 0
+  /** What the earlier play did up to a place and this one does not. */
+  const passOver = (to: number) => {
+    for (; at < to; at++) if (!unchanged[at]) differs(old[at]!)
   }
-  const reached = (entry: SiteEntry): boolean => {
-    if (links.to(entry.item).some(({ item }) => site.entry(item)) || plannedLinks.get(entry.item)?.size) return true
-    for (let at: SiteEntry | null = entry, level = 0; at; at = at.fields.parent ? site.entry(at.fields.parent) : null)
-      if (!at.fields.inMenus || ++level > 100) return false
-    return true
-  }
-  const afterWithdraw = (of: PlannedFacts, at: string) => {
-    live.delete(of.item)
-    for (const linker of links.to(of.item)) {
-      const entry = site.entry(linker.item)
-      if (!entry || linker.item === of.item) continue
-      // Its text of then may not hold the link any more.
-      if (entry.version !== linker.version && !live.get(linker.item)?.of.links.includes(of.item)) continue
-      add(of, at, 'warns', 'linked-from', `“${entry.title}” links to it`, linker.item)
+  const steps = plan.turns.map((turn, index): Step => {
+    const was = old[place[index]!]
+    if (!was) {
+      const step = player.meet(turn)
+      differs(step)
+      return step
     }
-    for (const [item, linker] of plannedLinks.get(of.item) ?? [])
-      if (
-        site.entry(item)?.version === live.get(item)?.version &&
-        live.has(item) &&
-        !links.to(of.item).some((known) => known.item === item)
-      )
-        add(of, at, 'warns', 'linked-from', `“${linker.title}” links to it`, item)
+    passOver(place[index]!)
+    at++
+    const inWindow = wishesOf(turn).some(({ item }) => windows.has(item)) || turn.does === 'end'
+    if (!inWindow && was.reads !== null && !was.reads.some((key) => other.has(key))) {
+      player.repeat(was)
+      if (other.size) agree(was, other)
+      return was
+    }
+    const step = player.meet(turn)
+    if (sameChanges(was.done, step.done) && sameChanges(was.moved, step.moved)) agree(step, other)
+    else {
+      differs(was)
+      differs(step)
+    }
+    return step
+  })
+  passOver(old.length)
+  return steps
+}
+
+/** Finds steps by the ids of their turns: at once those that are asked for in their order. */
+function finder(steps: readonly Step[]): (id: string) => number {
+  let next = 0
+  let index: Map<string, number> | undefined
+  return (id) => {
+    if (steps[next]?.turn.id !== id) next = (index ??= new Map(steps.map(({ turn }, at) => [turn.id, at]))).get(id) ?? -1
+    return next < 0 ? ((next = 0), -1) : next++
+  }
+}
+
+const wishesOf = (turn: Turn): readonly Wish[] => (turn.does === 'change' ? turn.wishes : turn.does === 'open' ? [turn.wish] : [])
+
+function sameTurn(a: Turn, b: Turn): boolean {
+  if (a.at !== b.at || a.does !== b.does) return false
+  if (a.does === 'change' && b.does === 'change' && (a.together !== b.together || Boolean(a.blocked) !== Boolean(b.blocked))) return false
+  const [x, y] = [wishesOf(a), wishesOf(b)]
+  return x.length === y.length && x.every((wish, index) => wish === y[index])
+}
+const sameFacts = (a: readonly PlannedFacts[], b: readonly PlannedFacts[]) =>
+  a.length === b.length && a.every((of, index) => of === b[index])
+
+const sameEntry = (a: SiteEntry | null, b: SiteEntry | null): boolean =>
+  a === b ||
+  (a !== null &&
+    b !== null &&
+    a.version === b.version &&
+    a.path === b.path &&
+    a.section === b.section &&
+    a.shownDate === b.shownDate &&
+    a.firstLive === b.firstLive &&
+    a.changed === b.changed)
+const sameChanges = (a: Played['changes'], b: Played['changes']): boolean =>
+  a.length === b.length && a.every((change, index) => sameEntry(change.was, b[index]!.was) && sameEntry(change.now, b[index]!.now))
+
+function keysOf(facts: PlannedFacts[], done: Played['changes'], moved: Played['moved']): string[] {
+  const keys = new Set<string>()
+  for (const { was, now } of [...done, ...moved])
+    for (const entry of [was, now]) {
+      if (!entry) continue
+      keys.add(`item:${entry.item}`)
+      if (entry.path !== null) keys.add(`path:${entry.path}`)
+      if (entry.fields.parent) keys.add(`below:${entry.fields.parent}`)
+    }
+  for (const { links } of facts) for (const target of links) keys.add(`links:${target}`)
+  return [...keys]
+}
+
+/** After a step that did the same in both plays, what it wrote is the same again; sets have other members still. */
+function agree({ writes }: Step, other: Set<string>): void {
+  for (const key of writes) if (key.startsWith('item:') || key.startsWith('path:')) other.delete(key)
+}
+
+/** The plan as it is played: the site of the moment, what has come so far and links to what. */
+class Foreteller {
+  private readonly watched: WatchedSite
+  /** The texts that have come so far, in their order; those of them that are looked through, by what they link to. */
+  private readonly came: PlannedFacts[] = []
+  private readonly linked = new Map<string, Map<string, PlannedFacts>>()
+  private lookedThrough = 0
+  private readonly live = new Map<string, Coming>()
+  /** The events of the moment at hand, by their items. */
+  private readonly atOnce = { at: '', events: new Map<string, string>() }
+  private about: ReadonlyMap<string, PlannedItem> | undefined
+
+  constructor(
+    private readonly site: SiteAfter,
+    private readonly plan: Plan,
+    private readonly links: Links,
+    private readonly zone: string,
+    private readonly now: string,
+    private readonly unders: Unders,
+  ) {
+    this.watched = new WatchedSite(site)
   }
 
-  for (const { turn, results, changes } of play(site, plan.turns, zone, unders)) {
-    const facts = plan.facts.get(turn.id) ?? []
+  factsOf = (turn: Turn): PlannedFacts[] => this.plan.facts.get(turn.id) ?? NO_FACTS
+
+  /** Plays a turn and tells what it meets. */
+  meet(turn: Turn): Step {
+    const facts = this.factsOf(turn)
+    const troubles: Trouble[] = []
+    const add = (of: PlannedFacts, weight: Trouble['weight'], code: string, detail: string, about = '') => {
+      const { event, edition, item, title } = of
+      const key = [code, event, item, about].join(' ')
+      troubles.push({ key, weight, code, at: turn.at, event, edition, item, title, detail, remedy: remedyFor(code) })
+    }
+    this.watched.begin()
+    const { results, changes, moved } = playTurn(this.site, this.watched, turn, this.zone, this.unders)
     for (const [index, of] of facts.entries()) {
       if (of.repeats) continue
-      for (const reason of of.refused) add(of, turn.at, 'stops', reason.code, reason.detail)
-      const last = lastAt.get(of.item)
-      if (last?.at === turn.at && last.event !== of.event)
-        add(of, turn.at, 'warns', 'two-at-once', 'Another event of this item has the same moment', last.event)
-      lastAt.set(of.item, { at: turn.at, event: of.event })
+      this.watched.note(`plan:${of.item}`)
+      for (const reason of of.refused) add(of, 'stops', reason.code, reason.detail)
+      const last = this.eventsAt(turn.at).get(of.item)
+      if (last !== undefined && last !== of.event) add(of, 'warns', 'two-at-once', 'Another event of this item has the same moment', last)
+      this.eventsAt(turn.at).set(of.item, of.event)
       const result = results[index]
-      if (result && !result.ok) for (const reason of result.reasons) add(of, turn.at, 'stops', reason.code, reason.detail)
+      if (result && !result.ok) for (const reason of result.reasons) add(of, 'stops', reason.code, reason.detail)
       if (!of.cleared && !of.refused.length) {
         const waits = of.waits.length ? `. It waits for ${of.waits.join(' and ')}` : ''
-        add(of, turn.at, 'stops', 'not-cleared', `It is not cleared${waits}`)
-        if (of.pace !== null && Date.parse(now) + of.pace > Date.parse(turn.at))
-          add(of, turn.at, 'warns', 'pace', 'At the usual pace of its gates it is not cleared in time')
+        add(of, 'stops', 'not-cleared', `It is not cleared${waits}`)
+        if (of.pace !== null && Date.parse(this.now) + of.pace > Date.parse(turn.at))
+          add(of, 'warns', 'pace', 'At the usual pace of its gates it is not cleared in time')
       }
-      for (const part of of.missing) add(of, turn.at, 'warns', 'part-missing', `It shows ${part}, which is not there any more`, part)
-      for (const words of of.clocks) add(of, turn.at, 'warns', 'clock-change', words, words)
-      for (const other of plan.editionsOf.get(of.item) ?? [])
-        if (other.edition !== of.edition)
-          add(of, turn.at, 'warns', 'in-two-editions', `It is in the edition “${other.name}” too`, other.edition)
+      for (const part of of.missing) add(of, 'warns', 'part-missing', `It shows ${part}, which is not there any more`, part)
+      for (const words of of.clocks) add(of, 'warns', 'clock-change', words, words)
+      for (const other of this.plan.editionsOf.get(of.item) ?? [])
+        if (other.edition !== of.edition) add(of, 'warns', 'in-two-editions', `It is in the edition “${other.name}” too`, other.edition)
     }
     if (turn.does === 'open') {
       const [of] = facts
-      const under = unders.get(turn.wish.item)
-      if (of && under && under.window !== turn.window)
-        add(of, turn.at, 'warns', 'window-over-window', 'Another window of this item is open then')
+      const under = this.unders.get(turn.wish.item)
+      if (of && under && under.window !== turn.window) add(of, 'warns', 'window-over-window', 'Another window of this item is open then')
     }
-    const took = new Map(changes.map(({ was, now: after }) => [(after ?? was)!.item, after]))
-    for (const of of facts) {
-      if (!took.has(of.item)) continue
-      const after = took.get(of.item)
-      if (after && of.does === 'put') afterPut(of, turn.at, after)
-      else if (!after) afterWithdraw(of, turn.at)
+    const took = tookPlace(facts, changes, moved)
+    for (const one of took) {
+      const [of, after] = one
+      if (after && of.does === 'put') {
+        this.comes(one as Coming)
+        this.lookAtComing(of, turn.at, after, add)
+      } else if (!after) {
+        this.live.delete(of.item)
+        this.lookAtLeaving(of, add)
+      }
+    }
+    return { turn, facts, reads: this.watched.reads(), writes: keysOf(facts, changes, moved), done: changes, moved, took, troubles }
+  }
+
+  /** Does again what a step did, which would meet the same as it met. */
+  repeat({ turn, facts, done, moved, took }: Step): void {
+    this.site.take({ done, moved })
+    for (const of of facts) if (!of.repeats) this.eventsAt(turn.at).set(of.item, of.event)
+    for (const one of took) {
+      const [of, after] = one
+      if (after && of.does === 'put') this.comes(one as Coming)
+      else if (!after) this.live.delete(of.item)
     }
   }
-  return [...troubles.values()]
-}
 
-function momentsWhere(plan: Plan, which: (of: PlannedFacts) => boolean): Map<string, string[]> {
-  const moments = new Map<string, string[]>()
-  const add = (item: string, at: string) => {
-    const known = moments.get(item)
-    if (known) known.push(at)
-    else moments.set(item, [at])
+  private eventsAt(at: string): Map<string, string> {
+    if (this.atOnce.at !== at) {
+      this.atOnce.at = at
+      this.atOnce.events.clear()
+    }
+    return this.atOnce.events
   }
-  for (const turn of plan.turns) for (const of of plan.facts.get(turn.id) ?? []) if (which(of)) add(of.item, turn.at)
-  return moments
-}
-const leavingTimes = (plan: Plan) => momentsWhere(plan, ({ does }) => does === 'withdraw')
-const arrivingTimes = (plan: Plan) => momentsWhere(plan, ({ does }) => does === 'put')
 
-/** What a change of the plan would bring and what it would mend: the troubles of one forecast against those of another. */
-export function troublesBetween(before: readonly Trouble[], after: readonly Trouble[]): { come: Trouble[]; go: Trouble[] } {
-  const [known, now] = [new Set(before.map(({ key }) => key)), new Set(after.map(({ key }) => key))]
-  return { come: after.filter(({ key }) => !known.has(key)), go: before.filter(({ key }) => !now.has(key)) }
+  private comes(one: Coming): void {
+    const [of] = one
+    this.live.set(of.item, one)
+    if (of.links.length) this.came.push(of)
+  }
+
+  /** What links to an item among the texts that were planned and have come by now. */
+  private linkedTo(item: string): ReadonlyMap<string, PlannedFacts> {
+    for (; this.lookedThrough < this.came.length; this.lookedThrough++) {
+      const of = this.came[this.lookedThrough]!
+      for (const target of of.links) {
+        const from = this.linked.get(target)
+        if (from) from.set(of.item, of)
+        else this.linked.set(target, new Map([[of.item, of]]))
+      }
+    }
+    return this.linked.get(item) ?? NOTHING
+  }
+
+  /** What the plan as a whole says of an item. */
+  private planned(item: string): PlannedItem | undefined {
+    return (this.about ??= itemsOf(this.plan)).get(item)
+  }
+
+  private lookAtComing(of: PlannedFacts, at: string, entry: SiteEntry, add: Add): void {
+    for (const target of of.links) {
+      this.watched.note(`plan:${target}`)
+      const there = this.watched.entry(target)
+      const planned = this.planned(target)
+      const off = planned?.leaves.find((moment) => moment > at)
+      if (!there) {
+        const coming = planned?.arrives.find((moment) => moment > at)
+        const other = planned ? `“${planned.title}”` : 'an item'
+        const why = coming
+          ? `goes live only ${fullIn(coming, this.zone)}`
+          : planned?.leaves.some((moment) => moment <= at)
+            ? 'leaves the site by then'
+            : 'is not on the site'
+        add(of, 'warns', 'link-not-yet', `It links to ${other}, which ${why}`, target)
+      } else if (off) add(of, 'warns', 'link-off', `It links to “${there.title}”, which leaves the site ${fullIn(off, this.zone)}`, target)
+    }
+    if (entry.kind === 'page' && !this.isReached(entry)) add(of, 'warns', 'unreached', 'No menu shows it and nothing links to it')
+  }
+
+  private isReached(entry: SiteEntry): boolean {
+    this.watched.note(`links:${entry.item}`)
+    if (this.links.to(entry.item).some(({ item }) => this.watched.entry(item)) || this.linkedTo(entry.item).size) return true
+    for (let at: SiteEntry | null = entry, level = 0; at; at = at.fields.parent ? this.watched.entry(at.fields.parent) : null)
+      if (!at.fields.inMenus || ++level > 100) return false
+    return true
+  }
+
+  private lookAtLeaving(of: PlannedFacts, add: Add): void {
+    this.watched.note(`links:${of.item}`)
+    const linkers = this.links.to(of.item)
+    for (const linker of linkers) {
+      const entry = this.watched.entry(linker.item)
+      if (!entry || linker.item === of.item) continue
+      // Its text of then may not hold the link any more.
+      if (entry.version !== linker.version && !this.live.get(linker.item)?.[0].links.includes(of.item)) continue
+      add(of, 'warns', 'linked-from', `“${entry.title}” links to it`, linker.item)
+    }
+    for (const [item, linker] of this.linkedTo(of.item))
+      if (
+        this.watched.entry(item)?.version === this.live.get(item)?.[1].version &&
+        this.live.has(item) &&
+        !linkers.some((known) => known.item === item)
+      )
+        add(of, 'warns', 'linked-from', `“${linker.title}” links to it`, item)
+  }
+}
+
+/** A text that has come by plan, with what readers get of it. */
+type Coming = [of: PlannedFacts, now: SiteEntry]
+type Add = (of: PlannedFacts, weight: Trouble['weight'], code: string, detail: string, about?: string) => void
+const NO_FACTS: PlannedFacts[] = []
+const NONE: Step['took'] = []
+const NOTHING: ReadonlyMap<string, PlannedFacts> = new Map()
+
+/** Those of a turn's changes that took place, each with what readers get of its item then. */
+function tookPlace(facts: PlannedFacts[], changes: Played['changes'], moved: Played['moved']): Step['took'] {
+  if (!facts.length || !(changes.length + moved.length)) return NONE
+  const took = new Map<string, SiteEntry | null>()
+  for (const { was, now } of changes) took.set((now ?? was)!.item, now)
+  for (const { now } of moved) took.set(now.item, now)
+  return facts.flatMap((of): [PlannedFacts, SiteEntry | null][] => (took.has(of.item) ? [[of, took.get(of.item)!]] : []))
+}
+
+/** When an item comes and leaves by plan, and what it is called there. */
+interface PlannedItem {
+  title: string
+  arrives: string[]
+  leaves: string[]
+}
+
+function itemsOf({ turns, facts }: Plan): Map<string, PlannedItem> {
+  const items = new Map<string, PlannedItem>()
+  for (const { id, at } of turns)
+    for (const { item, title, does } of facts.get(id) ?? []) {
+      let known = items.get(item)
+      if (!known) items.set(item, (known = { title, arrives: [], leaves: [] }))
+      known.title = title
+      ;(does === 'put' ? known.arrives : known.leaves).push(at)
+    }
+  return items
 }

@@ -1,6 +1,6 @@
 import type { Outcome } from '../outcome'
 import type { SiteEntry } from './entry'
-import { judge, type Placed, type Wish } from './judge'
+import { judge, type Placed, type SiteState, type Wish } from './judge'
 import type { SiteAfter } from './siteAt'
 
 /** A wish with the version that it was written on, and another that it may replace although it was not. */
@@ -32,6 +32,8 @@ export interface Played {
   results: Outcome<Placed>[]
   /** What left and what came; nothing when the turn was held. */
   changes: { was: SiteEntry | null; now: SiteEntry | null }[]
+  /** Pages whose address became another with that of a page above them. */
+  moved: { was: SiteEntry; now: SiteEntry }[]
 }
 
 /** What lies under the windows that are open: by item, the window and the entry that comes back. */
@@ -43,71 +45,70 @@ export type Unders = Map<string, { window: string; under: SiteEntry | null }>
  * over, as the scheduler holds it; what is put live under an open window shows when that ends.
  */
 export function* play(site: SiteAfter, turns: Iterable<Turn>, zone: string, unders: Unders = new Map()): Generator<Played> {
-  const asNow = (wish: PlannedWish): Wish => {
-    if (wish.do !== 'put' || !wish.basedOn) return wish
+  for (const turn of turns) yield playTurn(site, site, turn, zone, unders)
+}
+
+/** Plays one turn; what it asks of the site it asks through `state`. */
+export function playTurn(site: SiteAfter, state: SiteState, turn: Turn, zone: string, unders: Unders): Played {
+  if (turn.does === 'end') return endWindow(site, state, turn, zone, unders)
+  const wishes = (turn.does === 'open' ? [turn.wish] : turn.wishes).map((wish) => asOfThen(wish, state, unders))
+  const judged = judge(state, wishes, turn.at, zone, turn.does === 'change' && turn.together)
+  const { results, moved } = judged
+  if (turn.does === 'open') {
+    const wish = wishes[0]!
+    if (!results[0]!.ok) return { turn, results, changes: [], moved: [] }
     const open = unders.get(wish.item)
-    const replaced = (open ? open.under : site.entry(wish.item))?.version ?? null
-    const { base, accepted } = wish.basedOn
-    return { ...wish, behind: replaced !== null && replaced !== base && replaced !== accepted }
+    unders.set(wish.item, { window: turn.window, under: open ? open.under : state.entry(wish.item) })
+    site.take(judged)
+    return { turn, results, changes: judged.done, moved }
   }
-  for (const turn of turns) {
-    if (turn.does === 'end') {
-      const open = unders.get(turn.item)
-      if (open?.window !== turn.window) {
-        yield { turn, results: [], changes: [] }
-        continue
-      }
-      unders.delete(turn.item)
-      const was = site.entry(turn.item)
-      const { under } = open
-      const wish: Wish | null = under
-        ? {
-            do: 'put',
-            item: under.item,
-            kind: under.kind,
-            section: under.section,
-            title: under.title,
-            version: under.version,
-            fields: under.fields,
-            cleared: true,
-            behind: false,
-            shownDate: 'keep',
-            embargo: null,
-          }
-        : was && { do: 'withdraw', item: was.item, kind: was.kind, section: was.section, title: was.title }
-      const judged = judge(site, wish ? [wish] : [], turn.at, zone)
-      site.take(judged)
-      yield { turn, results: judged.results, changes: [...judged.done, ...judged.moved] }
-      continue
+  if (turn.blocked) return { turn, results, changes: [], moved: [] }
+  // What goes under a window is not what readers get yet; whatever else happens to the item ends the window.
+  const seen = judged.done.filter(({ index, now }) => {
+    const wish = wishes[index]!
+    const open = unders.get(wish.item)
+    if (open && wish.do === 'put') {
+      open.under = now
+      return false
     }
-    const wishes = (turn.does === 'open' ? [turn.wish] : turn.wishes).map(asNow)
-    const judged = judge(site, wishes, turn.at, zone, turn.does === 'change' && turn.together)
-    if (turn.does === 'open') {
-      const wish = wishes[0]!
-      const open = unders.get(wish.item)
-      if (judged.results[0]!.ok) {
-        unders.set(wish.item, { window: turn.window, under: open ? open.under : site.entry(wish.item) })
-        site.take(judged)
+    unders.delete(wish.item)
+    return true
+  })
+  site.take({ done: seen, moved })
+  return { turn, results, changes: seen, moved }
+}
+
+/** A wish as it meets the site of its moment: another version may be live by then than the one it was written on. */
+function asOfThen(wish: PlannedWish, state: SiteState, unders: Unders): Wish {
+  if (wish.do !== 'put' || !wish.basedOn) return wish
+  const open = unders.get(wish.item)
+  const replaced = (open ? open.under : state.entry(wish.item))?.version ?? null
+  const { base, accepted } = wish.basedOn
+  return { ...wish, behind: replaced !== null && replaced !== base && replaced !== accepted }
+}
+
+function endWindow(site: SiteAfter, state: SiteState, turn: Turn & { does: 'end' }, zone: string, unders: Unders): Played {
+  const open = unders.get(turn.item)
+  if (open?.window !== turn.window) return { turn, results: [], changes: [], moved: [] }
+  unders.delete(turn.item)
+  const was = state.entry(turn.item)
+  const { under } = open
+  const wish: Wish | null = under
+    ? {
+        do: 'put',
+        item: under.item,
+        kind: under.kind,
+        section: under.section,
+        title: under.title,
+        version: under.version,
+        fields: under.fields,
+        cleared: true,
+        behind: false,
+        shownDate: 'keep',
+        embargo: null,
       }
-      yield { turn, results: judged.results, changes: judged.done }
-      continue
-    }
-    if (turn.blocked) {
-      yield { turn, results: judged.results, changes: [] }
-      continue
-    }
-    // What goes under a window is not what readers get yet; whatever else happens to the item ends the window.
-    const seen = judged.done.filter(({ index, now }) => {
-      const wish = wishes[index]!
-      const open = unders.get(wish.item)
-      if (open && wish.do === 'put') {
-        open.under = now
-        return false
-      }
-      unders.delete(wish.item)
-      return true
-    })
-    site.take({ done: seen, moved: judged.moved })
-    yield { turn, results: judged.results, changes: [...seen, ...judged.moved] }
-  }
+    : was && { do: 'withdraw', item: was.item, kind: was.kind, section: was.section, title: was.title }
+  const judged = judge(state, wish ? [wish] : [], turn.at, zone)
+  site.take(judged)
+  return { turn, results: judged.results, changes: judged.done, moved: judged.moved }
 }

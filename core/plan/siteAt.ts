@@ -2,7 +2,7 @@ import { pathOf } from '../address/path'
 import type { Fields } from '../content/fields'
 import type { Kind } from '../content/kinds'
 import type { SiteEntry } from './entry'
-import type { Judgement, SiteState } from './judge'
+import type { Change, Judgement, SiteState } from './judge'
 
 /** A stretch of time in which readers got one version of an item: half-open [from, to), as in SQL:2011. */
 export interface Stay {
@@ -153,8 +153,12 @@ export class SiteAt implements Site {
     }
   }
   owner(path: string): { item: string; title: string } | null {
-    const item = this.paths || ++this.asked > FEW ? this.pathIndex().get(path) : this.search(path)
-    return item === undefined ? null : { item, title: this.entry(item)!.title }
+    const item = this.ownerId(path)
+    return item === null ? null : { item, title: this.entry(item)!.title }
+  }
+  /** The item that stands at an address. */
+  ownerId(path: string): string | null {
+    return (this.paths || ++this.asked > FEW ? this.pathIndex().get(path) : this.search(path)) ?? null
   }
   /** Where few addresses are asked for, looking through them is cheaper than knowing them all. */
   private search(path: string): string | undefined {
@@ -226,9 +230,12 @@ export class SiteAfter implements Site {
     for (const entry of this.entries.values()) if (entry) yield entry
   }
   owner(path: string): { item: string; title: string } | null {
+    const item = this.ownerId(path)
+    return item === null ? null : { item, title: this.entry(item)?.title ?? '' }
+  }
+  private ownerId(path: string): string | null {
     const own = this.paths.get(path)
-    if (own === undefined) return this.before.owner(path)
-    return own === null ? null : { item: own, title: this.entry(own)?.title ?? '' }
+    return own === undefined ? this.before.ownerId(path) : own
   }
   children(item: string): { item: string; title: string }[] {
     const ids = [...this.before.idsBelow(item).filter((id) => !this.entries.has(id)), ...(this.nested.get(item) ?? [])]
@@ -239,24 +246,25 @@ export class SiteAfter implements Site {
   }
 
   /** Takes what a judgement lets happen into the view; it is then the site of just after. */
-  take({ done, moved }: Pick<Judgement, 'done' | 'moved'>): void {
-    const changes = [...done, ...moved]
-    for (const { was } of changes) {
-      if (!was) continue
-      if (was.path !== null && this.owner(was.path)?.item === was.item) this.paths.set(was.path, null)
-      if (was.fields.parent) this.nested.get(was.fields.parent)?.delete(was.item)
-      this.entries.set(was.item, null)
-    }
-    for (const { now } of changes) {
-      if (!now) continue
-      this.entries.set(now.item, now)
-      if (now.path !== null) this.paths.set(now.path, now.item)
-      const { parent } = now.fields
-      if (!parent) continue
-      const set = this.nested.get(parent)
-      if (set) set.add(now.item)
-      else this.nested.set(parent, new Set([now.item]))
-    }
+  take({ done, moved }: { done: readonly Pick<Change, 'was' | 'now'>[]; moved: Judgement['moved'] }): void {
+    for (const { was } of done) if (was) this.leave(was)
+    for (const { was } of moved) this.leave(was)
+    for (const { now } of done) if (now) this.come(now)
+    for (const { now } of moved) this.come(now)
+  }
+  private leave(was: SiteEntry): void {
+    if (was.path !== null && this.ownerId(was.path) === was.item) this.paths.set(was.path, null)
+    if (was.fields.parent) this.nested.get(was.fields.parent)?.delete(was.item)
+    this.entries.set(was.item, null)
+  }
+  private come(now: SiteEntry): void {
+    this.entries.set(now.item, now)
+    if (now.path !== null) this.paths.set(now.path, now.item)
+    const { parent } = now.fields
+    if (!parent) return
+    const set = this.nested.get(parent)
+    if (set) set.add(now.item)
+    else this.nested.set(parent, new Set([now.item]))
   }
 }
 

@@ -1,8 +1,10 @@
 import { LRUCache } from 'lru-cache'
+import { grouped } from '../../core/grouped'
 import { contentRefs, manifestMedia } from '../../core/content/content'
 import { openGates } from '../../core/flow/draft'
 import { windowOn, windowsBetween, type WindowShape } from '../../core/time/windows'
-import { forecast, troublesBetween, type Links, type Plan, type PlannedFacts, type Trouble } from '../../core/plan/forecast'
+import { foretell, type Foretold, type Links, type Plan, type PlannedFacts } from '../../core/plan/forecast'
+import { troublesBetween, type Trouble } from '../../core/plan/troubles'
 import { judge } from '../../core/plan/judge'
 import { play, type PlannedWish, type Turn, type Unders } from '../../core/plan/play'
 import { SiteAfter, type Site, type SiteAt } from '../../core/plan/siteAt'
@@ -23,12 +25,18 @@ import type { SiteFacts } from './siteFacts'
 /** Planned events looked at, at most, and how far ahead recurring windows are followed. */
 const MOST_EVENTS = 20_000
 const AHEAD_MS = 92 * 86_400_000
+/** Forecasts made within so long are of one moment. */
+const SAME_MS = 60_000
 
 /** What is known of one planned event, whatever its moment is. */
 interface Known {
   event: EventRow
   section: string
   wish: PlannedWish | null
+  /** The same as if its gates had let it through, as the forecast plays it. */
+  cleared: PlannedWish | null
+  /** What is known of it alone, and with what keeps its whole edition back where it is the first of that. */
+  own: PlannedFacts
   facts: PlannedFacts
 }
 /** All that is planned, as of now; moments can be tried on it. */
@@ -39,6 +47,8 @@ interface Planned {
   editionsOf: Plan['editionsOf']
   unders: Unders
   links: Links
+  /** Whether texts that went live just now are not among the links yet. */
+  linksToCome: boolean
 }
 
 /** Another moment for an event or a whole edition, to see what it would bring. */
@@ -55,10 +65,18 @@ export type Sight = { shows: 'moment'; at: string } | { shows: 'edition'; editio
 export type MayRead = (section: string) => boolean
 const everything: MayRead = () => true
 
+/** News that changes nothing of what is planned, and news that does so for one item alone. */
+const IDLE = /^(session|note|share|calendar|version|media)\.|^exception\.looked-at$/
+const OF_ONE = /^(draft|event)\.|^item\.(embargo|office)/
+
 /** Knows what is planned and what will come of it: the site of any moment ahead and the trouble on the way. Kept up with the journal. */
 export class Foresight {
   private planned: Promise<Planned> | undefined
-  private known: Promise<Trouble[]> | undefined
+  private known: Promise<Foretold> | undefined
+  /** The last forecast, from which the next is worked out. */
+  private last: Foretold | null = null
+  /** Items of which something changed since the plan was read. */
+  private readonly stale = new Set<string>()
   private pace: { at: number; usual: Promise<Map<string, number>> } | undefined
   /** What texts link to and show, by version; versions never change. */
   private readonly refs = new LRUCache<string, { links: string[]; media: string[] }>({ max: 20_000 })
@@ -68,7 +86,11 @@ export class Foresight {
     private readonly facts: SiteFacts,
   ) {
     office.onNews((rows) => {
-      if (rows.some(({ action }) => !action.startsWith('session.'))) this.planned = this.known = undefined
+      for (const { action, item } of rows) {
+        if (IDLE.test(action)) continue
+        if (item && OF_ONE.test(action)) this.stale.add(item)
+        else this.planned = this.known = undefined
+      }
     })
   }
 
@@ -129,42 +151,79 @@ export class Foresight {
 
   /** The trouble that planned events would meet, in the order of time. */
   async troubles(): Promise<Trouble[]> {
-    await this.office.settle()
-    return (this.known ??= this.plan().then((planned) => this.foretell(planned)))
+    return (await this.foretold()).troubles
   }
 
   /** What a change of moments would bring and mend. */
   async whatIf(trial: Trial): Promise<{ come: Trouble[]; go: Trouble[] }> {
-    const [before, planned] = [await this.troubles(), await this.plan()]
-    return troublesBetween(before, await this.foretell(planned, trial))
+    const before = await this.foretold()
+    // Both as of one moment, and of one site: so that only the change makes a difference.
+    const after = await this.foretell(await this.plan(), before, before.under, trial)
+    return troublesBetween(before.troubles, after.troubles)
+  }
+
+  private async foretold(): Promise<Foretold> {
+    const planned = await this.plan()
+    return (this.known ??= this.facts
+      .present()
+      .then((before) => this.foretell(planned, this.last, { before, now: this.nowish() }))
+      .then((foretold) => (this.last = foretold))
+      .catch((error: unknown) => {
+        this.known = undefined
+        throw error
+      }))
+  }
+
+  /** The present, or that of the last forecast while it is not long past: one that is of the same moment is soon worked out. */
+  private nowish(): string {
+    const now = this.office.now()
+    const last = this.last?.under.now
+    return last !== undefined && last <= now && Date.parse(now) - Date.parse(last) < SAME_MS ? last : now
   }
 
   private async zone(): Promise<string> {
     return (await this.office.site())?.zone ?? 'UTC'
   }
 
-  private async foretell(planned: Planned, trial?: Trial): Promise<Trouble[]> {
-    const now = this.office.now()
-    const known = planned.known.map((one) => (one.wish?.do === 'put' ? { ...one, wish: { ...one.wish, cleared: true } } : one))
-    const turns = turnsOf({ ...planned, known }, now, new Date(Date.parse(now) + AHEAD_MS).toISOString(), trial)
-    const site = await this.facts.present()
-    const facts = factsOf(planned, turns)
-    return forecast(
-      site,
-      { turns, facts, editionsOf: planned.editionsOf },
-      planned.links,
-      await this.zone(),
-      now,
-      copyUnders(planned.unders),
-    )
+  private async foretell(
+    planned: Planned,
+    known: Foretold | null,
+    { before, now }: { before: SiteAt; now: string },
+    trial?: Trial,
+  ): Promise<Foretold> {
+    const asCleared = planned.known.map((one) => ({ ...one, wish: one.cleared }))
+    const turns = turnsOf({ ...planned, known: asCleared }, now, new Date(Date.parse(now) + AHEAD_MS).toISOString(), trial)
+    const plan = { turns, facts: factsOf(planned, turns), editionsOf: planned.editionsOf }
+    return foretell(before, plan, planned.links, await this.zone(), now, copyUnders(planned.unders), known)
   }
 
+  /** All that is planned; of items that changed since it was read, read again. */
   private async plan(): Promise<Planned> {
     await this.office.settle()
-    return (this.planned ??= this.load().catch((error: unknown) => {
-      this.planned = undefined
-      throw error
-    }))
+    if (!this.planned) {
+      this.stale.clear()
+      return (this.planned = this.load().catch((error: unknown) => {
+        this.planned = undefined
+        throw error
+      }))
+    }
+    const current = this.planned
+    const planned = await current
+    if (this.planned !== current) return this.plan()
+    if (!this.stale.size && !planned.linksToCome) return planned
+    const items = [...this.stale]
+    this.stale.clear()
+    const loading = this.loadAgain(planned, items)
+      .then((after) => {
+        if (after !== planned) this.known = undefined
+        return after
+      })
+      .catch((error: unknown) => {
+        this.planned = undefined
+        throw error
+      })
+    this.planned = loading
+    return loading
   }
 
   private usual(): Promise<Map<string, number>> {
@@ -176,6 +235,25 @@ export class Foresight {
   private async load(): Promise<Planned> {
     const db = this.office.store.read
     const events = await plannedEvents(db, MOST_EVENTS)
+    const known = await this.know(db, events)
+    return this.gather(db, known, null)
+  }
+
+  /** The plan with what changed of some items; the same when that is nothing. */
+  private async loadAgain(planned: Planned, items: readonly string[]): Promise<Planned> {
+    const db = this.office.store.read
+    const of = new Set(items)
+    const events = await plannedEvents(db, MOST_EVENTS, items)
+    const before = planned.known.filter(({ event }) => of.has(event.item_id))
+    if (!events.length && !before.length) return planned.linksToCome ? this.gather(db, planned.known, planned) : planned
+    const known = await this.know(db, events)
+    const touched = new Set([...before, ...known].flatMap(({ event }) => event.edition_id ?? []))
+    const editions = new Map([...planned.editions].filter(([id]) => !touched.has(id)))
+    return this.gather(db, [...planned.known.filter(({ event }) => !of.has(event.item_id)), ...known], { ...planned, editions })
+  }
+
+  /** What is known of events, asked of the store. */
+  private async know(db: Reader, events: EventRow[]): Promise<Known[]> {
     const [{ asked, held }, pace, items] = await Promise.all([
       changesOf(this.office, db, events),
       this.usual(),
@@ -210,40 +288,55 @@ export class Foresight {
       ...more,
     })
     const known: Known[] = asked.map(({ event, change, loaded }) => {
-      const own = change.do === 'put' ? refs.get(change.version.id) : undefined
-      const gone = own?.media.filter((id) => !there.has(id)).length ?? 0
+      const shown = change.do === 'put' ? refs.get(change.version.id) : undefined
+      const gone = shown?.media.filter((id) => !there.has(id)).length ?? 0
       const cleared = change.do === 'withdraw' || change.cleared
+      const wish = plannedWish(change, event, loaded, ending)
+      const own = facts(event, {
+        does: change.do,
+        cleared,
+        title: change.do === 'put' ? (change.manifest.fields.title ?? change.item.title) : change.item.title,
+        pace: loaded && !cleared ? paceLeft(pace, loaded) : null,
+        waits: loaded && !cleared ? openGates(loaded.route, loaded.state).map(({ name }) => `“${name}”`) : [],
+        links: shown?.links ?? [],
+        missing: gone ? [gone === 1 ? 'a file' : `${gone} files`] : [],
+      })
       return {
         event,
         section: change.item.section_id,
-        wish: plannedWish(change, event, loaded, ending),
-        facts: facts(event, {
-          does: change.do,
-          cleared,
-          title: change.do === 'put' ? (change.manifest.fields.title ?? change.item.title) : change.item.title,
-          pace: loaded && !cleared ? paceLeft(pace, loaded) : null,
-          waits: loaded && !cleared ? openGates(loaded.route, loaded.state).map(({ name }) => `“${name}”`) : [],
-          links: own?.links ?? [],
-          missing: gone ? [gone === 1 ? 'a file' : `${gone} files`] : [],
-        }),
+        wish,
+        cleared: wish.do === 'put' ? { ...wish, cleared: true } : wish,
+        own,
+        facts: own,
       }
     })
-    for (const { event, reasons } of held)
-      known.push({ event, section: items.get(event.item_id)?.section_id ?? '', wish: null, facts: facts(event, { refused: reasons }) })
-    const editions: Planned['editions'] = new Map()
-    for (const id of new Set(events.flatMap(({ edition_id }) => edition_id ?? []))) {
-      const row = await editionById(db, id)
-      if (row)
-        editions.set(id, {
-          row,
-          refused: await editionGate(
-            this.office,
-            db,
-            row,
-            events.filter(({ edition_id }) => edition_id === id),
-          ),
-        })
+    for (const { event, reasons } of held) {
+      const own = facts(event, { refused: reasons })
+      known.push({ event, section: items.get(event.item_id)?.section_id ?? '', wish: null, cleared: null, own, facts: own })
     }
+    return known
+  }
+
+  /** The whole plan from what is known of its events; what is known of editions, links and the like already is taken over. */
+  private async gather(db: Reader, events: Known[], was: Planned | null): Promise<Planned> {
+    const sorted = [...events].sort((a, b) => compare(a.event.due_at ?? '', b.event.due_at ?? '') || compare(a.event.id, b.event.id))
+    const editions: Planned['editions'] = new Map()
+    /** What keeps the whole back is said at its first entry. */
+    const saidAt = new Map<Known, PlannedFacts>()
+    const byEdition = grouped(
+      sorted.filter(({ event }) => event.edition_id !== null),
+      ({ event }) => event.edition_id!,
+    )
+    for (const [id, entries] of byEdition) {
+      const rows = entries.map(({ event }) => event)
+      const row = was?.editions.get(id)?.row ?? (await editionById(db, id))
+      if (!row) continue
+      const refused = was?.editions.get(id)?.refused ?? (await editionGate(this.office, db, row, rows))
+      editions.set(id, { row, refused })
+      const first = inOrder(entries)[0]
+      if (refused.length && first) saidAt.set(first, { ...first.own, refused: [...refused, ...first.own.refused] })
+    }
+    const known = sorted.map((one) => ({ ...one, facts: saidAt.get(one) ?? one.own }))
     const unders: Unders = new Map()
     const now = await this.facts.present()
     for (const { event, wish } of known)
@@ -255,7 +348,12 @@ export class Foresight {
               ? { ...wish, path: null, shownDate: null, firstLive: '', changed: '', ...nowPlace(now, event.item_id) }
               : null,
         })
-    return { known, editions, editionsOf: await editionsByItem(db), unders, links: await linksTo(db) }
+    // Asked before the links are: what is taken in meanwhile is asked for once more.
+    const linksToCome = was?.linksToCome === false ? false : await isUnindexed(db)
+    const links = was && !was.linksToCome ? was.links : await linksTo(db)
+    const inEditions = await editionsByItem(db)
+    const editionsOf = was && JSON.stringify([...was.editionsOf]) === JSON.stringify([...inEditions]) ? was.editionsOf : inEditions
+    return { known, editions, editionsOf, unders, links, linksToCome }
   }
 
   private async refsOf(db: Reader, asked: Due[]): Promise<Map<string, { links: string[]; media: string[] }>> {
@@ -349,14 +447,19 @@ const mediaThere = async (db: Reader, ids: string[]): Promise<Set<string>> =>
     ).map(({ id }) => id),
   )
 
+/** The editions that items are in, for finding an item in two. */
 async function editionsByItem(db: Reader): Promise<Map<string, { edition: string; name: string }[]>> {
   const rows = await db.all<{ item: string; edition: string; name: string }>(
-    "SELECT e.item_id AS item, n.id AS edition, n.name FROM planned_event e JOIN edition n ON n.id = e.edition_id WHERE n.state IN ('open', 'held') AND e.state IN ('planned', 'held')",
+    "SELECT e.item_id AS item, n.id AS edition, n.name FROM planned_event e JOIN edition n ON n.id = e.edition_id WHERE n.state IN ('open', 'held') AND e.state IN ('planned', 'held') ORDER BY e.id",
   )
-  const byItem = new Map<string, { edition: string; name: string }[]>()
-  for (const { item, ...edition } of rows) byItem.set(item, [...(byItem.get(item) ?? []), edition])
-  return byItem
+  return new Map(
+    [...grouped(rows, ({ item }) => item)].map(([item, those]) => [item, those.map(({ edition, name }) => ({ edition, name }))]),
+  )
 }
+
+/** Whether something went live whose links are not taken in yet. */
+const isUnindexed = async (db: Reader): Promise<boolean> =>
+  Boolean(await db.one('SELECT 1 FROM live_entry WHERE indexed_version IS NOT version_id LIMIT 1'))
 
 async function linksTo(db: Reader): Promise<Links> {
   const rows = await db.all<{ target: string; item: string; title: string; version: string }>(
@@ -429,25 +532,28 @@ function windowTurns(event: EventRow, now: string, until: string, moved?: string
   return [{ at, until: end }, ...later]
 }
 
-/** The facts by turn, and what keeps whole editions back said at their first entry. */
-function factsOf({ known, editions }: Planned, turns: Turn[]): Map<string, PlannedFacts[]> {
+/** The facts by turn. */
+function factsOf({ known }: Planned, turns: Turn[]): Map<string, PlannedFacts[]> {
   const facts = new Map<string, PlannedFacts[]>()
-  for (const one of inOrder(known)) {
-    const { event } = one
+  for (const { event, facts: own } of inOrder(known)) {
     if (event.state === 'open') continue
     const key = event.edition_id ?? event.id
-    const refused = facts.has(key) ? [] : (editions.get(event.edition_id ?? '')?.refused ?? [])
-    const own = refused.length ? { ...one.facts, refused: [...refused, ...one.facts.refused] } : one.facts
-    facts.set(key, [...(facts.get(key) ?? []), own])
+    const those = facts.get(key)
+    if (those) those.push(own)
+    else facts.set(key, [own])
   }
   for (const { id } of turns) {
     const [event, n] = id.split(' ')
     const first = n && n !== 'end' && !facts.has(id) ? facts.get(event!) : undefined
-    if (first)
-      facts.set(
-        id,
-        first.map((of) => ({ ...of, repeats: true })),
-      )
+    if (first) facts.set(id, first.map(repeated))
   }
   return facts
+}
+
+const repeats = new WeakMap<PlannedFacts, PlannedFacts>()
+/** The facts of a later turn of a window: its troubles are those of the first. */
+function repeated(of: PlannedFacts): PlannedFacts {
+  let made = repeats.get(of)
+  if (!made) repeats.set(of, (made = { ...of, repeats: true }))
+  return made
 }

@@ -1,4 +1,4 @@
-import type { Trouble } from '../../core/plan/forecast'
+import type { Trouble } from '../../core/plan/troubles'
 import { itemsByIds } from '../store/items'
 import { may, sectionsWhere, type Actor } from './access'
 import type { Foresight, Trial } from './foresight'

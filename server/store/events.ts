@@ -89,13 +89,13 @@ export const eventsOfEdition = (db: Reader, edition: string) =>
     },
   )
 
-/** All that is planned or open, in the order of its moments; without what has none. */
-export const plannedEvents = (db: Reader, limit: number) =>
+/** All that is planned or open, or that of some items, in the order of its moments; without what has none. */
+export const plannedEvents = (db: Reader, limit: number, items?: readonly string[]) =>
   packedRows<EventRow>(
     db,
     PACKED,
-    "FROM planned_event e WHERE state IN ('planned', 'open') AND due_at IS NOT NULL ORDER BY due_at, edition_id IS NULL, edition_id, id LIMIT $limit",
-    { limit },
+    `FROM planned_event e WHERE state IN ('planned', 'open') AND due_at IS NOT NULL ${items ? 'AND item_id IN (SELECT value FROM json_each($items))' : ''} ORDER BY due_at, edition_id IS NULL, edition_id, id LIMIT $limit`,
+    { limit, ...(items ? { items: JSON.stringify(items) } : {}) },
   )
 
 /** How an event's window stands on the wall; `null` of one that is none. */
