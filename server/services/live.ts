@@ -125,10 +125,12 @@ export async function judgeLive(office: Office, tx: Reader, site: SiteRow, chang
     'SELECT item_id, from_at FROM live_interval WHERE to_at IS NULL AND item_id IN (SELECT value FROM json_each($ids))',
     { ids: JSON.stringify(ids) },
   )
-  const lastAt = (await tx.one<{ at: string }>('SELECT at FROM journal ORDER BY seq DESC LIMIT 1'))?.at ?? ''
+  const last = await tx.one<{ at: string | null }>(
+    "SELECT max(at) AS at FROM journal WHERE action IN ('item.put-live', 'item.withdrawn', 'item.rolled-back')",
+  )
   // Half-open intervals are never empty and time never runs back, whatever the clock says.
   const at = new Date(
-    Math.max(office.clock.now().getTime(), lastAt ? Date.parse(lastAt) : 0, ...current.map((row) => Date.parse(row.from_at) + 1)),
+    Math.max(office.clock.now().getTime(), last?.at ? Date.parse(last.at) : 0, ...current.map((row) => Date.parse(row.from_at) + 1)),
   ).toISOString()
   const asked = new AskedSite(tx, site.id)
   await asked.learnEntries([...ids, ...changes.flatMap((change) => (change.do === 'put' ? (change.manifest.fields.parent ?? []) : []))])

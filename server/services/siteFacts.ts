@@ -66,6 +66,8 @@ const KEPT = 6
 export class SiteFacts {
   private facts: Promise<Map<string, ItemHistory>> | undefined
   private now: SiteAt | undefined
+  /** When readers last got something else. */
+  private newest = ''
   private readonly stale = new Set<string>()
   private readonly views = new LRUCache<string, SiteAt>({ max: KEPT })
 
@@ -75,10 +77,14 @@ export class SiteFacts {
     })
   }
 
-  /** The site as it is now; the same view while nothing changes for readers. */
+  /**
+   * The site as it is now; the same view while nothing changes for readers. Where the clock was set back, that is the site
+   * of the last change: what readers get does not go back with it.
+   */
   async present(): Promise<SiteAt> {
     const facts = await this.get()
-    return (this.now ??= new SiteAt(facts, this.office.now()))
+    const now = this.office.now()
+    return (this.now ??= new SiteAt(facts, now > this.newest ? now : this.newest))
   }
 
   /** All that is known, as of the last commit that was heard. */
@@ -97,14 +103,14 @@ export class SiteFacts {
       )
       // At once, without a moment between in which a view would miss them.
       for (const item of items) facts.delete(item)
-      add(facts, rows)
+      this.take(facts, rows)
     }
     return facts
   }
 
   private async load(db: Reader): Promise<Map<string, ItemHistory>> {
     const facts = new Map<string, ItemHistory>()
-    add(facts, await db.all<IntervalRow>(`${SELECT} ORDER BY l.item_id, l.from_at`))
+    this.take(facts, await db.all<IntervalRow>(`${SELECT} ORDER BY l.item_id, l.from_at`))
     return facts
   }
 
@@ -118,13 +124,15 @@ export class SiteFacts {
     if (past) this.views.set(moment, view)
     return view
   }
-}
 
-function add(facts: Map<string, ItemHistory>, rows: IntervalRow[]): void {
-  for (const row of rows) {
-    const history = facts.get(row.item)
-    const stay = new StoredStay(row)
-    if (history) history.stays.push(stay)
-    else facts.set(row.item, { kind: row.kind, stays: [stay] })
+  private take(facts: Map<string, ItemHistory>, rows: IntervalRow[]): void {
+    for (const row of rows) {
+      const history = facts.get(row.item)
+      const stay = new StoredStay(row)
+      if (history) history.stays.push(stay)
+      else facts.set(row.item, { kind: row.kind, stays: [stay] })
+      const last = row.to ?? row.from
+      if (last > this.newest) this.newest = last
+    }
   }
 }

@@ -4,9 +4,9 @@ import type { Tx } from './database'
 import { first } from './migrations/0001-first'
 import { gatesAndPeople } from './migrations/0002-gates-and-people'
 import { time } from './migrations/0003-time'
-import { blockWindows } from './migrations/0004-block-windows'
+import { liveTimes } from './migrations/0004-live-times'
 
-const MIGRATIONS = [first, gatesAndPeople, time, blockWindows]
+const MIGRATIONS = [first, gatesAndPeople, time, liveTimes]
 
 /** Brings the file to the newest schema: each migration once, in its own transaction, noted in the table `migration`. */
 export async function migrate(sequelize: Sequelize, write: (work: (tx: Tx) => Promise<void>) => Promise<void>): Promise<void> {

@@ -102,7 +102,7 @@ describe('the write queue', () => {
       { name: '0001-first' },
       { name: '0002-gates-and-people' },
       { name: '0003-time' },
-      { name: '0004-block-windows' },
+      { name: '0004-live-times' },
     ])
     await Promise.all([one.close(), two.close()])
     rmSync(fresh, { recursive: true, force: true })
