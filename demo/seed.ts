@@ -37,6 +37,8 @@ import { LABELS, makePosts, NOTICES, type PostText } from './texts/posts'
 export const ZONE = 'Europe/Oslo'
 const HOUR = 3_600_000
 const DAY = 24 * HOUR
+/** The day of the week of a calendar date, Sunday 0. */
+const weekdayOf = (date: string) => new Date(`${date}T00:00Z`).getUTCDay()
 
 interface Options {
   /** The moment that the demo ends at: its present. */
@@ -603,7 +605,7 @@ class Story {
       })
       await this.send('anton', rush, 'For every weekend')
       await this.clear('noor', rush)
-      const friday = (5 - new Date(t).getUTCDay() + 7) % 7 || 7
+      const friday = (5 - weekdayOf(on(0, '').date) + 7) % 7 || 7
       await plan(this.office, await this.as('idris'), rush.item, {
         kind: 'window',
         draft: rush.draft,
@@ -685,7 +687,7 @@ class Story {
     }
     this.later(t - 6 * DAY, async () => {
       const draft = await this.change('petra', this.refs.get('larkholm')!, 'Weekends')
-      const friday = (5 - new Date(t).getUTCDay() + 7) % 7
+      const friday = (5 - weekdayOf(on(0, '').date) + 7) % 7
       const [paragraph] = this.blocks(
         'From Friday afternoon to Sunday night, queue in lane three: the others are kept for those with a booking.',
       )

@@ -53,8 +53,9 @@ export async function openOffice(folder: string, clock: Clock, { newId = () => v
   }
   const settle = () => (listening = listening.then(hear))
   const log = pino({ level: process.env.YIELDGATE_LOG ?? 'warn' })
+  let closed = false
   const safely = () =>
-    settle().catch((error: unknown) => ((listening = Promise.resolve()), log.error({ error }, 'reading the journal failed')))
+    closed || settle().catch((error: unknown) => ((listening = Promise.resolve()), log.error({ error }, 'reading the journal failed')))
   const timer = setInterval(safely, POLL_MS)
   timer.unref()
   // After whoever waits for the commit has gone on.
@@ -74,6 +75,7 @@ export async function openOffice(folder: string, clock: Clock, { newId = () => v
     },
     settle,
     async close() {
+      closed = true
       clearInterval(timer)
       await listening
       await store.close()

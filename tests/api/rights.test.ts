@@ -111,6 +111,8 @@ const CASES: Record<string, Case> = {
   'GET /site': { need: 'signed-in' },
   'GET /today': { need: 'signed-in' },
   'GET /tree': { need: 'signed-in' },
+  'GET /banners': { need: 'signed-in' },
+  'POST /banners/:id/move': { need: 'item.write', path: () => `/banners/${post.item}/move`, body: { before: null } },
   'GET /sections': { need: 'signed-in' },
   'POST /sections': { need: 'section.change', body: { name: 'x', parent: 'none' } },
   'PATCH /sections/:id': { need: 'section.change', path: () => `/sections/${team.section}`, body: {} },

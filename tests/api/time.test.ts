@@ -175,6 +175,141 @@ describe('a notice', () => {
   })
 })
 
+describe('a block with times of its own', () => {
+  it('comes and goes on its page by the clock alone, is on the calendar, and is not found before', async () => {
+    const { team } = here
+    const post = await writePost(team, 'Queueing', 'live')
+    const draft = await change(post.item, 'Queue in any lane.', false)
+    const [from, end] = [ahead(2), ahead(5)]
+    const window = { from: `${from.date}T${from.time}`, until: `${end.date}T${end.time}`, rule: null }
+    const timed = { id: 'timed', kind: 'paragraph', text: [{ text: 'Lane three is kept for bookings.' }], window }
+    const refused = await team.writer.ask<Problem>('POST', `/drafts/${draft.draft}/edits`, {
+      body: {
+        base: draft.version,
+        edits: [{ op: 'insert', after: 'first', block: { ...timed, window: { ...window, until: window.from } } }],
+      },
+    })
+    expect(refused.status).toBe(400)
+    const { version } = await team.writer.need<{ version: string }>('POST', `/drafts/${draft.draft}/edits`, {
+      body: { base: draft.version, edits: [{ op: 'insert', after: 'first', block: timed }] },
+    })
+    await team.writer.need('POST', `/drafts/${draft.draft}/send`, { body: {}, ifMatch: version })
+    await team.reviewer.need('POST', `/drafts/${draft.draft}/clear`, { body: { gate: 'review' }, ifMatch: version })
+    await putLive({ ...draft, version })
+    const page = async () => (await read('/posts/queueing')).text
+    expect(await page()).toContain('Queue in any lane.')
+    expect(await page()).not.toContain('Lane three')
+    // Who writes sees it in the page beside; the site of a moment within shows it, and the calendar tells of it.
+    const around = await team.writer.need<{ site: { at: string | null } }>('GET', `/versions/${version}/around`)
+    expect(around.site.at).toBeNull()
+    const inside = new Date(now().getTime() + 3 * HOUR).toISOString()
+    const look = await fetch(`${here.server.origin}/moment/${inside}/posts/queueing`, { headers: { cookie: team.publisher.session } })
+    expect(await look.text()).toContain('Lane three')
+    const span = new URLSearchParams({ from: now().toISOString(), to: new Date(now().getTime() + 48 * HOUR).toISOString() })
+    await until(
+      async () =>
+        (await team.publisher.need<{ what: string; title: string }[]>('GET', `/calendar?${span}`)).some(
+          ({ what, title }) => what === 'block' && title === 'Queueing: Lane three is kept for bookings.',
+        ),
+      'the block on the calendar',
+    )
+    expect((await read('/search?q=bookings')).text).not.toContain('Queueing')
+    // Nothing is put live and nothing is asked of the scheduler: the stored page is over when the block begins and ends.
+    await pass(3)
+    expect(await page()).toContain('Lane three')
+    expect(await page()).toContain('Lane three')
+    await pass(3)
+    expect(await page()).not.toContain('Lane three')
+  })
+})
+
+describe('banners of the front page', () => {
+  interface Banner {
+    item: string
+    internalName: string
+    onSite: string
+    fields: { title: string; order?: number }
+    target: string | null
+    mayWrite: boolean
+  }
+  const list = async (client = here.team.publisher) => client.need<Banner[]>('GET', '/banners')
+  /** What the front page shows, in its order. */
+  const turning = async () => [...(await read('/')).text.matchAll(/class="banner-title">(?:<a [^>]*>)?([^<]*)/g)].map(([, title]) => title)
+  const banner = async (title: string, fields: Record<string, unknown>) => {
+    const { team } = here
+    const { item, draft, version } = await team.writer.need<Draft>('POST', '/items', {
+      body: { kind: 'banner', section: team.section, title },
+    })
+    const edits = Object.entries(fields).map(([name, value]) => ({ op: 'field', name, value }))
+    const saved = await team.writer.need<{ version: string }>('POST', `/drafts/${draft}/edits`, { body: { base: version, edits } })
+    await team.writer.need('POST', `/drafts/${draft}/send`, { body: {}, ifMatch: saved.version })
+    await team.reviewer.need('POST', `/drafts/${draft}/clear`, { body: { gate: 'review' }, ifMatch: saved.version })
+    return { item, draft, version: saved.version }
+  }
+  it('need an end, turn in their order while they show, and are kept when they are off', async () => {
+    const { team } = here
+    const target = await writePost(team, 'Ridge walks', 'live')
+    const walk = await banner('Walk the ridge', { summary: 'Sail home.', target: `item:${target.item}` })
+    expect(await codes(team.publisher.ask('POST', `/drafts/${walk.draft}/put-live`, { body: {}, ifMatch: walk.version }))).toEqual([
+      422,
+      'end-missing',
+    ])
+    await plan(team.publisher, walk.item, { kind: 'window', draft: walk.draft, ...ahead(2), until: ahead(30) })
+    const bicycle = await banner('Bicycles travel free', { order: 100, lifetime: 'lasting' })
+    await putLive(bicycle)
+    expect(await turning()).toEqual(['Bicycles travel free'])
+    expect((await read('/')).text).not.toContain('class="stop"')
+    await pass(3)
+    await until(async () => (await turning()).length === 2, 'the second banner')
+    expect(await turning()).toEqual(['Walk the ridge', 'Bicycles travel free'])
+    expect((await read('/')).text).toMatch(/turn-2.*class="stop".*<a href="\/posts\/ridge-walks">/s)
+    expect((await list()).filter(({ onSite }) => onSite === 'live').map(({ fields, target: leads }) => [fields.title, leads])).toEqual([
+      ['Walk the ridge', 'Ridge walks'],
+      ['Bicycles travel free', null],
+    ])
+    // It leads nowhere while its target is off the site.
+    await team.publisher.need('POST', `/items/${target.item}/withdraw`, { body: {}, ifMatch: (await facts(target.item)).live!.version })
+    expect((await read('/')).text).not.toContain('href="/posts/ridge-walks"')
+    await pass(30)
+    await until(async () => (await turning()).length === 1, 'the window to end')
+    expect((await list()).map(({ fields, onSite }) => [fields.title, onSite])).toEqual([
+      ['Walk the ridge', 'withdrawn'],
+      ['Bicycles travel free', 'live'],
+    ])
+    expect((await fetch(`${here.server.origin}/search?q=bicycles`).then((answer) => answer.text())).includes('Bicycles travel free')).toBe(
+      false,
+    )
+  })
+  it('are moved by a change of the one that is moved, which goes its route', async () => {
+    const { team } = here
+    const other = await banner('Groups pay less', { order: 200, lifetime: 'lasting' })
+    await putLive(other)
+    expect(await turning()).toEqual(['Bicycles travel free', 'Groups pay less'])
+    const first = (await list()).find(({ fields }) => fields.title === 'Bicycles travel free')!
+    const moved = await team.writer.need<{ drafts: { item: string; draft: string }[] }>('POST', `/banners/${other.item}/move`, {
+      body: { before: first.item },
+    })
+    expect(moved.drafts.map(({ item }) => item)).toEqual([other.item])
+    // Readers have the old order until it goes live; the office shows it as it will be.
+    expect(await turning()).toEqual(['Bicycles travel free', 'Groups pay less'])
+    expect((await list()).filter(({ onSite }) => onSite === 'live').map(({ fields }) => fields.title)).toEqual([
+      'Groups pay less',
+      'Bicycles travel free',
+    ])
+    const { draft } = await facts(other.item)
+    await team.writer.need('POST', `/drafts/${draft!.id}/send`, { body: {}, ifMatch: draft!.head })
+    await team.reviewer.need('POST', `/drafts/${draft!.id}/clear`, { body: { gate: 'review' }, ifMatch: draft!.head })
+    await putLive({ item: other.item, draft: draft!.id, version: draft!.head })
+    expect(await turning()).toEqual(['Groups pay less', 'Bicycles travel free'])
+    const post = await writePost(team, 'No banner')
+    expect(await codes(team.writer.ask('POST', `/banners/${post.item}/move`, { body: { before: null } }))).toEqual([422, 'not-a-banner'])
+    expect(await codes(team.writer.ask('POST', `/banners/${other.item}/move`, { body: { before: post.item } }))).toEqual([
+      422,
+      'not-a-banner',
+    ])
+  })
+})
+
 describe('what is late', () => {
   it('is done, skipped or asked about, as it was planned', async () => {
     const { team } = here
