@@ -1,7 +1,5 @@
 import { runDue } from '../server/jobs/scheduler'
-import { manifestOf, projectionsOf } from '../core/content/content'
-import { defaultFields } from '../core/content/fields'
-import { addVersions } from '../server/store/versions'
+import { plannedPosts } from './plannedPosts'
 import { percentile, type Row } from './report'
 import { benchSite } from './site'
 
@@ -11,108 +9,10 @@ const EVENTS = 10_000
 export async function measure(): Promise<Row[]> {
   let moment = Date.now() - 60_000
   const site = await benchSite({ now: () => new Date(moment) })
-  const { office, actor, section } = site
+  const { office } = site
   try {
-    const row = (await office.site())!
     const due = new Date(moment + 30_000).toISOString()
-    const at = office.now()
-    for (let batch = 0; batch < EVENTS; batch += 1_000)
-      await office.store.write(async (tx) => {
-        const made = Array.from({ length: 1_000 }, (_, index) => {
-          const n = batch + index
-          const manifest = manifestOf({
-            fields: { ...defaultFields('post', 'en'), title: `Post ${n}`, segment: `post-${n}`, shownDate: '2026-01-01' },
-            body: [{ id: 'aaaa', kind: 'paragraph', text: [{ text: `Words of post ${n}` }] }],
-          })
-          return {
-            item: office.newId(),
-            draft: office.newId(),
-            version: office.newId(),
-            event: office.newId(),
-            manifest,
-            title: `Post ${n}`,
-          }
-        })
-        await tx.insert(
-          'item',
-          made.map((entry) => ({
-            id: entry.item,
-            site_id: row.id,
-            kind: 'post',
-            section_id: section,
-            language: 'en',
-            translation_group: entry.item,
-            created_at: at,
-            created_by: actor.id,
-            title: entry.title,
-            author_id: actor.id,
-            changed_at: at,
-            versions: 1,
-          })),
-        )
-        await addVersions(
-          tx,
-          made.map((entry) => ({
-            id: entry.version,
-            item: entry.item,
-            draft: entry.draft,
-            number: 1,
-            parent: null,
-            author: actor.id,
-            at,
-            cause: 'import',
-            note: '',
-            manifest: entry.manifest,
-            blocks: new Map(),
-          })),
-        )
-        await tx.insert(
-          'draft',
-          made.map((entry) => ({
-            id: entry.draft,
-            item_id: entry.item,
-            name: 'x',
-            base_version: null,
-            head_version: entry.version,
-            route_id: 'reviewed',
-            route_version: 1,
-            review: 'cleared',
-            created_at: at,
-            created_by: actor.id,
-          })),
-        )
-        await tx.insert(
-          'clearance',
-          made.map((entry) => ({
-            id: office.newId(),
-            draft_id: entry.draft,
-            version_id: entry.version,
-            gate: 'review',
-            person_id: actor.id,
-            at,
-            note: '',
-            fingerprint: '',
-            projection: projectionsOf(entry.manifest)['all-but-shown-date'],
-          })),
-        )
-        await tx.insert(
-          'planned_event',
-          made.map((entry) => ({
-            id: entry.event,
-            site_id: row.id,
-            kind: 'put-live',
-            item_id: entry.item,
-            draft_id: entry.draft,
-            at: due,
-            wall_date: '2026-01-01',
-            wall_time: '04:00',
-            zone: row.zone,
-            owner_id: actor.id,
-            state: 'planned',
-            created_at: at,
-          })),
-        )
-      })
+    await plannedPosts(site, EVENTS, due)
     const start = Date.now()
     moment += 30_000
     const tick = setInterval(() => (moment = Date.parse(due) + (Date.now() - start)), 1)

@@ -11,6 +11,8 @@ const BENCHES = {
   page: () => import('./livePage'),
   rights: () => import('./rights'),
   time: () => import('./time'),
+  editions: () => import('./editions'),
+  month: () => import('./month'),
 }
 const wanted = process.argv.slice(2).filter((name): name is keyof typeof BENCHES => name in BENCHES)
 const rows: Row[] = []

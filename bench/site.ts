@@ -2,11 +2,12 @@ import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import type { Block } from '../core/content/blocks'
-import { actorOf, openSession, type Actor } from '../server/services/access'
+import { actorFrom, type Actor } from '../server/services/access'
 import { systemClock, type Clock } from '../server/services/clock'
 import { openOffice, type Office } from '../server/services/office'
 import { firstStart } from '../server/services/sites'
 import { sections } from '../server/services/sections'
+import { personById } from '../server/store/people'
 
 export interface BenchSite {
   office: Office
@@ -29,7 +30,7 @@ export async function benchSite(clock: Clock = systemClock): Promise<BenchSite> 
     password: 'quiet mornings at sea',
   })
   await office.settle()
-  const actor = (await actorOf(office, await openSession(office, person, 'bench')))!
+  const actor = actorFrom((await personById(office.store.read, person))!, await office.rights())
   return {
     office,
     actor,

@@ -64,6 +64,8 @@ export type FieldName = keyof Fields
 
 export interface FieldRule {
   label: string
+  /** What it is called where a kind calls it otherwise. */
+  labels?: Partial<Record<Kind, string>>
   /** How it is edited. */
   input: 'line' | 'text' | 'segment' | 'item' | 'items' | 'picture' | 'link' | 'date' | 'switch' | 'number' | 'choice' | 'lines'
   kinds: readonly Kind[]
@@ -83,7 +85,7 @@ const BODIES: Kind[] = ['page', 'post', 'notice', 'author']
  * {@link OFFICE_FIELDS} and do neither.
  */
 export const FIELDS: Record<FieldName, FieldRule> = {
-  title: { label: 'Title on the page', input: 'line', kinds: KINDS, advisedLength: 90 },
+  title: { label: 'Title on the page', labels: { banner: 'Words on the banner' }, input: 'line', kinds: KINDS, advisedLength: 90 },
   pageTitle: {
     label: 'Page title for search',
     input: 'line',
@@ -101,9 +103,14 @@ export const FIELDS: Record<FieldName, FieldRule> = {
   },
   segment: { label: 'Address segment', input: 'segment', kinds: ADDRESSED, advisedLength: 60 },
   parent: { label: 'Parent page', input: 'item', kinds: ['page'] },
-  order: { label: 'Order among its siblings', input: 'number', kinds: ['page', 'label', 'banner'] },
-  summary: { label: 'Summary', input: 'text', kinds: KINDS, advisedLength: 200 },
-  cover: { label: 'Cover picture', input: 'picture', kinds: ['page', 'post', 'author', 'banner'] },
+  order: {
+    label: 'Order among its siblings',
+    labels: { banner: 'Order among the banners' },
+    input: 'number',
+    kinds: ['page', 'label', 'banner'],
+  },
+  summary: { label: 'Summary', labels: { banner: 'A few words more' }, input: 'text', kinds: KINDS, advisedLength: 200 },
+  cover: { label: 'Cover picture', labels: { banner: 'Picture' }, input: 'picture', kinds: ['page', 'post', 'author', 'banner'] },
   target: { label: 'Leads to', input: 'link', kinds: ['banner'] },
   labels: { label: 'Labels', input: 'items', kinds: ['page', 'post', 'notice'] },
   seriesPart: { label: 'Part in its series', input: 'number', kinds: ['post'] },
@@ -164,6 +171,9 @@ export const OFFICE_FIELDS: Record<keyof OfficeFields, string> = {
   notes: 'Notes for the office',
 }
 
+/** What a field is called in the office on an item of a kind. */
+export const labelOf = (name: FieldName, kind: Kind): string => FIELDS[name].labels?.[kind] ?? FIELDS[name].label
+
 /** The fields a kind has, in registry order. */
 export const fieldsOf = (kind: Kind): FieldName[] =>
   (Object.keys(FIELDS) as FieldName[]).filter((name) => FIELDS[name].kinds.includes(kind))
@@ -186,7 +196,7 @@ export function readField(kind: Kind, name: string, value: unknown): { value: Fi
   if (!rule || !rule.kinds.includes(kind)) return { problem: `A ${kind} has no field ${name}` }
   if (value === null) return { value: undefined }
   if (rule.refusesLinks && typeof value === 'string' && /(https?:\/\/|www\.)/i.test(value))
-    return { problem: `${rule.label}: an address does not fit here` }
+    return { problem: `${labelOf(name as FieldName, kind)}: an address does not fit here` }
   const parsed = shapes[name as FieldName].safeParse(value)
   return parsed.success ? { value: parsed.data } : { problem: parsed.error.issues[0]!.message }
 }

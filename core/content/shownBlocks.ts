@@ -1,4 +1,5 @@
-import { parseRule, instantOf } from '../time/recurrence'
+import { parseRule } from '../time/recurrence'
+import { instantOf } from '../time/zone'
 import { daysFrom, windowsBetween, type WindowTurn } from '../time/windows'
 import type { Block } from './blocks'
 import type { BlockWindow } from './blockWindow'

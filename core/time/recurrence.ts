@@ -1,6 +1,4 @@
-import { Temporal } from 'temporal-polyfill'
 import { accept, refuse, type Outcome } from '../outcome'
-import type { WallTime } from './zone'
 
 export const FREQUENCIES = ['DAILY', 'WEEKLY', 'MONTHLY', 'YEARLY'] as const
 export type Frequency = (typeof FREQUENCIES)[number]
@@ -181,24 +179,6 @@ export function* datesOf(rule: Recurrence, start: string): Generator<string> {
     }
   }
 }
-
-/** The first time after an instant (ISO 8601) at which a rule that began at a wall time comes again, with its date; `null` when it is over. */
-export function nextOccurrence(rule: Recurrence, start: WallTime, after: string): { date: string; at: string } | null {
-  for (const date of datesOf(rule, start.date)) {
-    const at = instantOf({ ...start, date })
-    if (at > after) return { date, at }
-  }
-  return null
-}
-
-/**
- * The instant of a wall time that must have one: an hour that a change of clocks skips is read by the offset before it, one
- * that comes twice is the first (RFC 5545 §3.3.5).
- */
-export const instantOf = ({ date, time, zone }: WallTime): string =>
-  new Date(
-    Temporal.PlainDateTime.from(`${date}T${time}`).toZonedDateTime(zone, { disambiguation: 'compatible' }).epochMilliseconds,
-  ).toISOString()
 
 const DAY_WORDS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday']
 

@@ -1,5 +1,6 @@
 import { Temporal } from 'temporal-polyfill'
-import { datesOf, instantOf, type Recurrence } from './recurrence'
+import { datesOf, type Recurrence } from './recurrence'
+import { instantOf, type WallTime } from './zone'
 
 /** How a window stands on the wall: the time it opens, and how many days later at what time it ends, in a zone. */
 export interface WindowShape {
@@ -65,3 +66,12 @@ export function overlapsItself(rule: Recurrence, start: string, shape: WindowSha
 
 /** Whole days from one date to another. */
 export const daysFrom = (from: string, to: string): number => Temporal.PlainDate.from(from).until(Temporal.PlainDate.from(to)).days
+
+/** The first time after an instant (ISO 8601) at which a rule that began at a wall time comes again, with its date; `null` when it is over. */
+export function nextOccurrence(rule: Recurrence, start: WallTime, after: string): { date: string; at: string } | null {
+  for (const date of datesOf(rule, start.date)) {
+    const at = instantOf({ ...start, date })
+    if (at > after) return { date, at }
+  }
+  return null
+}

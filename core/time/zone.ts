@@ -56,3 +56,12 @@ export function dayBounds(date: string, zone: string): { from: string; to: strin
   const day = Temporal.PlainDate.from(date)
   return { from: iso(day.toZonedDateTime(zone)), to: iso(day.add({ days: 1 }).toZonedDateTime(zone)) }
 }
+
+/**
+ * The instant of a wall time that must have one: an hour that a change of clocks skips is read by the offset before it, one
+ * that comes twice is the first (RFC 5545 §3.3.5).
+ */
+export const instantOf = ({ date, time, zone }: WallTime): string =>
+  new Date(
+    Temporal.PlainDateTime.from(`${date}T${time}`).toZonedDateTime(zone, { disambiguation: 'compatible' }).epochMilliseconds,
+  ).toISOString()

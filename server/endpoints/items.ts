@@ -296,6 +296,23 @@ export const items = [
         const around = await live.around(site, origin, subject, office.now())
         return { html: renderItem(around.site, around.view) }
       }
+      if (item.kind === 'banner') {
+        const { fields } = await readManifest(office.store.read, version.manifest)
+        const at = office.now()
+        const banner = {
+          item: item.id,
+          kind: item.kind,
+          section: item.section_id,
+          version: version.id,
+          path: null,
+          fields,
+          title: fields.title ?? '',
+          shownDate: null,
+          firstLive: at,
+          changed: at,
+        }
+        return { html: await live.frontWith(site, origin, banner) }
+      }
       const answer = await live.answer(
         origin,
         item.kind === 'settings' ? '/' : ((await liveByIds(office.store.read, [item.id]))[0]?.path ?? '/'),

@@ -1,5 +1,4 @@
-import { instantOf } from '../../core/time/recurrence'
-import { meaningOf } from '../../core/time/zone'
+import { meaningOf, instantOf } from '../../core/time/zone'
 import type { Tx } from '../store/database'
 import { syncItems } from '../store/items'
 import { note, type Office } from './office'

@@ -1,6 +1,7 @@
 import { createHash } from 'node:crypto'
 import { normalisePath } from '../../core/address/path'
 import { renderAbsent, type ItemView, type SiteView } from '../../core/render/page'
+import type { SiteEntry } from '../../core/plan/entry'
 import { addressAt } from '../store/live'
 import type { SiteRow } from '../store/sites'
 import type { Office } from '../services/office'
@@ -104,6 +105,18 @@ export class LiveSite {
 
   private say(page: StoredPage, item: string | null = null): Answer {
     return { status: page.status, headers: headersOf(page), body: page.body, item }
+  }
+
+  /** The front page as readers would get it with a banner that is a draft, or another version of it, in its place. */
+  async frontWith(site: SiteRow, origin: string, banner: SiteEntry): Promise<string> {
+    const making = await this.making(await this.frames.get(site))
+    const { source } = making
+    const listing: typeof source.listing = async (query, offset, limit) => {
+      const entries = await source.listing(query, offset, limit)
+      return query.kind === 'banner' ? [...entries.filter(({ item }) => item !== banner.item), banner] : entries
+    }
+    const made = await makePage({ ...making, source: { ...source, listing } }, origin, '/', new URLSearchParams())
+    return made?.body ?? ''
   }
 
   /**

@@ -84,7 +84,9 @@ async function connect(file: string, readOnly: boolean, synchronous: 'FULL' | 'O
     const known = statements.get(sql)
     if (known) return known
     const statement = await promised<sqlite3.Statement>((done) => {
-      const made: sqlite3.Statement = database.prepare(sql, (error) => done(error, made))
+      database.prepare(sql, function (this: sqlite3.Statement, error) {
+        done(error, this)
+      })
     })
     // SQLite numbers names by their first place in the text.
     const prepared = { statement, names: [...new Set([...sql.matchAll(/\$([a-z_]\w*)/gi)].map(([, name]) => name!))] }

@@ -2,8 +2,9 @@ import { describe, expect, it } from 'vitest'
 import fc from 'fast-check'
 import rrule from 'rrule'
 import { lateness } from '../../core/plan/events'
-import { nextWindow, overlapsItself, windowOn, windowsBetween } from '../../core/time/windows'
-import { datesOf, DAYS, FREQUENCIES, instantOf, nextOccurrence, parseRule, ruleWords, type Recurrence } from '../../core/time/recurrence'
+import { nextWindow, overlapsItself, windowOn, windowsBetween, nextOccurrence } from '../../core/time/windows'
+import { datesOf, DAYS, FREQUENCIES, parseRule, ruleWords, type Recurrence } from '../../core/time/recurrence'
+import { instantOf } from '../../core/time/zone'
 
 const { RRule } = rrule
 const rule = (text: string): Recurrence => {

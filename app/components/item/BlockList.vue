@@ -11,6 +11,7 @@ import type { Text } from '~~/core/content/inline'
 import type { Refs } from '~~/core/render/blocks'
 import type { MediaView } from '~~/core/render/picture'
 import BlockBody from './blocks/BlockBody.vue'
+import { readyFor } from './blocks/rareParts'
 import InsertMenu from './InsertMenu.vue'
 import { NoteThread, PinnedNotes } from './noteParts'
 import { api } from '~/composables/api'
@@ -63,7 +64,10 @@ async function insert(index: number, given: Block[], at: 'start' | 'end' = 'end'
   const block = blocks.at(-1)
   if (!block) return
   picked.clear()
+  await readyFor(block.kind)
   emit('change', [...props.body.slice(0, index), ...blocks, ...props.body.slice(index)])
+  await nextTick()
+  // A part that was loaded just now stands a tick later.
   await nextTick()
   bodies.value[block.id]?.write(at)
   const frame = frames.value[block.id]

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { FIELDS, type FieldName, type Fields, type PictureValue } from '~~/core/content/fields'
+import { FIELDS, labelOf, type FieldName, type Fields, type PictureValue } from '~~/core/content/fields'
 import { NoteThread, PinnedNotes } from './noteParts'
 import { LABEL_TYPES, type Kind } from '~~/core/content/kinds'
 import { checkSegment, makeSegment } from '~~/core/address/segment'
@@ -28,6 +28,7 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ change: [value: Fields[FieldName] | null]; media: [media: MediaView] }>()
 const rule = computed(() => FIELDS[props.name])
+const label = computed(() => labelOf(props.name, props.kind))
 const value = computed(() => props.fields[props.name])
 const text = computed(() =>
   typeof value.value === 'string' || typeof value.value === 'number'
@@ -67,7 +68,7 @@ const set = (event: Event) => emit('change', (event.target as HTMLInputElement).
     <template v-if="rule.input === 'item'"
       ><PagePicker
         :model-value="(value as string | null) ?? null"
-        :label="rule.label"
+        :label="label"
         :kind="name === 'defaultCategory' ? 'label' : 'page'"
         :none="name === 'defaultCategory' ? 'None' : 'At the top of the tree'"
         :disabled="locked"
@@ -77,20 +78,20 @@ const set = (event: Event) => emit('change', (event.target as HTMLInputElement).
     <ItemsPicker
       v-else-if="rule.input === 'items'"
       :model-value="(value as string[]) ?? []"
-      :label="rule.label"
+      :label="label"
       :kind="name === 'byline' ? 'author' : 'label'"
       :section="name === 'labels' ? section : undefined"
       :disabled="locked"
       @update:model-value="emit('change', $event)"
     />
     <template v-else-if="rule.input === 'picture'">
-      <p class="label">{{ rule.label }}</p>
+      <p class="label">{{ label }}</p>
       <PictureDrop
         :value="(value as PictureValue | null) ?? null"
         :refs="refs"
         :locked="locked || !mayAddMedia"
         :slot-name="name === 'sharingPicture' ? 'sharing' : FIELDS.target.kinds.includes(kind) ? 'banner' : 'cover'"
-        :label="rule.label"
+        :label="label"
         @change="emit('change', $event)"
         @media="emit('media', $event)"
       />
@@ -100,7 +101,7 @@ const set = (event: Event) => emit('change', (event.target as HTMLInputElement).
       :href="text"
       :refs="refs"
       :locked="locked"
-      :label="rule.label"
+      :label="label"
       @change="emit('change', $event || null)"
     />
     <label v-else-if="rule.input === 'switch'" class="flex items-center gap-2 py-1"
@@ -109,11 +110,11 @@ const set = (event: Event) => emit('change', (event.target as HTMLInputElement).
         :checked="Boolean(value)"
         :disabled="locked"
         @change="emit('change', ($event.target as HTMLInputElement).checked)"
-      />{{ rule.label }}</label
+      />{{ label }}</label
     >
     <template v-else>
       <div class="mb-1 flex items-baseline justify-between gap-3">
-        <label class="font-medium" :for="id">{{ rule.label }}</label><LengthAdvice
+        <label class="font-medium" :for="id">{{ label }}</label><LengthAdvice
           v-if="rule.advisedLength && text"
           :text="text"
           :advised="rule.advisedLength"
@@ -169,7 +170,7 @@ const set = (event: Event) => emit('change', (event.target as HTMLInputElement).
     <template v-if="notes">
       <NoteThread v-for="thread in notes.threadsAt(place)" :key="thread.id" class="mt-1.5" :thread="thread" there :may-write="!locked" />
       <PinnedNotes v-if="notes.pinsAt(place)" :place="place" />
-      <button v-if="notes.pinning.value" type="button" class="link mt-1" :aria-label="`Note on ${rule.label}`" @click="notes.ask(place)">
+      <button v-if="notes.pinning.value" type="button" class="link mt-1" :aria-label="`Note on ${label}`" @click="notes.ask(place)">
         Note
       </button>
     </template>

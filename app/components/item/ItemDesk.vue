@@ -15,7 +15,6 @@ import BlockList from './BlockList.vue'
 import PageFields from './PageFields.vue'
 import OutlinePanel from './OutlinePanel.vue'
 import DeskHeader from './DeskHeader.vue'
-import SideDivider from './SideDivider.vue'
 import { isView, type View } from './views'
 import TrackPanel from './TrackPanel.vue'
 import { useItemActions } from './itemActions'
@@ -32,6 +31,7 @@ import { lazily } from '~/composables/lazily'
 const ConflictDialog = lazily(() => import('./ConflictDialog.vue'))
 const HistoryView = lazily(() => import('./HistoryView.vue'))
 const PreviewView = lazily(() => import('./PreviewView.vue'))
+const SideDivider = lazily(() => import('./SideDivider.vue'))
 const SidePreview = lazily(() => import('./SidePreview.vue'))
 const CompareView = lazily(() => import('./CompareView.vue'))
 const DraftTabs = lazily(() => import('./DraftTabs.vue'))

@@ -30,6 +30,7 @@ const noteCount = (id: string) => props.notes.filter((note) => note.place === id
 const lacks = (group: string): string => {
   const { fields } = props.content
   if (group === 'about-address' && !fields.segment) return 'no address'
+  if (props.kind === 'banner') return fields.cover ? '' : 'no picture'
   if (group === 'about-summary' && !fields.summary && props.kind !== 'settings') return 'no summary'
   if (group === 'about-search' && !fields.searchDescription && !fields.summary) return 'empty'
   return ''

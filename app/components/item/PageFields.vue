@@ -12,6 +12,7 @@ import { useSite } from '~/stores/site'
 import { lazily } from '~/composables/lazily'
 
 // Far below what is written, with the colleagues' names to choose from: it comes when one is near it.
+const BannerLook = lazily(() => import('~/components/banner/BannerLook.vue'))
 const OfficeFacts = lazily(() => import('./OfficeFacts.vue'))
 
 /** The fields below the page, in groups by what they are about; last the facts for the office alone. */

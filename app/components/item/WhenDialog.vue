@@ -1,9 +1,8 @@
 <script setup lang="ts">
 import { useDebounceFn } from '@vueuse/core'
 import { fullIn, timeIn } from '~~/core/time/words'
-import { isZone, wallOf } from '~~/core/time/zone'
+import { isZone, wallOf, instantOf } from '~~/core/time/zone'
 import { freeHour, within } from '~~/core/time/freeHour'
-import { instantOf } from '~~/core/time/recurrence'
 import PlainDialog from '~/components/form/PlainDialog.vue'
 import { api, ApiProblem } from '~/composables/api'
 import { repeatOn, repeatsFor } from '~/components/time/repeats'

@@ -14,8 +14,14 @@ const GROUPS: { id: string; name: string; fields: FieldName[] }[] = [
   { id: 'about-sharing', name: 'When it is shared', fields: ['sharingTitle', 'sharingText', 'sharingPicture'] },
 ]
 
+/** A banner is one thing, looked at as a whole. */
+const BANNER: typeof GROUPS = [
+  { id: 'about-summary', name: 'The banner', fields: ['cover', 'summary', 'target', 'lifetime', 'order', 'language'] },
+]
+
 /** The groups that a kind has, with its own fields only. */
 export function groupsOf(kind: Kind): { id: string; name: string; fields: FieldName[] }[] {
+  if (kind === 'banner') return BANNER
   const own = new Set(fieldsOf(kind))
   return GROUPS.map((group) => ({ ...group, fields: group.fields.filter((name) => own.has(name)) })).filter((group) => group.fields.length)
 }

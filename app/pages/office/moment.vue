@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { shortIn, fullIn } from '~~/core/time/words'
-import { wallOf } from '~~/core/time/zone'
-import { instantOf } from '~~/core/time/recurrence'
+import { wallOf, instantOf } from '~~/core/time/zone'
 import ChoiceButtons from '~/components/form/ChoiceButtons.vue'
 import PlaceStrip from '~/components/frame/PlaceStrip.vue'
 import StepList, { type GoingBackStep } from '~/components/time/StepList.vue'

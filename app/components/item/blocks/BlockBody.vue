@@ -6,15 +6,9 @@ import type { MediaView } from '~~/core/render/picture'
 import RichText from '~/editor/RichText.vue'
 import RenderedHtml from '~/editor/RenderedHtml.vue'
 import ListEditor from '~/editor/ListEditor.vue'
-import BoxBlock from './BoxBlock.vue'
 import ButtonBlock from './ButtonBlock.vue'
-import EmbedBlock from './EmbedBlock.vue'
-import CardsBlock from './CardsBlock.vue'
-import ColumnsBlock from './ColumnsBlock.vue'
-import PeopleBlock from './PeopleBlock.vue'
 import PictureBlock from './PictureBlock.vue'
-import QuestionsBlock from './QuestionsBlock.vue'
-import TableBlock from './TableBlock.vue'
+import { RARE_PARTS } from './rareParts'
 
 /** A block in its place on the page: read as readers will, written in place. */
 const props = defineProps<{ block: Block; refs: Refs; locked: boolean; mayAddMedia: boolean }>()
@@ -27,17 +21,7 @@ const emit = defineEmits<{
   media: [media: MediaView]
 }>()
 /** The kinds that have a component of their own, which all speak alike. */
-const PARTS = {
-  button: ButtonBlock,
-  embed: EmbedBlock,
-  picture: PictureBlock,
-  table: TableBlock,
-  box: BoxBlock,
-  columns: ColumnsBlock,
-  cards: CardsBlock,
-  people: PeopleBlock,
-  questions: QuestionsBlock,
-}
+const PARTS = { button: ButtonBlock, picture: PictureBlock, ...RARE_PARTS }
 const writingList = ref(false)
 const text = ref<InstanceType<typeof RichText>>()
 const change = <B extends Block>(block: B, part: Partial<B>) => emit('change', { ...block, ...part })
