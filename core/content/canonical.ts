@@ -16,6 +16,8 @@ export function canonical(value: unknown): string {
   return text
 }
 
+const [DIGIT_0, DIGIT_9] = [48, 57]
+
 /** The value with strings in NFC and members in the order of their names' UTF-16 units (RFC 8785 §3.2.3). */
 function normalise(value: unknown, sorting: { indexNames: boolean }): unknown {
   if (typeof value === 'string') return value.normalize('NFC')
@@ -26,7 +28,8 @@ function normalise(value: unknown, sorting: { indexNames: boolean }): unknown {
     for (const key of Object.keys(value).sort()) {
       const entry = (value as Record<string, unknown>)[key]
       if (entry === undefined) continue
-      if (/^\d/.test(key)) sorting.indexNames = true
+      const first = key.charCodeAt(0)
+      if (first >= DIGIT_0 && first <= DIGIT_9) sorting.indexNames = true
       const name = key.normalize('NFC')
       const next = normalise(entry, sorting)
       // Assigned, it would set what the object inherits from, and be missing in the form.

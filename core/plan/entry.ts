@@ -56,8 +56,11 @@ const LISTED = [
 ] as const
 const IN_TREE = ['title', 'menuLabel', 'parent', 'order', 'inMenus'] as const
 
-const facts = (entry: LiveEntry | null, names: readonly (keyof Fields)[]): string => {
-  if (!entry) return 'absent'
+/** Whether what some fields, the address or the section say is other. */
+const differs = (before: LiveEntry | null, after: LiveEntry | null, names: readonly (keyof Fields)[]): boolean =>
+  !before || !after || facts(before, names) !== facts(after, names)
+
+const facts = (entry: LiveEntry, names: readonly (keyof Fields)[]): string => {
   const fields = presentFields(entry.fields)
   return canonical({ path: entry.path, section: entry.section, ...Object.fromEntries(names.map((name) => [name, fields[name] ?? null])) })
 }
@@ -73,7 +76,7 @@ export function touchedTags(before: LiveEntry | null, after: LiveEntry | null): 
   const tags: Tag[] = [`item:${entry.item}`, 'sitemap']
   // A bar stands on every page, as menus do.
   if ([before, after].some((one) => one?.fields.bar && one.fields.bar !== 'none')) tags.push('tree')
-  if (facts(before, LISTED) !== facts(after, LISTED)) tags.push(`list:${entry.kind}`)
-  if (entry.kind === 'page' && facts(before, IN_TREE) !== facts(after, IN_TREE)) tags.push('tree')
+  if (differs(before, after, LISTED)) tags.push(`list:${entry.kind}`)
+  if (entry.kind === 'page' && differs(before, after, IN_TREE)) tags.push('tree')
   return tags
 }

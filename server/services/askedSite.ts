@@ -43,13 +43,18 @@ export class AskedSite implements SiteState {
     for (const entry of await liveByIds(this.db, missing)) this.entries.set(entry.item, entry)
   }
 
+  /** Looks up who stands at these addresses. */
+  async learnOwners(paths: string[]): Promise<void> {
+    for (const path of paths) this.owners.set(path, null)
+    for (const { path, ...owner } of await addressOwners(this.db, this.site, paths)) this.owners.set(path, owner)
+  }
+
   /** Looks up what was asked in vain. Answers whether there was anything. */
   async learn(): Promise<boolean> {
     const { entries, owners, children, below } = this.wanted
     if (entries.size + owners.size + children.size + below.size === 0) return false
     await this.learnEntries([...entries])
-    for (const path of owners) this.owners.set(path, null)
-    for (const { path, ...owner } of await addressOwners(this.db, this.site, [...owners])) this.owners.set(path, owner)
+    if (owners.size) await this.learnOwners([...owners])
     for (const item of children) this.childrenOf.set(item, await liveChildrenOf(this.db, item))
     for (const path of below) {
       const found = await liveBelow(this.db, this.site, path)

@@ -1,4 +1,4 @@
-import { decide } from '../../core/access/decide'
+import { decide, type Decision } from '../../core/access/decide'
 import type { Verb } from '../../core/access/verbs'
 import { isCleared } from '../../core/flow/draft'
 import type { Reason } from '../../core/outcome'
@@ -49,16 +49,23 @@ export async function changesOf(
     db,
     [...wholes.values()].map(({ head }) => head.manifest),
   )
-  const items = await itemsByIds(
-    db,
-    events.map((event) => event.item_id),
-  )
+  const items = new Map([...wholes.values()].map(({ item }) => [item.id, item]))
+  const others = events.flatMap(({ item_id }) => (items.has(item_id) ? [] : item_id))
+  if (others.length) for (const [id, item] of await itemsByIds(db, others)) items.set(id, item)
   const named = new Map<string, VersionRow>()
   const ids = events.flatMap((event) =>
     [event.version_id, event.pinned_version, items.get(event.item_id)?.under_version].filter((id) => id != null),
   )
   if (ids.length) for (const version of await versionsByIds(db, ids)) named.set(version.id, version)
 
+  // Many events of one person in few sections ask the same.
+  const verdicts = new Map<string, Decision>()
+  const decided = (person: string, verb: Verb, section: string): Decision => {
+    const key = `${person} ${verb} ${section}`
+    let verdict = verdicts.get(key)
+    if (!verdict) verdicts.set(key, (verdict = decide(rights, person, verb, section)))
+    return verdict
+  }
   const asked: Due[] = []
   const held: HeldBack[] = []
   for (const event of events) {
@@ -67,7 +74,7 @@ export async function changesOf(
     const ends = event.state === 'open'
     if (!ends && asOwner) {
       const verb: Verb = event.kind === 'carry-out' && whole?.draft.change === 'withdrawal' ? 'item.withdraw' : VERB_OF[event.kind]
-      const verdict = decide(rights, event.owner_id, verb, item.section_id)
+      const verdict = decided(event.owner_id, verb, item.section_id)
       if (!verdict.allowed) {
         const detail = 'Who planned it may no longer do this'
         held.push({ event, reasons: [{ ...verdict.reasons[0], code: 'owner-right-missing', detail }] })

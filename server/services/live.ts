@@ -1,3 +1,4 @@
+import { pathOf } from '../../core/address/path'
 import { manifestMedia, type Manifest } from '../../core/content/content'
 import type { JournalFact } from '../../core/history/chain'
 import { accept, type Outcome } from '../../core/outcome'
@@ -136,6 +137,14 @@ export async function judgeLive(office: Office, tx: Reader, site: SiteRow, chang
   await asked.learnEntries([...ids, ...changes.flatMap((change) => (change.do === 'put' ? (change.manifest.fields.parent ?? []) : []))])
   const ending = await endingItems(tx, changes)
   const wishes = changes.map((change) => wishOf(change, ending))
+  // Where each would stand as the site is now: what the judgement will ask first.
+  await asked.learnOwners(
+    wishes.flatMap((wish) => {
+      if (wish.do === 'withdraw') return []
+      const { parent } = wish.fields
+      return pathOf(wish.kind, wish.fields, parent ? (asked.entry(parent)?.path ?? null) : null) ?? []
+    }),
+  )
   for (;;) {
     const judgement = judge(asked, wishes, at, site.zone, together)
     if (!(await asked.learn())) return { ...judgement, at, changes }
