@@ -37,6 +37,7 @@ test('axe finds nothing in the office', async ({ browser }) => {
     ['/office/calendar', 'New edition'],
     ['/office/calendar?view=week', 'New edition'],
     ['/office/site', 'Make a section'],
+    ['/office/banners', 'Start a banner'],
     ['/office/checks', '90 days'],
     ['/office/checks?view=mail', 'Mail'],
     ['/office/people', 'Add a colleague'],

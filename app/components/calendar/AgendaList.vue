@@ -22,7 +22,12 @@ const weekday = (day: string) => new Intl.DateTimeFormat('en-GB', { weekday: 'lo
     <p v-if="!days.length" class="rounded-md border border-line bg-sheet px-4 py-6 text-center text-soft">
       Nothing is planned here. A time is set on an item’s page, or for many changes at once in an edition.
     </p>
-    <section v-for="[day, list] in days" :key="day" :aria-label="dateWords(day)">
+    <section
+      v-for="[day, list] in days"
+      :key="day"
+      class="[contain-intrinsic-size:auto_12rem] [content-visibility:auto]"
+      :aria-label="dateWords(day)"
+    >
       <h2 class="mb-1 font-semibold" :class="day === today && 'text-kelp'">
         {{ weekday(day) }} {{ dateWords(day) }}<span v-if="day === today" class="font-normal">, today</span>
       </h2>
