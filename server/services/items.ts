@@ -11,6 +11,7 @@ import { must, sectionsWhere, type Actor } from './access'
 import { note, type Office } from './office'
 import { routeFor } from './routes'
 import { moveLive } from './otherChanges'
+import { askedOf } from './queries'
 import { mustRead } from './reading'
 import { found, refusal } from './refusal'
 
@@ -124,6 +125,8 @@ export interface ListQuery {
   section?: string | undefined
   state?: ListFilter['state']
   text?: string | undefined
+  /** What is looked for, in the language of queries. */
+  q?: string | undefined
   author?: string | undefined
   cursor?: string | undefined
   limit: number
@@ -142,7 +145,14 @@ export async function findItems(office: Office, actor: Actor, query: ListQuery):
   const tree = actor.rights.sections
   const within = query.section ? [...tree.keys()].filter((id) => withAncestors(tree, id).includes(query.section!)) : null
   const sections = within && readable ? within.filter((id) => readable.includes(id)) : (within ?? readable ?? undefined)
-  const filter: ListFilter = { kind: query.kind, sections, state: query.state, text: query.text, author: query.author }
+  const filter: ListFilter = {
+    kind: query.kind,
+    sections,
+    state: query.state,
+    text: query.text,
+    author: query.author,
+    ...(query.q ? { asked: askedOf(actor, site.zone, office.now(), query.q) } : {}),
+  }
   let after: { at: string; id: string } | null = null
   if (query.cursor) {
     const [at, id] = Buffer.from(query.cursor, 'base64url').toString().split(' ')

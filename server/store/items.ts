@@ -1,7 +1,9 @@
 import type { Kind } from '../../core/content/kinds'
 import type { ReviewState } from '../../core/flow/draft'
 import type { Change } from '../../core/flow/route'
+import type { Query } from '../../core/query/query'
 import type { Bind, Reader, Tx } from './database'
+import { queryWhere, type Asking } from './query'
 
 export interface ItemRow {
   id: string
@@ -117,6 +119,7 @@ export interface ListFilter {
   state?: 'draft' | 'in_review' | 'returned' | 'cleared' | 'scheduled' | 'held' | 'live' | 'withdrawn' | 'none' | 'binned' | undefined
   text?: string | undefined
   author?: string | undefined
+  asked?: { query: Query } & Asking
 }
 
 export interface ListedItem extends ItemRow {
@@ -142,6 +145,10 @@ function listWhere(site: string, filter: ListFilter): { where: string; bind: Bin
   if (filter.author) add('i.author_id = $author', { author: filter.author })
   if (filter.state && filter.state !== 'binned')
     add(['live', 'withdrawn', 'none'].includes(filter.state) ? 'i.on_site = $state' : 'i.draft_state = $state', { state: filter.state })
+  if (filter.asked) {
+    const asked = queryWhere(filter.asked.query, filter.asked)
+    add(asked.where, asked.bind)
+  }
   const words = filter.text && wordsQuery(filter.text)
   if (words) add('i.rowid IN (SELECT rowid FROM item_title WHERE item_title MATCH $words)', { words })
   return { where: terms.join(' AND '), bind }

@@ -3,7 +3,7 @@ import { weeksOf } from '~~/core/time/month'
 import { dateWords } from '~~/core/time/words'
 import { dateIn } from '~~/core/time/zone'
 import EntryChip from './EntryChip.vue'
-import { byDay, lasts, linkOf, wordsOf, type CalendarEntry, type TrialAnswer } from './entries'
+import { byDay, lasts, wordsOf, type CalendarEntry, type TrialAnswer } from './entries'
 import { counted } from '~/composables/words'
 
 /** A month as weeks of days. An entry is dragged to another day and keeps its time; what that would break shows before the drop. */
@@ -89,13 +89,12 @@ function hover(event: DragEvent, day: string) {
               >{{ troubles(day) }}</b
             >
           </p>
-          <NuxtLink
+          <span
             v-for="entry in cell(day).through"
             :key="entry.id"
-            :to="linkOf(entry)"
-            class="-mx-1 mb-0.5 block h-1 bg-lamp-fill/45 hover:outline hover:outline-edge"
+            class="-mx-1 mb-0.5 block h-1 bg-lamp-fill/45"
             :title="wordsOf(entry, zone)"
-            :aria-label="wordsOf(entry, zone)"
+            aria-hidden="true"
           />
           <ul class="space-y-0.5">
             <li v-for="entry in cell(day).own.slice(0, cell(day).own.length > MOST ? MOST - 1 : MOST)" :key="entry.id">
@@ -109,7 +108,7 @@ function hover(event: DragEvent, day: string) {
               />
             </li>
           </ul>
-          <button v-if="cell(day).own.length > MOST" class="link px-1.5 text-[0.86rem]" @click="emit('day', day)">
+          <button v-if="cell(day).own.length > MOST" class="link block min-h-6 px-1.5 text-[0.86rem]" @click="emit('day', day)">
             {{ cell(day).own.length - MOST + 1 }} more
           </button>
           <span

@@ -2,7 +2,9 @@
 import { useDebounceFn } from '@vueuse/core'
 import { Plus } from 'lucide-vue-next'
 import type { Kind } from '~~/core/content/kinds'
+import { parseQuery } from '~~/core/query/parse'
 import { shortIn } from '~~/core/time/words'
+import { dateIn } from '~~/core/time/zone'
 import { KIND_WORDS } from '~~/core/content/kinds'
 import LoadState from '~/components/frame/LoadState.vue'
 import PlaceStrip from '~/components/frame/PlaceStrip.vue'
@@ -47,23 +49,29 @@ const STATES: [string, string][] = [
 ]
 const filter = computed(() => {
   const pick = (name: string) => (typeof route.query[name] === 'string' ? (route.query[name] as string) : '')
-  return { text: pick('text'), state: pick('state'), kind: pick('kind'), section: pick('section'), cursor: pick('cursor') }
+  return { q: pick('q'), state: pick('state'), kind: pick('kind'), section: pick('section'), cursor: pick('cursor') }
 })
-const text = ref(filter.value.text)
+const text = ref(filter.value.q)
+const wrong = computed(() => {
+  const parsed = parseQuery(text.value, dateIn(site.now.toISOString(), site.site?.zone ?? 'UTC'))
+  return parsed.ok ? null : parsed.problem
+})
+const asking = ref(false)
 const query = (extra: Record<string, string> = {}) =>
   Object.fromEntries(Object.entries({ ...filter.value, ...extra }).filter(([, value]) => value))
 function set(change: Record<string, string>) {
   return router.replace({ query: query({ cursor: '', ...change }) })
 }
-const setText = useDebounceFn(() => set({ text: text.value }), 200)
+// What cannot be read is not asked; the list stays as it was.
+const setText = useDebounceFn(() => wrong.value || set({ q: text.value }), 200)
 const { value: page, problem, loading, load } = useLoad<ListAnswer>(() => `/items?${new URLSearchParams({ ...query(), limit: '50' })}`)
 await load()
 watch(filter, (now, then) => {
   if (JSON.stringify(now) !== JSON.stringify(then)) void load()
-  if (now.text !== text.value && !document.activeElement?.matches('#words')) text.value = now.text
+  if (now.q !== text.value && !document.activeElement?.matches('#words')) text.value = now.q
 })
 watch(() => site.news, useDebounceFn(load, 600))
-const filtered = computed(() => Boolean(filter.value.text || filter.value.state || filter.value.kind || filter.value.section))
+const filtered = computed(() => Boolean(filter.value.q || filter.value.state || filter.value.kind || filter.value.section))
 const starting = computed(() => (typeof route.query.start === 'string' ? (route.query.start as Kind) : null))
 const closeStart = () => router.replace({ query: query() })
 const sectionNames = computed(() => {
@@ -82,11 +90,18 @@ const sectionNames = computed(() => {
         <input
           id="words"
           v-model="text"
-          class="input !w-60"
+          class="input !w-80"
+          :class="wrong && '!border-rust'"
           type="search"
-          placeholder="Words of the title"
-          aria-label="Words of the title"
+          maxlength="1000"
+          spellcheck="false"
+          placeholder="Words, or draft:returned changed:last-7-days …"
+          aria-label="What to look for"
+          :aria-invalid="Boolean(wrong)"
+          aria-describedby="query-help"
           @input="setText"
+          @focus="asking = true"
+          @blur="asking = false"
         />
         <select
           class="input !w-36"
@@ -115,7 +130,7 @@ const sectionNames = computed(() => {
           <option value="">Any section</option>
           <option v-for="section in sectionNames" :key="section.id" :value="section.id">{{ section.name }}</option>
         </select>
-        <button v-if="filtered" class="button-quiet" @click="((text = ''), set({ text: '', state: '', kind: '', section: '' }))">
+        <button v-if="filtered" class="button-quiet" @click="((text = ''), set({ q: '', state: '', kind: '', section: '' }))">
           Show all
         </button>
         <span v-if="page" class="text-soft tabular-nums" role="status"
@@ -128,6 +143,23 @@ const sectionNames = computed(() => {
         </button></template
       >
     </PlaceStrip>
+    <p
+      v-if="wrong || asking"
+      id="query-help"
+      class="border-b border-line px-5 py-2"
+      :class="wrong ? 'text-rust' : 'text-soft'"
+      :role="wrong ? 'alert' : undefined"
+    >
+      <template v-if="wrong"
+        >{{ text.slice(0, wrong.at)
+        }}<mark class="bg-rust-wash text-rust underline decoration-wavy">{{ text.slice(wrong.at, wrong.at + wrong.length) || '…' }}</mark
+        >{{ text.slice(wrong.at + wrong.length) }}: expected {{ wrong.expected }}.</template
+      >
+      <template v-else
+        >Words, “a phrase”, kind:post, site:live, draft:returned,cleared, section:Fares, author:“Wen Zhao”, owner:none, changed:last-7-days,
+        review:2026-11, next:tomorrow, has:embargo, lacks:owner; with and, or, not and parentheses.</template
+      >
+    </p>
     <LoadState v-if="!page || problem" :problem="problem" :loading="loading" @retry="load" />
     <div v-else class="overflow-x-auto">
       <table class="w-full min-w-[60rem] border-collapse">
