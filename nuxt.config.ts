@@ -34,9 +34,20 @@ export default defineNuxtConfig({
       },
     },
   },
-  typescript: { strict: true, tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true } } },
+  typescript: {
+    strict: true,
+    tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true }, include: ['../tests/app/**/*', '../tests/api/atHand.test.ts'] },
+  },
   nitro: {
     experimental: { asyncContext: false },
+    // What checks, measures and fills the product is held to the same types.
+    typescript: {
+      tsConfig: {
+        compilerOptions: { lib: ['ESNext', 'DOM', 'DOM.Iterable'] },
+        include: ['../tests/**/*', '../bench/**/*', '../demo/**/*'],
+        exclude: ['../tests/app/**/*', '../tests/api/atHand.test.ts'],
+      },
+    },
     esbuild: { options: { target: 'node20' } },
     serveStatic: true,
     externals: { inline: [] },

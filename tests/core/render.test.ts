@@ -14,6 +14,8 @@ const site: SiteView = {
   tagline: 'Five & three',
   footer: 'Foot',
   language: 'en',
+  zone: 'Europe/Oslo',
+  at: null,
   origin: 'https://ferries.example',
   bars: [],
   menu: [
@@ -30,6 +32,7 @@ const site: SiteView = {
 }
 const item = (content: ItemView['content']): ItemView => ({
   kind: 'page',
+  within: [],
   path: '/fares/cars',
   content,
   refs: { ...NO_REFS, items: new Map([['019747f9-c747-77a1-8c13-29af2d341d19', { path: '/fares', title: 'Fares' }]]) },

@@ -61,7 +61,7 @@ function formed(html: string): number[] {
       for (let row = y; row < y + span('rowspan'); row++)
         for (let column = x; column < x + span('colspan'); column++) {
           if (grid[row]?.[column] !== undefined || !grid[row]) throw new Error(`Two cells meet at ${row}.${column}`)
-          grid[row][column] = true
+          grid[row]![column] = true
         }
     }
   })

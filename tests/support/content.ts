@@ -38,7 +38,11 @@ export const anyBlock = (id: string): fc.Arbitrary<Block> =>
     fc
       .tuple(
         fc.array(fc.array(anyText, { minLength: 2, maxLength: 2 }), { minLength: 1, maxLength: 3 }),
-        fc.constantFrom([], [{ row: 1, column: 0, rows: 2, columns: 1 }], [{ row: 0, column: 0, rows: 1, columns: 2 }]),
+        fc.constantFrom<{ row: number; column: number; rows: number; columns: number }[]>(
+          [],
+          [{ row: 1, column: 0, rows: 2, columns: 1 }],
+          [{ row: 0, column: 0, rows: 1, columns: 2 }],
+        ),
       )
       .map(([rows, merged]): Block => ({
         id,
