@@ -23,7 +23,8 @@ const WHILE_WRITING = [headingOrder, alternativeTexts, tableHeaders, deadLinks]
  * tells whether an item that is linked to is on the site.
  */
 export function adviceOn(content: Content, live: CheckContext['live']): Reason[] {
-  const context: CheckContext = { live, media: () => undefined, language: '' }
+  // None of those asks for the kind.
+  const context: CheckContext = { kind: 'page', live, media: () => undefined, language: '' }
   const advice = WHILE_WRITING.flatMap((check) => check.find(content, context))
   for (const block of content.body) {
     const parts = repeated(block)

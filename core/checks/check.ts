@@ -1,10 +1,12 @@
 import type { Block } from '../content/blocks'
 import type { Content } from '../content/content'
+import type { Kind } from '../content/kinds'
 import type { Reason } from '../outcome'
 import type { MediaView } from '../render/picture'
 
-/** What a check must know beside the content: whether an item is on the site, and the files that the content shows. */
+/** What a check must know beside the content: of which kind it is, whether an item is on the site, and the files that the content shows. */
 export interface CheckContext {
+  kind: Kind
   live(item: string): boolean
   media(id: string): MediaView | undefined
   language: string

@@ -4,11 +4,11 @@ import type { Check } from './check'
 /** What stands at a place of the site that suits another lifetime. */
 export const lifetimes: Check = {
   words: 'Places that suit how long it holds',
-  find({ fields: { bar, noticeLevel, lifetime, target } }) {
+  find({ fields: { bar, noticeLevel, lifetime } }, { kind }) {
     const passing = lifetime === 'temporary'
     if (bar && bar !== 'none' && passing && (noticeLevel ?? 'information') === 'information')
       return [{ code: 'place-suits-lasting', detail: SUITS.bar, at: 'field:bar' }]
-    if (target !== undefined && !passing) return [{ code: 'place-suits-passing', detail: SUITS.banner, at: 'field:lifetime' }]
+    if (kind === 'banner' && !passing) return [{ code: 'place-suits-passing', detail: SUITS.banner, at: 'field:lifetime' }]
     return []
   },
 }

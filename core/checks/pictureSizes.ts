@@ -4,7 +4,7 @@ import { atBlock, type Check } from './check'
 /** Pictures with fewer pixels than their place shows. */
 export const pictureSizes: Check = {
   words: 'Size of pictures for their places',
-  find({ fields: { cover }, body }, { media }) {
+  find({ fields: { cover }, body }, { kind, media }) {
     const small = (id: string, slot: keyof typeof SLOTS) => {
       const view = media(id)
       const fit = view?.width ? fitOf(view, slot) : null
@@ -12,7 +12,7 @@ export const pictureSizes: Check = {
         ? `This picture shows ${fit.has} pixels of width in ${SLOTS[slot].words}, which is ${SLOTS[slot].width} wide`
         : null
     }
-    const cut = cover ? small(cover.media, 'cover') : null
+    const cut = cover ? small(cover.media, kind === 'banner' ? 'banner' : 'cover') : null
     return [
       ...(cut ? [{ code: 'picture-small', detail: cut, at: 'field:cover' }] : []),
       ...body.flatMap((block) => {

@@ -23,7 +23,7 @@ export async function checksAt(db: Reader, { item, manifest }: LoadedDraft, gate
   const content = await readContent(db, manifest)
   const [live, media] = await Promise.all([liveByIds(db, contentRefs(content)), mediaViews(db, manifestMedia(manifest))])
   const known = new Set(live.map((entry) => entry.item))
-  const context = { live: (id: string) => known.has(id), media: (id: string) => media.get(id), language: item.language }
+  const context = { kind: item.kind, live: (id: string) => known.has(id), media: (id: string) => media.get(id), language: item.language }
   return new Map(
     asked.map((gate) => [
       gate.id,

@@ -1,6 +1,8 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { lifetimes } from '../../core/checks/lifetimes'
+import { pictureSizes } from '../../core/checks/pictureSizes'
+import { searchDescription } from '../../core/checks/searchDescription'
 import { deadLinks } from '../../core/checks/deadLinks'
 import { contentLinks, manifestMedia } from '../../core/content/content'
 import { inBannerOrder, ordersToMove } from '../../core/plan/banners'
@@ -84,7 +86,7 @@ describe('what a banner hangs on', () => {
   it('is its target, as a link and as a thing that can be gone', () => {
     expect(contentLinks({ fields, body: [] })).toEqual([TARGET])
     expect(manifestMedia({ fields: { target: `media:${TARGET}` }, body: [] })).toEqual([TARGET])
-    const context = { live: () => false, media: () => undefined, language: 'en' }
+    const context = { kind: 'banner' as const, live: () => false, media: () => undefined, language: 'en' }
     expect(deadLinks.find({ fields, body: [] }, context)).toMatchObject([{ code: 'link-dead', at: 'field:target' }])
     expect(deadLinks.find({ fields, body: [] }, { ...context, live: () => true })).toEqual([])
   })
@@ -102,12 +104,21 @@ describe('what a banner hangs on', () => {
     expect(touchedTags(entry({}), entry({ language: 'nb' }))).not.toContain('list:banner')
   })
   it('suits the place: a banner for good and a bar for a passing word are pointed out', () => {
-    const context = { live: () => true, media: () => undefined, language: 'en' }
-    const codes = (more: object) => lifetimes.find({ fields: more, body: [] }, context).map(({ code }) => code)
-    expect(codes({ ...fields, lifetime: 'lasting' })).toEqual(['place-suits-passing'])
-    expect(codes({ ...fields, lifetime: 'temporary' })).toEqual([])
+    const codes = (more: object, kind: 'banner' | 'notice' = 'notice') =>
+      lifetimes.find({ fields: more, body: [] }, { kind, live: () => true, media: () => undefined, language: 'en' }).map(({ code }) => code)
+    expect(codes({ ...fields, lifetime: 'lasting' }, 'banner')).toEqual(['place-suits-passing'])
+    expect(codes({ ...fields, lifetime: 'temporary' }, 'banner')).toEqual([])
     expect(codes({ bar: 'site', lifetime: 'temporary' })).toEqual(['place-suits-lasting'])
     expect(codes({ bar: 'site', lifetime: 'temporary', noticeLevel: 'urgent' })).toEqual([])
     expect(codes({ bar: 'none', lifetime: 'temporary' })).toEqual([])
+  })
+  it('is asked of it as of a banner: its picture is measured by its own place, and it has no search description to lack', () => {
+    const cover = { media: TARGET, alt: '', decorative: true }
+    const context = { live: () => true, media: () => ({ id: TARGET, width: 700, height: 340 }), language: 'en' }
+    const content = { fields: { ...fields, cover }, body: [] }
+    expect(pictureSizes.find(content, { ...context, kind: 'page' })).toMatchObject([{ code: 'picture-small' }])
+    expect(pictureSizes.find(content, { ...context, kind: 'banner' })).toEqual([])
+    expect(searchDescription.find(content, { ...context, kind: 'page' })).toMatchObject([{ code: 'search-description-missing' }])
+    expect(searchDescription.find(content, { ...context, kind: 'banner' })).toEqual([])
   })
 })

@@ -6,7 +6,7 @@ import type { Block } from '../../core/content/blocks'
 import type { Fields } from '../../core/content/fields'
 
 const ID = '019747f9-c747-77a1-8c13-29af2d341d19'
-const context: CheckContext = { live: () => false, media: () => ({ id: ID, width: 400, height: 300 }), language: 'en' }
+const context: CheckContext = { kind: 'page', live: () => false, media: () => ({ id: ID, width: 400, height: 300 }), language: 'en' }
 const run = (name: CheckName, body: Block[], fields: Fields = {}, more: Partial<CheckContext> = {}) =>
   CHECKS[name].find({ fields, body }, { ...context, ...more }).map(({ code, at }) => [code, at])
 const paragraph = (text: string, href?: string): Block => ({ id: 'text', kind: 'paragraph', text: [{ text, ...(href ? { href } : {}) }] })

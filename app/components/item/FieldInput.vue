@@ -90,7 +90,7 @@ const set = (event: Event) => emit('change', (event.target as HTMLInputElement).
         :value="(value as PictureValue | null) ?? null"
         :refs="refs"
         :locked="locked || !mayAddMedia"
-        :slot-name="name === 'sharingPicture' ? 'sharing' : FIELDS.target.kinds.includes(kind) ? 'banner' : 'cover'"
+        :slot-name="name === 'sharingPicture' ? 'sharing' : kind === 'banner' ? 'banner' : 'cover'"
         :label="label"
         @change="emit('change', $event)"
         @media="emit('media', $event)"
