@@ -13,6 +13,8 @@ const days = computed(() =>
     a.localeCompare(b),
   ),
 )
+/** What began on an earlier day has no time of the day that it is listed under; nor has what holds for all of it. */
+const timeOf = (entry: CalendarEntry) => (entry.what === 'review-by' || entry.at < props.from ? '' : timeIn(entry.at, props.zone))
 const trouble = (entry: CalendarEntry) => entry.troubles.stops + entry.troubles.warns
 const weekday = (day: string) => new Intl.DateTimeFormat('en-GB', { weekday: 'long', timeZone: 'UTC' }).format(new Date(`${day}T00:00Z`))
 </script>
@@ -33,7 +35,7 @@ const weekday = (day: string) => new Intl.DateTimeFormat('en-GB', { weekday: 'lo
       </h2>
       <ul class="divide-y divide-line rounded-md border border-line bg-sheet">
         <li v-for="entry in list" :key="entry.id" class="flex min-h-9 flex-wrap items-baseline gap-x-3 px-3 py-1.5">
-          <span class="w-12 shrink-0 text-soft tabular-nums">{{ entry.what === 'review-by' ? '' : timeIn(entry.at, zone) }}</span>
+          <span class="w-12 shrink-0 text-soft tabular-nums">{{ timeOf(entry) }}</span>
           <NuxtLink :to="linkOf(entry)" class="font-medium underline decoration-line underline-offset-2 hover:decoration-ink">{{
             entry.title
           }}</NuxtLink>
