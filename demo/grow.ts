@@ -98,6 +98,7 @@ export async function growDemo(folder: string, size: number, progress: (words: s
             draft_id: draft,
             draft_state: null,
             next_at: null,
+            ends_at: null,
             author_id: writer,
             changed_at: at,
             versions: 1,
@@ -126,10 +127,6 @@ export async function growDemo(folder: string, size: number, progress: (words: s
         await tx.insert(
           'draft_author',
           versions.map((version) => ({ draft_id: version.draft, person_id: writer })),
-        )
-        await tx.run(
-          'INSERT INTO item_title (rowid, title) SELECT rowid, title FROM item WHERE id IN (SELECT value FROM json_each($ids))',
-          { ids: JSON.stringify(items.map((item) => item.id)) },
         )
         const rows = new Map(
           (

@@ -45,17 +45,20 @@ async function timed(words, work) {
   const start = Date.now()
   say(`· ${words}`)
   await work()
-  say(`  done in ${((Date.now() - start) / 1000).toFixed(0)} s`)
+  say(`✓ ${words}: ${((Date.now() - start) / 1000).toFixed(0)} s`)
 }
 
-/** Installs the packages of the lockfile, once for each lockfile. */
-export async function ensureDependencies() {
+/**
+ * Installs the packages of the lockfile, once for each lockfile. `meanwhile` is work that needs no database driver: it
+ * runs beside the driver's compilation, which keeps one processor busy for minutes.
+ */
+export async function ensureDependencies(meanwhile = async () => {}) {
   const [major, minor] = process.versions.node.split('.').map(Number)
   if (major < 20 || (major === 20 && minor < 19)) fail(`Yieldgate needs Node 20.19 or newer; this is ${process.version}.`)
   const lock = createHash('sha256')
     .update(readFileSync(join(root, 'package-lock.json')))
     .digest('hex')
-  if (isStamped('dependencies', `${lock} ${process.version}`)) return
+  if (isStamped('dependencies', `${lock} ${process.version}`)) return meanwhile()
   for (const [program, debian] of [
     ['python3', 'python3'],
     ['make', 'make'],
@@ -63,9 +66,12 @@ export async function ensureDependencies() {
   ])
     if (!has(program))
       fail(`The database driver is compiled while installing, and ${program} is missing.\nOn Debian: apt-get install -y ${debian}`)
-  await timed('installing packages; the database driver is compiled, which takes two to three minutes', async () => {
-    if ((await run('npm', ['ci', '--no-audit', '--no-fund'], { quiet: true })) !== 0) fail('Installing failed; the output above says why.')
-  })
+  const npm = async (...args) => {
+    if ((await run('npm', [...args, '--no-audit', '--no-fund'], { quiet: true, env: { JOBS: 'max' } })) !== 0)
+      fail('Installing failed; the output above says why.')
+  }
+  await timed('installing packages', () => npm('ci', '--ignore-scripts'))
+  await Promise.all([timed('compiling the database driver, which takes about two minutes', () => npm('rebuild')), meanwhile()])
   stamp('dependencies', `${lock} ${process.version}`)
 }
 

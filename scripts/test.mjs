@@ -5,27 +5,37 @@ import { ensureBuild, ensureChromium, ensureDependencies, root, run, say } from 
 
 const results = join(root, 'test-results')
 
-await ensureDependencies()
-await ensureChromium()
-await ensureBuild()
 rmSync(results, { recursive: true, force: true })
 mkdirSync(results, { recursive: true })
+const seconds = (start) => Math.round((Date.now() - start) / 1000)
+
+const checks = []
+await Promise.all([
+  ensureDependencies(async () => {
+    // The type check also makes the files that the linter's settings are made from.
+    checks.push(await check('types', 'npx', ['nuxt', 'typecheck']), await check('lint', 'npx', ['eslint', '.']))
+  }),
+  ensureChromium(),
+])
+await ensureBuild()
 
 /** A check without cases of its own counts as one. */
 async function check(name, program, args) {
+  const start = Date.now()
   const failed = (await run(program, args, { quiet: true })) === 0 ? 0 : 1
-  say(`${failed ? '✘' : '✓'} ${name}`)
+  say(`${failed ? '✘' : '✓'} ${name}: ${seconds(start)} s`)
   return { passed: 1 - failed, failed }
 }
 
 /** Runs a suite that writes its counts as JSON; a suite that breaks before it can count is one failure. */
 async function suite(name, program, args, file, count) {
   say(`· ${name}`)
+  const start = Date.now()
   const code = await run(program, args, { quiet: true, env: { FORCE_COLOR: '0', NO_COLOR: '1' } })
   const path = join(results, file)
   const counts = existsSync(path) ? count(JSON.parse(readFileSync(path, 'utf8'))) : { passed: 0, failed: 1 }
   if (code !== 0 && counts.failed === 0) counts.failed = 1
-  say(`${counts.failed ? '✘' : '✓'} ${name}: ${counts.passed} passed, ${counts.failed} failed`)
+  say(`${counts.failed ? '✘' : '✓'} ${name}: ${counts.passed} passed, ${counts.failed} failed, ${seconds(start)} s`)
   return counts
 }
 const vitest = (report) => ({ passed: report.numPassedTests, failed: report.numFailedTests + (report.numRuntimeErrorTestSuites ?? 0) })
@@ -49,15 +59,10 @@ const unit = (project) =>
 
 // The interface runs beside the rest: it mostly waits for the browser, the rest for the processor and the disk.
 const [rest, browser] = await Promise.all([
-  (async () => [
-    await check('lint', 'npx', ['eslint', '.']),
-    await check('types', 'npx', ['nuxt', 'typecheck']),
-    await unit('core'),
-    await unit('api'),
-  ])(),
+  (async () => [await unit('core'), await unit('api')])(),
   suite('interface', 'npx', ['playwright', 'test'], 'e2e.json', playwright),
 ])
-const all = [...rest, browser]
+const all = [...checks, ...rest, browser]
 const passed = all.reduce((sum, entry) => sum + entry.passed, 0)
 const failed = all.reduce((sum, entry) => sum + entry.failed, 0)
 say(`${passed} passed, ${failed} failed`)

@@ -7,6 +7,7 @@ import { LiveSite } from './site/answer'
 import { MomentSite } from './site/moment'
 import { startBinKeeper } from './jobs/binKeeper'
 import { startDeadlines } from './jobs/deadlines'
+import { startLister } from './jobs/lister'
 import { startJournalHeads } from './jobs/journalHeads'
 import { startPostOffice } from './jobs/postOffice'
 import { startIndexer } from './jobs/searchIndex'
@@ -41,6 +42,7 @@ async function start(): Promise<Runtime> {
           startScheduler(office),
           startZoneKeeper(office),
           startIndexer(office),
+          startLister(office),
           startDeadlines(office),
           startPostOffice(office),
           startJournalHeads(office),

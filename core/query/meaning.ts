@@ -1,21 +1,33 @@
-import { wordsOf, type ChoiceField, type DatedField, type NamedField, type Part, type Query } from './query'
+import { wordsOf, type Amount, type ChoiceField, type CountedField, type DatedField, type NamedField, type Part, type Query } from './query'
 import { spanOf } from './spans'
 
-/** What a query asks of an item. Dates are of the site’s zone, ids those of sections (its own and those above) and people. */
-export interface ItemFacts {
+/**
+ * What a query asks of an item with one of its drafts, or with none. Dates are of the site’s zone, ids those of sections (its
+ * own and those above), people, labels and gates; a language is its own id.
+ */
+export interface PairFacts {
   choice: Record<ChoiceField, string>
   named: Record<NamedField, readonly string[]>
   dated: Record<DatedField, string | null>
+  counted: Record<CountedField, number>
   has: Record<Part, boolean>
   /** Title and internal name. */
-  text: string
+  title: string
+  /** Its title, the names of its labels, and all else that it says. No phrase goes over from one into the next. */
+  text: readonly string[]
 }
 
-/** The ids that a name means, whatever its case: a section or people; none where nothing has that name. */
+/** The ids that a name means, whatever its case; none where nothing has that name. */
 export type Names = (field: NamedField, name: string) => readonly string[]
 
-/** Whether an item is what a query asks for: what the store's own answer is held against. */
-export function matches(query: Query, facts: ItemFacts, names: Names, today: string): boolean {
+/** Whether an item with these pairs is what a query asks for: what the store’s own answer is held against. */
+export const matchesItem = (query: Query, pairs: readonly PairFacts[], names: Names, today: string): boolean =>
+  pairs.some((pair) => matches(query, pair, names, today))
+
+export const amountHas = ({ from, to }: Amount, value: number): boolean => (from === null || value >= from) && (to === null || value <= to)
+
+/** Whether an item with one of its drafts, or with none, is what a query asks for. */
+export function matches(query: Query, facts: PairFacts, names: Names, today: string): boolean {
   switch (query.is) {
     case 'all':
       return true
@@ -38,14 +50,17 @@ export function matches(query: Query, facts: ItemFacts, names: Names, today: str
       const { from, to } = span.value
       return (from === null || date >= from) && (to === null || date <= to)
     }
+    case 'counted':
+      return amountHas(query.amount, facts.counted[query.field])
     case 'has':
       return facts.has[query.part]
     case 'lacks':
       return !facts.has[query.part]
     case 'word':
-      return stands(wordsOf(query.text), wordsOf(facts.text), true)
     case 'phrase':
-      return stands(wordsOf(query.text), wordsOf(facts.text), false)
+      return (query.in === 'title' ? [facts.title] : facts.text).some((passage) =>
+        stands(wordsOf(query.text), wordsOf(passage), query.is === 'word'),
+      )
   }
 }
 

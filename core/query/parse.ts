@@ -1,11 +1,14 @@
 import {
   ALL,
   CHOICES,
+  COUNTED,
   DATED,
   NAMED,
   PARTS,
   wordsOf,
+  type Amount,
   type ChoiceField,
+  type CountedField,
   type DatedField,
   type NamedField,
   type Part,
@@ -25,7 +28,8 @@ export type Parsed = { ok: true; query: Query } | { ok: false; problem: QueryPro
 const MOST_DEEP = 20
 export const MOST_CHARACTERS = 1_000
 
-const FIELDS = [...Object.keys(CHOICES), ...NAMED, ...DATED, 'has', 'lacks']
+/** The names that stand before a colon. */
+export const FIELDS = [...Object.keys(CHOICES), ...NAMED, ...DATED, ...COUNTED, 'has', 'lacks', 'text'] as const
 const list = (words: readonly string[]) => `${words.slice(0, -1).join(', ')} or ${words.at(-1)}`
 
 interface Token {
@@ -122,7 +126,7 @@ class Reader {
     if (token.quoted) {
       this.next++
       if (!wordsOf(token.text).length) throw wrong(token.at, token.text.length + 2, 'words between the quotation marks')
-      return { is: 'phrase', text: token.text }
+      return { is: 'phrase', in: 'title', text: token.text }
     }
     if (token.text === ')' || token.text === 'and' || token.text === 'or') throw wrong(token.at, token.text.length, expected)
     this.next++
@@ -136,16 +140,28 @@ class Reader {
     const field = /^([a-z]+):(.*)$/s.exec(token.text)
     if (field) return this.field(token.at, field[1]!, field[2]!)
     if (!wordsOf(token.text).length) throw wrong(token.at, token.text.length, 'letters or digits')
-    return { is: 'word', text: token.text }
+    return { is: 'word', in: 'title', text: token.text }
   }
 
   private field(at: number, name: string, given: string): Query {
     const start = at + name.length + 1
-    if (!FIELDS.includes(name)) throw wrong(at, name.length, list(FIELDS))
-    if (!given) throw wrong(start, 1, Object.hasOwn(CHOICES, name) ? list(CHOICES[name as ChoiceField]) : `what ${name} is`)
+    if (!(FIELDS as readonly string[]).includes(name)) throw wrong(at, name.length, list(FIELDS))
+    if (!given || given === '""')
+      throw wrong(start, 1, Object.hasOwn(CHOICES, name) ? list(CHOICES[name as ChoiceField]) : `what ${name} is`)
     if (DATED.includes(name as DatedField)) {
       if (!spanOf(given, this.today).ok) throw wrong(start, given.length, SPAN_WORDS)
       return { is: 'dated', field: name as DatedField, span: given }
+    }
+    if (COUNTED.includes(name as CountedField)) {
+      const amount = amountOf(given)
+      if (!amount) throw wrong(start, given.length, AMOUNT_WORDS)
+      return { is: 'counted', field: name as CountedField, amount }
+    }
+    if (name === 'text') {
+      const quoted = /^"(.*)"$/s.exec(given)
+      const text = quoted?.[1] ?? given
+      if (!wordsOf(text).length) throw wrong(start, given.length, 'letters or digits')
+      return { is: quoted ? 'phrase' : 'word', in: 'text', text }
     }
     const values = valuesOf(given)
     if (values.some((value) => !value)) throw wrong(start, given.length, 'a value on each side of a comma')
@@ -165,6 +181,25 @@ class Reader {
   }
 }
 
+const AMOUNT_WORDS = 'a number (300), more (>300), fewer (<300), or two numbers with .. between'
+/** What is meant by `300`, `>300`, `<300`, `100..300`, `100..` and `..300`. */
+function amountOf(text: string): Amount | null {
+  const found = /^(?:(\d{1,6})|>(\d{1,6})|<(\d{1,6})|(\d{0,6})\.\.(\d{0,6}))$/.exec(text)
+  if (!found) return null
+  const [, just, over, under, from, to] = found
+  if (just !== undefined) return { from: Number(just), to: Number(just) }
+  if (over !== undefined) return { from: Number(over) + 1, to: null }
+  if (under !== undefined) return { from: null, to: Number(under) - 1 }
+  const amount = { from: from ? Number(from) : null, to: to ? Number(to) : null }
+  const whole = amount.from !== null && amount.to !== null
+  return (amount.from === null && amount.to === null) || (whole && amount.from! > amount.to!) ? null : amount
+}
+const printAmount = ({ from, to }: Amount): string => {
+  if (from !== null && to !== null) return from === to ? String(from) : `${from}..${to}`
+  if (from !== null) return `${from}..`
+  return to !== null && to >= 0 ? `..${to}` : `<${to! + 1}`
+}
+
 /** Values with commas between, each perhaps in quotation marks. */
 const valuesOf = (text: string): string[] =>
   [...text.matchAll(/(?:"([^"]*)"|([^",]*))(?:,|$)/g)]
@@ -177,7 +212,8 @@ function joined(is: 'and' | 'or', parts: Query[]): Query {
   return flat.length === 1 ? flat[0]! : { is, parts: flat }
 }
 
-const value = (text: string) => (/[\s(),:]/.test(text) || !text ? `"${text}"` : text)
+/** A value as it stands in a query: in quotation marks where it has to. */
+export const written = (text: string): string => (/[\s(),:]/.test(text) || !text ? `"${text.replaceAll('"', '')}"` : text)
 
 /** A query as text, as short as can be: read again it is the same. */
 export function printQuery(query: Query): string {
@@ -192,15 +228,17 @@ export function printQuery(query: Query): string {
       return `not ${query.part.is === 'and' || query.part.is === 'or' ? `(${printQuery(query.part)})` : printQuery(query.part)}`
     case 'choice':
     case 'named':
-      return `${query.field}:${query.values.map(value).join(',')}`
+      return `${query.field}:${query.values.map(written).join(',')}`
     case 'dated':
       return `${query.field}:${query.span}`
     case 'has':
     case 'lacks':
       return `${query.is}:${query.part}`
+    case 'counted':
+      return `${query.field}:${printAmount(query.amount)}`
     case 'word':
-      return query.text
+      return query.in === 'text' ? `text:${query.text}` : query.text
     case 'phrase':
-      return `"${query.text}"`
+      return query.in === 'text' ? `text:"${query.text}"` : `"${query.text}"`
   }
 }

@@ -1,9 +1,12 @@
 import type { H3Event } from 'h3'
-import type { z } from 'zod'
+import { z } from 'zod'
 import type { Actor } from '../services/access'
 import type { Runtime } from '../runtime'
 
 type Shape = z.ZodType
+
+/** How many entries a page of a list has. */
+export const pageLimit = z.coerce.number().int().min(1).max(200).default(50)
 
 /** What a handler gets: the parsed request and who asks. */
 export interface Asked<P, Q, B, A> extends Runtime {

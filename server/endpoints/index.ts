@@ -1,5 +1,6 @@
 import { drafts } from './drafts'
 import { items } from './items'
+import { listing } from './listing'
 import { people } from './people'
 import { routes } from './routes'
 import { site } from './site'
@@ -7,4 +8,4 @@ import { time } from './time'
 import type { Endpoint } from './endpoint'
 
 /** Every route of the API; the router, the description and the tests all read this list. */
-export const endpoints: Endpoint[] = [...people, ...site, ...items, ...drafts, ...time, ...routes]
+export const endpoints: Endpoint[] = [...people, ...site, ...listing, ...items, ...drafts, ...time, ...routes]

@@ -13,7 +13,7 @@ import { OTHER_CHANGES } from '../../core/flow/route'
 import { openDraft } from '../services/drafts'
 import { propose } from '../services/otherChanges'
 import { itemPage } from '../services/itemPage'
-import { binItem, changeOfficeFields, createItem, findItems, moveItem, readableItem } from '../services/items'
+import { binItem, changeOfficeFields, createItem, moveItem, readableItem } from '../services/items'
 import { mediaViews } from '../services/media'
 import { previewRollBack, rollBack, withdraw } from '../services/publishing'
 import { receipt } from '../services/receipt'
@@ -21,13 +21,10 @@ import { found, refusal } from '../services/refusal'
 import type { ItemRow } from '../store/items'
 import { addressAt, liveByIds } from '../store/live'
 import { readContent, readManifest, sizesOf, versionById, versionsOf, type VersionRow } from '../store/versions'
-import { endpoint } from './endpoint'
+import { endpoint, pageLimit } from './endpoint'
 
 const id = z.object({ id: z.string().max(60) })
 const title = z.string().trim().min(1).max(200)
-export const pageLimit = z.coerce.number().int().min(1).max(200).default(50)
-
-const STATES = ['draft', 'in_review', 'returned', 'cleared', 'scheduled', 'held', 'live', 'withdrawn', 'none', 'binned'] as const
 
 async function readableVersion(office: Office, actor: Actor, id: string) {
   const version = found(await versionById(office.store.read, id), 'version')
@@ -56,42 +53,6 @@ async function subjectOf(office: Office, item: ItemRow, version: VersionRow): Pr
 }
 
 export const items = [
-  endpoint({
-    method: 'GET',
-    path: '/items',
-    tag: 'items',
-    summary: 'Items, last changed first, by a query and by state, kind, section, author and words of the title',
-    query: z.strictObject({
-      kind: z.enum(KINDS).optional(),
-      section: z.string().max(60).optional(),
-      state: z.enum(STATES).optional(),
-      text: z.string().max(200).optional(),
-      q: z.string().max(2_000).optional(),
-      author: z.string().max(60).optional(),
-      cursor: z.string().max(200).optional(),
-      limit: pageLimit,
-    }),
-    async run({ office, actor, query }) {
-      const page = await findItems(office, actor, query)
-      return {
-        total: page.total,
-        next: page.next,
-        items: page.items.map((row) => ({
-          id: row.id,
-          kind: row.kind,
-          title: row.title,
-          internalName: row.internal_name,
-          section: { id: row.section_id, name: row.section },
-          onSite: row.on_site,
-          draftState: row.draft_state,
-          next: row.next_at,
-          author: row.author,
-          changedAt: row.changed_at,
-          binnedAt: row.binned_at,
-        })),
-      }
-    },
-  }),
   endpoint({
     method: 'GET',
     path: '/addresses',

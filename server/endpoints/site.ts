@@ -11,8 +11,7 @@ import { refusal } from '../services/refusal'
 import { banners, moveBanner } from '../services/banners'
 import { addSection, changeSection, sections } from '../services/sections'
 import { siteClock, today } from '../services/today'
-import { Download, endpoint, openEndpoint } from './endpoint'
-import { pageLimit } from './items'
+import { Download, endpoint, openEndpoint, pageLimit } from './endpoint'
 
 const id = z.object({ id: z.string().max(60) })
 const name = z.string().trim().min(1).max(100)

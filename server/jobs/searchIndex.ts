@@ -1,7 +1,8 @@
 import { blockText, blockWord } from '../../core/content/blocks'
 import { contentLinks, findableText } from '../../core/content/content'
-import { versionsByIds, readContent, readManifest } from '../store/versions'
 import type { Office } from '../services/office'
+import { readContents } from '../store/versions'
+import { keepUp } from './keepUp'
 
 const BATCH = 200
 
@@ -17,32 +18,26 @@ export async function indexLive(office: Office): Promise<number> {
       { limit: BATCH },
     )
     if (!stale.length) return total
-    const versions = new Map(
-      (
-        await versionsByIds(
-          office.store.read,
-          stale.map((row) => row.version_id),
-        )
-      ).map((row) => [row.id, row]),
+    const contents = await readContents(
+      office.store.read,
+      stale.map((row) => row.version_id),
     )
-    const made = await Promise.all(
-      stale.map(async (row) => {
-        const content = await readContent(office.store.read, await readManifest(office.store.read, versions.get(row.version_id)!.manifest))
-        const links = contentLinks(content)
-        const windows = content.body.flatMap((block) =>
-          block.window
-            ? [{ block: block.id, spans: JSON.stringify(block.window), words: blockText(block).slice(0, 120) || blockWord(block) }]
-            : [],
-        )
-        return {
-          ...row,
-          windows,
-          title: content.fields.title ?? '',
-          body: findableText(content),
-          links,
-        }
-      }),
-    )
+    const made = stale.map((row) => {
+      const content = contents.get(row.version_id)!
+      const links = contentLinks(content)
+      const windows = content.body.flatMap((block) =>
+        block.window
+          ? [{ block: block.id, spans: JSON.stringify(block.window), words: blockText(block).slice(0, 120) || blockWord(block) }]
+          : [],
+      )
+      return {
+        ...row,
+        windows,
+        title: content.fields.title ?? '',
+        body: findableText(content),
+        links,
+      }
+    })
     await office.store.write(async (tx) => {
       // Only what is still live in that version; a newer one comes in the next turn.
       const rows = { rows: JSON.stringify(made.map(({ n, version_id, title, body }) => [n, version_id, title, body])) }
@@ -76,20 +71,4 @@ export async function indexLive(office: Office): Promise<number> {
 }
 
 /** Keeps the index up to date while the process runs. Answers how to stop. */
-export function startIndexer(office: Office): () => Promise<void> {
-  let running: Promise<unknown> = Promise.resolve()
-  let again = true
-  const turn = () => {
-    if (!again) return
-    again = false
-    running = indexLive(office).catch((error: unknown) => office.log.error({ error }, 'the word index failed'))
-  }
-  const stop = office.onNews(() => (again = true))
-  const timer = setInterval(() => void running.then(turn), 200)
-  turn()
-  return async () => {
-    clearInterval(timer)
-    stop()
-    await running
-  }
-}
+export const startIndexer = (office: Office) => keepUp(office, 'the word index', () => indexLive(office))

@@ -6,7 +6,7 @@ import { fingerprint, hasTooManyWords, type Manifest } from '../../core/content/
 import { selfOf } from '../../core/access/rights'
 import { apply, decideDraft } from '../../core/flow/draft'
 import type { Reader, Tx } from '../store/database'
-import { baseOnSite, draftById, indexTitles, itemById, syncItems, type DraftRow, type ItemRow } from '../store/items'
+import { baseOnSite, draftById, itemById, syncItems, type DraftRow, type ItemRow } from '../store/items'
 import { readTexts } from '../store/objects'
 import { appendJournal, type JournalHead } from '../store/journal'
 import { addVersions, readContent, readManifest, versionById, type NewVersion, type VersionCause } from '../store/versions'
@@ -135,10 +135,7 @@ export async function addHead(
   if (!loaded.state.authors.includes(selfOf(actor.rights, actor.id)))
     await tx.insert('draft_author', [{ draft_id: draft.id, person_id: actor.id }], 'IGNORE')
   const title = manifest.fields.title ?? ''
-  if (!item.live_version && title !== item.title) {
-    await tx.update('item', { id: item.id }, { title })
-    await indexTitles(tx, [item.id])
-  }
+  if (!item.live_version && title !== item.title) await tx.update('item', { id: item.id }, { title })
   const about = { draft: draft.id, version: id, number, cause, ...(lapsed ? { lapsed: true } : {}) }
   const facts = [fact(office, actor.id, 'draft.saved', item.id, about)]
   if (lapsed) facts.push(fact(office, actor.id, 'draft.lapsed', item.id, { draft: draft.id, version: id, waits: [] }))

@@ -1,17 +1,15 @@
 import { freeSegment, makeSegment } from '../../core/address/segment'
 import { pathOf } from '../../core/address/path'
-import { withAncestors } from '../../core/access/rights'
 import { contentSchema, type Content } from '../../core/content/content'
 import { manifestOf } from '../../core/content/content'
 import { defaultFields, type Fields, type OfficeFields } from '../../core/content/fields'
 import { KIND_WORDS, type Kind } from '../../core/content/kinds'
-import { countItems, indexTitles, itemById, listItems, syncItems, type ItemRow, type ListedItem, type ListFilter } from '../store/items'
+import { itemById, syncItems, type ItemRow } from '../store/items'
 import { addVersions, bytesOf } from '../store/versions'
-import { must, sectionsWhere, type Actor } from './access'
+import { must, type Actor } from './access'
 import { note, type Office } from './office'
 import { routeFor } from './routes'
 import { moveLive } from './otherChanges'
-import { askedOf } from './queries'
 import { mustRead } from './reading'
 import { found, refusal } from './refusal'
 
@@ -115,61 +113,8 @@ export async function createItem(office: Office, actor: Actor, input: NewItem): 
     await tx.insert('draft_author', [{ draft_id: draft, person_id: actor.id }])
     await note(office, tx, actor.id, 'item.started', item, { kind: input.kind, title: input.title, version })
     await syncItems(tx, [item])
-    await indexTitles(tx, [item])
   })
   return { item, draft, version }
-}
-
-export interface ListQuery {
-  kind?: Kind | undefined
-  section?: string | undefined
-  state?: ListFilter['state']
-  text?: string | undefined
-  /** What is looked for, in the language of queries. */
-  q?: string | undefined
-  author?: string | undefined
-  cursor?: string | undefined
-  limit: number
-}
-
-export interface ItemPage {
-  items: ListedItem[]
-  total: number
-  next: string | null
-}
-
-/** A page of the office's list. A section stands for itself and all below it. */
-export async function findItems(office: Office, actor: Actor, query: ListQuery): Promise<ItemPage> {
-  const readable = sectionsWhere(actor, 'item.read')
-  const site = found(await office.site(), 'site')
-  const tree = actor.rights.sections
-  const within = query.section ? [...tree.keys()].filter((id) => withAncestors(tree, id).includes(query.section!)) : null
-  const sections = within && readable ? within.filter((id) => readable.includes(id)) : (within ?? readable ?? undefined)
-  const filter: ListFilter = {
-    kind: query.kind,
-    sections,
-    state: query.state,
-    text: query.text,
-    author: query.author,
-    ...(query.q ? { asked: askedOf(actor, site.zone, office.now(), query.q) } : {}),
-  }
-  let after: { at: string; id: string } | null = null
-  if (query.cursor) {
-    const [at, id] = Buffer.from(query.cursor, 'base64url').toString().split(' ')
-    if (!at || !id) throw refusal('bad-input', 'cursor-wrong', 'This cursor is not one of ours', 'cursor')
-    after = { at, id }
-  }
-  const [rows, total] = await Promise.all([
-    listItems(office.store.read, site.id, filter, after, query.limit + 1),
-    countItems(office.store.read, site.id, filter),
-  ])
-  const items = rows.slice(0, query.limit)
-  const last = items.at(-1)
-  return {
-    items,
-    total,
-    next: rows.length > query.limit && last ? Buffer.from(`${last.changed_at} ${last.id}`).toString('base64url') : null,
-  }
 }
 
 /** The item, if the actor may see what is worked on there. */
@@ -196,7 +141,6 @@ export async function changeOfficeFields(office: Office, actor: Actor, id: strin
         notes: change.notes ?? item.notes,
       },
     )
-    if (change.internalName !== undefined) await indexTitles(tx, [id])
     await note(office, tx, actor.id, 'item.office-changed', id, change)
   })
 }

@@ -5,7 +5,7 @@ import { accept, type Outcome } from '../../core/outcome'
 import { touchedTags, type SiteEntry } from '../../core/plan/entry'
 import { judge, type Change, type Judgement, type Placed, type Wish } from '../../core/plan/judge'
 import type { Reader, Tx } from '../store/database'
-import { syncItems, indexTitles, type ItemRow } from '../store/items'
+import { syncItems, type ItemRow } from '../store/items'
 import { appendJournal } from '../store/journal'
 import { liveAround } from '../store/live'
 import type { SiteRow } from '../store/sites'
@@ -271,12 +271,6 @@ async function write(tx: Tx, site: SiteRow, { at, changes, moved, ...judged }: J
     done.map(({ change }) => change.item.id),
     at,
   )
-  const retitled = done.filter(({ change, now }) => now && now.title !== change.item.title)
-  if (retitled.length)
-    await indexTitles(
-      tx,
-      retitled.map(({ change }) => change.item.id),
-    )
 
   const facts = done.map(({ change, was, now }, index): JournalFact => ({
     at,

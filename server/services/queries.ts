@@ -1,30 +1,83 @@
-import { withAncestors, type Rights } from '../../core/access/rights'
+import { withAncestors } from '../../core/access/rights'
+import { LABEL_TYPES, type LabelType } from '../../core/content/kinds'
 import type { Names } from '../../core/query/meaning'
 import { parseQuery } from '../../core/query/parse'
-import type { NamedField, Query } from '../../core/query/query'
+import { asks, inList, within, type NamedField, type Query } from '../../core/query/query'
 import { dateIn } from '../../core/time/zone'
-import type { Asking } from '../store/query'
-import type { Actor } from './access'
-import { Refusal } from './refusal'
+import type { Reader } from '../store/database'
+import { labelTitles } from '../store/listed'
+import type { Listing } from '../store/listing'
+import { gateNames } from '../store/sites'
+import { sectionsWhere, type Actor } from './access'
+import type { Foresight } from './foresight'
+import type { Office } from './office'
+import { found, Refusal } from './refusal'
 
 const folded = (name: string) => name.normalize('NFC').toLowerCase()
 
-/** What names mean on a site: people by their names, sections by theirs with all that is below them. */
-export function namesOf(rights: Rights): Names {
-  const people = new Map<string, string[]>()
-  for (const [id, { name }] of rights.people) people.set(folded(name), [...(people.get(folded(name)) ?? []), id])
-  const sections = new Map<string, string[]>()
-  for (const { id } of rights.sections.values())
-    for (const above of withAncestors(rights.sections, id)) {
-      const name = folded(rights.sections.get(above)!.name)
-      sections.set(name, [...(sections.get(name) ?? []), id])
-    }
-  return (field: NamedField, name: string) => (field === 'section' ? sections : people).get(folded(name)) ?? []
+/** The ids behind each name, folded. */
+class Book {
+  private readonly ids = new Map<string, string[]>()
+  add(name: string, id: string): this {
+    const key = folded(name)
+    const known = this.ids.get(key)
+    if (known) known.push(id)
+    else this.ids.set(key, [id])
+    return this
+  }
+  find = (name: string): readonly string[] => this.ids.get(folded(name)) ?? []
 }
 
-/** A query as its text says, with what its meaning hangs on now; refused with the place where it is wrong and what was expected there. */
-export function askedOf(actor: Actor, zone: string, now: string, text: string): { query: Query } & Asking {
-  const today = dateIn(now, zone)
+export interface LabelName {
+  id: string
+  title: string
+  type: LabelType
+}
+
+/** What names mean on a site: people by theirs, sections by theirs with all that is below them, labels by their titles, gates by theirs in any route. */
+export function namesOf(rights: Actor['rights'], labels: readonly LabelName[], gates: readonly { id: string; name: string }[]): Names {
+  const people = new Book()
+  for (const [id, { name }] of rights.people) people.add(name, id)
+  const sections = new Book()
+  for (const { id } of rights.sections.values())
+    for (const above of withAncestors(rights.sections, id)) sections.add(rights.sections.get(above)!.name, id)
+  const label = new Book()
+  const series = new Book()
+  for (const { id, title, type } of labels) {
+    label.add(title, id)
+    if (type === 'series') series.add(title, id)
+  }
+  const gate = new Book()
+  for (const { id, name } of gates) gate.add(name, id)
+  const books: Record<Exclude<NamedField, 'language'>, Book> = {
+    section: sections,
+    author: people,
+    owner: people,
+    by: people,
+    label,
+    series,
+    gate,
+  }
+  return (field, name) => (field === 'language' ? [name.toLowerCase()] : books[field].find(name))
+}
+
+/** All labels, by what they are called. */
+export async function labelNames(db: Reader, site: string): Promise<LabelName[]> {
+  return (await labelTitles(db, site)).map(({ id, title, type }) => ({
+    id,
+    title,
+    type: LABEL_TYPES.find((known) => known === type) ?? 'tag',
+  }))
+}
+
+/**
+ * A list as the text of its query says, of what the actor may see, with what its meaning hangs on now. Refused with the place
+ * where the query is wrong and what was expected there.
+ */
+export async function listingOf(office: Office, foresight: Foresight, actor: Actor, text: string): Promise<Listing> {
+  const sections = sectionsWhere(actor, 'item.read') ?? undefined
+  const site = found(await office.site(), 'site')
+  const today = dateIn(office.now(), site.zone)
   const parsed = parseQuery(text, today)
   if (!parsed.ok) {
     const { at, length, expected } = parsed.problem
@@ -32,5 +85,27 @@ export function askedOf(actor: Actor, zone: string, now: string, text: string): 
       problem: { at, length, expected },
     })
   }
-  return { query: parsed.query, names: namesOf(actor.rights), today, zone }
+  return { site: site.id, sections, zone: site.zone, today, ...(await meant(office, foresight, actor, site.id, inList(parsed.query))) }
+}
+
+/** A query with what its meaning hangs on; only what it asks for is read. */
+async function meant(
+  office: Office,
+  foresight: Foresight,
+  actor: Actor,
+  site: string,
+  query: Query,
+): Promise<Pick<Listing, 'query' | 'names' | 'series' | 'troubled'>> {
+  const db = office.store.read
+  const [labels, gates, troubles] = await Promise.all([
+    asks(query, 'label') || asks(query, 'series') ? labelNames(db, site) : [],
+    asks(query, 'gate') ? gateNames(db) : [],
+    [...within(query)].some((part) => (part.is === 'has' || part.is === 'lacks') && part.part === 'trouble') ? foresight.troubles() : [],
+  ])
+  return {
+    query,
+    names: namesOf(actor.rights, labels, gates),
+    series: labels.filter(({ type }) => type === 'series').map(({ id }) => id),
+    troubled: [...new Set(troubles.map(({ item }) => item))],
+  }
 }

@@ -9,7 +9,7 @@ import { renderAtom, renderRobots, renderSitemap, renderSitemapIndex, SITEMAP_LI
 import { renderHome, renderItem, renderListing, type Link } from '../../core/render/page'
 import { THEME, THEME_PATH } from '../../core/render/theme'
 import { monthWords } from '../../core/time/words'
-import { wordsQuery } from '../store/items'
+import { wordsQuery } from '../store/live'
 import { readManifest, versionById } from '../store/versions'
 import { siteView } from './frame'
 import { mediaViews } from '../services/media'

@@ -189,3 +189,9 @@ export const liveRefsTo = (db: Reader, target: string) =>
 
 export const mediaIsLive = async (db: Reader, media: string) =>
   Boolean(await db.one("SELECT 1 FROM live_ref WHERE target = $media AND relation = 'media' LIMIT 1", { media }))
+
+/** An FTS5 query that finds all the words typed, the last as a beginning; `null` when there are none. */
+export function wordsQuery(text: string): string | null {
+  const words = text.match(/[\p{L}\p{N}]+/gu)?.slice(0, 12)
+  return words ? words.map((word, index) => `"${word}"${index === words.length - 1 ? '*' : ''}`).join(' ') : null
+}

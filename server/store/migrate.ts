@@ -5,8 +5,9 @@ import { first } from './migrations/0001-first'
 import { gatesAndPeople } from './migrations/0002-gates-and-people'
 import { time } from './migrations/0003-time'
 import { liveTimes } from './migrations/0004-live-times'
+import { listing } from './migrations/0005-listing'
 
-const MIGRATIONS = [first, gatesAndPeople, time, liveTimes]
+const MIGRATIONS = [first, gatesAndPeople, time, liveTimes, listing]
 
 /** Brings the file to the newest schema: each migration once, in its own transaction, noted in the table `migration`. */
 export async function migrate(sequelize: Sequelize, write: (work: (tx: Tx) => Promise<void>) => Promise<void>): Promise<void> {

@@ -1,8 +1,18 @@
+import { CONTENT_PARTS, type ContentPart } from '../../core/query/contentFacts'
 import type { Names } from '../../core/query/meaning'
-import { wordsOf, type ChoiceField, type DatedField, type NamedField, type Part, type Query } from '../../core/query/query'
+import {
+  wordsOf,
+  type ChoiceField,
+  type CountedField,
+  type DatedField,
+  type NamedField,
+  type Part,
+  type Query,
+} from '../../core/query/query'
 import { spanOf } from '../../core/query/spans'
 import { dayBounds } from '../../core/time/zone'
 import type { Bind } from './database'
+import { bitOf } from './listed'
 
 /** What the meaning of a query hangs on beside the items. */
 export interface Asking {
@@ -10,74 +20,146 @@ export interface Asking {
   /** Today’s date in the zone, and the zone. */
   today: string
   zone: string
+  /** The labels that are series. */
+  series: readonly string[]
+  /** The items with trouble ahead, where that is asked. */
+  troubled?: readonly string[] | undefined
 }
 
-const CHOICE: Record<ChoiceField, string> = { kind: 'i.kind', site: 'i.on_site', draft: "coalesce(i.draft_state, 'none')" }
-const NAMED: Record<NamedField, string> = { section: 'i.section_id', author: 'i.author_id', owner: 'i.owner_id' }
-/** A column with an instant, or (`day`) with a date. */
-const DATED: Record<DatedField, { column: string; day: boolean }> = {
-  changed: { column: 'i.changed_at', day: false },
-  begun: { column: 'i.created_at', day: false },
-  review: { column: 'i.review_by', day: true },
-  next: { column: 'i.next_at', day: false },
+const CHOICE: Record<Exclude<ChoiceField, 'in'>, string> = { kind: 'kind', site: 'on_site', draft: 'draft_state' }
+const NAMED = { section: 'section_id', author: 'author_id', owner: 'owner_id', by: 'by_id', language: 'language' } satisfies Partial<
+  Record<NamedField, string>
+>
+/** A gate `w` of the route of a draft `d`: two routes may have gates of one id. */
+export const GATE_ID = "d.route_id || '/' || w.gate"
+const isColumn = (field: NamedField): field is keyof typeof NAMED => field in NAMED
+const DATED: Record<DatedField, string> = {
+  changed: 'changed_at',
+  begun: 'created_at',
+  review: 'review_by',
+  next: 'next_at',
+  ends: 'ends_at',
+  shown: 'shown_date',
 }
-const PART: Record<Part, string> = {
-  draft: 'i.draft_id IS NOT NULL',
-  owner: 'i.owner_id IS NOT NULL',
-  name: "i.internal_name <> ''",
-  review: 'i.review_by IS NOT NULL',
-  time: 'i.next_at IS NOT NULL',
-  embargo: 'i.embargo_at IS NOT NULL',
+/** Those that are dates already; the others are instants. */
+const DAYS: readonly DatedField[] = ['review', 'shown']
+const COUNTED: Record<CountedField, string> = { words: 'words' }
+const PART: Record<Exclude<Part, ContentPart | 'trouble'>, (row: string) => string> = {
+  draft: (row) => `${row}.draft_id IS NOT NULL`,
+  owner: (row) => `${row}.owner_id IS NOT NULL`,
+  name: (row) => `${row}.named = 1`,
+  review: (row) => `${row}.review_by IS NOT NULL`,
+  time: (row) => `${row}.next_at IS NOT NULL`,
+  embargo: (row) => `${row}.embargoed = 1`,
+  links: (row) => `EXISTS (SELECT 1 FROM live_ref r WHERE r.target = ${row}.item_id AND r.relation = 'link')`,
 }
 
-/** A query as the condition of a SELECT from `item i`, never null, with its values under names that begin with `q`. */
-export function queryWhere(query: Query, asking: Asking): { where: string; bind: Bind } {
-  const bind: Bind = {}
-  const put = (value: string): string => {
-    const name = `q${Object.keys(bind).length}`
-    bind[name] = value
+const isContentPart = (part: Part): part is ContentPart => (CONTENT_PARTS as readonly Part[]).includes(part)
+
+/** Longer lists of values are given to the store as one. */
+const MOST_IN_PLACE = 20
+
+/** Values under names that begin with `q`, each once. */
+class Values {
+  readonly bind: Bind = {}
+  private readonly known = new Map<string | number, string>()
+
+  put(value: string | number): string {
+    const known = this.known.get(value)
+    if (known) return known
+    const name = `q${this.known.size}`
+    this.bind[name] = value
+    this.known.set(value, `$${name}`)
     return `$${name}`
   }
-  const anyOf = (column: string, values: readonly string[]) =>
-    `coalesce(${column} IN (SELECT value FROM json_each(${put(JSON.stringify(values))})), 0)`
-  const term = (one: Query): string => {
+
+  /** A condition that holds when a column has one of some values; of one that is empty it is 0, not null, so that it can be denied. */
+  anyOf(column: string, values: readonly string[], nullable = false): string {
+    if (!values.length) return '0'
+    const list =
+      values.length > MOST_IN_PLACE
+        ? `(SELECT value FROM json_each(${this.put(JSON.stringify(values))}))`
+        : `(${values.map((value) => this.put(value)).join(', ')})`
+    const is = values.length === 1 ? `${column} = ${this.put(values[0]!)}` : `${column} IN ${list}`
+    return nullable ? `(${column} IS NOT NULL AND ${is})` : is
+  }
+}
+
+/** A query as the condition of a SELECT from `listed` under any name, never null, with the values it needs. */
+export function queryWhere(query: Query, asking: Asking): { where: (row: string) => string; bind: Bind } {
+  const values = new Values()
+  const term = (one: Query, row: string): string => {
     switch (one.is) {
       case 'all':
         return '1'
       case 'and':
       case 'or':
-        return `(${one.parts.map(term).join(` ${one.is.toUpperCase()} `)})`
+        return `(${one.parts.map((part) => term(part, row)).join(` ${one.is.toUpperCase()} `)})`
       case 'not':
-        return `NOT ${term(one.part)}`
+        return `NOT ${term(one.part, row)}`
       case 'choice':
-        return anyOf(CHOICE[one.field], one.values)
-      case 'named': {
-        const column = NAMED[one.field]
-        const ids = one.values.filter((name) => name !== 'none').flatMap((name) => asking.names(one.field, name))
-        return one.values.includes('none') ? `(${column} IS NULL OR ${anyOf(column, ids)})` : anyOf(column, ids)
-      }
+        return one.field === 'in' ? lies(one.values, row) : values.anyOf(`${row}.${CHOICE[one.field]}`, one.values)
+      case 'named':
+        return named(one.field, one.values, row)
       case 'dated':
-        return between(one.field, one.span)
+        return between(one.field, one.span, row)
+      case 'counted': {
+        const { from, to } = one.amount
+        const column = `${row}.${COUNTED[one.field]}`
+        return `(${[from === null ? '' : `${column} >= ${values.put(from)}`, to === null ? '' : `${column} <= ${values.put(to)}`].filter(Boolean).join(' AND ')})`
+      }
       case 'has':
-        return `(${PART[one.part]})`
+        return has(one.part, row)
       case 'lacks':
-        return `NOT (${PART[one.part]})`
+        return `NOT ${has(one.part, row)}`
       case 'word':
-        return inTitle(`"${wordsOf(one.text).join(' ')}"*`)
       case 'phrase':
-        return inTitle(`"${wordsOf(one.text).join(' ')}"`)
+        return found(one, row)
     }
   }
-  const inTitle = (words: string) => `(i.rowid IN (SELECT rowid FROM item_title WHERE item_title MATCH ${put(words)}))`
-  const between = (field: DatedField, text: string): string => {
-    const { column, day } = DATED[field]
+  const lies = (places: string[], row: string) => {
+    const codes = places.map((place) => (place === 'bin' ? 1 : 0))
+    return codes.length === 1 ? `${row}.binned = ${codes[0]}` : `${row}.binned IN (${codes.join(', ')})`
+  }
+  const found = ({ is, in: place, text }: Query & { is: 'word' | 'phrase' }, row: string) => {
+    const words = values.put(`"${wordsOf(text).join(' ')}"${is === 'word' ? '*' : ''}`)
+    return `(${row}.n IN (SELECT rowid FROM listed_${place} WHERE listed_${place} MATCH ${words}))`
+  }
+  const has = (part: Part, row: string): string => {
+    if (isContentPart(part)) return `(${row}.parts & ${bitOf(part)} <> 0)`
+    if (part === 'trouble') return `(${values.anyOf(`${row}.item_id`, asking.troubled ?? [])})`
+    return `(${PART[part](row)})`
+  }
+  const named = (field: NamedField, names: string[], row: string): string => {
+    const ids = names.filter((name) => name !== 'none').flatMap((name) => asking.names(field, name))
+    const none = names.includes('none')
+    if (isColumn(field)) {
+      const column = `${row}.${NAMED[field]}`
+      const nullable = field === 'owner'
+      const any = values.anyOf(column, ids, nullable)
+      return none && nullable ? `(${column} IS NULL OR ${any})` : any
+    }
+    const inner =
+      field === 'gate' ? `SELECT w.draft_id FROM gate_wait w JOIN draft d ON d.id = w.draft_id` : `SELECT b.n FROM listed_label b`
+    const key = field === 'gate' ? `${row}.draft_id` : `${row}.n`
+    const id = field === 'gate' ? GATE_ID : 'b.label_id'
+    const any = ids.length ? `(${key} IS NOT NULL AND ${key} IN (${inner} WHERE ${values.anyOf(id, ids)}))` : '0'
+    if (!none) return any
+    const all = field === 'series' ? `${inner} WHERE ${values.anyOf(id, asking.series)}` : inner
+    return `(${key} IS NULL OR ${key} NOT IN (${all}) OR ${any})`
+  }
+  const between = (field: DatedField, text: string, row: string): string => {
+    const column = `${row}.${DATED[field]}`
+    const day = DAYS.includes(field)
     const span = spanOf(text, asking.today)
     if (!span.ok) return '0'
     const { from, to } = span.value
     const terms = [`${column} IS NOT NULL`]
-    if (from !== null) terms.push(`${column} >= ${put(day ? from : dayBounds(from, asking.zone).from)}`)
-    if (to !== null) terms.push(day ? `${column} <= ${put(to)}` : `${column} < ${put(dayBounds(to, asking.zone).to)}`)
+    if (from !== null) terms.push(`${column} >= ${values.put(day ? from : dayBounds(from, asking.zone).from)}`)
+    if (to !== null) terms.push(day ? `${column} <= ${values.put(to)}` : `${column} < ${values.put(dayBounds(to, asking.zone).to)}`)
     return `(${terms.join(' AND ')})`
   }
-  return { where: term(query), bind }
+  // Once now, so that all values are known before the text is asked for.
+  term(query, 'l')
+  return { where: (row) => term(query, row), bind: values.bind }
 }

@@ -48,6 +48,15 @@ export const listRoutes = async (db: Reader): Promise<Route[]> =>
     )
   ).map(routeOf)
 
+/** Every gate that work goes or went through, by its route and its id, with what it is called. */
+export async function gateNames(db: Reader): Promise<{ id: string; name: string }[]> {
+  const all = (await db.all<RouteRow>(`SELECT ${ROUTE} FROM route ORDER BY version DESC LIMIT 2000`)).map(routeOf)
+  const names = new Map(
+    all.flatMap(({ id, steps }) => steps.flatMap(({ gates }) => gates.map((gate) => [`${id}/${gate.id}`, gate.name] as const))).reverse(),
+  )
+  return [...names].map(([id, name]) => ({ id, name }))
+}
+
 /** The newest version of a route. */
 export async function newestRoute(db: Reader, id: string): Promise<Route | undefined> {
   const row = await db.one<RouteRow>(`SELECT ${ROUTE} FROM route WHERE id = $id ORDER BY version DESC LIMIT 1`, { id })

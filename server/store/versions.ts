@@ -88,6 +88,22 @@ export async function readContent(db: Reader, manifest: Manifest): Promise<Conte
   return { fields: manifest.fields, body: manifest.body.map(([, hash]) => JSON.parse(texts.get(hash)!) as Block) }
 }
 
+/** The whole contents of versions, by the versions' ids: in a handful of reads, however many there are. */
+export async function readContents(db: Reader, ids: string[]): Promise<Map<string, Content>> {
+  const versions = await versionsByIds(db, [...new Set(ids)])
+  const manifestsOf = await readManifests(
+    db,
+    versions.map(({ manifest }) => manifest),
+  )
+  const texts = await readTexts(db, new Set([...manifestsOf.values()].flatMap(({ body }) => body.map(([, hash]) => hash))))
+  return new Map(
+    versions.map(({ id, manifest }) => {
+      const { fields, body } = manifestsOf.get(manifest)!
+      return [id, { fields, body: body.map(([, hash]) => JSON.parse(texts.get(hash)!) as Block) }]
+    }),
+  )
+}
+
 export interface NewVersion {
   id: string
   item: string

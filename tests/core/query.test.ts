@@ -21,8 +21,8 @@ describe('a query', () => {
     expect(read('summer "times of boats"')).toEqual({
       is: 'and',
       parts: [
-        { is: 'word', text: 'summer' },
-        { is: 'phrase', text: 'times of boats' },
+        { is: 'word', in: 'title', text: 'summer' },
+        { is: 'phrase', in: 'title', text: 'times of boats' },
       ],
     })
     expect(read('kind:page,post section:"Service notices",Fares')).toEqual({
@@ -38,8 +38,8 @@ describe('a query', () => {
         {
           is: 'and',
           parts: [
-            { is: 'word', text: 'a' },
-            { is: 'word', text: 'b' },
+            { is: 'word', in: 'title', text: 'a' },
+            { is: 'word', in: 'title', text: 'b' },
           ],
         },
         {
@@ -50,8 +50,8 @@ describe('a query', () => {
               part: {
                 is: 'or',
                 parts: [
-                  { is: 'word', text: 'c' },
-                  { is: 'word', text: 'd' },
+                  { is: 'word', in: 'title', text: 'c' },
+                  { is: 'word', in: 'title', text: 'd' },
                 ],
               },
             },
@@ -60,9 +60,18 @@ describe('a query', () => {
         },
       ],
     })
-    expect(read('"or"')).toEqual({ is: 'phrase', text: 'or' })
+    expect(read('"or"')).toEqual({ is: 'phrase', in: 'title', text: 'or' })
     expect(read('author:“Wen Zhao”')).toEqual(read('author:"Wen Zhao"'))
-    expect(read('04:00')).toEqual({ is: 'word', text: '04:00' })
+    expect(read('words:>300')).toEqual({ is: 'counted', field: 'words', amount: { from: 301, to: null } })
+    expect(read('words:..40')).toEqual(read('words:<41'))
+    expect(read('text:storm text:"stay on the quay"')).toEqual({
+      is: 'and',
+      parts: [
+        { is: 'word', in: 'text', text: 'storm' },
+        { is: 'phrase', in: 'text', text: 'stay on the quay' },
+      ],
+    })
+    expect(read('04:00')).toEqual({ is: 'word', in: 'title', text: '04:00' })
   })
   it('that is wrong says where, and what was expected', () => {
     expect(problem('draft:gone')).toMatchObject({ there: 'gone', expected: 'none, draft, in_review, returned, cleared, scheduled or held' })
@@ -73,6 +82,12 @@ describe('a query', () => {
     expect(problem('title "open')).toMatchObject({ at: 6, expected: 'a closing quotation mark' })
     expect(problem('changed:someday')).toMatchObject({ there: 'someday' })
     expect(problem('has:draft,hope')).toMatchObject({ there: 'hope' })
+    expect(problem('words:many')).toMatchObject({
+      there: 'many',
+      expected: 'a number (300), more (>300), fewer (<300), or two numbers with .. between',
+    })
+    expect(problem('words:9..3')).toMatchObject({ there: '9..3' })
+    expect(problem('text:""')).toMatchObject({ at: 5 })
     expect(problem('kind:')).toMatchObject({ at: 5 })
     expect(problem('kind:page,')).toMatchObject({ expected: 'a value on each side of a comma' })
     expect(problem('– —')).toMatchObject({ there: '–', expected: 'letters or digits' })

@@ -204,7 +204,7 @@ describe('any rule', () => {
         }
         expect(ours).toEqual(theirs)
       }),
-      { numRuns: 200 },
+      { numRuns: 80 },
     )
   })
   it('says what it cannot follow instead of guessing', () => {

@@ -21,7 +21,7 @@ describe('undo and redo', () => {
         expect(canonical(content)).toBe(canonical(states.at(-1)))
         expect(timeline.undone).toEqual([])
       }),
-      { numRuns: 200 },
+      { numRuns: 120 },
     )
   })
   const page = (text: string, title = 'Fares'): Content => ({
@@ -61,7 +61,7 @@ describe('taking back one place', () => {
         for (const { id } of [...gone, ...rest]) content = takeBack(content, before, { block: id })
         expect(fingerprint(manifestOf(content))).toBe(fingerprint(manifestOf(before)))
       }),
-      { numRuns: 300 },
+      { numRuns: 120 },
     )
   })
   it('touches nothing else', () => {
@@ -76,7 +76,7 @@ describe('taking back one place', () => {
         expect(result.body.find((block) => block.id === id)).toEqual(before.body.find((block) => block.id === id))
         expect(result.fields).toEqual(after.fields)
       }),
-      { numRuns: 300 },
+      { numRuns: 120 },
     )
   })
 })

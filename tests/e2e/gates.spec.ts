@@ -1,10 +1,6 @@
-import { mkdtempSync } from 'node:fs'
-import { tmpdir } from 'node:os'
-import { join } from 'node:path'
 import { expect, test, type Browser, type Page } from '@playwright/test'
-import { seedDemo } from '../../demo/seed'
 import { startServer, type TestServer } from '../support/server'
-import { addBlock, begin, saved, stepIn } from './office'
+import { addBlock, begin, copyOfSeed, saved, stepIn } from './office'
 
 const DAY = 24 * 3_600_000
 
@@ -110,9 +106,7 @@ async function at(server: TestServer, browser: Browser, name: string): Promise<P
 test('a deputy clears while the guard is away; what went live on the fast lane is late, told of, and taken back', async ({ browser }) => {
   // Six people at a demo of its own.
   test.setTimeout(240_000)
-  const folder = mkdtempSync(join(tmpdir(), 'yieldgate-e2e-'))
-  await seedDemo(folder, { now: new Date(), posts: 6 })
-  const server = await startServer({ folder, env: { YIELDGATE_DEMO: '1' } })
+  const server = await startServer({ folder: copyOfSeed(), env: { YIELDGATE_DEMO: '1' } })
   try {
     // The steward makes the legal gate Noor's alone, and lets the fast lane of notices take back.
     const maren = await at(server, browser, 'Maren Ostby')

@@ -1,9 +1,18 @@
-import { utimesSync, writeFileSync } from 'node:fs'
+import { cpSync, mkdtempSync, utimesSync, writeFileSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
 import { expect, type Browser, type Locator, type Page } from '@playwright/test'
 
 /** The server and the clock file of the worker that asks. */
 const ofWorker = (name: string) => process.env[`${name}_${process.env.TEST_PARALLEL_INDEX}`]!
 export const origin = () => ofWorker('E2E_ORIGIN')
+
+/** A folder with the demo as it is at the start of all tests. */
+export function copyOfSeed(): string {
+  const folder = mkdtempSync(join(tmpdir(), 'yieldgate-e2e-'))
+  cpSync(process.env.E2E_SEED!, folder, { recursive: true })
+  return folder
+}
 
 /** Opens the office in a window of its own, as one of the people. */
 export async function stepIn(browser: Browser, name: string, options: Parameters<Browser['newContext']>[0] = {}): Promise<Page> {

@@ -1,21 +1,15 @@
-import { mkdtempSync } from 'node:fs'
-import { tmpdir } from 'node:os'
-import { join } from 'node:path'
 import { AxeBuilder } from '@axe-core/playwright'
 import { expect, test, type Browser, type Page } from '@playwright/test'
-import { seedDemo } from '../../demo/seed'
 import { wallOf } from '../../core/time/zone'
 import { startServer, type TestServer } from '../support/server'
-import { addBlock, begin, saved, stepIn } from './office'
+import { addBlock, begin, copyOfSeed, saved, stepIn } from './office'
 
 const HOUR = 3_600_000
 const ZONE = 'Europe/Oslo'
 let server: TestServer
 let passed = 0
 test.beforeAll(async () => {
-  const folder = mkdtempSync(join(tmpdir(), 'yieldgate-time-'))
-  await seedDemo(folder, { now: new Date(), posts: 12 })
-  server = await startServer({ folder, env: { YIELDGATE_DEMO: '1' } })
+  server = await startServer({ folder: copyOfSeed(), env: { YIELDGATE_DEMO: '1' } })
 })
 test.afterAll(() => server.stop())
 

@@ -6,7 +6,7 @@ import fc from 'fast-check'
 import { sha256Hex } from '../../core/content/canonical'
 import { openStore, type Store } from '../../server/store/database'
 import { keepTexts, readTexts } from '../../server/store/objects'
-import { wordsQuery } from '../../server/store/items'
+import { wordsQuery } from '../../server/store/live'
 
 let store: Store
 const folder = mkdtempSync(join(tmpdir(), 'yieldgate-store-'))

@@ -1,0 +1,167 @@
+import { withAncestors } from '../../core/access/rights'
+import type { Kind } from '../../core/content/kinds'
+import { CONTENT_PARTS, type ContentPart } from '../../core/query/contentFacts'
+import { inList, wordsOf, type Query } from '../../core/query/query'
+import { readSort } from '../../core/query/sort'
+import { bitOf } from '../store/listed'
+import { countListed, facetRows, listPage, type FacetRows, type ListedRow, type Listing, type Start } from '../store/listing'
+import { gateNames } from '../store/sites'
+import type { Actor } from './access'
+import type { Foresight } from './foresight'
+import type { Office } from './office'
+import { labelNames, listingOf } from './queries'
+import { refusal } from './refusal'
+
+export const LIST_STATES = [
+  'draft',
+  'in_review',
+  'returned',
+  'cleared',
+  'scheduled',
+  'held',
+  'live',
+  'withdrawn',
+  'none',
+  'binned',
+] as const
+
+/** What a list is asked for: a query in the language of queries, and what pickers say apart from it. */
+export interface ListQuery {
+  q?: string | undefined
+  kind?: Kind | undefined
+  /** A section, which stands for all below it too. */
+  section?: string | undefined
+  state?: (typeof LIST_STATES)[number] | undefined
+  /** Words of the title. */
+  text?: string | undefined
+}
+export interface PageQuery extends ListQuery {
+  sort: string
+  cursor?: string | undefined
+  /** Instead of a cursor: how many items come before. */
+  from?: number | undefined
+  limit: number
+}
+
+export interface ItemPage {
+  items: ListedRow[]
+  total: number
+  next: string | null
+}
+
+function stateQuery(state: (typeof LIST_STATES)[number]): Query {
+  if (state === 'binned') return { is: 'choice', field: 'in', values: ['bin'] }
+  const onSite = state === 'live' || state === 'withdrawn' || state === 'none'
+  return { is: 'choice', field: onSite ? 'site' : 'draft', values: [state] }
+}
+
+/** The list that is meant, of what the actor may see. */
+async function listingFor(
+  office: Office,
+  foresight: Foresight,
+  actor: Actor,
+  { q, kind, section, state, text }: ListQuery,
+): Promise<Listing> {
+  const listing = await listingOf(office, foresight, actor, q ?? '')
+  const parts: Query[] = []
+  if (kind) parts.push({ is: 'choice', field: 'kind', values: [kind] })
+  if (state) parts.push(stateQuery(state))
+  for (const word of wordsOf(text ?? '').slice(0, 12)) parts.push({ is: 'word', in: 'title', text: word })
+  if (parts.length) {
+    const own = listing.query.is === 'and' ? listing.query.parts : [listing.query]
+    // Where an item lies was filled in without these.
+    listing.query = inList({ is: 'and', parts: [...own.filter((part) => q || part.is !== 'choice' || part.field !== 'in'), ...parts] })
+  }
+  if (section) {
+    const tree = actor.rights.sections
+    const within = [...tree.keys()].filter((id) => withAncestors(tree, id).includes(section))
+    listing.sections = within.filter((id) => !listing.sections || listing.sections.includes(id))
+  }
+  return listing
+}
+
+/** A page of the office’s list, with how many items there are in all. */
+export async function findItems(office: Office, foresight: Foresight, actor: Actor, query: PageQuery): Promise<ItemPage> {
+  const listing = await listingFor(office, foresight, actor, query)
+  const sort = readSort(query.sort)
+  if (!sort) throw refusal('bad-input', 'sort-wrong', 'The list cannot be sorted by that', 'sort')
+  const db = office.store.read
+  const [rows, total] = await Promise.all([listPage(db, listing, sort, startOf(query), query.limit + 1), countListed(db, listing)])
+  const items = rows.slice(0, query.limit)
+  return { items, total, next: rows.length > query.limit ? cursorOf(items.at(-1)!) : null }
+}
+
+const cursorOf = ({ sort_value, n }: ListedRow) => Buffer.from(JSON.stringify([sort_value, n])).toString('base64url')
+
+function startOf({ cursor, from }: PageQuery): Start {
+  if (!cursor) return { from: from ?? 0 }
+  try {
+    const [value, n] = JSON.parse(Buffer.from(cursor, 'base64url').toString()) as [string | number | null, number]
+    if ((value === null || typeof value === 'string' || typeof value === 'number') && Number.isInteger(n)) return { after: { value, n } }
+  } catch {
+    // Said below, like any other that is not ours.
+  }
+  throw refusal('bad-input', 'cursor-wrong', 'This cursor is not one of ours', 'cursor')
+}
+
+export interface Facet {
+  value: string
+  count: number
+}
+/** What the items of a list have, by the fields of the language of queries, most first; named things by their names. */
+export interface Facets {
+  total: number
+  fields: Record<'kind' | 'site' | 'draft' | 'section' | 'author' | 'owner' | 'label' | 'gate' | 'language', Facet[]>
+  has: Record<ContentPart | 'time', number>
+}
+
+/** What the items of a list have, and how many of them have it. */
+export async function facetsOf(office: Office, foresight: Foresight, actor: Actor, query: ListQuery): Promise<Facets> {
+  const listing = await listingFor(office, foresight, actor, query)
+  const db = office.store.read
+  const [rows, labels, gates] = await Promise.all([facetRows(db, listing), labelNames(db, listing.site), gateNames(db)])
+  const { people, sections } = actor.rights
+  const summed = <R extends { count: number }>(list: readonly R[], of: (row: R) => string | null): Facet[] => {
+    const counts = new Map<string, number>()
+    for (const row of list) {
+      const value = of(row)
+      if (value !== null) counts.set(value, (counts.get(value) ?? 0) + row.count)
+    }
+    return [...counts].map(([value, count]) => ({ value, count })).sort((a, b) => b.count - a.count || (a.value < b.value ? -1 : 1))
+  }
+  const nameIn = (names: readonly { id: string; title?: string; name?: string }[]) => {
+    const byId = new Map(names.map(({ id, title, name }) => [id, title ?? name ?? null]))
+    return ({ id }: { id: string }) => byId.get(id) ?? null
+  }
+  const { few, many } = rows
+  const total = few.reduce((sum, { count }) => sum + count, 0)
+  const withPart = (part: ContentPart) => few.reduce((sum, row) => sum + (row.parts & bitOf(part) ? row.count : 0), 0)
+  return {
+    total,
+    fields: {
+      kind: summed(few, (row) => row.kind),
+      site: summed(few, (row) => row.on_site),
+      draft: summed(few, (row) => row.draft_state),
+      language: summed(few, (row) => row.language || null),
+      section: sectionFacets(many, sections),
+      author: summed(many, (row) => people.get(row.author_id)?.name ?? null),
+      owner: summed(many, (row) => (row.owner_id === null ? 'none' : (people.get(row.owner_id)?.name ?? null))),
+      label: summed(rows.labels, nameIn(labels)),
+      gate: summed(rows.gates, nameIn(gates)),
+    },
+    has: {
+      ...(Object.fromEntries(CONTENT_PARTS.map((part) => [part, withPart(part)])) as Record<ContentPart, number>),
+      time: few.reduce((sum, row) => sum + (row.planned ? row.count : 0), 0),
+    },
+  }
+}
+
+/** How many items each section has, with all below it, as the query `section:` counts them. */
+function sectionFacets(rows: FacetRows['many'], sections: Actor['rights']['sections']): Facet[] {
+  const counts = new Map<string, number>()
+  for (const { section_id, count } of rows) {
+    const names = new Set(withAncestors(sections, section_id).map((id) => sections.get(id)!.name))
+    for (const name of names) counts.set(name, (counts.get(name) ?? 0) + count)
+  }
+  return [...counts].map(([value, count]) => ({ value, count })).sort((a, b) => b.count - a.count || (a.value < b.value ? -1 : 1))
+}

@@ -1,0 +1,116 @@
+import { CONTENT_PARTS, type ContentFacts } from '../../core/query/contentFacts'
+import type { Reader, Tx } from './database'
+
+/** What a row of `listed` has of its item, and what of `item` it is. */
+export const LISTED_OF_ITEM: Record<string, (item: string) => string> = {
+  site_id: (item) => `${item}.site_id`,
+  /** 0 in the list, 1 in the bin, 2 ended for good. */
+  binned: (item) => `CASE WHEN ${item}.ended_at IS NOT NULL THEN 2 ELSE ${item}.binned_at IS NOT NULL END`,
+  kind: (item) => `${item}.kind`,
+  section_id: (item) => `${item}.section_id`,
+  on_site: (item) => `${item}.on_site`,
+  author_id: (item) => `${item}.author_id`,
+  owner_id: (item) => `${item}.owner_id`,
+  title: (item) => `${item}.title`,
+  named: (item) => `${item}.internal_name <> ''`,
+  created_at: (item) => `${item}.created_at`,
+  changed_at: (item) => `${item}.changed_at`,
+  review_by: (item) => `${item}.review_by`,
+  next_at: (item) => `${item}.next_at`,
+  ends_at: (item) => `${item}.ends_at`,
+  embargoed: (item) => `${item}.embargo_at IS NOT NULL`,
+}
+const COPIED = Object.keys(LISTED_OF_ITEM)
+
+/** Of several open drafts the one furthest along its route stands for the item in lists, the older of two; one of its content before others. */
+const FURTHEST =
+  "d.change <> 'content', CASE d.review WHEN 'cleared' THEN 0 WHEN 'in_review' THEN 1 WHEN 'returned' THEN 2 ELSE 3 END, d.created_at, d.id"
+
+/** The state of a draft `d` as lists show it: how it was judged, and whether it has a time that holds. */
+const STATE = `CASE WHEN EXISTS (SELECT 1 FROM planned_event e WHERE e.item_id = d.item_id AND e.draft_id = d.id AND e.state = 'held') THEN 'held'
+  WHEN d.review = 'cleared' AND EXISTS (SELECT 1 FROM planned_event e WHERE e.item_id = d.item_id AND e.draft_id = d.id AND e.state = 'planned' AND e.at IS NOT NULL) THEN 'scheduled'
+  ELSE d.review END`
+
+const rows = (items: string) => `INSERT INTO listed (item_id, rank, draft_id, draft_state, version_id, by_id, ${COPIED.join(', ')})
+  SELECT i.id, coalesce(o.rank, 0), o.draft, coalesce(o.state, 'none'), v.id, v.author_id, ${COPIED.map((name) => LISTED_OF_ITEM[name]!('i')).join(', ')}
+  FROM item i
+  LEFT JOIN (SELECT d.item_id, d.id AS draft, d.head_version, ${STATE} AS state, row_number() OVER (PARTITION BY d.item_id ORDER BY ${FURTHEST}) - 1 AS rank
+             FROM draft d WHERE d.closed_at IS NULL ${items && `AND d.item_id ${items}`}) o ON o.item_id = i.id
+  JOIN version v ON v.id = coalesce(o.head_version,
+    (SELECT l.version_id FROM live_interval l WHERE l.item_id = i.id AND l.to_at IS NULL),
+    (SELECT n.id FROM version n WHERE n.item_id = i.id ORDER BY n.number DESC LIMIT 1))
+  WHERE ${items ? `i.id ${items}` : 'true'}
+  ON CONFLICT (item_id, rank) DO UPDATE SET draft_id = excluded.draft_id, draft_state = excluded.draft_state, version_id = excluded.version_id, by_id = excluded.by_id`
+
+/** Makes the rows of all items, where there are none yet. */
+export const LIST_ALL = rows('')
+
+const LIST = rows('IN (SELECT value FROM json_each($ids))')
+
+/** Brings the rows of items in line with their open drafts: one for each, or one for an item without. */
+export async function syncListed(tx: Tx, ids: string): Promise<void> {
+  await tx.run(
+    'DELETE FROM listed WHERE item_id IN (SELECT value FROM json_each($ids)) AND rank > 0 AND rank >= (SELECT count(*) FROM draft d WHERE d.item_id = listed.item_id AND d.closed_at IS NULL)',
+    { ids },
+  )
+  await tx.run(LIST, { ids })
+}
+
+/** A row whose content lists do not know yet. */
+export interface StaleRow {
+  n: number
+  item: string
+  version: string
+}
+
+export const staleListed = (db: Reader, limit: number, items?: string[]): Promise<StaleRow[]> =>
+  db.all<StaleRow>(
+    `SELECT n, item_id AS item, version_id AS version FROM listed WHERE indexed_version IS NOT version_id
+     ${items ? 'AND item_id IN (SELECT value FROM json_each($items))' : ''} ORDER BY n LIMIT $limit`,
+    { limit, ...(items ? { items: JSON.stringify(items) } : {}) },
+  )
+
+/** A bit for each part that is known by the content. */
+export const bitOf = (part: (typeof CONTENT_PARTS)[number]): number => 1 << CONTENT_PARTS.indexOf(part)
+
+/** Takes in what is known of contents, for the rows that still stand for these versions; others come in the next turn. */
+export async function takeInListed(tx: Tx, known: (StaleRow & ContentFacts)[]): Promise<void> {
+  const rows = {
+    rows: JSON.stringify(
+      known.map(({ n, version, language, shownDate, words, has, labels, labelType, title, passages }) => ({
+        n,
+        version,
+        language,
+        shownDate,
+        words,
+        parts: CONTENT_PARTS.reduce((bits, part) => bits | (has[part] ? bitOf(part) : 0), 0),
+        labels,
+        labelType,
+        title,
+        body: passages.join('\n'),
+      })),
+    ),
+  }
+  const still = "FROM json_each($rows) j JOIN listed l ON l.n = j.value ->> 'n' AND l.version_id = j.value ->> 'version'"
+  await tx.run(`DELETE FROM listed_label WHERE n IN (SELECT l.n ${still})`, rows)
+  await tx.run(`INSERT INTO listed_label (label_id, n) SELECT label.value, l.n ${still}, json_each(j.value, '$.labels') label`, rows)
+  await tx.run(`DELETE FROM listed_text WHERE rowid IN (SELECT l.n ${still})`, rows)
+  await tx.run(
+    `INSERT INTO listed_text (rowid, title, labels, body) SELECT l.n, j.value ->> 'title',
+       (SELECT group_concat(i.title, char(10)) FROM listed_label b JOIN item i ON i.id = b.label_id WHERE b.n = l.n), j.value ->> 'body' ${still}`,
+    rows,
+  )
+  await tx.run(
+    `UPDATE listed SET indexed_version = version_id, language = j.value ->> 'language', shown_date = j.value ->> 'shownDate', label_type = j.value ->> 'labelType', words = j.value ->> 'words', parts = j.value ->> 'parts'
+     FROM json_each($rows) j WHERE listed.n = j.value ->> 'n' AND listed.version_id = j.value ->> 'version'`,
+    rows,
+  )
+}
+
+/** The labels of a site with their sort, as they are on the site, else as they are written. */
+export const labelTitles = (db: Reader, site: string) =>
+  db.all<{ id: string; title: string; type: string | null }>(
+    `SELECT i.id, i.title, coalesce(e.fields ->> 'labelType', l.label_type) AS type FROM item i JOIN listed l ON l.item_id = i.id AND l.rank = 0 LEFT JOIN live_entry e ON e.item_id = i.id
+     WHERE i.site_id = $site AND i.kind = 'label' AND i.binned_at IS NULL ORDER BY i.title COLLATE NOCASE, i.id LIMIT 10000`,
+    { site },
+  )
