@@ -3,6 +3,7 @@ import type { Block } from '../core/content/blocks'
 import { manifestOf, type Content } from '../core/content/content'
 import { makeSegment } from '../core/address/segment'
 import { defaultFields } from '../core/content/fields'
+import { takeIn } from '../server/jobs/lister'
 import { indexLive } from '../server/jobs/searchIndex'
 import { changeLive, type LiveChange } from '../server/services/live'
 import { openOffice } from '../server/services/office'
@@ -163,6 +164,8 @@ export async function growDemo(folder: string, size: number, progress: (words: s
     }
     progress('taking in the words for search')
     await indexLive(office)
+    progress('taking in what lists know')
+    await takeIn(office)
   } finally {
     await office.close()
   }

@@ -6,6 +6,7 @@ import { SiteFacts } from './services/siteFacts'
 import { LiveSite } from './site/answer'
 import { MomentSite } from './site/moment'
 import { startBinKeeper } from './jobs/binKeeper'
+import { startBatchRunner } from './jobs/batchRunner'
 import { startDeadlines } from './jobs/deadlines'
 import { startLister } from './jobs/lister'
 import { startJournalHeads } from './jobs/journalHeads'
@@ -43,6 +44,7 @@ async function start(): Promise<Runtime> {
           startZoneKeeper(office),
           startIndexer(office),
           startLister(office),
+          startBatchRunner(office),
           startDeadlines(office),
           startPostOffice(office),
           startJournalHeads(office),

@@ -3,8 +3,7 @@ import { CHOICES, NAMED, PARTS, type ChoiceField, type NamedField } from './quer
 
 /** What is being typed at a place of a query: the name of a field, or one of its values; `from`..`to` is what a choice replaces. */
 export type Typing =
-  | { what: 'field'; from: number; to: number; typed: string }
-  | { what: 'value'; field: ValueField; from: number; to: number; typed: string }
+  { what: 'field'; from: number; to: number; typed: string } | { what: 'value'; field: ValueField; from: number; to: number; typed: string }
 /** The fields whose values can be offered. */
 export type ValueField = ChoiceField | NamedField | 'has' | 'lacks'
 

@@ -1,3 +1,4 @@
+import { batches } from './batches'
 import { drafts } from './drafts'
 import { items } from './items'
 import { listing } from './listing'
@@ -8,4 +9,4 @@ import { time } from './time'
 import type { Endpoint } from './endpoint'
 
 /** Every route of the API; the router, the description and the tests all read this list. */
-export const endpoints: Endpoint[] = [...people, ...site, ...listing, ...items, ...drafts, ...time, ...routes]
+export const endpoints: Endpoint[] = [...people, ...site, ...listing, ...batches, ...items, ...drafts, ...time, ...routes]

@@ -1,12 +1,14 @@
 import { z } from 'zod'
 import { KINDS } from '../../core/content/kinds'
 import { CONTENT_PARTS } from '../../core/query/contentFacts'
-import { facetsOf, findItems, LIST_STATES } from '../services/listing'
+import { facetsOf, findItems, itemCard, LIST_STATES, type ItemPage } from '../services/listing'
+import { labels } from '../services/labels'
+import { preference, setPreference } from '../services/preferences'
+import { changeView, keepView, letViewGo, pinView, savedViews } from '../services/savedViews'
 import { bitOf } from '../store/listed'
-import type { ListedRow } from '../store/listing'
 import { endpoint, pageLimit } from './endpoint'
 
-const asked = z.strictObject({
+export const asked = z.strictObject({
   q: z.string().max(2_000).optional(),
   kind: z.enum(KINDS).optional(),
   section: z.string().max(60).optional(),
@@ -14,7 +16,18 @@ const asked = z.strictObject({
   text: z.string().max(200).optional(),
 })
 
-const view = (row: ListedRow) => ({
+const id = z.object({ id: z.string().max(60) })
+const column = z.string().regex(/^[a-zA-Z]{1,30}$/)
+const COLUMNS = 'list-columns'
+const keptView = z.strictObject({
+  name: z.string().trim().min(1).max(60),
+  q: z.string().max(1_000),
+  sort: z.string().max(20),
+  columns: z.array(column).max(30).nullable(),
+  group: z.string().max(60).nullable(),
+})
+
+const view = (row: ItemPage['items'][number]) => ({
   id: row.id,
   kind: row.kind,
   title: row.title,
@@ -38,6 +51,7 @@ const view = (row: ListedRow) => ({
   lacks: CONTENT_PARTS.filter((part) => !(row.parts & bitOf(part))),
   begunAt: row.created_at,
   changedAt: row.changed_at,
+  fields: row.fields,
   binnedAt: row.binned_at,
 })
 
@@ -60,10 +74,82 @@ export const listing = [
   }),
   endpoint({
     method: 'GET',
+    path: '/items/:id/card',
+    tag: 'items',
+    summary: 'An item in a few words: what it says, its picture, its last change, its addresses',
+    params: id,
+    query: z.strictObject({ draft: z.string().max(60).optional() }),
+    run: ({ office, actor, params, query }) => itemCard(office, actor, params.id, query.draft),
+  }),
+  endpoint({
+    method: 'GET',
     path: '/facets',
     tag: 'items',
     summary: 'What the items of a query have, and how many of them have it',
     query: asked,
     run: ({ office, foresight, actor, query }) => facetsOf(office, foresight, actor, query),
+  }),
+  endpoint({
+    method: 'GET',
+    path: '/labels',
+    tag: 'items',
+    summary: 'The labels with how much has each',
+    run: async ({ office, actor }) => ({ labels: await labels(office, actor) }),
+  }),
+  endpoint({
+    method: 'GET',
+    path: '/views',
+    tag: 'items',
+    summary: 'The lists that are kept under a name; those that are pinned with how many items they have',
+    run: async ({ office, foresight, actor }) => ({ views: await savedViews(office, foresight, actor) }),
+  }),
+  endpoint({
+    method: 'POST',
+    path: '/views',
+    tag: 'items',
+    summary: 'Keep a list under a name',
+    body: keptView,
+    run: ({ office, actor, body }) => keepView(office, actor, body),
+  }),
+  endpoint({
+    method: 'PUT',
+    path: '/views/:id',
+    tag: 'items',
+    summary: 'Change a kept list of one’s own',
+    params: id,
+    body: keptView,
+    run: ({ office, actor, params, body }) => changeView(office, actor, params.id, body),
+  }),
+  endpoint({
+    method: 'DELETE',
+    path: '/views/:id',
+    tag: 'items',
+    summary: 'Let a kept list of one’s own go',
+    params: id,
+    run: ({ office, actor, params }) => letViewGo(office, actor, params.id),
+  }),
+  endpoint({
+    method: 'PUT',
+    path: '/views/:id/pin',
+    tag: 'items',
+    summary: 'Put a kept list where it is always seen, or take it from there',
+    params: id,
+    body: z.strictObject({ pinned: z.boolean() }),
+    run: ({ office, actor, params, body }) => pinView(office, actor, params.id, body.pinned),
+  }),
+  endpoint({
+    method: 'GET',
+    path: '/me/columns',
+    tag: 'items',
+    summary: 'The columns of the list as one has set them',
+    run: async ({ office, actor }) => ({ columns: await preference(office, actor, COLUMNS) }),
+  }),
+  endpoint({
+    method: 'PUT',
+    path: '/me/columns',
+    tag: 'items',
+    summary: 'Set the columns of the list for oneself',
+    body: z.strictObject({ columns: z.array(z.strictObject({ key: column, width: z.int().min(40).max(900) })).max(30) }),
+    run: ({ office, actor, body }) => setPreference(office, actor, COLUMNS, body.columns),
   }),
 ]

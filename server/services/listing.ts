@@ -1,14 +1,23 @@
 import { withAncestors } from '../../core/access/rights'
+import type { FieldName, Fields } from '../../core/content/fields'
 import type { Kind } from '../../core/content/kinds'
 import { CONTENT_PARTS, type ContentPart } from '../../core/query/contentFacts'
 import { inList, wordsOf, type Query } from '../../core/query/query'
 import { readSort } from '../../core/query/sort'
+import type { Reader } from '../store/database'
 import { bitOf } from '../store/listed'
 import { countListed, facetRows, listPage, type FacetRows, type ListedRow, type Listing, type Start } from '../store/listing'
 import { gateNames } from '../store/sites'
+import { readContent, readManifest, readManifests, versionsByIds } from '../store/versions'
+import { draftById } from '../store/items'
+import { earlierAddresses, liveByIds } from '../store/live'
+import { blockText } from '../../core/content/blocks'
+import type { MediaView } from '../../core/render/picture'
 import type { Actor } from './access'
 import type { Foresight } from './foresight'
 import type { Office } from './office'
+import { readableItem } from './items'
+import { mediaViews } from './media'
 import { labelNames, listingOf } from './queries'
 import { refusal } from './refusal'
 
@@ -43,8 +52,11 @@ export interface PageQuery extends ListQuery {
   limit: number
 }
 
+/** The fields that can be changed in a list. */
+export const CELL_FIELDS = ['title', 'segment', 'menuLabel', 'order', 'commentsOpen', 'shownDate'] as const satisfies FieldName[]
+
 export interface ItemPage {
-  items: ListedRow[]
+  items: (ListedRow & { fields: Pick<Fields, (typeof CELL_FIELDS)[number]> })[]
   total: number
   next: string | null
 }
@@ -56,7 +68,7 @@ function stateQuery(state: (typeof LIST_STATES)[number]): Query {
 }
 
 /** The list that is meant, of what the actor may see. */
-async function listingFor(
+export async function listingFor(
   office: Office,
   foresight: Foresight,
   actor: Actor,
@@ -87,8 +99,25 @@ export async function findItems(office: Office, foresight: Foresight, actor: Act
   if (!sort) throw refusal('bad-input', 'sort-wrong', 'The list cannot be sorted by that', 'sort')
   const db = office.store.read
   const [rows, total] = await Promise.all([listPage(db, listing, sort, startOf(query), query.limit + 1), countListed(db, listing)])
-  const items = rows.slice(0, query.limit)
+  const items = await withFields(db, rows.slice(0, query.limit))
   return { items, total, next: rows.length > query.limit ? cursorOf(items.at(-1)!) : null }
+}
+
+/** Rows with what their versions say in the fields that a list can change. */
+async function withFields(db: Reader, rows: ListedRow[]): Promise<ItemPage['items']> {
+  const versions = new Map(
+    (
+      await versionsByIds(
+        db,
+        rows.map((row) => row.found_version),
+      )
+    ).map((version) => [version.id, version.manifest]),
+  )
+  const manifests = await readManifests(db, [...versions.values()])
+  return rows.map((row) => {
+    const { fields } = manifests.get(versions.get(row.found_version)!)!
+    return { ...row, fields: Object.fromEntries(CELL_FIELDS.flatMap((name) => (fields[name] === undefined ? [] : [[name, fields[name]]]))) }
+  })
 }
 
 const cursorOf = ({ sort_value, n }: ListedRow) => Buffer.from(JSON.stringify([sort_value, n])).toString('base64url')
@@ -164,4 +193,36 @@ function sectionFacets(rows: FacetRows['many'], sections: Actor['rights']['secti
     for (const name of names) counts.set(name, (counts.get(name) ?? 0) + count)
   }
   return [...counts].map(([value, count]) => ({ value, count })).sort((a, b) => b.count - a.count || (a.value < b.value ? -1 : 1))
+}
+
+/** An item in a few words, for who looks at its row: as a draft of it says, or the one that stands for it, or the site. */
+export async function itemCard(office: Office, actor: Actor, id: string, draftId: string | undefined) {
+  const db = office.store.read
+  const item = await readableItem(office, actor, id)
+  const draft = draftId === undefined ? undefined : await draftById(db, draftId)
+  const wanted = draft?.item_id === id ? draft.head_version : item.live_version
+  const version =
+    wanted === null
+      ? await db
+          .one<{ id: string }>('SELECT id FROM version WHERE item_id = $id ORDER BY number DESC LIMIT 1', { id })
+          .then((row) => row!.id)
+      : wanted
+  const [last] = await versionsByIds(db, [version])
+  const { fields, body } = await readContent(db, await readManifest(db, last!.manifest))
+  const [media, [now]] = await Promise.all([
+    fields.cover ? mediaViews(db, [fields.cover.media]) : new Map<string, MediaView>(),
+    liveByIds(db, [id]),
+  ])
+  return {
+    title: fields.title ?? '',
+    summary: fields.summary || body.map(blockText).find(Boolean)?.slice(0, 300) || '',
+    cover: fields.cover ? { ...fields.cover, view: media.get(fields.cover.media) ?? null } : null,
+    number: last!.number,
+    by: actor.rights.people.get(last!.author_id)?.name ?? '',
+    at: last!.at,
+    note: last!.note,
+    draft: draft?.item_id === id ? draft.name : null,
+    path: now?.path ?? null,
+    earlier: await earlierAddresses(db, id, now?.path ?? null),
+  }
 }

@@ -34,9 +34,15 @@ export interface LabelName {
   type: LabelType
 }
 
-/** What names mean on a site: people by theirs, sections by theirs with all that is below them, labels by their titles, gates by theirs in any route. */
-export function namesOf(rights: Actor['rights'], labels: readonly LabelName[], gates: readonly { id: string; name: string }[]): Names {
+/** What names mean on a site: people by theirs, sections by theirs with all that is below them, labels by their titles, gates by theirs in any route; `me` is who asks. */
+export function namesOf(
+  rights: Actor['rights'],
+  me: string | null,
+  labels: readonly LabelName[],
+  gates: readonly { id: string; name: string }[],
+): Names {
   const people = new Book()
+  if (me !== null) people.add('me', me)
   for (const [id, { name }] of rights.people) people.add(name, id)
   const sections = new Book()
   for (const { id } of rights.sections.values())
@@ -104,7 +110,7 @@ async function meant(
   ])
   return {
     query,
-    names: namesOf(actor.rights, labels, gates),
+    names: namesOf(actor.rights, actor.id, labels, gates),
     series: labels.filter(({ type }) => type === 'series').map(({ id }) => id),
     troubled: [...new Set(troubles.map(({ item }) => item))],
   }

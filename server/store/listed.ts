@@ -31,8 +31,8 @@ const STATE = `CASE WHEN EXISTS (SELECT 1 FROM planned_event e WHERE e.item_id =
   WHEN d.review = 'cleared' AND EXISTS (SELECT 1 FROM planned_event e WHERE e.item_id = d.item_id AND e.draft_id = d.id AND e.state = 'planned' AND e.at IS NOT NULL) THEN 'scheduled'
   ELSE d.review END`
 
-const rows = (items: string) => `INSERT INTO listed (item_id, rank, draft_id, draft_state, version_id, by_id, ${COPIED.join(', ')})
-  SELECT i.id, coalesce(o.rank, 0), o.draft, coalesce(o.state, 'none'), v.id, v.author_id, ${COPIED.map((name) => LISTED_OF_ITEM[name]!('i')).join(', ')}
+const rows = (items: string) => `INSERT INTO listed (item_id, rank, draft_id, draft_state, version_id, by_id, place, ${COPIED.join(', ')})
+  SELECT i.id, coalesce(o.rank, 0), o.draft, coalesce(o.state, 'none'), v.id, v.author_id, (SELECT replace(e.path, '/', char(1)) FROM live_entry e WHERE e.item_id = i.id), ${COPIED.map((name) => LISTED_OF_ITEM[name]!('i')).join(', ')}
   FROM item i
   LEFT JOIN (SELECT d.item_id, d.id AS draft, d.head_version, ${STATE} AS state, row_number() OVER (PARTITION BY d.item_id ORDER BY ${FURTHEST}) - 1 AS rank
              FROM draft d WHERE d.closed_at IS NULL ${items && `AND d.item_id ${items}`}) o ON o.item_id = i.id

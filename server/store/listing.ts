@@ -46,9 +46,10 @@ const COLUMN: Record<SortKey, string> = {
   next: 'next_at',
   review: 'review_by',
   shown: 'shown_date',
+  place: 'place',
 }
 /** Those that not every item has: what has none comes last, whichever way. */
-const SOMETIMES: readonly SortKey[] = ['next', 'review', 'shown']
+const SOMETIMES: readonly SortKey[] = ['next', 'review', 'shown', 'place']
 
 /** The condition under which a row is listed. Of several rows of one item the first that is meant stands for it. */
 function listedWhere({ site, query, sections, ...asking }: Listing): { where: string; bind: Bind } {

@@ -90,7 +90,7 @@ beforeAll(async () => {
   const rights = await office.rights()
   const site = (await office.site())!
   const labels = LABELS.map((label) => ({ ...label, id: office.newId() }))
-  const names: Names = namesOf(rights, labels, [{ id: 'reviewed/review', name: 'Legal' }])
+  const names: Names = namesOf(rights, wen, labels, [{ id: 'reviewed/review', name: 'Legal' }])
 
   const [items, versions, drafts, waits, events, intervals, links]: [Row[], NewVersion[], Row[], Row[], Row[], Row[], Row[]] = [
     [],
@@ -375,6 +375,7 @@ describe('a query in the store', () => {
     const found = NAMES.filter((name) => fields.some((field) => listing.names(field, name).length))
     expect(found).toEqual(expect.arrayContaining(['Fares', 'Night boats', 'Wen Zhao', 'Winter season', 'Boats', 'Legal', 'en']))
     expect(listing.names('series', 'Boats')).toEqual([])
+    expect(listing.names('owner', 'me')).toEqual(listing.names('author', 'Wen Zhao'))
     expect(listing.names('section', 'service NOTICES')).toHaveLength(2)
   })
 })

@@ -1,209 +1,321 @@
 <script setup lang="ts">
 import { useDebounceFn } from '@vueuse/core'
-import { Plus } from 'lucide-vue-next'
+import { Columns3, ListFilter, ListTree, Plus, Tags } from 'lucide-vue-next'
+import type { Action, Done } from '~~/core/batch/action'
 import type { Kind } from '~~/core/content/kinds'
-import { parseQuery } from '~~/core/query/parse'
-import { shortIn } from '~~/core/time/words'
+import { parseQuery, printQuery } from '~~/core/query/parse'
+import { ALL, type Query } from '~~/core/query/query'
 import { dateIn } from '~~/core/time/zone'
-import { KIND_WORDS } from '~~/core/content/kinds'
+import type { Facets } from '~~/server/services/listing'
+import type { SavedView } from '~~/server/services/savedViews'
+import ChosenBar from '~/components/content/ChosenBar.vue'
+import FacetPanel from '~/components/content/FacetPanel.vue'
+import ItemGrid from '~/components/content/ItemGrid.vue'
+import QueryLine from '~/components/content/QueryLine.vue'
+import ViewTabs from '~/components/content/ViewTabs.vue'
+import type { BatchWhat } from '~/components/content/batchWords'
+import { actionFor, edited, readColumns, type Column, type Listed, type OwnColumn } from '~/components/content/columns'
 import LoadState from '~/components/frame/LoadState.vue'
 import PlaceStrip from '~/components/frame/PlaceStrip.vue'
-import StateMark from '~/components/mark/StateMark.vue'
-import StartDialog from '~/components/content/StartDialog.vue'
-import type { MarkName } from '~/components/mark/marks'
-import { useLoad } from '~/composables/load'
+import { api } from '~/composables/api'
+import { lazily } from '~/composables/lazily'
+import { useListing } from '~/composables/listing'
+import { usePeople } from '~/composables/people'
+import { useNotices } from '~/stores/notices'
 import { useSite } from '~/stores/site'
 
-interface Listed {
-  id: string
-  kind: Kind
-  title: string
-  internalName: string
-  section: { id: string; name: string }
-  onSite: 'none' | 'live' | 'withdrawn'
-  draftState: Exclude<MarkName, 'live' | 'none' | 'withdrawn'> | null
-  next: string | null
-  author: string
-  changedAt: string
-}
-interface ListAnswer {
-  total: number
-  next: string | null
-  items: Listed[]
-}
+// What is not there at first is loaded when it is asked for.
+const StartDialog = lazily(() => import('~/components/content/StartDialog.vue'))
+const ColumnsDialog = lazily(() => import('~/components/content/ColumnsDialog.vue'))
+const ViewDialog = lazily(() => import('~/components/content/ViewDialog.vue'))
+const BatchDialog = lazily(() => import('~/components/content/BatchDialog.vue'))
+const ItemCard = lazily(() => import('~/components/content/ItemCard.vue'))
 
 const site = useSite()
+const notices = useNotices()
+const people = usePeople()
 const route = useRoute()
 const router = useRouter()
-const STATES: [string, string][] = [
-  ['draft', 'Draft'],
-  ['in_review', 'In review'],
-  ['returned', 'Returned'],
-  ['cleared', 'Cleared'],
-  ['scheduled', 'Scheduled'],
-  ['held', 'Held'],
-  ['live', 'Live'],
-  ['none', 'Not on site'],
-  ['withdrawn', 'Withdrawn'],
-  ['binned', 'In the bin'],
-]
-const filter = computed(() => {
-  const pick = (name: string) => (typeof route.query[name] === 'string' ? (route.query[name] as string) : '')
-  return { q: pick('q'), state: pick('state'), kind: pick('kind'), section: pick('section'), cursor: pick('cursor') }
-})
-const text = ref(filter.value.q)
-const wrong = computed(() => {
-  const parsed = parseQuery(text.value, dateIn(site.now.toISOString(), site.site?.zone ?? 'UTC'))
-  return parsed.ok ? null : parsed.problem
-})
-const asking = ref(false)
-const query = (extra: Record<string, string> = {}) =>
-  Object.fromEntries(Object.entries({ ...filter.value, ...extra }).filter(([, value]) => value))
-function set(change: Record<string, string>) {
-  return router.replace({ query: query({ cursor: '', ...change }) })
+const pick = (name: string) => (typeof route.query[name] === 'string' ? (route.query[name] as string) : '')
+const q = computed(() => pick('q'))
+const sort = computed(() => pick('sort') || '-changed')
+const tree = computed(() => sort.value === 'place')
+function show(change: Record<string, string | undefined>) {
+  const next = { ...route.query, ...change }
+  return router.replace({ query: Object.fromEntries(Object.entries(next).filter(([, value]) => value)) })
 }
-// What cannot be read is not asked; the list stays as it was.
-const setText = useDebounceFn(() => wrong.value || set({ q: text.value }), 200)
-const { value: page, problem, loading, load } = useLoad<ListAnswer>(() => `/items?${new URLSearchParams({ ...query(), limit: '50' })}`)
-await load()
-watch(filter, (now, then) => {
-  if (JSON.stringify(now) !== JSON.stringify(then)) void load()
-  if (now.q !== text.value && !document.activeElement?.matches('#words')) text.value = now.q
+useHead({ title: 'Content · Yieldgate' })
+
+const listing = useListing(() => ({ q: q.value, sort: sort.value }))
+const { total, problem, rowAt } = listing
+const grid = useTemplateRef<InstanceType<typeof ItemGrid>>('grid')
+const [own, views] = [shallowRef<OwnColumn[]>(readColumns(null)), shallowRef<SavedView[]>([])]
+const loadViews = () =>
+  api<{ views: SavedView[] }>('GET', '/views').then(
+    (answer) => (views.value = answer.views),
+    () => {},
+  )
+const kept = api<{ columns: OwnColumn[] | null }>('GET', '/me/columns').catch(() => ({ columns: null }))
+await listing.load()
+own.value = readColumns((await kept).columns)
+onMounted(loadViews)
+const facetsOpen = ref(false)
+const facets = shallowRef<Facets | null>(null)
+const wantsFacets = ref(false)
+async function loadFacets() {
+  if (!facetsOpen.value && !wantsFacets.value) return
+  const asked = q.value
+  const answer = await api<Facets>('GET', `/facets?${new URLSearchParams({ q: asked })}`).catch(() => null)
+  if (answer && asked === q.value) facets.value = answer
+}
+watch([q, sort], async ([now], [before]) => {
+  if (now !== before) clearChosen()
+  await listing.load(true)
+  grid.value?.top()
+  void loadFacets()
 })
-watch(() => site.news, useDebounceFn(load, 600))
-const filtered = computed(() => Boolean(filter.value.q || filter.value.state || filter.value.kind || filter.value.section))
-const starting = computed(() => (typeof route.query.start === 'string' ? (route.query.start as Kind) : null))
-const closeStart = () => router.replace({ query: query() })
-const sectionNames = computed(() => {
-  const depth = (id: string | null, seen = 0): number => {
-    const section = site.sections.find((entry) => entry.id === id)
-    return section && seen < 20 ? 1 + depth(section.parent, seen + 1) : 0
+watch(
+  () => site.news,
+  useDebounceFn(() => (void loadViews(), void loadFacets()), 800),
+)
+const query = computed<Query>(() => {
+  const parsed = parseQuery(q.value, dateIn(site.now.toISOString(), site.site?.zone ?? 'UTC'))
+  return parsed.ok ? parsed.query : ALL
+})
+const setQuery = (next: Query) => show({ q: printQuery(next) })
+
+// Columns are kept for the person a moment after they have changed.
+const keepColumns = useDebounceFn(() => api('PUT', '/me/columns', { body: { columns: own.value } }).catch(notices.trouble), 600)
+function setColumns(columns: OwnColumn[]) {
+  own.value = columns
+  void keepColumns()
+}
+const setWidth = (key: string, width: number) =>
+  setColumns(own.value.map((column) => (column.key === key ? { key, width: Math.round(width) } : column)))
+function showView(view: SavedView | null) {
+  if (view?.columns)
+    own.value = readColumns(view.columns.map((key) => own.value.find((column) => column.key === key) ?? { key, width: 140 }))
+  void show({ q: view?.q, sort: view && view.sort !== '-changed' ? view.sort : undefined })
+}
+async function pinView(view: SavedView, pinned: boolean) {
+  await api('PUT', `/views/${view.id}/pin`, { body: { pinned } }).catch(notices.trouble)
+  await loadViews()
+}
+async function letViewGo(view: SavedView) {
+  try {
+    await api('DELETE', `/views/${view.id}`)
+    notices.done(`“${view.name}” is let go`, {
+      label: 'Undo',
+      run: async () => {
+        const { name, q: asked, sort: order, columns, group } = view
+        await api('POST', '/views', { body: { name, q: asked, sort: order, columns, group: group?.id ?? null } })
+        await loadViews()
+      },
+    })
+  } catch (error) {
+    notices.trouble(error)
   }
-  return site.sections.map((section) => ({ id: section.id, name: `${'– '.repeat(depth(section.parent))}${section.name}` }))
-})
+  await loadViews()
+}
+
+// What is chosen, by item with the draft that its row shows; or all that the query finds.
+const chosen = ref(new Map<string, string | null>())
+const allChosen = ref(false)
+function clearChosen() {
+  chosen.value = new Map()
+  allChosen.value = false
+}
+function choose(rows: Listed[], on: boolean) {
+  const next = new Map(chosen.value)
+  // One taken from all: those that are here stay chosen, the rest cannot be named one by one.
+  if (allChosen.value) {
+    for (let index = 0; index < (total.value ?? 0); index++) {
+      const row = rowAt(index)
+      if (row) next.set(row.id, row.draft)
+    }
+    allChosen.value = false
+    if ((total.value ?? 0) > next.size) notices.say('done', `Chosen are now the ${next.size} that were loaded`)
+  }
+  for (const row of rows) {
+    if (on && !next.has(row.id)) next.set(row.id, row.draft)
+    else if (!on || rows.length === 1) next.delete(row.id)
+  }
+  chosen.value = next
+}
+function chooseAll(on: boolean) {
+  chosen.value = new Map()
+  allChosen.value = on
+}
+const chosenCount = computed(() => (allChosen.value ? (total.value ?? 0) : chosen.value.size))
+const batch = shallowRef<{ what: BatchWhat; targets: InstanceType<typeof BatchDialog>['$props']['targets']; count: number } | null>(null)
+function begin(what: BatchWhat) {
+  const items = [...chosen.value].map(([item, draft]) => ({ item, draft }))
+  batch.value = { what, targets: allChosen.value ? { list: { q: q.value } } : { items }, count: chosenCount.value }
+}
+
+// A cell shows its new value at once; a refusal gives back the old one and says why.
+async function act(row: Listed, action: Action, after: Listed, said: string) {
+  listing.put(after)
+  try {
+    const done = await api<Done>('POST', '/acts', { body: { target: { item: row.id, draft: row.draft }, action } })
+    const { undo } = done
+    notices.done(`${said}. ${done.said}`, undo ? { label: 'Undo', run: () => takeBack(row, done) } : undefined)
+  } catch (error) {
+    listing.put(row)
+    notices.trouble(error)
+  }
+  await listing.load()
+}
+async function takeBack(row: Listed, { draft, undo }: Done) {
+  try {
+    await api<Done>('POST', '/acts', { body: { target: { item: row.id, draft }, action: undo } })
+    notices.done('Taken back')
+  } catch (error) {
+    notices.trouble(error)
+  }
+  await listing.load()
+}
+function edit(row: Listed, column: Column, value: string) {
+  const action = actionFor(column, row, value)
+  if (!action) return
+  const names = new Map([
+    ...people.value.map(({ id, name }) => [id, name] as const),
+    ...site.sections.map(({ id, name }) => [id, name] as const),
+  ])
+  void act(row, action, edited(column, row, value, names), `${column.label} of “${row.title}” changed`)
+}
+const label = (row: Listed, add: string[], remove: string[]) =>
+  void act(
+    row,
+    { do: 'label', add, remove },
+    { ...row, labels: row.labels.filter(({ id }) => !remove.includes(id)) },
+    `Labels of “${row.title}” changed`,
+  )
+
+// The card comes when the hand or the keys have rested on a title.
+const card = shallowRef<{ row: Listed; cell: HTMLElement } | null>(null)
+let resting: ReturnType<typeof setTimeout> | undefined
+function rest(row: Listed | null, cell: HTMLElement | null) {
+  clearTimeout(resting)
+  if (row && card.value?.row.id === row.id) return
+  card.value = null
+  if (row && cell) resting = setTimeout(() => (card.value = { row, cell }), 600)
+}
+onBeforeUnmount(() => clearTimeout(resting))
+
+const dialog = ref<'columns' | 'view' | null>(null)
+const changing = shallowRef<SavedView | null>(null)
+const starting = computed(() => (pick('start') ? (pick('start') as Kind) : null))
+const words = computed(() => (total.value === null ? '' : `${total.value.toLocaleString('en-GB')} ${total.value === 1 ? 'item' : 'items'}`))
 </script>
 
 <template>
-  <div>
+  <div class="flex h-full flex-col">
     <PlaceStrip name="Content">
-      <div class="flex flex-wrap items-center gap-2" role="search">
-        <input
-          id="words"
-          v-model="text"
-          class="input !w-80"
-          :class="wrong && '!border-rust'"
-          type="search"
-          maxlength="1000"
-          spellcheck="false"
-          placeholder="Words, or draft:returned changed:last-7-days …"
-          aria-label="What to look for"
-          :aria-invalid="Boolean(wrong)"
-          aria-describedby="query-help"
-          @input="setText"
-          @focus="asking = true"
-          @blur="asking = false"
-        />
-        <select
-          class="input !w-36"
-          aria-label="State"
-          :value="filter.state"
-          @change="set({ state: ($event.target as HTMLSelectElement).value })"
+      <QueryLine
+        :model-value="q"
+        :facets="facets"
+        @update:model-value="show({ q: $event })"
+        @wanted="((wantsFacets = true), facets ?? loadFacets())"
+      />
+      <span class="text-soft tabular-nums" role="status">{{ words }}</span>
+      <button v-if="q" class="button-quiet" @click="show({ q: undefined })">Show all</button>
+      <div class="flex gap-1">
+        <button
+          class="icon-button"
+          :class="facetsOpen && 'bg-kelp-wash !text-ink'"
+          :aria-pressed="facetsOpen"
+          aria-label="What these have"
+          title="What these have"
+          @click="((facetsOpen = !facetsOpen), loadFacets())"
         >
-          <option value="">Any state</option>
-          <option v-for="[value, word] in STATES" :key="value" :value="value">{{ word }}</option>
-        </select>
-        <select
-          class="input !w-36"
-          aria-label="Kind"
-          :value="filter.kind"
-          @change="set({ kind: ($event.target as HTMLSelectElement).value })"
-        >
-          <option value="">Any kind</option>
-          <option v-for="(words, kind) in KIND_WORDS" :key="kind" :value="kind">{{ words.many }}</option>
-        </select>
-        <select
-          class="input !w-44"
-          aria-label="Section"
-          :value="filter.section"
-          @change="set({ section: ($event.target as HTMLSelectElement).value })"
-        >
-          <option value="">Any section</option>
-          <option v-for="section in sectionNames" :key="section.id" :value="section.id">{{ section.name }}</option>
-        </select>
-        <button v-if="filtered" class="button-quiet" @click="((text = ''), set({ q: '', state: '', kind: '', section: '' }))">
-          Show all
+          <ListFilter class="size-4" />
         </button>
-        <span v-if="page" class="text-soft tabular-nums" role="status"
-          >{{ page.total.toLocaleString('en-GB') }} {{ page.total === 1 ? 'item' : 'items' }}</span
+        <button
+          class="icon-button"
+          :class="tree && 'bg-kelp-wash !text-ink'"
+          :aria-pressed="tree"
+          aria-label="In the order of the page tree"
+          title="In the order of the page tree"
+          @click="show({ sort: tree ? undefined : 'place' })"
         >
+          <ListTree class="size-4" />
+        </button>
+        <button class="icon-button" aria-label="Columns" title="Columns" @click="dialog = 'columns'"><Columns3 class="size-4" /></button>
       </div>
       <template #action
-        ><button class="button-main" @click="router.replace({ query: { ...query(), start: 'post' } })">
+        ><NuxtLink to="/office/labels" class="button"><Tags class="size-4" aria-hidden="true" />Labels</NuxtLink
+        ><button class="button-main" @click="show({ start: 'post' })">
           <Plus class="size-4" aria-hidden="true" />Start an item
         </button></template
       >
     </PlaceStrip>
-    <p
-      v-if="wrong || asking"
-      id="query-help"
-      class="border-b border-line px-5 py-2"
-      :class="wrong ? 'text-rust' : 'text-soft'"
-      :role="wrong ? 'alert' : undefined"
-    >
-      <template v-if="wrong"
-        >{{ text.slice(0, wrong.at)
-        }}<mark class="bg-rust-wash text-rust underline decoration-wavy">{{ text.slice(wrong.at, wrong.at + wrong.length) || '…' }}</mark
-        >{{ text.slice(wrong.at + wrong.length) }}: expected {{ wrong.expected }}.</template
-      >
-      <template v-else
-        >Words, “a phrase”, kind:post, site:live, draft:returned,cleared, section:Fares, author:“Wen Zhao”, owner:none, changed:last-7-days,
-        review:2026-11, next:tomorrow, has:embargo, lacks:owner; with and, or, not and parentheses.</template
-      >
-    </p>
-    <LoadState v-if="!page || problem" :problem="problem" :loading="loading" @retry="load" />
-    <div v-else class="overflow-x-auto">
-      <table class="w-full min-w-[60rem] border-collapse">
-        <thead>
-          <tr class="border-b border-line text-left text-[0.93rem] text-soft">
-            <th scope="col" class="py-2 pl-5 font-semibold">Title</th>
-            <th scope="col" class="px-3 font-semibold">On site</th>
-            <th scope="col" class="px-3 font-semibold">Draft</th>
-            <th scope="col" class="px-3 font-semibold">Next</th>
-            <th scope="col" class="px-3 font-semibold">Kind</th>
-            <th scope="col" class="px-3 font-semibold">Section</th>
-            <th scope="col" class="px-3 font-semibold">Author</th>
-            <th scope="col" class="px-3 pr-5 font-semibold">Changed</th>
-          </tr>
-        </thead>
-        <tbody>
-          <tr v-for="item in page.items" :key="item.id" class="h-9 border-b border-line bg-sheet hover:bg-kelp-wash">
-            <td class="max-w-96 pl-5">
-              <NuxtLink :to="`/office/items/${item.id}`" class="block truncate font-semibold hover:underline" :title="item.title">{{
-                item.internalName || item.title || 'Without a title'
-              }}</NuxtLink>
-            </td>
-            <td class="px-3"><StateMark :state="item.onSite" /></td>
-            <td class="px-3">
-              <StateMark v-if="item.draftState" :state="item.draftState" /><span v-else class="text-soft">no draft</span>
-            </td>
-            <td class="px-3 whitespace-nowrap tabular-nums">
-              {{ item.next ? shortIn(item.next, site.site?.zone ?? 'UTC', site.now) : '–' }}
-            </td>
-            <td class="px-3 whitespace-nowrap text-soft">{{ KIND_WORDS[item.kind].one }}</td>
-            <td class="max-w-40 truncate px-3 text-soft">{{ item.section.name }}</td>
-            <td class="px-3 whitespace-nowrap">{{ item.author }}</td>
-            <td class="px-3 pr-5 whitespace-nowrap tabular-nums">{{ shortIn(item.changedAt, site.site?.zone ?? 'UTC', site.now) }}</td>
-          </tr>
-        </tbody>
-      </table>
-      <p v-if="!page.items.length" class="p-5 text-soft">
-        {{ filtered ? 'No item is like this. Show all, or look for other words.' : 'Nothing is written here yet. Start the first item.' }}
-      </p>
-      <nav v-if="page.next || filter.cursor" class="flex gap-2 px-5 py-4" aria-label="Pages">
-        <button v-if="filter.cursor" class="button" @click="set({})">First page</button>
-        <button v-if="page.next" class="button" @click="router.push({ query: query({ cursor: page!.next! }) })">Older</button>
-      </nav>
+    <ViewTabs
+      :views="views"
+      :q="q"
+      :sort="sort"
+      @show="showView"
+      @keep="((changing = null), (dialog = 'view'))"
+      @change="((changing = $event), (dialog = 'view'))"
+      @pin="pinView"
+      @go="letViewGo"
+    />
+    <LoadState v-if="total === null || problem" :problem="problem" :loading="total === null" @retry="listing.load()" />
+    <div v-else class="flex min-h-0 flex-1">
+      <div class="flex min-w-0 flex-1 flex-col">
+        <ItemGrid
+          v-if="total"
+          ref="grid"
+          :total="total"
+          :row-at="rowAt"
+          :columns="own"
+          :sort="sort"
+          :chosen="chosen"
+          :all-chosen="allChosen"
+          :tree="tree"
+          @look="listing.look"
+          @sort="show({ sort: $event === '-changed' ? undefined : $event })"
+          @width="setWidth"
+          @edit="edit"
+          @labels="label"
+          @choose="choose"
+          @choose-all="chooseAll"
+          @card="rest"
+        />
+        <p v-else class="p-5 text-soft">
+          {{ q ? 'No item is like this. Show all, or look for other words.' : 'Nothing is written here yet. Start the first item.' }}
+        </p>
+        <ChosenBar
+          v-if="chosenCount"
+          :count="chosenCount"
+          :total="total"
+          :all="allChosen"
+          @begin="begin"
+          @all="chooseAll(true)"
+          @none="clearChosen"
+        />
+      </div>
+      <FacetPanel v-if="facetsOpen && facets" :facets="facets" :query="query" @query="setQuery" />
     </div>
-    <StartDialog v-if="starting" :kind="starting" :section="filter.section || null" @close="closeStart" />
+    <ItemCard v-if="card" :key="card.row.id" :row="card.row" :cell="card.cell" />
+    <StartDialog v-if="starting" :kind="starting" :section="null" @close="show({ start: undefined })" />
+    <ColumnsDialog v-if="dialog === 'columns'" :columns="own" @close="dialog = null" @change="((dialog = null), setColumns($event))" />
+    <ViewDialog
+      v-if="dialog === 'view'"
+      :view="changing"
+      :q="q"
+      :sort="sort"
+      :columns="own.map(({ key }) => key)"
+      @close="dialog = null"
+      @kept="((dialog = null), loadViews())"
+    />
+    <BatchDialog
+      v-if="batch"
+      :what="batch.what"
+      :targets="batch.targets"
+      :count="batch.count"
+      @close="batch = null"
+      @done="(listing.load(), loadViews(), clearChosen())"
+    />
   </div>
 </template>

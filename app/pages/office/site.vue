@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { written } from '~~/core/query/parse'
 import { useDebounceFn } from '@vueuse/core'
 import { Pencil, Plus } from 'lucide-vue-next'
 import PlaceStrip from '~/components/frame/PlaceStrip.vue'
@@ -101,7 +102,7 @@ async function save() {
             :style="{ paddingLeft: `${section.depth * 20}px` }"
           >
             <span class="font-medium">{{ section.name }}</span>
-            <NuxtLink :to="`/office/content?section=${section.id}`" class="text-soft hover:underline"
+            <NuxtLink :to="`/office/content?q=${encodeURIComponent(`section:${written(section.name)}`)}`" class="text-soft hover:underline"
               >{{ section.items }} {{ section.items === 1 ? 'item' : 'items' }}</NuxtLink
             >
             <span class="ml-auto font-mono text-[0.86rem] text-soft">/sections/{{ section.segment }}</span>

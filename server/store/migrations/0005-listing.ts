@@ -16,7 +16,7 @@ const STATEMENTS = [
     draft_id TEXT, draft_state TEXT NOT NULL DEFAULT 'none', version_id TEXT NOT NULL, indexed_version TEXT, by_id TEXT NOT NULL,
     site_id TEXT NOT NULL, binned INTEGER NOT NULL, kind TEXT NOT NULL, section_id TEXT NOT NULL, on_site TEXT NOT NULL, author_id TEXT NOT NULL, owner_id TEXT,
     title TEXT NOT NULL, named INTEGER NOT NULL, created_at TEXT NOT NULL, changed_at TEXT NOT NULL, review_by TEXT, next_at TEXT, ends_at TEXT, embargoed INTEGER NOT NULL,
-    language TEXT NOT NULL DEFAULT '', shown_date TEXT, label_type TEXT, words INTEGER NOT NULL DEFAULT 0, parts INTEGER NOT NULL DEFAULT 0
+    language TEXT NOT NULL DEFAULT '', shown_date TEXT, label_type TEXT, place TEXT, words INTEGER NOT NULL DEFAULT 0, parts INTEGER NOT NULL DEFAULT 0
   )`,
   'CREATE UNIQUE INDEX listed_item ON listed (item_id, rank)',
   'CREATE INDEX listed_stale ON listed (n) WHERE indexed_version IS NOT version_id',
@@ -32,7 +32,7 @@ const STATEMENTS = [
     'title COLLATE NOCASE',
     'words',
   ].map((columns) => `CREATE INDEX listed_by_${columns.split(/[ ,]/)[0]} ON listed (${columns}, n) WHERE binned = 0`),
-  ...['next_at', 'ends_at', 'review_by', 'shown_date'].map(
+  ...['next_at', 'ends_at', 'review_by', 'shown_date', 'place'].map(
     (column) => `CREATE INDEX listed_by_${column} ON listed (${column}, n) WHERE binned = 0 AND ${column} IS NOT NULL`,
   ),
   'CREATE INDEX listed_binned ON listed (changed_at, n) WHERE binned = 1',
@@ -62,6 +62,15 @@ const STATEMENTS = [
   `CREATE TRIGGER label_is_renamed AFTER UPDATE OF title ON item WHEN NEW.kind = 'label' AND NEW.title <> OLD.title BEGIN
     UPDATE listed SET indexed_version = NULL WHERE n IN (SELECT n FROM listed_label WHERE label_id = NEW.id);
   END`,
+  // In the order of its values a page comes after the page above it and before that one’s next sibling.
+  ...['INSERT', 'UPDATE OF path'].map(
+    (when) => `CREATE TRIGGER entry_has_place_${when.split(' ')[0]!.toLowerCase()} AFTER ${when} ON live_entry BEGIN
+    UPDATE listed SET place = replace(NEW.path, '/', char(1)) WHERE item_id = NEW.item_id;
+  END`,
+  ),
+  `CREATE TRIGGER entry_has_place_delete AFTER DELETE ON live_entry BEGIN
+    UPDATE listed SET place = NULL WHERE item_id = OLD.item_id;
+  END`,
   'DROP TRIGGER version_is_head',
   `CREATE TRIGGER version_is_head AFTER INSERT ON version BEGIN
     UPDATE draft SET head_version = NEW.id WHERE id = NEW.draft_id;
@@ -88,5 +97,6 @@ export const listing = {
   async up(tx: Tx): Promise<void> {
     for (const statement of STATEMENTS) await tx.run(statement)
     await tx.run(LIST_ALL)
+    await tx.run("UPDATE listed SET place = (SELECT replace(e.path, '/', char(1)) FROM live_entry e WHERE e.item_id = listed.item_id)")
   },
 }

@@ -1,0 +1,217 @@
+<script setup lang="ts">
+import { useIntervalFn } from '@vueuse/core'
+import type { Action } from '~~/core/batch/action'
+import BatchForm from './BatchForm.vue'
+import { BATCHES, type BatchWhat } from './batchWords'
+import PlainDialog from '~/components/form/PlainDialog.vue'
+import { api } from '~/composables/api'
+import { counted } from '~/composables/words'
+import { useNotices } from '~/stores/notices'
+
+/**
+ * One action on many items: what is needed is said, then what would happen to each is found out and shown, then it is done
+ * with its progress. It can be stopped at any time, and be taken back as one.
+ */
+const props = defineProps<{
+  what: BatchWhat
+  targets: { items: { item: string; draft: string | null }[] } | { list: { q: string } }
+  count: number
+}>()
+const emit = defineEmits<{ close: []; done: [] }>()
+interface Batch {
+  id: string
+  state: 'trying' | 'tried' | 'running' | 'done' | 'cancelled' | 'failed'
+  total: number
+  tried: number
+  wouldNot: number
+  ended: number
+  refused: number
+  undoable: number
+}
+type Outcome = { ok: true; said: string } | { ok: false; reasons: { detail: string; help?: string[] }[] }
+interface Entry {
+  seq: number
+  item: string
+  title: string
+  would: Outcome | null
+  did: Outcome | null
+}
+const notices = useNotices()
+const action = ref<Action | null>(null)
+const batch = shallowRef<Batch | null>(null)
+const entries = shallowRef<Entry[]>([])
+const more = ref<number | null>(null)
+const only = ref<'all' | 'refused'>('all')
+const busy = ref(false)
+const words = computed(() => BATCHES[props.what])
+const under = computed(() => batch.value?.state === 'trying' || batch.value?.state === 'running')
+
+async function loadEntries(after = -1) {
+  if (!batch.value) return
+  const page = await api<{ entries: Entry[]; next: number | null }>(
+    'GET',
+    `/batches/${batch.value.id}/entries?only=${only.value}&after=${after}&limit=50`,
+  )
+  entries.value = after < 0 ? page.entries : [...entries.value, ...page.entries]
+  more.value = page.next
+}
+async function look() {
+  if (!batch.value) return
+  const before = batch.value.state
+  try {
+    batch.value = await api<Batch>('GET', `/batches/${batch.value.id}`)
+  } catch (error) {
+    stop()
+    notices.trouble(error)
+    return
+  }
+  if (under.value) return
+  stop()
+  await loadEntries()
+  if (before !== batch.value.state && (batch.value.state === 'done' || batch.value.state === 'cancelled')) finished()
+}
+const { pause: stop, resume: watchIt } = useIntervalFn(look, 300, { immediate: false })
+
+function finished() {
+  const { id, state, ended, refused, undoable } = batch.value!
+  emit('done')
+  if (!ended) return
+  const done = `${words.value.done(counted(ended - refused, 'item'))}${refused ? `; ${refused} refused` : ''}${state === 'cancelled' ? '; stopped' : ''}`
+  notices.done(done, undoable ? { label: 'Undo', run: () => undo(id) } : undefined)
+}
+async function undo(id: string) {
+  try {
+    const { batch: back } = await api<{ batch: string }>('POST', `/batches/${id}/undo`)
+    for (;;) {
+      const now = await api<Batch>('GET', `/batches/${back}`)
+      if (now.state !== 'running') {
+        notices.done(
+          `Taken back: ${counted(now.ended - now.refused, 'item')}${now.refused ? `; ${now.refused} had changed since and stay` : ''}`,
+        )
+        break
+      }
+      await new Promise((wait) => setTimeout(wait, 300))
+    }
+  } catch (error) {
+    notices.trouble(error)
+  }
+  emit('done')
+}
+async function command(run: () => Promise<unknown>) {
+  busy.value = true
+  try {
+    await run()
+    await look()
+    if (under.value) watchIt()
+  } catch (error) {
+    notices.trouble(error)
+  } finally {
+    busy.value = false
+  }
+}
+const tryIt = () =>
+  command(async () => {
+    const begun = await api<{ batch: string; total: number }>('POST', '/batches', { body: { action: action.value, ...props.targets } })
+    batch.value = { id: begun.batch, state: 'trying', total: begun.total, tried: 0, wouldNot: 0, ended: 0, refused: 0, undoable: 0 }
+  })
+const runIt = () => command(() => api('POST', `/batches/${batch.value!.id}/run`))
+const cancel = () => command(() => api('POST', `/batches/${batch.value!.id}/cancel`))
+watch(only, () => loadEntries())
+function close() {
+  // What was only tried is let go; what runs goes on, and its word comes when it is over.
+  if (batch.value && (batch.value.state === 'trying' || batch.value.state === 'tried'))
+    void api('POST', `/batches/${batch.value.id}/cancel`).catch(() => {})
+  emit('close')
+}
+const progress = computed(() => {
+  const now = batch.value
+  if (!now) return 0
+  return Math.round(((now.state === 'trying' ? now.tried : now.ended) / now.total) * 100)
+})
+const outcome = (entry: Entry) => entry.did ?? entry.would
+const plain = computed(() => props.what !== 'label' && ['put-live', 'withdraw', 'bin', 'restore', 'duplicate'].includes(props.what))
+onMounted(async () => {
+  await nextTick()
+  // Nothing is to be said: what would happen is found out at once.
+  if (plain.value && action.value) void tryIt()
+})
+</script>
+
+<template>
+  <PlainDialog :open="true" :title="words.title(counted(count, 'item'))" wide @close="close">
+    <BatchForm v-if="!batch" v-model="action" :what="what" />
+    <div v-else>
+      <template v-if="under">
+        <p role="status">
+          {{ batch.state === 'trying' ? 'Finding out what would happen' : words.doing }} …
+          {{ (batch.state === 'trying' ? batch.tried : batch.ended).toLocaleString('en-GB') }} of {{ batch.total.toLocaleString('en-GB') }}
+        </p>
+        <div
+          class="mt-2 h-2 overflow-hidden rounded bg-deep"
+          role="progressbar"
+          :aria-valuenow="progress"
+          aria-valuemin="0"
+          aria-valuemax="100"
+          aria-label="How far it is"
+        >
+          <div class="h-full bg-kelp-fill" :style="{ width: `${progress}%` }" />
+        </div>
+      </template>
+      <template v-else>
+        <div class="flex items-baseline gap-4">
+          <p v-if="batch.state === 'tried'" role="status">
+            <b class="font-semibold">{{ (batch.total - batch.wouldNot).toLocaleString('en-GB') }}</b> would be done<template
+              v-if="batch.wouldNot"
+              >, <b class="font-semibold text-rust">{{ batch.wouldNot.toLocaleString('en-GB') }}</b> refused</template
+            >. Nothing is changed yet.
+          </p>
+          <p v-else role="status">
+            <b class="font-semibold">{{ (batch.ended - batch.refused).toLocaleString('en-GB') }}</b> done<template v-if="batch.refused"
+              >, <b class="font-semibold text-rust">{{ batch.refused.toLocaleString('en-GB') }}</b> refused</template
+            ><template v-if="batch.state === 'cancelled'"
+              >; stopped, {{ (batch.total - batch.ended).toLocaleString('en-GB') }} left as they were</template
+            >.
+          </p>
+          <label class="ml-auto flex items-center gap-2" :class="!(batch.wouldNot || batch.refused) && 'invisible'"
+            ><input type="checkbox" class="size-4" :checked="only === 'refused'" @change="only = only === 'all' ? 'refused' : 'all'" />Only
+            the refused</label
+          >
+        </div>
+        <ul
+          class="mt-2 max-h-[46vh] divide-y divide-line overflow-y-auto border-y border-line"
+          tabindex="0"
+          aria-label="What happens to each"
+        >
+          <li v-for="entry in entries" :key="entry.seq" class="grid grid-cols-[2fr_3fr] gap-3 py-1.5">
+            <NuxtLink :to="`/office/items/${entry.item}`" target="_blank" class="truncate font-medium hover:underline">{{
+              entry.title
+            }}</NuxtLink>
+            <template v-if="outcome(entry)">
+              <span v-if="(outcome(entry) as Outcome).ok" class="text-soft">{{ (outcome(entry) as { said: string }).said }}</span>
+              <span v-else class="text-rust"
+                >{{ (outcome(entry) as { reasons: { detail: string }[] }).reasons.map(({ detail }) => detail).join('; ')
+                }}<template v-if="(outcome(entry) as { reasons: { help?: string[] }[] }).reasons[0]?.help?.length"
+                  >. Ask {{ (outcome(entry) as { reasons: { help: string[] }[] }).reasons[0]!.help.slice(0, 3).join(', ') }}.</template
+                ></span
+              >
+            </template>
+            <span v-else class="text-soft">left as it was</span>
+          </li>
+        </ul>
+        <button v-if="more !== null" class="link mt-2" @click="loadEntries(more)">More of them</button>
+      </template>
+    </div>
+    <template #actions>
+      <button v-if="batch && under" class="button" :disabled="busy" @click="cancel">
+        {{ batch.state === 'trying' ? 'Cancel' : 'Stop here' }}
+      </button>
+      <button class="button" @click="close">
+        {{ batch && !under && batch.state !== 'tried' ? 'Close' : batch?.state === 'running' ? 'Go on without me' : 'Cancel' }}
+      </button>
+      <button v-if="!batch" class="button-main" :disabled="busy || !action" @click="tryIt">See what would happen</button>
+      <button v-else-if="batch.state === 'tried'" class="button-main" :disabled="busy || batch.total === batch.wouldNot" @click="runIt">
+        {{ words.title(counted(batch.total - batch.wouldNot, 'item')) }}
+      </button>
+    </template>
+  </PlainDialog>
+</template>

@@ -1,0 +1,92 @@
+<script setup lang="ts">
+import type { Action } from '~~/core/batch/action'
+import LabelPicks from './LabelPicks.vue'
+import { api } from '~/composables/api'
+import { usePeople } from '~/composables/people'
+import { useSite } from '~/stores/site'
+
+/** What an action needs to be said beside the items: which labels, which section, whose, when. */
+const props = defineProps<{ what: Action['do'] | 'hand' }>()
+const model = defineModel<Action | null>({ required: true })
+const site = useSite()
+const people = usePeople()
+const add = ref<string[]>([])
+const remove = ref<string[]>([])
+const section = ref('')
+const owner = ref('')
+const note = ref('')
+const date = ref('')
+const time = ref('08:00')
+const edition = ref('')
+const editions = shallowRef<{ id: string; name: string; state: string }[]>([])
+onMounted(async () => {
+  if (props.what !== 'gather') return
+  const all = await api<{ id: string; name: string; state: string }[]>('GET', '/editions').catch(() => [])
+  editions.value = all.filter(({ state }) => state === 'open' || state === 'held')
+})
+function action(): Action | null {
+  switch (props.what) {
+    case 'label':
+      return add.value.length || remove.value.length ? { do: 'label', add: add.value, remove: remove.value } : null
+    case 'move':
+      return section.value ? { do: 'move', section: section.value } : null
+    case 'hand':
+      return { do: 'note', name: 'owner', to: owner.value || null }
+    case 'send':
+      return { do: 'send', note: note.value }
+    case 'schedule':
+      return date.value && time.value ? { do: 'schedule', date: date.value, time: time.value } : null
+    case 'gather':
+      return edition.value ? { do: 'gather', edition: edition.value } : null
+    case 'put-live':
+    case 'withdraw':
+    case 'bin':
+    case 'restore':
+    case 'duplicate':
+      return { do: props.what }
+    default:
+      return null
+  }
+}
+watchEffect(() => (model.value = action()))
+</script>
+
+<template>
+  <div class="space-y-3">
+    <template v-if="what === 'label'">
+      <LabelPicks v-model="add" label="Put on" />
+      <LabelPicks v-model="remove" label="Take off" />
+    </template>
+    <div v-else-if="what === 'move'">
+      <label class="label" for="batch-section">To which section</label>
+      <select id="batch-section" v-model="section" class="input">
+        <option v-for="entry in site.sections" :key="entry.id" :value="entry.id">{{ entry.name }}</option>
+      </select>
+    </div>
+    <div v-else-if="what === 'hand'">
+      <label class="label" for="batch-owner">To whom</label>
+      <select id="batch-owner" v-model="owner" class="input">
+        <option value="">nobody</option>
+        <option v-for="person in people" :key="person.id" :value="person.id">{{ person.name }}</option>
+      </select>
+    </div>
+    <div v-else-if="what === 'send'">
+      <label class="label" for="batch-note">A word to those who wait there</label>
+      <textarea id="batch-note" v-model="note" class="input-area" rows="2" maxlength="2000" />
+    </div>
+    <div v-else-if="what === 'schedule'" class="flex gap-3">
+      <div><label class="label" for="batch-date">Day</label><input id="batch-date" v-model="date" class="input" type="date" /></div>
+      <div>
+        <label class="label" for="batch-time">Time, in {{ site.site?.zone }}</label
+        ><input id="batch-time" v-model="time" class="input" type="time" />
+      </div>
+    </div>
+    <div v-else-if="what === 'gather'">
+      <label class="label" for="batch-edition">Which edition</label>
+      <select id="batch-edition" v-model="edition" class="input">
+        <option v-for="entry in editions" :key="entry.id" :value="entry.id">{{ entry.name }}</option>
+      </select>
+      <p v-if="!editions.length" class="hint mt-1">There is no open edition. Begin one in the Calendar.</p>
+    </div>
+  </div>
+</template>

@@ -1,0 +1,77 @@
+<script setup lang="ts">
+import { FIELDS } from '~~/core/content/fields'
+import LabelChoice from './LabelChoice.vue'
+import { cellValue, type Column, type Listed } from './columns'
+import { usePeople } from '~/composables/people'
+import { useSite } from '~/stores/site'
+
+/** The value of one cell while it is edited: Enter keeps it, Tab keeps it and goes on, Escape leaves it as it was. */
+const props = defineProps<{ column: Column; row: Listed }>()
+const emit = defineEmits<{ done: [value: string | null, onward: boolean]; labels: [add: string[], remove: string[]] }>()
+const site = useSite()
+const people = usePeople()
+const value = ref(cellValue(props.column, props.row))
+const field = useTemplateRef<HTMLInputElement | HTMLSelectElement>('field')
+onMounted(() => {
+  field.value?.focus()
+  if (field.value instanceof HTMLInputElement && field.value.type === 'text') field.value.select()
+})
+let over = false
+function done(kept: boolean, onward = false) {
+  if (over) return
+  over = true
+  emit('done', kept ? value.value : null, onward)
+}
+function key(event: KeyboardEvent) {
+  if (event.key === 'Enter' || event.key === 'Tab') {
+    event.preventDefault()
+    done(true, event.key === 'Tab')
+  } else if (event.key === 'Escape') {
+    event.preventDefault()
+    event.stopPropagation()
+    done(false)
+  }
+}
+const edit = computed(() => props.column.edit!)
+const most = computed(() => ('field' in edit.value && FIELDS[edit.value.field].input === 'segment' ? 120 : 200))
+</script>
+
+<template>
+  <div data-editor class="absolute inset-x-0 inset-y-0.5 z-10 px-1" @dblclick.stop>
+    <LabelChoice v-if="edit.as === 'labels'" :now="row.labels" @done="(add, remove) => emit('labels', add, remove)" @close="done(false)" />
+    <select
+      v-else-if="edit.as === 'section' || edit.as === 'person' || edit.as === 'switch'"
+      ref="field"
+      v-model="value"
+      class="input !h-full"
+      :aria-label="column.label"
+      @keydown="key"
+      @blur="done(true)"
+    >
+      <template v-if="edit.as === 'section'">
+        <option v-for="section in site.sections" :key="section.id" :value="section.id">{{ section.name }}</option>
+      </template>
+      <template v-else-if="edit.as === 'person'">
+        <option value="">nobody</option>
+        <option v-for="person in people" :key="person.id" :value="person.id">{{ person.name }}</option>
+      </template>
+      <template v-else>
+        <option value="true">Open</option>
+        <option value="false">Closed</option>
+      </template>
+    </select>
+    <input
+      v-else
+      ref="field"
+      v-model="value"
+      class="input !h-full"
+      :class="column.key === 'address' && 'font-mono text-[0.9em]'"
+      :type="edit.as === 'date' ? 'date' : edit.as === 'number' ? 'number' : 'text'"
+      :maxlength="most"
+      :aria-label="column.key === 'address' ? 'Last part of the address' : column.label"
+      autocomplete="off"
+      @keydown="key"
+      @blur="done(true)"
+    />
+  </div>
+</template>

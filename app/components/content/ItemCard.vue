@@ -1,0 +1,79 @@
+<script setup lang="ts">
+import { autoUpdate, computePosition, flip, offset, shift } from '@floating-ui/dom'
+import { picturePath, widthsOf } from '~~/core/render/picture'
+import { shortIn } from '~~/core/time/words'
+import type { MediaView } from '~~/core/render/picture'
+import type { Listed } from './columns'
+import { api } from '~/composables/api'
+import { useSite } from '~/stores/site'
+
+/** What an item says in a few words, beside its row: summary, picture, last change, and the addresses readers know. */
+const props = defineProps<{ row: Listed; cell: HTMLElement }>()
+interface Card {
+  title: string
+  summary: string
+  cover: { alt: string; view: MediaView | null } | null
+  number: number
+  by: string
+  at: string
+  note: string
+  draft: string | null
+  path: string | null
+  earlier: string[]
+}
+const site = useSite()
+const card = shallowRef<Card | null>(null)
+const box = useTemplateRef<HTMLElement>('box')
+const place = ref({ x: 0, y: 0 })
+onMounted(async () => {
+  const query = props.row.draft ? `?draft=${props.row.draft}` : ''
+  // Where it cannot be had there is nothing to show beside the row.
+  card.value = await api<Card>('GET', `/items/${props.row.id}/card${query}`).catch(() => null)
+})
+watch(box, (element, _, stopped) => {
+  if (!element) return
+  stopped(
+    autoUpdate(props.cell, element, async () => {
+      const { x, y } = await computePosition(props.cell, element, {
+        strategy: 'fixed',
+        placement: 'bottom-start',
+        middleware: [offset({ mainAxis: 2, crossAxis: 40 }), flip(), shift({ padding: 8 })],
+      })
+      place.value = { x, y }
+    }),
+  )
+})
+const picture = computed(() => {
+  const view = card.value?.cover?.view
+  return view ? picturePath(view.id, widthsOf(view.width)[0]!, 'webp') : null
+})
+</script>
+
+<template>
+  <div
+    v-if="card"
+    ref="box"
+    role="tooltip"
+    class="pointer-events-none fixed z-30 w-96 rounded-md border border-line bg-sheet p-3 shadow-lg"
+    :style="{ left: `${place.x}px`, top: `${place.y}px` }"
+  >
+    <div class="flex gap-3">
+      <img v-if="picture" :src="picture" :alt="card.cover!.alt" class="h-16 w-24 shrink-0 rounded object-cover" />
+      <div class="min-w-0">
+        <p class="font-semibold">{{ card.title || 'Without a title' }}</p>
+        <p v-if="card.summary" class="mt-0.5 line-clamp-3 text-soft">{{ card.summary }}</p>
+        <p v-else class="mt-0.5 text-soft">Nothing is written here yet.</p>
+      </div>
+    </div>
+    <p class="mt-2 text-[0.93rem] text-soft">
+      {{ card.draft ? `${card.draft}, version ${card.number}` : `Version ${card.number}` }} by {{ card.by }},
+      {{ shortIn(card.at, site.site?.zone ?? 'UTC', site.now) }}<template v-if="card.note">: {{ card.note }}</template>
+    </p>
+    <p class="mt-1 truncate font-mono text-[0.86rem]">
+      {{ card.path ?? 'No address on the site' }}
+    </p>
+    <p v-if="card.earlier.length" class="truncate font-mono text-[0.86rem] text-soft">
+      redirected: {{ card.earlier.slice(0, 3).join(', ') }}
+    </p>
+  </div>
+</template>

@@ -1,0 +1,395 @@
+<script setup lang="ts">
+import { useVirtualizer } from '@tanstack/vue-virtual'
+import { ArrowDown, ArrowUp } from 'lucide-vue-next'
+import { KIND_WORDS } from '~~/core/content/kinds'
+import { PART_WORDS, type Part } from '~~/core/query/query'
+import { readSort } from '~~/core/query/sort'
+import { dateWords, shortIn } from '~~/core/time/words'
+import CellEditor from './CellEditor.vue'
+import { canEdit, cellValue, columnOf, type Column, type Listed, type OwnColumn } from './columns'
+import StateMark from '~/components/mark/StateMark.vue'
+import { useSession } from '~/stores/session'
+import { useSite } from '~/stores/site'
+
+/**
+ * The list as a grid (WAI-ARIA Authoring Practices): rows of any number, of which those in sight are there; the title and the
+ * choice stay in sight; cells are walked by keys and edited where they stand.
+ */
+const props = defineProps<{
+  total: number
+  rowAt: (index: number) => Listed | undefined
+  columns: OwnColumn[]
+  sort: string
+  chosen: ReadonlyMap<string, string | null>
+  /** Whether all that the query finds are chosen, also those that are not here. */
+  allChosen: boolean
+  /** Whether the rows stand in the order of the page tree. */
+  tree: boolean
+}>()
+const emit = defineEmits<{
+  look: [from: number, to: number]
+  sort: [sort: string]
+  width: [key: string, width: number]
+  edit: [row: Listed, column: Column, value: string]
+  labels: [row: Listed, add: string[], remove: string[]]
+  choose: [rows: Listed[], chosen: boolean]
+  chooseAll: [chosen: boolean]
+  card: [row: Listed | null, cell: HTMLElement | null]
+}>()
+const site = useSite()
+const session = useSession()
+const zone = computed(() => site.site?.zone ?? 'UTC')
+const rowHeight = computed(() => (session.person?.density === 'close' ? 30 : 36))
+const scroller = useTemplateRef<HTMLElement>('scroller')
+const rows = useVirtualizer(
+  computed(() => ({
+    count: props.total,
+    getScrollElement: () => scroller.value,
+    estimateSize: () => rowHeight.value,
+    overscan: 12,
+    scrollPaddingStart: 40,
+    scrollPaddingEnd: 14,
+  })),
+)
+watch(rowHeight, () => rows.value.measure())
+const shown = computed(() => rows.value.getVirtualItems())
+watch(
+  () => [shown.value[0]?.index ?? 0, shown.value.at(-1)?.index ?? 0] as const,
+  ([from, to], before) => (from !== before?.[0] || to !== before[1]) && emit('look', from, to),
+)
+const columns = computed(() => props.columns.flatMap((own) => ({ ...columnOf(own.key)!, width: own.width })))
+const CHOICE = 40
+const width = computed(() => CHOICE + columns.value.reduce((sum, column) => sum + column.width, 0))
+const sorted = computed(() => readSort(props.sort))
+
+// Where the keys are: row -1 is the head, column 0 the choice.
+const at = ref({ row: 0, column: 1 })
+const editing = ref<string | null>(null)
+const cellId = (row: number, column: number) => `cell-${row}-${column}`
+const here = (row: number, column: number) => at.value.row === row && at.value.column === column
+
+async function go(row: number, column: number): Promise<void> {
+  const to = { row: Math.max(-1, Math.min(props.total - 1, row)), column: Math.max(0, Math.min(columns.value.length, column)) }
+  at.value = to
+  if (to.row >= 0) rows.value.scrollToIndex(to.row, { align: 'auto' })
+  for (let frame = 0; frame < 20; frame++) {
+    await nextTick()
+    const cell = document.getElementById(cellId(to.row, to.column))
+    if (cell) {
+      cell.focus({ preventScroll: true })
+      if (to.column > 1) bringIntoSight(cell)
+      return
+    }
+    await new Promise((done) => requestAnimationFrame(done))
+  }
+}
+/** Scrolls sideways so that a cell is not under the columns that stay. */
+function bringIntoSight(cell: HTMLElement) {
+  const view = scroller.value!.getBoundingClientRect()
+  const box = cell.getBoundingClientRect()
+  const left = view.left + CHOICE + columns.value[0]!.width
+  if (box.left < left) scroller.value!.scrollLeft -= left - box.left
+  else if (box.right > view.right) scroller.value!.scrollLeft += box.right - view.right
+}
+
+let anchor = 0
+async function choose(index: number, range: boolean): Promise<void> {
+  const row = props.rowAt(index)
+  if (!row) return
+  if (!range) {
+    anchor = index
+    emit('choose', [row], !props.chosen.has(row.id))
+    return
+  }
+  const [from, to] = [Math.min(anchor, index), Math.max(anchor, index)]
+  const between = Array.from({ length: to - from + 1 }, (_, step) => props.rowAt(from + step)).filter((one) => one !== undefined)
+  emit('choose', between, true)
+}
+
+function begin(index: number, column: Column): void {
+  const row = props.rowAt(index)
+  if (!row || !canEdit(column, row)) return
+  emit('card', null, null)
+  editing.value = `${row.id} ${column.key}`
+}
+function finish(row: Listed, index: number, column: Column, position: number, value: string | null, onward: boolean): void {
+  editing.value = null
+  if (value !== null && value !== cellValue(column, row)) emit('edit', row, column, value)
+  void go(index, position + (onward ? 1 : 0))
+}
+
+const router = useRouter()
+function key(event: KeyboardEvent): void {
+  if ((event.target as HTMLElement).closest('[data-editor]')) return
+  const { row, column } = at.value
+  const page = Math.max(1, Math.floor((scroller.value?.clientHeight ?? 400) / rowHeight.value) - 2)
+  const whole = event.ctrlKey || event.metaKey
+  const steps: Record<string, () => unknown> = {
+    ArrowDown: () => (event.shiftKey && row >= 0 ? void choose(row + 1, true) : undefined, go(row + 1, column)),
+    ArrowUp: () => (event.shiftKey && row > 0 ? void choose(row - 1, true) : undefined, go(row - 1, column)),
+    ArrowRight: () => go(row, column + 1),
+    ArrowLeft: () => go(row, column - 1),
+    PageDown: () => go(row + page, column),
+    PageUp: () => go(Math.max(0, row - page), column),
+    Home: () => go(whole ? 0 : row, 0),
+    End: () => go(whole ? props.total - 1 : row, columns.value.length),
+    ' ': () => (row < 0 ? emit('chooseAll', !props.allChosen) : choose(row, event.shiftKey)),
+    F2: () => column > 0 && row >= 0 && begin(row, columns.value[column - 1]!),
+    Enter: () => enter(row, column),
+    a: () => emit('chooseAll', true),
+    Escape: () => (props.chosen.size || props.allChosen) && emit('chooseAll', false),
+  }
+  const step = steps[event.key]
+  if (!step || (event.key === 'a' && !whole) || (event.target as HTMLElement).closest('input:not([type=checkbox])')) return
+  event.preventDefault()
+  void step()
+}
+function enter(row: number, column: number): void {
+  const own = columns.value[column - 1]
+  if (row < 0) return own?.sort ? sortBy(own) : undefined
+  const item = props.rowAt(row)
+  if (!item) return
+  if (!own) void choose(row, false)
+  else if (own.key === 'title') void router.push(`/office/items/${item.id}`)
+  else begin(row, own)
+}
+function sortBy({ sort }: Column): void {
+  if (!sort) return
+  const now = sorted.value
+  // Dates and numbers begin with the most, words with the first letter.
+  const down = now?.by === sort ? !now.descending : !['title', 'place', 'next', 'review'].includes(sort)
+  emit('sort', `${down ? '-' : ''}${sort}`)
+}
+const ariaSort = ({ sort }: Column) =>
+  sort && sorted.value?.by === sort ? (sorted.value.descending ? 'descending' : 'ascending') : undefined
+
+function resize(event: PointerEvent, column: Column): void {
+  const [start, before] = [event.clientX, column.width]
+  const handle = event.currentTarget as HTMLElement
+  handle.setPointerCapture(event.pointerId)
+  const move = (next: PointerEvent) => emit('width', column.key, Math.max(60, Math.min(800, before + next.clientX - start)))
+  handle.addEventListener('pointermove', move)
+  handle.addEventListener('lostpointercapture', () => handle.removeEventListener('pointermove', move), { once: true })
+}
+
+const when = (instant: string | null) => (instant ? shortIn(instant, zone.value, site.now) : '–')
+const depth = (row: Listed) => (props.tree && row.path ? row.path.split('/').length - 2 : 0)
+const lacking = (row: Listed) =>
+  row.lacks
+    .filter((part) => part !== 'menu' && !(part === 'picture' && !['page', 'post'].includes(row.kind)))
+    .map((part) => PART_WORDS[part as Part].replace(/^an? /, '').replace('words for each of its pictures', 'picture words'))
+    .join(', ')
+function words(column: Column, row: Listed): string {
+  switch (column.key) {
+    case 'next':
+      return when(row.next)
+    case 'kind':
+      return KIND_WORDS[row.kind].one
+    case 'section':
+      return row.section.name
+    case 'author':
+      return row.author
+    case 'owner':
+      return row.owner?.name ?? '–'
+    case 'labels':
+      return row.labels.map(({ title }) => title).join(', ') || '–'
+    case 'changed':
+      return when(row.changedAt)
+    case 'begun':
+      return when(row.begunAt)
+    case 'by':
+      return row.by
+    case 'internalName':
+      return row.internalName || '–'
+    case 'address':
+      return row.path ?? (row.fields.segment ? `…/${row.fields.segment}` : '–')
+    case 'shown':
+      return row.shownDate ? dateWords(row.shownDate) : '–'
+    case 'review':
+      return row.reviewBy ? dateWords(row.reviewBy) : '–'
+    case 'words':
+      return row.words.toLocaleString('en-GB')
+    case 'lacks':
+      return lacking(row) || 'nothing'
+    case 'menuLabel':
+      return row.fields.menuLabel || '–'
+    case 'order':
+      return row.fields.order === undefined ? '–' : String(row.fields.order)
+    case 'comments':
+      return row.fields.commentsOpen === undefined ? '–' : row.fields.commentsOpen ? 'Open' : 'Closed'
+    default:
+      return ''
+  }
+}
+const RIGHT = ['words', 'order']
+defineExpose({ focus: () => go(Math.max(0, at.value.row), at.value.column), top: () => rows.value.scrollToIndex(0) })
+</script>
+
+<template>
+  <div
+    ref="scroller"
+    role="grid"
+    aria-label="Items"
+    aria-multiselectable="true"
+    :aria-rowcount="total + 1"
+    :aria-colcount="columns.length + 1"
+    class="relative min-h-0 flex-1 overflow-auto"
+    @keydown="key"
+    @mouseleave="emit('card', null, null)"
+  >
+    <div role="rowgroup" class="sticky top-0 z-20" :style="{ width: `${width}px`, minWidth: '100%' }">
+      <div role="row" aria-rowindex="1" class="flex h-9 border-b border-line bg-paper text-[0.93rem] text-soft">
+        <div
+          :id="cellId(-1, 0)"
+          role="columnheader"
+          aria-colindex="1"
+          class="sticky left-0 z-10 flex items-center bg-paper pl-5"
+          :style="{ width: `${CHOICE}px`, flex: 'none' }"
+          :tabindex="here(-1, 0) ? 0 : -1"
+          aria-label="Chosen"
+        >
+          <input
+            type="checkbox"
+            class="size-4"
+            tabindex="-1"
+            aria-label="Choose all that are found"
+            :checked="allChosen"
+            :indeterminate="!allChosen && chosen.size > 0"
+            @change="emit('chooseAll', !allChosen)"
+          />
+        </div>
+        <div
+          v-for="(column, index) in columns"
+          :id="cellId(-1, index + 1)"
+          :key="column.key"
+          role="columnheader"
+          :aria-colindex="index + 2"
+          :aria-sort="ariaSort(column)"
+          class="relative flex items-center bg-paper px-2.5 font-semibold"
+          :class="index === 0 && 'sticky left-10 z-10'"
+          :style="{ width: `${column.width}px`, flex: 'none' }"
+          :tabindex="here(-1, index + 1) ? 0 : -1"
+          @focus="at = { row: -1, column: index + 1 }"
+        >
+          <button
+            v-if="column.sort"
+            class="flex min-w-0 items-center gap-1 hover:text-ink"
+            :class="ariaSort(column) && 'text-ink'"
+            tabindex="-1"
+            @click="sortBy(column)"
+          >
+            <span class="truncate">{{ column.label }}</span><ArrowUp
+              v-if="ariaSort(column) === 'ascending'"
+              class="size-3.5 shrink-0"
+              aria-hidden="true"
+            /><ArrowDown v-else-if="ariaSort(column)" class="size-3.5 shrink-0" aria-hidden="true" />
+          </button>
+          <span v-else class="truncate">{{ column.label }}</span>
+          <span
+            class="absolute top-1.5 right-0 bottom-1.5 w-1.5 cursor-col-resize border-r border-line hover:border-edge"
+            aria-hidden="true"
+            @pointerdown.prevent="resize($event, column)"
+          />
+        </div>
+      </div>
+    </div>
+    <div role="rowgroup" class="relative" :style="{ height: `${rows.getTotalSize()}px`, width: `${width}px`, minWidth: '100%' }">
+      <template v-for="virtual in shown" :key="virtual.index">
+        <div
+          role="row"
+          :aria-rowindex="virtual.index + 2"
+          :aria-selected="allChosen || chosen.has(rowAt(virtual.index)?.id ?? '')"
+          class="group absolute top-0 left-0 flex min-w-full border-b border-line"
+          :style="{ height: `${rowHeight}px`, transform: `translateY(${virtual.start}px)`, width: `${width}px` }"
+        >
+          <template v-if="rowAt(virtual.index)">
+            <div
+              :id="cellId(virtual.index, 0)"
+              role="gridcell"
+              aria-colindex="1"
+              class="sticky left-0 z-[1] flex items-center pl-5 group-hover:bg-kelp-wash"
+              :class="allChosen || chosen.has(rowAt(virtual.index)!.id) ? 'bg-kelp-wash' : 'bg-sheet'"
+              :style="{ width: `${CHOICE}px`, flex: 'none' }"
+              :tabindex="here(virtual.index, 0) ? 0 : -1"
+              @focus="at = { row: virtual.index, column: 0 }"
+            >
+              <input
+                type="checkbox"
+                class="size-4"
+                tabindex="-1"
+                :aria-label="`Choose ${rowAt(virtual.index)!.title}`"
+                :checked="allChosen || chosen.has(rowAt(virtual.index)!.id)"
+                @click="choose(virtual.index, $event.shiftKey)"
+              />
+            </div>
+            <div
+              v-for="(column, index) in columns"
+              :id="cellId(virtual.index, index + 1)"
+              :key="column.key"
+              role="gridcell"
+              :aria-colindex="index + 2"
+              :aria-readonly="!canEdit(column, rowAt(virtual.index)!)"
+              class="relative flex items-center px-2.5 group-hover:bg-kelp-wash focus-visible:-outline-offset-2"
+              :class="[
+                index === 0 ? 'sticky left-10 z-[1]' : '',
+                allChosen || chosen.has(rowAt(virtual.index)!.id) ? 'bg-kelp-wash' : 'bg-sheet',
+                RIGHT.includes(column.key) ? 'justify-end tabular-nums' : '',
+              ]"
+              :style="{ width: `${column.width}px`, flex: index === columns.length - 1 ? '1 0 auto' : 'none' }"
+              :tabindex="here(virtual.index, index + 1) ? 0 : -1"
+              @focus="
+                ((at = { row: virtual.index, column: index + 1 }),
+                index === 0 && emit('card', rowAt(virtual.index)!, $event.currentTarget as HTMLElement))
+              "
+              @blur="index === 0 && emit('card', null, null)"
+              @mouseenter="emit('card', index === 0 ? rowAt(virtual.index)! : null, $event.currentTarget as HTMLElement)"
+              @dblclick="begin(virtual.index, column)"
+            >
+              <CellEditor
+                v-if="editing === `${rowAt(virtual.index)!.id} ${column.key}`"
+                :column="column"
+                :row="rowAt(virtual.index)!"
+                @done="(value, onward) => finish(rowAt(virtual.index)!, virtual.index, column, index + 1, value, onward)"
+                @labels="
+                  (add, remove) => ((editing = null), emit('labels', rowAt(virtual.index)!, add, remove), go(virtual.index, index + 1))
+                "
+              />
+              <template v-else-if="column.key === 'title'">
+                <NuxtLink
+                  :to="`/office/items/${rowAt(virtual.index)!.id}`"
+                  class="block truncate font-semibold hover:underline"
+                  :style="{ paddingLeft: `${depth(rowAt(virtual.index)!) * 18}px` }"
+                  tabindex="-1"
+                  >{{ rowAt(virtual.index)!.internalName || rowAt(virtual.index)!.title || 'Without a title' }}</NuxtLink
+                >
+              </template>
+              <StateMark v-else-if="column.key === 'onSite'" :state="rowAt(virtual.index)!.onSite" />
+              <template v-else-if="column.key === 'draft'">
+                <StateMark v-if="rowAt(virtual.index)!.draftState" :state="rowAt(virtual.index)!.draftState!" />
+                <span v-else class="text-soft">no draft</span>
+                <span
+                  v-if="rowAt(virtual.index)!.drafts > 1"
+                  class="ml-1.5 text-soft"
+                  :title="`${rowAt(virtual.index)!.drafts} drafts are open`"
+                  >+{{ rowAt(virtual.index)!.drafts - 1 }}</span
+                >
+              </template>
+              <span
+                v-else
+                class="truncate"
+                :class="[
+                  column.key === 'address' ? 'font-mono text-[0.9em]' : '',
+                  ['kind', 'section', 'labels', 'lacks'].includes(column.key) ? 'text-soft' : '',
+                  ['next', 'changed', 'begun', 'shown', 'review'].includes(column.key) ? 'tabular-nums' : '',
+                ]"
+                :title="words(column, rowAt(virtual.index)!)"
+                >{{ words(column, rowAt(virtual.index)!) }}</span
+              >
+            </div>
+          </template>
+          <div v-else role="gridcell" class="flex flex-1 items-center bg-sheet pl-16 text-soft">…</div>
+        </div>
+      </template>
+    </div>
+  </div>
+</template>

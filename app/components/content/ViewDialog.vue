@@ -1,0 +1,69 @@
+<script setup lang="ts">
+import type { SavedView } from '~~/server/services/savedViews'
+import PlainDialog from '~/components/form/PlainDialog.vue'
+import { api } from '~/composables/api'
+import { useNotices } from '~/stores/notices'
+import { useSession } from '~/stores/session'
+
+/** Keeps a list under a name, or changes one that is kept: its name, its group, and what it shows now. */
+const props = defineProps<{ view: SavedView | null; q: string; sort: string; columns: string[] }>()
+const emit = defineEmits<{ close: []; kept: [] }>()
+const notices = useNotices()
+const session = useSession()
+const name = ref(props.view?.name ?? '')
+const group = ref(props.view?.group?.id ?? '')
+const withColumns = ref(props.view ? props.view.columns !== null : false)
+const groups = shallowRef<{ id: string; name: string }[]>([])
+onMounted(async () => {
+  const all = await api<{ id: string; name: string; members: string[] }[]>('GET', '/groups').catch(() => [])
+  groups.value = all.filter(({ members }) => members.includes(session.person!.id))
+})
+const busy = ref(false)
+async function keep() {
+  busy.value = true
+  const body = {
+    name: name.value.trim(),
+    q: props.q,
+    sort: props.sort,
+    columns: withColumns.value ? props.columns : null,
+    group: group.value || null,
+  }
+  try {
+    if (props.view) await api('PUT', `/views/${props.view.id}`, { body })
+    else await api('POST', '/views', { body })
+    notices.done(`“${body.name}” is kept`)
+    emit('kept')
+  } catch (error) {
+    notices.trouble(error)
+    busy.value = false
+  }
+}
+</script>
+
+<template>
+  <PlainDialog :open="true" :title="view ? `Change “${view.name}”` : 'Keep this view'" @close="emit('close')">
+    <form id="view" class="space-y-4" @submit.prevent="keep">
+      <div>
+        <label class="label" for="view-name">Name</label
+        ><input id="view-name" v-model="name" class="input" required maxlength="60" autocomplete="off" />
+        <p class="hint mt-1">
+          It asks for <span class="font-mono text-[0.93em]">{{ q || 'everything' }}</span>
+        </p>
+      </div>
+      <div>
+        <label class="label" for="view-group">Shared with</label>
+        <select id="view-group" v-model="group" class="input">
+          <option value="">nobody; it is mine</option>
+          <option v-for="entry in groups" :key="entry.id" :value="entry.id">{{ entry.name }}</option>
+        </select>
+      </div>
+      <label class="flex items-center gap-2"
+        ><input v-model="withColumns" type="checkbox" class="size-4" />With the columns as they are now</label
+      >
+    </form>
+    <template #actions>
+      <button class="button" type="button" @click="emit('close')">Cancel</button>
+      <button class="button-main" type="submit" form="view" :disabled="busy || !name.trim()">Keep</button>
+    </template>
+  </PlainDialog>
+</template>

@@ -1,0 +1,79 @@
+<script setup lang="ts">
+import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
+import { ChevronDown } from 'lucide-vue-next'
+import type { SavedView } from '~~/server/services/savedViews'
+
+/** The lists that are kept under a name: those that are pinned with their counts, the rest in a menu, and a way to keep the one that is shown. */
+const props = defineProps<{ views: SavedView[]; q: string; sort: string }>()
+const emit = defineEmits<{
+  show: [view: SavedView | null]
+  keep: []
+  pin: [view: SavedView, pinned: boolean]
+  change: [view: SavedView]
+  go: [view: SavedView]
+}>()
+const pinned = computed(() => props.views.filter((view) => view.pinned))
+const others = computed(() => props.views.filter((view) => !view.pinned))
+const isHere = (view: SavedView) => view.q === props.q && view.sort === props.sort
+const here = computed(() => props.views.find(isHere) ?? null)
+</script>
+
+<template>
+  <nav aria-label="Views" class="flex flex-wrap items-center gap-1 border-b border-line px-5 py-1.5">
+    <button
+      class="rounded-md px-2.5 py-1 hover:bg-deep"
+      :class="!q ? 'bg-kelp-wash font-semibold' : 'text-soft'"
+      :aria-current="!q ? 'true' : undefined"
+      @click="emit('show', null)"
+    >
+      Everything
+    </button>
+    <button
+      v-for="view in pinned"
+      :key="view.id"
+      class="flex items-baseline gap-1.5 rounded-md px-2.5 py-1 hover:bg-deep"
+      :class="isHere(view) ? 'bg-kelp-wash font-semibold' : 'text-soft'"
+      :aria-current="isHere(view) ? 'true' : undefined"
+      :title="view.q"
+      @click="emit('show', view)"
+    >
+      {{ view.name
+      }}<span v-if="view.count !== null" class="font-normal text-soft tabular-nums">{{ view.count.toLocaleString('en-GB') }}</span>
+    </button>
+    <Menu as="div" class="relative">
+      <MenuButton class="button-quiet">Views<ChevronDown class="size-3.5" aria-hidden="true" /></MenuButton>
+      <MenuItems class="absolute top-9 left-0 z-30 w-72 rounded-md border border-line bg-sheet py-1 shadow-lg focus:outline-none">
+        <template v-if="here">
+          <MenuItem v-slot="{ active }"
+            ><button class="w-full px-3 py-1 text-left" :class="active && 'bg-kelp-wash'" @click="emit('pin', here!, !here!.pinned)">
+              {{ here.pinned ? `Unpin “${here.name}”` : `Pin “${here.name}”` }}
+            </button></MenuItem
+          >
+          <template v-if="here.whose === 'mine'">
+            <MenuItem v-slot="{ active }"
+              ><button class="w-full px-3 py-1 text-left" :class="active && 'bg-kelp-wash'" @click="emit('change', here!)">
+                Rename or share “{{ here.name }}”
+              </button></MenuItem
+            >
+            <MenuItem v-slot="{ active }"
+              ><button class="w-full px-3 py-1 text-left" :class="active && 'bg-kelp-wash'" @click="emit('go', here!)">
+                Let “{{ here.name }}” go
+              </button></MenuItem
+            >
+          </template>
+        </template>
+        <MenuItem v-else v-slot="{ active }"
+          ><button class="w-full px-3 py-1 text-left" :class="active && 'bg-kelp-wash'" @click="emit('keep')">
+            Keep what is shown as a view
+          </button></MenuItem
+        >
+        <MenuItem v-for="view in others" :key="view.id" v-slot="{ active }"
+          ><button class="flex w-full gap-2 border-line px-3 py-1 text-left" :class="active && 'bg-kelp-wash'" @click="emit('show', view)">
+            <span class="truncate">{{ view.name }}</span><span v-if="view.group" class="ml-auto text-soft">{{ view.group.name }}</span>
+          </button></MenuItem
+        >
+      </MenuItems>
+    </Menu>
+    <button v-if="q && !here" class="link px-1.5" @click="emit('keep')">Keep this view</button>
+  </nav>
+</template>

@@ -1,0 +1,141 @@
+import type { Action } from '~~/core/batch/action'
+import type { FieldName } from '~~/core/content/fields'
+import type { Kind } from '~~/core/content/kinds'
+import { FIELDS } from '~~/core/content/fields'
+import type { SortKey } from '~~/core/query/sort'
+import type { MarkName } from '~/components/mark/marks'
+
+/** A row of the list, as the API answers it. */
+export interface Listed {
+  id: string
+  kind: Kind
+  title: string
+  internalName: string
+  section: { id: string; name: string }
+  onSite: 'none' | 'live' | 'withdrawn'
+  path: string | null
+  draft: string | null
+  draftState: Exclude<MarkName, 'live' | 'none' | 'withdrawn'> | null
+  drafts: number
+  version: string
+  next: string | null
+  author: string
+  owner: { id: string; name: string } | null
+  by: string
+  labels: { id: string; title: string }[]
+  words: number
+  shownDate: string | null
+  reviewBy: string | null
+  lacks: string[]
+  begunAt: string
+  changedAt: string
+  fields: {
+    title?: string
+    segment?: string
+    menuLabel?: string
+    order?: number
+    commentsOpen?: boolean
+    shownDate?: string | null
+  }
+}
+
+/** How a cell is edited, and what changing it means. */
+export type CellEdit =
+  | { as: 'line' | 'date' | 'number' | 'switch'; field: FieldName }
+  | { as: 'line' | 'date'; note: 'internalName' | 'reviewBy' }
+  | { as: 'person'; note: 'owner' }
+  | { as: 'section' }
+  | { as: 'labels' }
+
+export interface Column {
+  key: string
+  label: string
+  width: number
+  sort?: SortKey
+  edit?: CellEdit
+}
+
+/** The columns that the list can have; the first is always there and stays in sight. */
+export const COLUMNS: readonly Column[] = [
+  { key: 'title', label: 'Title', width: 288, sort: 'title', edit: { as: 'line', field: 'title' } },
+  { key: 'onSite', label: 'On site', width: 114 },
+  { key: 'draft', label: 'Draft', width: 124 },
+  { key: 'next', label: 'Next', width: 112, sort: 'next' },
+  { key: 'kind', label: 'Kind', width: 80 },
+  { key: 'section', label: 'Section', width: 136, edit: { as: 'section' } },
+  { key: 'author', label: 'Author', width: 122 },
+  { key: 'owner', label: 'Owner', width: 130, edit: { as: 'person', note: 'owner' } },
+  { key: 'labels', label: 'Labels', width: 140, edit: { as: 'labels' } },
+  { key: 'changed', label: 'Changed', width: 116, sort: 'changed' },
+  { key: 'by', label: 'Changed by', width: 130 },
+  { key: 'internalName', label: 'Internal name', width: 180, edit: { as: 'line', note: 'internalName' } },
+  { key: 'address', label: 'Address', width: 240, sort: 'place', edit: { as: 'line', field: 'segment' } },
+  { key: 'shown', label: 'Shown date', width: 110, sort: 'shown', edit: { as: 'date', field: 'shownDate' } },
+  { key: 'review', label: 'Look again by', width: 118, sort: 'review', edit: { as: 'date', note: 'reviewBy' } },
+  { key: 'begun', label: 'Begun', width: 112, sort: 'begun' },
+  { key: 'words', label: 'Words', width: 78, sort: 'words' },
+  { key: 'lacks', label: 'Lacks', width: 190 },
+  { key: 'menuLabel', label: 'Menu label', width: 150, edit: { as: 'line', field: 'menuLabel' } },
+  { key: 'order', label: 'Order', width: 78, edit: { as: 'number', field: 'order' } },
+  { key: 'comments', label: 'Comments', width: 100, edit: { as: 'switch', field: 'commentsOpen' } },
+]
+const BY_KEY = new Map(COLUMNS.map((column) => [column.key, column]))
+export const columnOf = (key: string): Column | undefined => BY_KEY.get(key)
+
+/** A column as a person has it. */
+export interface OwnColumn {
+  key: string
+  width: number
+}
+const FIRST = ['title', 'onSite', 'draft', 'next', 'kind', 'section', 'author', 'labels', 'changed']
+export const firstColumns = (): OwnColumn[] => FIRST.map((key) => ({ key, width: columnOf(key)!.width }))
+
+/** Columns as they were kept, without what is no longer known; the title first. */
+export function readColumns(kept: readonly OwnColumn[] | null): OwnColumn[] {
+  const known = kept?.filter(({ key }) => BY_KEY.has(key)) ?? []
+  if (!known.length) return firstColumns()
+  const title = known.find(({ key }) => key === 'title') ?? { key: 'title', width: columnOf('title')!.width }
+  return [title, ...known.filter(({ key }) => key !== 'title')]
+}
+
+/** Whether a cell of an item can be edited at all: its kind has the field. */
+export function canEdit({ edit }: Column, row: Listed): boolean {
+  if (!edit || row.kind === 'settings') return false
+  if ('field' in edit) return FIELDS[edit.field].kinds.includes(row.kind)
+  if (edit.as === 'labels') return FIELDS.labels.kinds.includes(row.kind)
+  return true
+}
+
+/** What a cell says to be edited. */
+export function cellValue({ edit }: Column, row: Listed): string {
+  if (!edit) return ''
+  if (edit.as === 'section') return row.section.id
+  if (edit.as === 'labels') return ''
+  if ('note' in edit) return { internalName: row.internalName, owner: row.owner?.id ?? '', reviewBy: row.reviewBy ?? '' }[edit.note]
+  const value = row.fields[edit.field as keyof Listed['fields']]
+  return value === undefined || value === null ? '' : String(value)
+}
+
+/** The action that gives a cell another value. */
+export function actionFor({ edit }: Column, row: Listed, value: string): Action | null {
+  if (!edit || edit.as === 'labels' || value === cellValue({ edit } as Column, row)) return null
+  if (edit.as === 'section') return { do: 'move', section: value }
+  if ('note' in edit) return { do: 'note', name: edit.note, to: value || null }
+  const from = row.fields[edit.field as keyof Listed['fields']] ?? null
+  if (edit.as === 'number') return { do: 'field', name: edit.field, to: value === '' ? null : Number(value), from }
+  if (edit.as === 'switch') return { do: 'field', name: edit.field, to: value === 'true', from }
+  return { do: 'field', name: edit.field, to: edit.as === 'date' ? value || null : value, from }
+}
+
+const EMPTY = new Map<string, string>()
+/** The row as it will be once the server has taken an edit. */
+export function edited({ edit }: Column, row: Listed, value: string, names = EMPTY): Listed {
+  if (!edit || edit.as === 'labels') return row
+  if (edit.as === 'section') return { ...row, section: { id: value, name: names.get(value) ?? '' } }
+  if ('note' in edit) {
+    if (edit.note === 'owner') return { ...row, owner: value ? { id: value, name: names.get(value) ?? '' } : null }
+    return edit.note === 'internalName' ? { ...row, internalName: value } : { ...row, reviewBy: value || null }
+  }
+  const to = edit.as === 'number' ? Number(value) : edit.as === 'switch' ? value === 'true' : value
+  return { ...row, ...(edit.field === 'shownDate' ? { shownDate: value || null } : {}), fields: { ...row.fields, [edit.field]: to } }
+}

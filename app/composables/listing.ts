@@ -1,0 +1,84 @@
+import { useDebounceFn } from '@vueuse/core'
+import { api, ApiProblem } from '~/composables/api'
+import type { Listed } from '~/components/content/columns'
+import { useSite } from '~/stores/site'
+
+interface PageAnswer {
+  total: number
+  items: Listed[]
+}
+
+const PAGE = 60
+/** Pages kept at once; those longest out of sight go first. */
+const MOST_PAGES = 40
+
+/**
+ * The rows of a list of any length: how many there are, and those that are looked at, which come by pages as they are needed.
+ * What others change comes by itself; the old rows stay until the new are here.
+ */
+export function useListing(asked: () => { q: string; sort: string }) {
+  const site = useSite()
+  const total = ref<number | null>(null)
+  const problem = shallowRef<ApiProblem | null>(null)
+  const pages = shallowRef(new Map<number, Listed[]>())
+  const coming = new Set<number>()
+  let turn = 0
+  let seen = { from: 0, to: PAGE }
+
+  async function fetchPage(page: number, mine: number): Promise<void> {
+    if (coming.has(page)) return
+    coming.add(page)
+    const { q, sort } = asked()
+    try {
+      const answer = await api<PageAnswer>(
+        'GET',
+        `/items?${new URLSearchParams({ q, sort, from: String(page * PAGE), limit: String(PAGE) })}`,
+      )
+      if (mine !== turn) return
+      total.value = answer.total
+      problem.value = null
+      const next = new Map(pages.value)
+      next.delete(page)
+      next.set(page, answer.items)
+      for (const old of [...next.keys()].slice(0, Math.max(0, next.size - MOST_PAGES))) next.delete(old)
+      pages.value = next
+    } catch (error) {
+      if (!(error instanceof ApiProblem)) throw error
+      if (mine === turn) problem.value = error
+    } finally {
+      if (mine === turn) coming.delete(page)
+    }
+  }
+  const pagesSeen = () => {
+    const last = Math.max(0, Math.ceil((total.value ?? PAGE) / PAGE) - 1)
+    const first = Math.min(last, Math.floor(seen.from / PAGE))
+    return Array.from({ length: Math.min(last, Math.floor(seen.to / PAGE)) - first + 1 }, (_, index) => first + index)
+  }
+  /** Sees to it that the rows from one to another are here. */
+  function look(from: number, to: number): void {
+    seen = { from, to }
+    for (const page of pagesSeen()) if (!pages.value.has(page)) void fetchPage(page, turn)
+  }
+  /** Asks again for what is looked at; `anew` forgets the rest at once, for another list. */
+  async function load(anew = false): Promise<void> {
+    const mine = ++turn
+    coming.clear()
+    if (anew) seen = { from: 0, to: PAGE }
+    const wanted = pagesSeen()
+    const before = pages.value
+    await Promise.all(wanted.map((page) => fetchPage(page, mine)))
+    if (mine !== turn) return
+    // Pages of before that were not asked again may be of another moment.
+    pages.value = new Map([...pages.value].filter(([page, rows]) => wanted.includes(page) || before.get(page) !== rows))
+  }
+  const rowAt = (index: number): Listed | undefined => pages.value.get(Math.floor(index / PAGE))?.[index % PAGE]
+  /** Puts another row in the place of one, until the server is asked again. */
+  function put(row: Listed): void {
+    pages.value = new Map([...pages.value].map(([page, rows]) => [page, rows.map((one) => (one.id === row.id ? row : one))]))
+  }
+  watch(
+    () => site.news,
+    useDebounceFn(() => load(), 400),
+  )
+  return { total, problem, rowAt, look, load, put, pages }
+}

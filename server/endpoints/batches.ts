@@ -1,0 +1,82 @@
+import { z } from 'zod'
+import { actionSchema } from '../../core/batch/action'
+import { takeIn } from '../jobs/lister'
+import { act } from '../services/act'
+import { batchEntries, batchView, beginBatch, cancelBatch, runBatch, undoBatch } from '../services/batches'
+import { listingFor } from '../services/listing'
+import { endpoint, pageLimit } from './endpoint'
+import { asked } from './listing'
+
+const id = z.object({ id: z.string().max(60) })
+const target = z.strictObject({ item: z.string().max(60), draft: z.string().max(60).nullable() })
+
+export const batches = [
+  endpoint({
+    method: 'POST',
+    path: '/acts',
+    tag: 'batches',
+    summary: 'Do something to one item from the list; answers what came of it and what takes it back',
+    body: z.strictObject({ target, action: actionSchema }),
+    async run({ office, actor, body }) {
+      const done = await act(office, actor, body.target, body.action)
+      await takeIn(office, [body.target.item])
+      return done
+    },
+  }),
+  endpoint({
+    method: 'POST',
+    path: '/batches',
+    tag: 'batches',
+    summary: 'Find out what an action would do to many items: those named, or all of a list',
+    body: z
+      .strictObject({ action: actionSchema, items: z.array(target).min(1).max(10_000).optional(), list: asked.optional() })
+      .refine(({ items, list }) => (items === undefined) !== (list === undefined), 'Either items or a list'),
+    run: async ({ office, foresight, actor, body: { action, items, list } }) =>
+      beginBatch(office, actor, action, items ? { items } : { listing: await listingFor(office, foresight, actor, list ?? {}) }),
+  }),
+  endpoint({
+    method: 'GET',
+    path: '/batches/:id',
+    tag: 'batches',
+    summary: 'How far a batch is',
+    params: id,
+    run: ({ office, actor, params }) => batchView(office, actor, params.id),
+  }),
+  endpoint({
+    method: 'GET',
+    path: '/batches/:id/entries',
+    tag: 'batches',
+    summary: 'What came of each item of a batch, or would',
+    params: id,
+    query: z.strictObject({
+      only: z.enum(['all', 'refused']).default('all'),
+      after: z.coerce.number().int().min(-1).default(-1),
+      limit: pageLimit,
+    }),
+    run: ({ office, actor, params, query }) => batchEntries(office, actor, params.id, query.only, query.after, query.limit),
+  }),
+  endpoint({
+    method: 'POST',
+    path: '/batches/:id/run',
+    tag: 'batches',
+    summary: 'Let a batch that was tried run',
+    params: id,
+    run: ({ office, actor, params }) => runBatch(office, actor, params.id),
+  }),
+  endpoint({
+    method: 'POST',
+    path: '/batches/:id/cancel',
+    tag: 'batches',
+    summary: 'Stop a batch where it is',
+    params: id,
+    run: ({ office, actor, params }) => cancelBatch(office, actor, params.id),
+  }),
+  endpoint({
+    method: 'POST',
+    path: '/batches/:id/undo',
+    tag: 'batches',
+    summary: 'Take back all that a batch did',
+    params: id,
+    run: ({ office, actor, params }) => undoBatch(office, actor, params.id),
+  }),
+]

@@ -1,0 +1,35 @@
+import { goOn } from '../services/batches'
+import type { Office } from '../services/office'
+import { restingBatches } from '../store/batches'
+import { every } from './every'
+
+const TURN_MS = 150
+/** A batch on which nobody has worked for so long was left by a process that ended. */
+const LEFT_MS = 10_000
+
+/** Works on batches under way, each in small parts with room between for everyone else’s work, until none is left. */
+export async function workOff(office: Office): Promise<void> {
+  const mine = new Set<string>()
+  for (;;) {
+    const left = new Date(Date.parse(office.now()) - LEFT_MS).toISOString()
+    // What was just begun has no beat yet; what this turn works on is its own.
+    const batches = await restingBatches(office.store.read, left)
+    const ids = new Set([...mine, ...batches.map(({ id }) => id)])
+    mine.clear()
+    for (const id of ids) if (await one(office, id)) mine.add(id)
+    if (!mine.size) return
+  }
+}
+
+async function one(office: Office, id: string): Promise<boolean> {
+  try {
+    return await goOn(office, id)
+  } catch (error) {
+    office.log.error({ error, batch: id }, 'a batch failed')
+    await office.store.write((tx) => tx.update('batch', { id }, { state: 'failed', ended_at: office.now() }))
+    return false
+  }
+}
+
+/** Runs batches while the process does. Answers how to stop. */
+export const startBatchRunner = (office: Office) => every(office, TURN_MS, 'many at once', () => workOff(office))

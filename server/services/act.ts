@@ -1,0 +1,280 @@
+import { makeSegment } from '../../core/address/segment'
+import type { Action, Done } from '../../core/batch/action'
+import { presentFields, type Manifest } from '../../core/content/content'
+import { FIELDS, labelOf, readField, type FieldName, type Fields } from '../../core/content/fields'
+import { KIND_WORDS } from '../../core/content/kinds'
+import { fullIn } from '../../core/time/words'
+import { baseOnSite, draftById, itemById, type ItemRow } from '../store/items'
+import { liveByIds } from '../store/live'
+import { readContent, readManifest, versionById } from '../store/versions'
+import type { Actor } from './access'
+import { discardDraft, openDraft, saveEdits } from './drafts'
+import { addEntries, removeEntry } from './editions'
+import { cancelEvent, plan } from './events'
+import { binItem, changeOfficeFields, createItem, moveItem } from './items'
+import type { Office } from './office'
+import { propose } from './otherChanges'
+import { putLiveNow, rollBack, withdraw } from './publishing'
+import { mustRead } from './reading'
+import { found, refusal, Refusal } from './refusal'
+import { pullOutDraft, sendDraft } from './review'
+
+/** An item with the draft of it that is meant; `null` for the one that stands for it, or none. */
+export interface Target {
+  item: string
+  draft: string | null
+}
+
+/** Does one action to one item, in a transaction of its own. Answers what came of it; throws a refusal where it cannot be. */
+export async function act(office: Office, actor: Actor, target: Target, action: Action): Promise<Done> {
+  const item = found(await itemById(office.store.read, target.item), 'item')
+  await mustRead(office.store.read, actor, { id: item.id, section: item.section_id })
+  switch (action.do) {
+    case 'note':
+      return setNote(office, actor, item, action)
+    case 'field':
+      return setField(office, actor, item, action.draft ?? target.draft, action)
+    case 'label':
+      return label(office, actor, item, target.draft, action)
+    case 'move':
+      return move(office, actor, item, action.section)
+    case 'send': {
+      const draft = await openWork(office, item, target.draft)
+      await sendDraft(office, actor, draft.id, draft.head_version, action.note)
+      const { review } = (await draftById(office.store.read, draft.id))!
+      const undo: Action = { do: 'pull-out', draft: draft.id, version: draft.head_version }
+      return review === 'cleared'
+        ? { said: 'Cleared at once: its route has no gate', draft: draft.id, undo: null }
+        : { said: 'Sent to review', draft: draft.id, undo }
+    }
+    case 'put-live': {
+      const draft = await openWork(office, item, target.draft)
+      const { path, previousPath } = await putLiveNow(office, actor, draft.id, { head: draft.head_version })
+      const now = (await itemById(office.store.read, item.id))!.live_version!
+      const moved = path !== null && previousPath !== null && previousPath !== path ? `; ${previousPath} redirects there` : ''
+      return {
+        said: `Live${path === null ? '' : ` at ${path}`}${moved}`,
+        draft: draft.id,
+        undo: item.live_version === null ? { do: 'withdraw' } : { do: 'live-again', version: item.live_version, now },
+      }
+    }
+    case 'schedule': {
+      const site = found(await office.site(), 'site')
+      const { event, at } = await plan(office, actor, item.id, {
+        kind: 'put-live',
+        draft: target.draft ?? undefined,
+        date: action.date,
+        time: action.time,
+      })
+      return {
+        said: `Goes live ${fullIn(at, site.zone)}, once it is cleared`,
+        draft: target.draft ?? item.draft_id,
+        undo: { do: 'cancel', event },
+      }
+    }
+    case 'gather': {
+      const {
+        entries: [event],
+      } = await addEntries(office, actor, action.edition, [{ item: item.id, draft: target.draft ?? undefined }])
+      return {
+        said: 'In the edition',
+        draft: target.draft ?? item.draft_id,
+        undo: { do: 'take-out', edition: action.edition, event: event! },
+      }
+    }
+    case 'withdraw':
+      return takeOff(office, actor, item)
+    case 'bin':
+    case 'restore':
+      await binItem(office, actor, item.id, action.do === 'bin')
+      return {
+        said: action.do === 'bin' ? 'In the bin' : 'Out of the bin',
+        draft: null,
+        undo: { do: action.do === 'bin' ? 'restore' : 'bin' },
+      }
+    case 'duplicate':
+      return duplicate(office, actor, item, target.draft)
+    case 'discard':
+      await discardDraft(office, actor, action.draft, action.version)
+      return { said: 'The draft with it was discarded', draft: action.draft, undo: null }
+    case 'pull-out':
+      await pullOutDraft(office, actor, action.draft, action.version)
+      return { said: 'Taken back from review', draft: action.draft, undo: null }
+    case 'cancel':
+      await cancelEvent(office, actor, action.event)
+      return { said: 'The time was taken away', draft: null, undo: null }
+    case 'take-out':
+      await removeEntry(office, actor, action.edition, action.event)
+      return { said: 'Out of the edition', draft: null, undo: null }
+    case 'live-again': {
+      const { path } = await rollBack(office, actor, item.id, action.version, action.now ?? 'none')
+      return { said: `What was live is live again${path === null ? '' : ` at ${path}`}`, draft: null, undo: null }
+    }
+  }
+}
+
+/** The open draft of content that is meant; refused where there is none. */
+async function openWork(office: Office, item: ItemRow, wanted: string | null) {
+  const id = wanted ?? item.draft_id
+  const draft = id === null ? undefined : await draftById(office.store.read, id)
+  if (!draft || draft.item_id !== item.id || draft.closed_at) throw refusal('conflict', 'draft-missing', 'It has no open draft')
+  return draft
+}
+
+const OFFICE = { internalName: 'internal_name', owner: 'owner_id', reviewBy: 'review_by' } as const
+
+async function setNote(office: Office, actor: Actor, item: ItemRow, { name, to }: Action & { do: 'note' }): Promise<Done> {
+  const before = item[OFFICE[name]] ?? ''
+  if (before === (to ?? '')) throw refusal('conflict', 'unchanged', 'It is so already')
+  await changeOfficeFields(office, actor, item.id, { [name]: name === 'internalName' ? (to ?? '') : to || null })
+  const said =
+    name === 'owner'
+      ? to
+        ? `Handed to ${actor.rights.people.get(to)?.name ?? 'nobody'}`
+        : 'Without an owner'
+      : 'Set at once: readers see nothing of it'
+  return { said, draft: null, undo: { do: 'note', name, to: before || null } }
+}
+
+/** A draft to edit: the one that is meant or stands for the item, else a new one. */
+async function draftToEdit(office: Office, actor: Actor, item: ItemRow, wanted: string | null) {
+  const named = wanted === null ? undefined : await draftById(office.store.read, wanted)
+  if (named && named.item_id === item.id && !named.closed_at && named.change === 'content')
+    return { id: named.id, head: named.head_version, review: named.review, opened: false }
+  const before = item.draft_id
+  const { draft, head } = await openDraft(office, actor, item.id)
+  const { review } = (await draftById(office.store.read, draft))!
+  return { id: draft, head, review, opened: draft !== before }
+}
+
+const empty = (value: unknown) => value === undefined || value === null || value === '' || (Array.isArray(value) && value.length === 0)
+const same = (a: unknown, b: unknown) => (empty(a) && empty(b)) || JSON.stringify(a) === JSON.stringify(b)
+
+async function setField(
+  office: Office,
+  actor: Actor,
+  item: ItemRow,
+  wanted: string | null,
+  { name, to, from }: Omit<Action & { do: 'field' }, 'do' | 'draft'>,
+): Promise<Done> {
+  if (!FIELDS[name].kinds.includes(item.kind))
+    throw refusal('refused', 'field-unknown', `${KIND_WORDS[item.kind].one}: has no ${labelOf(name, item.kind).toLowerCase()}`)
+  const read = readField(item.kind, name, to)
+  if ('problem' in read) throw refusal('refused', 'field-wrong', `${labelOf(name, item.kind)}: ${read.problem}`, name)
+  const draft = await draftToEdit(office, actor, item, wanted)
+  const head = found(await versionById(office.store.read, draft.head), 'version')
+  const { fields } = await readManifest(office.store.read, head.manifest)
+  if (same(fields[name], to)) throw refusal('conflict', 'unchanged', 'It is so already')
+  if (from !== undefined && !same(fields[name], from))
+    throw new Refusal('changed-meanwhile', [
+      { code: 'changed-meanwhile', detail: `${labelOf(name, item.kind)} was changed by someone else since; look at it first` },
+    ])
+  const made = await saveEdits(office, actor, draft.id, { base: draft.head, edits: [{ op: 'field', name, value: to }], named: true })
+  const before = (fields[name] ?? null) as (Action & { do: 'field' })['to']
+  return {
+    said: await whereItWent(office, item, draft, made.review, name, { ...fields, [name]: read.value }),
+    draft: draft.id,
+    undo: draft.opened
+      ? { do: 'discard', draft: draft.id, version: made.version }
+      : { do: 'field', name, to: before, from: to, draft: draft.id },
+  }
+}
+
+/** Into which draft an edit went, and what that brings: a clearance that lapses, an address that will redirect. */
+async function whereItWent(
+  office: Office,
+  item: ItemRow,
+  draft: { opened: boolean; review: string },
+  review: string,
+  name: FieldName,
+  fields: Fields,
+): Promise<string> {
+  const parts = [
+    draft.opened
+      ? 'In a new draft, which goes its route'
+      : item.on_site === 'none'
+        ? 'In its draft'
+        : 'In its open draft, which goes its route',
+  ]
+  if (draft.review !== review && draft.review !== 'draft') parts.push('what was cleared or waiting lapses')
+  if (name === 'segment' && item.on_site === 'live') {
+    const [now] = await liveByIds(office.store.read, [item.id])
+    if (now?.path) parts.push(`once it is live, ${now.path} redirects to …/${fields.segment || makeSegment(fields.title ?? '')}`)
+  }
+  return parts.join('; ')
+}
+
+async function label(
+  office: Office,
+  actor: Actor,
+  item: ItemRow,
+  wanted: string | null,
+  { add, remove }: Action & { do: 'label' },
+): Promise<Done> {
+  const id = wanted ?? item.draft_id
+  const draft = id === null ? undefined : await draftById(office.store.read, id)
+  const open = draft && draft.change === 'content' && !draft.closed_at
+  const version = open ? draft.head_version : (baseOnSite(item) ?? (await newestOf(office, item.id)))
+  const { fields } = await manifestOf(office, version)
+  const labels = fields.labels ?? []
+  const next = [...labels.filter((one) => !remove.includes(one)), ...add.filter((one) => !labels.includes(one))]
+  const done = await setField(office, actor, item, wanted, { name: 'labels', to: next })
+  return { ...done, said: `${labelSaid(labels, next)} ${done.said.charAt(0).toLowerCase()}${done.said.slice(1)}` }
+}
+
+function labelSaid(before: string[], after: string[]): string {
+  const [more, fewer] = [after.filter((id) => !before.includes(id)).length, before.filter((id) => !after.includes(id)).length]
+  const count = (n: number) => (n === 1 ? 'one label' : `${n} labels`)
+  return [more ? `${count(more)} more` : '', fewer ? `${count(fewer)} fewer` : ''].filter(Boolean).join(', ')
+}
+
+const newestOf = async (office: Office, item: string): Promise<string> =>
+  (await office.store.read.one<{ id: string }>('SELECT id FROM version WHERE item_id = $item ORDER BY number DESC LIMIT 1', { item }))!.id
+const manifestOf = async (office: Office, version: string): Promise<Manifest> =>
+  readManifest(office.store.read, found(await versionById(office.store.read, version), 'version').manifest)
+
+const isGate = (error: unknown): boolean => error instanceof Refusal && error.reasons[0]?.code === 'gated'
+
+async function move(office: Office, actor: Actor, item: ItemRow, section: string): Promise<Done> {
+  const to = found(actor.rights.sections.get(section), 'section').name
+  if (item.section_id === section) throw refusal('conflict', 'unchanged', 'It is there already')
+  try {
+    await moveItem(office, actor, item.id, section)
+    return { said: `In ${to} at once`, draft: null, undo: { do: 'move', section: item.section_id } }
+  } catch (error) {
+    if (!isGate(error)) throw error
+    const { draft } = await propose(office, actor, item.id, { change: 'move', section, note: '' })
+    return { said: `A move to ${to} waits at its gates`, draft, undo: { do: 'discard', draft, version: item.live_version! } }
+  }
+}
+
+async function takeOff(office: Office, actor: Actor, item: ItemRow): Promise<Done> {
+  const live = item.live_version
+  if (live === null) throw refusal('conflict', 'not-live', 'It is not on the site')
+  try {
+    const { previousPath } = await withdraw(office, actor, item.id, live)
+    const said = previousPath === null ? 'Off the site' : `Off the site; ${previousPath} answers that it is gone`
+    return { said, draft: null, undo: { do: 'live-again', version: live, now: null } }
+  } catch (error) {
+    if (!isGate(error)) throw error
+    const { draft } = await propose(office, actor, item.id, { change: 'withdrawal', note: '' })
+    return { said: 'Taking it off the site waits at its gates', draft, undo: { do: 'discard', draft, version: live } }
+  }
+}
+
+async function duplicate(office: Office, actor: Actor, item: ItemRow, wanted: string | null): Promise<Done> {
+  if (item.kind === 'settings') throw refusal('refused', 'only-one', 'A site has its settings once')
+  const draft = wanted === null ? undefined : await draftById(office.store.read, wanted)
+  const version = draft?.head_version ?? item.live_version ?? (await newestOf(office, item.id))
+  const { fields, body } = await readContent(office.store.read, await manifestOf(office, version))
+  const { segment: _own, shownDate: _day, seriesPart: _part, ...copied } = fields
+  const title = `${fields.title ?? ''} (copy)`.slice(0, 200)
+  const made = await createItem(office, actor, {
+    kind: item.kind,
+    section: item.section_id,
+    title,
+    parent: fields.parent,
+    content: { fields: presentFields(copied), body },
+  })
+  return { said: `“${title}” was begun`, draft: made.draft, undo: { do: 'discard', draft: made.draft, version: made.version } }
+}

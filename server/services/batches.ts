@@ -1,0 +1,267 @@
+import type { Action } from '../../core/batch/action'
+import { actionWords, isForMany } from '../../core/batch/action'
+import { assuming } from '../../core/access/session'
+import { batchById, batchCounts, entriesOf, keepOutcomes, openEntries, undoOf, type BatchRow, type EntryOutcome } from '../store/batches'
+import type { Row, Tx } from '../store/database'
+import { listedAfter, type Listing } from '../store/listing'
+import { personById } from '../store/people'
+import { actorFrom, type Actor } from './access'
+import { act, type Target } from './act'
+import { note, type Office } from './office'
+import { found, refusal, Refusal } from './refusal'
+import { within } from './within'
+
+/** More items at once are refused. */
+export const MOST_AT_ONCE = 100_000
+/** Of those many, so many rows are written in one go. */
+const ROWS = 2_000
+/** One chunk holds the write queue for so long at most, when no single item takes longer. */
+const CHUNK_MS = 40
+/** So many entries are looked at in one go at most. */
+const CHUNK = 400
+
+/** The items that are meant: those named, or all of a list. */
+export type Targets = { items: Target[] } | { listing: Listing }
+
+/** Begins to find out what an action would do to many items. Nothing is done before it is told to run. */
+export async function beginBatch(
+  office: Office,
+  actor: Actor,
+  action: Action,
+  targets: Targets,
+): Promise<{ batch: string; total: number }> {
+  if (!isForMany(action)) throw refusal('bad-input', 'action-wrong', 'That takes one act back; it is not for many', 'action')
+  const site = found(await office.site(), 'site')
+  const id = office.newId()
+  const row = batchRow(office, actor, { id, site: site.id, action, state: 'cancelled', total: 0, undoes: null })
+  await office.store.write((tx) => tx.insert('batch', [row]))
+  let total = 0
+  for await (const part of partsOf(office, targets)) {
+    if (total + part.length > MOST_AT_ONCE)
+      throw refusal('refused', 'too-many', `At most ${MOST_AT_ONCE.toLocaleString('en')} items at once; ask for fewer`)
+    await office.store.write((tx) =>
+      tx.insert(
+        'batch_entry',
+        part.map(({ item, draft }, index) => ({ batch_id: id, seq: total + index, item_id: item, draft_id: draft })),
+      ),
+    )
+    total += part.length
+  }
+  if (!total) throw refusal('refused', 'nothing', 'No item was chosen')
+  // Until now it was one that nobody works on.
+  await office.store.write((tx) => tx.update('batch', { id }, { state: 'trying', total }))
+  return { batch: id, total }
+}
+
+const batchRow = (
+  office: Office,
+  actor: Actor,
+  {
+    id,
+    site,
+    action,
+    state,
+    total,
+    undoes,
+  }: { id: string; site: string; action: Action | null; state: BatchRow['state']; total: number; undoes: string | null },
+): Row => ({
+  id,
+  site_id: site,
+  person_id: actor.id,
+  roles: actor.rights.resting?.has(actor.id)
+    ? JSON.stringify(actor.roles.filter((role) => !actor.rights.resting!.get(actor.id)!.has(role)))
+    : null,
+  action: JSON.stringify(action),
+  state,
+  total,
+  made_at: office.now(),
+  ended_at: null,
+  undoes,
+  beat_at: '',
+})
+
+async function* partsOf(office: Office, targets: Targets): AsyncGenerator<Target[]> {
+  if ('items' in targets) {
+    for (let at = 0; at < targets.items.length; at += ROWS) yield targets.items.slice(at, at + ROWS)
+    return
+  }
+  for (let after = -1; ;) {
+    const rows = await listedAfter(office.store.read, targets.listing, after, ROWS)
+    if (!rows.length) return
+    after = rows.at(-1)!.n
+    yield rows
+  }
+}
+
+async function own(office: Office, actor: Actor, id: string): Promise<BatchRow> {
+  const batch = await batchById(office.store.read, id)
+  return found(batch?.person_id === actor.id ? batch : undefined, 'batch')
+}
+
+/** How far a batch is, and what came of it or would. */
+export async function batchView(office: Office, actor: Actor, id: string) {
+  const batch = await own(office, actor, id)
+  const [counts, undone] = await Promise.all([batchCounts(office.store.read, id), undoOf(office.store.read, id)])
+  const action = JSON.parse(batch.action) as Action | null
+  return {
+    id: batch.id,
+    action,
+    words: action ? actionWords(action) : 'Taken back',
+    state: batch.state,
+    total: batch.total,
+    ...counts,
+    /** Whether one word takes it back. */
+    undoable:
+      batch.undoes === null && undone === undefined && (batch.state === 'done' || batch.state === 'cancelled') ? counts.undoable : 0,
+    undoes: batch.undoes,
+    undoneBy: undone?.id ?? null,
+  }
+}
+
+/** What came of each item of a batch, or would. */
+export async function batchEntries(office: Office, actor: Actor, id: string, only: 'all' | 'refused', after: number, limit: number) {
+  await own(office, actor, id)
+  const rows = await entriesOf(office.store.read, id, only, after, limit + 1)
+  return {
+    entries: rows.slice(0, limit).map((row) => ({
+      seq: row.seq,
+      item: row.item_id,
+      title: row.title,
+      kind: row.kind,
+      draft: row.draft_id,
+      would: row.tried === null ? null : (JSON.parse(row.tried) as EntryOutcome),
+      did: row.outcome === null ? null : (JSON.parse(row.outcome) as EntryOutcome),
+    })),
+    next: rows.length > limit ? rows[limit - 1]!.seq : null,
+  }
+}
+
+const changeState = (
+  office: Office,
+  actor: Actor,
+  id: string,
+  from: BatchRow['state'][],
+  to: BatchRow['state'],
+  why: string,
+): Promise<void> =>
+  office.store.write(async (tx) => {
+    const batch = await batchById(tx, id)
+    if (batch?.person_id !== actor.id) throw refusal('unknown', 'unknown', 'There is no such batch')
+    if (!from.includes(batch.state)) throw refusal('conflict', 'batch-state', why)
+    const over = to === 'cancelled'
+    await tx.update('batch', { id }, { state: to, beat_at: '', ended_at: over ? office.now() : null })
+    if (over && batch.state === 'running') await tellDone(office, tx, { ...batch, state: to })
+  })
+
+/** Lets a batch that was tried run. */
+export const runBatch = (office: Office, actor: Actor, id: string) =>
+  changeState(office, actor, id, ['tried'], 'running', 'It was not tried yet, or runs already')
+
+/** Stops a batch where it is: what was done stays and can be taken back. */
+export const cancelBatch = (office: Office, actor: Actor, id: string) =>
+  changeState(office, actor, id, ['trying', 'tried', 'running'], 'cancelled', 'It is over already')
+
+/** Takes back all that a batch did, the last first. What has changed since stays and is said. */
+export async function undoBatch(office: Office, actor: Actor, id: string): Promise<{ batch: string; total: number }> {
+  const before = await own(office, actor, id)
+  return office.store.write(async (tx) => {
+    const now = (await batchById(tx, id))!
+    if (now.state !== 'done' && now.state !== 'cancelled') throw refusal('conflict', 'batch-state', 'It is not over yet')
+    if (before.undoes !== null || (await undoOf(tx, id))) throw refusal('conflict', 'undone-before', 'It was taken back already')
+    const undo = office.newId()
+    const { n: total } = (await tx.one<{ n: number }>('SELECT count(*) AS n FROM batch_entry WHERE batch_id = $id AND undo IS NOT NULL', {
+      id,
+    }))!
+    if (!total) throw refusal('conflict', 'nothing', 'There is nothing to take back')
+    await tx.insert('batch', [batchRow(office, actor, { id: undo, site: now.site_id, action: null, state: 'running', total, undoes: id })])
+    await tx.run(
+      `INSERT INTO batch_entry (batch_id, seq, item_id, draft_id, undo) SELECT $undo, row_number() OVER (ORDER BY seq DESC) - 1, item_id, draft_id, undo
+       FROM batch_entry WHERE batch_id = $id AND undo IS NOT NULL`,
+      { undo, id },
+    )
+    return { batch: undo, total }
+  })
+}
+
+const tellDone = async (office: Office, tx: Tx, batch: BatchRow): Promise<void> => {
+  const { ended, refused } = await batchCounts(tx, batch.id)
+  await note(office, tx, batch.person_id, 'batch.done', null, {
+    batch: batch.id,
+    action: JSON.parse(batch.action) as Action | null,
+    state: batch.state,
+    total: batch.total,
+    done: ended - refused,
+    refused,
+    ...(batch.undoes === null ? {} : { undoes: batch.undoes }),
+  })
+}
+
+/** Thrown to undo what was only tried. */
+class OnlyTried extends Error {}
+
+/**
+ * Does the next part of a batch in one transaction, or tries it and leaves nothing behind: the same steps, undone. Answers
+ * whether there is more to do.
+ */
+export async function goOn(office: Office, id: string): Promise<boolean> {
+  const db = office.store.read
+  const batch = await batchById(db, id)
+  if (!batch || (batch.state !== 'trying' && batch.state !== 'running')) return false
+  const actor = await actorOfBatch(office, batch)
+  const column = batch.state === 'trying' ? 'tried' : 'outcome'
+  let asked = 0
+  const known: Parameters<typeof keepOutcomes>[3] = []
+  const keep = async (tx: Tx) => {
+    await keepOutcomes(tx, id, column, known)
+    const over = known.length === asked && asked < CHUNK
+    const state = over ? (batch.state === 'trying' ? 'tried' : 'done') : batch.state
+    await tx.update('batch', { id }, { beat_at: office.now(), state, ended_at: state === 'done' ? office.now() : null })
+    if (state === 'done') await tellDone(office, tx, { ...batch, state })
+    return !over
+  }
+  const fixed = JSON.parse(batch.action) as Action | null
+  const work = async (tx: Tx) => {
+    // It may have been cancelled since it was read.
+    if ((await batchById(tx, id))?.state !== batch.state) return false
+    const entries = await openEntries(tx, id, column, CHUNK)
+    asked = entries.length
+    const until = performance.now() + CHUNK_MS
+    const inner = within(office, tx)
+    for (const entry of entries) {
+      if (known.length && performance.now() > until) break
+      const action = fixed ?? (JSON.parse(entry.undo!) as Action)
+      known.push({ seq: entry.seq, ...(await outcomeOf(inner, actor, { item: entry.item_id, draft: entry.draft_id }, action)) })
+    }
+    if (batch.state === 'trying') throw new OnlyTried()
+    return keep(tx)
+  }
+  try {
+    return await office.store.write(work)
+  } catch (error) {
+    if (!(error instanceof OnlyTried)) throw error
+    return office.store.write(async (tx) => ((await batchById(tx, id))?.state === batch.state ? keep(tx) : false))
+  }
+}
+
+async function outcomeOf(
+  office: Office,
+  actor: Actor,
+  target: Target,
+  action: Action,
+): Promise<{ outcome: EntryOutcome; undo: Action | null }> {
+  try {
+    const { said, draft, undo } = await office.store.write(() => act(office, actor, target, action))
+    return { outcome: { ok: true, said, draft }, undo }
+  } catch (error) {
+    if (!(error instanceof Refusal)) throw error
+    return { outcome: { ok: false, reasons: error.reasons }, undo: null }
+  }
+}
+
+/** Who a batch acts for, with the rights of this moment. */
+async function actorOfBatch(office: Office, batch: BatchRow): Promise<Actor> {
+  const person = found(await personById(office.store.read, batch.person_id), 'person')
+  const everyone = await office.rights()
+  const rights = batch.roles === null ? everyone : assuming(everyone, person.id, JSON.parse(batch.roles) as string[])
+  return actorFrom(person, rights)
+}

@@ -1,0 +1,98 @@
+import type { Action, Done } from '../../core/batch/action'
+import type { Reason } from '../../core/outcome'
+import type { Reader, Tx } from './database'
+
+/** `trying` finds out what would happen, `tried` waits for the word to run; `failed` is a fault of ours. */
+export type BatchState = 'trying' | 'tried' | 'running' | 'done' | 'cancelled' | 'failed'
+
+export interface BatchRow {
+  id: string
+  site_id: string
+  person_id: string
+  /** JSON of the roles that the person used, or null for all. */
+  roles: string | null
+  /** JSON of what is done to each, or `null` JSON where each has its own. */
+  action: string
+  state: BatchState
+  total: number
+  made_at: string
+  ended_at: string | null
+  undoes: string | null
+  beat_at: string
+}
+
+/** What came of one item, or would: done or refused. */
+export type EntryOutcome = ({ ok: true } & Pick<Done, 'said' | 'draft'>) | { ok: false; reasons: Reason[] }
+
+export interface EntryRow {
+  seq: number
+  item_id: string
+  draft_id: string | null
+  tried: string | null
+  outcome: string | null
+  undo: string | null
+}
+
+const BATCH = 'b.id, b.site_id, b.person_id, b.roles, b.action, b.state, b.total, b.made_at, b.ended_at, b.undoes, b.beat_at'
+
+export const batchById = (db: Reader, id: string) => db.one<BatchRow>(`SELECT ${BATCH} FROM batch b WHERE b.id = $id`, { id })
+
+/** Batches under way that nobody has worked on since an instant, the oldest first. */
+export const restingBatches = (db: Reader, before: string) =>
+  db.all<BatchRow>(
+    `SELECT ${BATCH} FROM batch b WHERE b.state IN ('trying', 'running') AND b.beat_at < $before ORDER BY b.beat_at LIMIT 20`,
+    {
+      before,
+    },
+  )
+
+/** The batch that takes a batch back, if there is one. */
+export const undoOf = (db: Reader, id: string) => db.one<BatchRow>(`SELECT ${BATCH} FROM batch b WHERE b.undoes = $id`, { id })
+
+/** The entries of which a column is still empty, in order. */
+export const openEntries = (db: Reader, batch: string, column: 'tried' | 'outcome', limit: number) =>
+  db.all<EntryRow>(
+    `SELECT seq, item_id, draft_id, tried, outcome, undo FROM batch_entry WHERE batch_id = $batch AND ${column} IS NULL ORDER BY seq LIMIT $limit`,
+    { batch, limit },
+  )
+
+/** Writes what came of entries, or would. */
+export const keepOutcomes = (
+  tx: Tx,
+  batch: string,
+  column: 'tried' | 'outcome',
+  known: { seq: number; outcome: EntryOutcome; undo: Action | null }[],
+): Promise<void> =>
+  tx.run(
+    `UPDATE batch_entry SET ${column} = j.value ->> 'outcome'${column === 'outcome' ? ", undo = j.value ->> 'undo'" : ''}
+     FROM json_each($known) j WHERE batch_entry.batch_id = $batch AND batch_entry.seq = j.value ->> 'seq'`,
+    {
+      batch,
+      known: JSON.stringify(
+        known.map(({ seq, outcome, undo }) => ({ seq, outcome: JSON.stringify(outcome), undo: undo && JSON.stringify(undo) })),
+      ),
+    },
+  )
+
+export interface BatchCounts {
+  tried: number
+  wouldNot: number
+  ended: number
+  refused: number
+  undoable: number
+}
+
+export const batchCounts = async (db: Reader, batch: string): Promise<BatchCounts> =>
+  (await db.one<BatchCounts>(
+    `SELECT count(tried) AS tried, coalesce(sum(tried ->> 'ok' = 0), 0) AS wouldNot, count(outcome) AS ended, coalesce(sum(outcome ->> 'ok' = 0), 0) AS refused, count(undo) AS undoable
+     FROM batch_entry WHERE batch_id = $batch`,
+    { batch },
+  ))!
+
+/** A page of entries with the items’ titles; `only` those that are (or would be) refused. */
+export const entriesOf = (db: Reader, batch: string, only: 'all' | 'refused', after: number, limit: number) =>
+  db.all<EntryRow & { title: string; kind: string }>(
+    `SELECT e.seq, e.item_id, e.draft_id, e.tried, e.outcome, e.undo, i.title, i.kind FROM batch_entry e JOIN item i ON i.id = e.item_id
+     WHERE e.batch_id = $batch AND e.seq > $after ${only === 'refused' ? "AND coalesce(e.outcome, e.tried) ->> 'ok' = 0" : ''} ORDER BY e.seq LIMIT $limit`,
+    { batch, after, limit },
+  )
