@@ -13,6 +13,7 @@ const BENCHES = {
   time: () => import('./time'),
   editions: () => import('./editions'),
   month: () => import('./month'),
+  lists: () => import('./lists'),
 }
 const wanted = process.argv.slice(2).filter((name): name is keyof typeof BENCHES => name in BENCHES)
 const rows: Row[] = []

@@ -48,6 +48,7 @@ const shapes = {
   language: z.string().regex(/^[a-z]{2,3}(-[A-Za-z0-9]{2,8})*$/, 'A language tag such as en or nb'),
   commentsOpen: z.boolean(),
   labelType: z.enum(LABEL_TYPES),
+  broader: z.uuid().nullable(),
   noticeLevel: z.enum(['information', 'warning', 'urgent']),
   bar: z.enum(BARS),
   lifetime: z.enum(LIFETIMES),
@@ -126,6 +127,7 @@ export const FIELDS: Record<FieldName, FieldRule> = {
   language: { label: 'Language', input: 'line', kinds: KINDS },
   commentsOpen: { label: 'Readers may comment', input: 'switch', kinds: ['page', 'post'] },
   labelType: { label: 'Sort of label', input: 'choice', kinds: ['label'] },
+  broader: { label: 'Part of the category', input: 'item', kinds: ['label'], help: 'Empty: it stands by itself.' },
   noticeLevel: { label: 'Level', input: 'choice', kinds: ['notice'] },
   bar: {
     label: 'Shown as a bar',

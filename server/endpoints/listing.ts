@@ -1,8 +1,8 @@
 import { z } from 'zod'
-import { KINDS } from '../../core/content/kinds'
+import { KINDS, LABEL_TYPES } from '../../core/content/kinds'
 import { CONTENT_PARTS } from '../../core/query/contentFacts'
 import { facetsOf, findItems, itemCard, LIST_STATES, type ItemPage } from '../services/listing'
-import { labels } from '../services/labels'
+import { changeLabel, labels } from '../services/labels'
 import { preference, setPreference } from '../services/preferences'
 import { changeView, keepView, letViewGo, pinView, savedViews } from '../services/savedViews'
 import { bitOf } from '../store/listed'
@@ -95,6 +95,20 @@ export const listing = [
     tag: 'items',
     summary: 'The labels with how much has each',
     run: async ({ office, actor }) => ({ labels: await labels(office, actor) }),
+  }),
+  endpoint({
+    method: 'PATCH',
+    path: '/labels/:id',
+    tag: 'items',
+    summary: 'Change a label: its name, what it says of itself, its sort, the category it is a part of',
+    params: id,
+    body: z.strictObject({
+      title: z.string().trim().min(1).max(200).optional(),
+      summary: z.string().max(1_000).optional(),
+      type: z.enum(LABEL_TYPES).optional(),
+      broader: z.uuid().nullable().optional(),
+    }),
+    run: ({ office, actor, params, body }) => changeLabel(office, actor, params.id, body),
   }),
   endpoint({
     method: 'GET',

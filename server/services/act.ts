@@ -225,7 +225,8 @@ async function label(
 function labelSaid(before: string[], after: string[]): string {
   const [more, fewer] = [after.filter((id) => !before.includes(id)).length, before.filter((id) => !after.includes(id)).length]
   const count = (n: number) => (n === 1 ? 'one label' : `${n} labels`)
-  return [more ? `${count(more)} more` : '', fewer ? `${count(fewer)} fewer` : ''].filter(Boolean).join(', ')
+  const said = [more ? `${count(more)} more` : '', fewer ? `${count(fewer)} fewer` : ''].filter(Boolean).join(', ')
+  return `${said.charAt(0).toUpperCase()}${said.slice(1)}`
 }
 
 const newestOf = async (office: Office, item: string): Promise<string> =>

@@ -5,7 +5,7 @@ import { batchById, batchCounts, entriesOf, keepOutcomes, openEntries, undoOf, t
 import type { Row, Tx } from '../store/database'
 import { listedAfter, type Listing } from '../store/listing'
 import { personById } from '../store/people'
-import { actorFrom, type Actor } from './access'
+import { actorFrom, sectionsWhere, type Actor } from './access'
 import { act, type Target } from './act'
 import { note, type Office } from './office'
 import { found, refusal, Refusal } from './refusal'
@@ -32,6 +32,7 @@ export async function beginBatch(
 ): Promise<{ batch: string; total: number }> {
   if (!isForMany(action)) throw refusal('bad-input', 'action-wrong', 'That takes one act back; it is not for many', 'action')
   const site = found(await office.site(), 'site')
+  if ('items' in targets) await mustReadAll(office, actor, targets.items)
   const id = office.newId()
   const row = batchRow(office, actor, { id, site: site.id, action, state: 'cancelled', total: 0, undoes: null })
   await office.store.write((tx) => tx.insert('batch', [row]))
@@ -51,6 +52,17 @@ export async function beginBatch(
   // Until now it was one that nobody works on.
   await office.store.write((tx) => tx.update('batch', { id }, { state: 'trying', total }))
   return { batch: id, total }
+}
+
+/** Refuses items that the actor may not see as if they were not there. */
+async function mustReadAll(office: Office, actor: Actor, items: Target[]): Promise<void> {
+  const sections = sectionsWhere(actor, 'item.read')
+  const ids = [...new Set(items.map(({ item }) => item))]
+  const { n } = (await office.store.read.one<{ n: number }>(
+    `SELECT count(*) AS n FROM item WHERE id IN (SELECT value FROM json_each($ids)) ${sections ? 'AND section_id IN (SELECT value FROM json_each($sections))' : ''}`,
+    { ids: JSON.stringify(ids), ...(sections ? { sections: JSON.stringify(sections) } : {}) },
+  ))!
+  if (n < ids.length) throw refusal('unknown', 'unknown', 'Some of these items are not there', 'items')
 }
 
 const batchRow = (

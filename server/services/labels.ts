@@ -1,7 +1,12 @@
+import type { Action } from '../../core/batch/action'
 import { LABEL_TYPES, type LabelType } from '../../core/content/kinds'
-import { sectionsWhere, type Actor } from './access'
+import { isBelow } from '../../core/labels/tree'
+import { itemById } from '../store/items'
+import { may, sectionsWhere, type Actor } from './access'
+import { act } from './act'
 import type { Office } from './office'
-import { found } from './refusal'
+import { found, refusal } from './refusal'
+import { within } from './within'
 
 export interface LabelView {
   id: string
@@ -26,15 +31,51 @@ const MOST = 5_000
 export async function labels(office: Office, actor: Actor): Promise<LabelView[]> {
   const readable = sectionsWhere(actor, 'item.read')
   const site = found(await office.site(), 'site')
-  const seen = readable ? 'AND l.section_id IN (SELECT value FROM json_each($sections))' : ''
+  const seen = (item: string) => (readable ? `AND ${item}.section_id IN (SELECT value FROM json_each($sections))` : '')
   const rows = await office.store.read.all<Omit<LabelView, 'type'> & { type: string | null }>(
     `SELECT i.id, i.title, coalesce(e.fields ->> 'labelType', l.label_type) AS type, i.section_id AS section, coalesce(e.fields ->> 'summary', '') AS summary,
        e.fields ->> 'broader' AS broader, i.on_site AS onSite, i.draft_state AS draftState, e.path, coalesce(v.n, 0) AS live, coalesce(h.n, 0) AS items
-     FROM listed l JOIN item i ON i.id = l.item_id LEFT JOIN live_entry e ON e.item_id = i.id
+     FROM pair l JOIN item i ON i.id = l.item_id LEFT JOIN live_entry e ON e.item_id = i.id
        LEFT JOIN (SELECT target, count(*) AS n FROM live_ref WHERE relation = 'label' GROUP BY target) v ON v.target = i.id
-       LEFT JOIN (SELECT b.label_id, count(DISTINCT o.item_id) AS n FROM listed_label b JOIN listed o ON o.n = b.n WHERE o.binned = 0 ${seen.replaceAll('l.', 'o.')} GROUP BY b.label_id) h ON h.label_id = i.id
-     WHERE l.site_id = $site AND l.kind = 'label' AND l.rank = 0 AND l.binned = 0 ${seen} ORDER BY i.title COLLATE NOCASE, i.id LIMIT $most`,
+       LEFT JOIN (SELECT b.label_id, count(DISTINCT p.item_id) AS n FROM listed_label b JOIN pair p ON p.n = b.n JOIN item o ON o.id = p.item_id WHERE o.binned_at IS NULL ${seen('o')} GROUP BY b.label_id) h ON h.label_id = i.id
+     WHERE i.site_id = $site AND i.kind = 'label' AND l.rank = 0 AND i.binned_at IS NULL ${seen('i')} ORDER BY i.title COLLATE NOCASE, i.id LIMIT $most`,
     { site: site.id, most: MOST, ...(readable ? { sections: JSON.stringify(readable) } : {}) },
   )
   return rows.map((row) => ({ ...row, type: LABEL_TYPES.find((type) => type === row.type) ?? 'tag' }))
+}
+
+export interface LabelChange {
+  title?: string | undefined
+  summary?: string | undefined
+  type?: LabelType | undefined
+  broader?: string | null | undefined
+}
+
+/**
+ * Changes what readers see of a label. It goes the way of every item: into its draft and on to its route; where that has no
+ * gate, and the actor may put live, and the label is on the site, it is live at once. Answers what came of it, step by step.
+ */
+export async function changeLabel(office: Office, actor: Actor, id: string, change: LabelChange): Promise<{ said: string }> {
+  const item = found(await itemById(office.store.read, id), 'label')
+  if (item.kind !== 'label') throw refusal('refused', 'not-a-label', 'That is not a label')
+  if (change.broader) await mustBeBroader(office, actor, id, change.broader)
+  const { title, summary, type, broader } = change
+  const wanted = Object.entries({ title, summary, labelType: type, broader }).filter(([, to]) => to !== undefined)
+  return office.store.write(async (tx) => {
+    const inner = within(office, tx)
+    const said: string[] = []
+    for (const [name, to] of wanted)
+      said.push((await act(inner, actor, { item: id, draft: null }, { do: 'field', name, to } as Action)).said)
+    if (item.on_site !== 'live' || !may(actor, 'item.send', item.section_id)) return { said: said.at(-1) ?? '' }
+    const { said: sent, undo, draft } = await act(inner, actor, { item: id, draft: null }, { do: 'send', note: '' })
+    // What waits at a gate can be taken back; what has none is cleared.
+    if (undo !== null || !may(actor, 'item.put-live', item.section_id)) return { said: sent }
+    return { said: (await act(inner, actor, { item: id, draft }, { do: 'put-live' })).said }
+  })
+}
+
+async function mustBeBroader(office: Office, actor: Actor, id: string, broader: string): Promise<void> {
+  const all = new Map((await labels(office, actor)).map((label) => [label.id, label]))
+  if (all.get(broader)?.type !== 'category') throw refusal('refused', 'not-a-category', 'A label is a part of a category', 'broader')
+  if (isBelow(all, broader, id)) throw refusal('refused', 'label-loop', 'That category lies below this one', 'broader')
 }

@@ -5,7 +5,7 @@ import { CONTENT_PARTS, type ContentPart } from '../../core/query/contentFacts'
 import { inList, wordsOf, type Query } from '../../core/query/query'
 import { readSort } from '../../core/query/sort'
 import type { Reader } from '../store/database'
-import { bitOf } from '../store/listed'
+import { bitOf, codeNames } from '../store/listed'
 import { countListed, facetRows, listPage, type FacetRows, type ListedRow, type Listing, type Start } from '../store/listing'
 import { gateNames } from '../store/sites'
 import { readContent, readManifest, readManifests, versionsByIds } from '../store/versions'
@@ -53,7 +53,15 @@ export interface PageQuery extends ListQuery {
 }
 
 /** The fields that can be changed in a list. */
-export const CELL_FIELDS = ['title', 'segment', 'menuLabel', 'order', 'commentsOpen', 'shownDate'] as const satisfies FieldName[]
+export const CELL_FIELDS = [
+  'title',
+  'segment',
+  'menuLabel',
+  'order',
+  'commentsOpen',
+  'shownDate',
+  'seriesPart',
+] as const satisfies FieldName[]
 
 export interface ItemPage {
   items: (ListedRow & { fields: Pick<Fields, (typeof CELL_FIELDS)[number]> })[]
@@ -148,7 +156,14 @@ export interface Facets {
 export async function facetsOf(office: Office, foresight: Foresight, actor: Actor, query: ListQuery): Promise<Facets> {
   const listing = await listingFor(office, foresight, actor, query)
   const db = office.store.read
-  const [rows, labels, gates] = await Promise.all([facetRows(db, listing), labelNames(db, listing.site), gateNames(db)])
+  const [rows, labels, gates, codes] = await Promise.all([
+    facetRows(db, listing),
+    labelNames(db, listing.site),
+    gateNames(db),
+    codeNames(db),
+  ])
+  const word = (code: number) => codes.get(code) ?? null
+  const who = (code: number) => people.get(codes.get(code) ?? '')?.name ?? null
   const { people, sections } = actor.rights
   const summed = <R extends { count: number }>(list: readonly R[], of: (row: R) => string | null): Facet[] => {
     const counts = new Map<string, number>()
@@ -168,13 +183,13 @@ export async function facetsOf(office: Office, foresight: Foresight, actor: Acto
   return {
     total,
     fields: {
-      kind: summed(few, (row) => row.kind),
-      site: summed(few, (row) => row.on_site),
-      draft: summed(few, (row) => row.draft_state),
-      language: summed(few, (row) => row.language || null),
-      section: sectionFacets(many, sections),
-      author: summed(many, (row) => people.get(row.author_id)?.name ?? null),
-      owner: summed(many, (row) => (row.owner_id === null ? 'none' : (people.get(row.owner_id)?.name ?? null))),
+      kind: summed(few, (row) => word(row.kind)),
+      site: summed(few, (row) => word(row.on_site)),
+      draft: summed(few, (row) => word(row.draft)),
+      language: summed(few, (row) => word(row.language) || null),
+      section: sectionFacets(many, codes, sections),
+      author: summed(many, (row) => who(row.author)),
+      owner: summed(many, (row) => (row.owner === null ? 'none' : who(row.owner))),
       label: summed(rows.labels, nameIn(labels)),
       gate: summed(rows.gates, nameIn(gates)),
     },
@@ -186,10 +201,10 @@ export async function facetsOf(office: Office, foresight: Foresight, actor: Acto
 }
 
 /** How many items each section has, with all below it, as the query `section:` counts them. */
-function sectionFacets(rows: FacetRows['many'], sections: Actor['rights']['sections']): Facet[] {
+function sectionFacets(rows: FacetRows['many'], codes: Map<number, string>, sections: Actor['rights']['sections']): Facet[] {
   const counts = new Map<string, number>()
-  for (const { section_id, count } of rows) {
-    const names = new Set(withAncestors(sections, section_id).map((id) => sections.get(id)!.name))
+  for (const { section, count } of rows) {
+    const names = new Set(withAncestors(sections, codes.get(section) ?? '').map((id) => sections.get(id)!.name))
     for (const name of names) counts.set(name, (counts.get(name) ?? 0) + count)
   }
   return [...counts].map(([value, count]) => ({ value, count })).sort((a, b) => b.count - a.count || (a.value < b.value ? -1 : 1))

@@ -1,26 +1,33 @@
-import { CONTENT_PARTS, type ContentFacts } from '../../core/query/contentFacts'
+import { CONTENT_PARTS, type ContentFacts, type ContentPart } from '../../core/query/contentFacts'
 import type { Reader, Tx } from './database'
+
+/** A small number that stands for a word or an id in rows of `listed`; never null, -1 where nothing has it. */
+export const codeOf = (value: string) => `coalesce((SELECT n FROM code WHERE id = ${value}), -1)`
+/** An instant as milliseconds since 1970. */
+const ms = (instant: string) => `(unixepoch(${instant}) * 1000 + CAST(substr(${instant}, 21, 3) AS INTEGER))`
 
 /** What a row of `listed` has of its item, and what of `item` it is. */
 export const LISTED_OF_ITEM: Record<string, (item: string) => string> = {
-  site_id: (item) => `${item}.site_id`,
   /** 0 in the list, 1 in the bin, 2 ended for good. */
   binned: (item) => `CASE WHEN ${item}.ended_at IS NOT NULL THEN 2 ELSE ${item}.binned_at IS NOT NULL END`,
-  kind: (item) => `${item}.kind`,
-  section_id: (item) => `${item}.section_id`,
-  on_site: (item) => `${item}.on_site`,
-  author_id: (item) => `${item}.author_id`,
-  owner_id: (item) => `${item}.owner_id`,
-  title: (item) => `${item}.title`,
+  kind: (item) => codeOf(`${item}.kind`),
+  section: (item) => codeOf(`${item}.section_id`),
+  on_site: (item) => codeOf(`${item}.on_site`),
+  author: (item) => codeOf(`${item}.author_id`),
+  owner: (item) => `(SELECT n FROM code WHERE id = ${item}.owner_id)`,
   named: (item) => `${item}.internal_name <> ''`,
-  created_at: (item) => `${item}.created_at`,
-  changed_at: (item) => `${item}.changed_at`,
-  review_by: (item) => `${item}.review_by`,
-  next_at: (item) => `${item}.next_at`,
-  ends_at: (item) => `${item}.ends_at`,
+  created: (item) => ms(`${item}.created_at`),
+  changed: (item) => ms(`${item}.changed_at`),
+  next: (item) => ms(`${item}.next_at`),
+  ends: (item) => ms(`${item}.ends_at`),
+  review: (item) => `${item}.review_by`,
   embargoed: (item) => `${item}.embargo_at IS NOT NULL`,
 }
-const COPIED = Object.keys(LISTED_OF_ITEM)
+/** What a row of `listed` has of its row of `pair`. */
+export const LISTED_OF_PAIR: Record<string, (pair: string) => string> = {
+  draft: (pair) => codeOf(`${pair}.draft_state`),
+  by: (pair) => codeOf(`${pair}.by_id`),
+}
 
 /** Of several open drafts the one furthest along its route stands for the item in lists, the older of two; one of its content before others. */
 const FURTHEST =
@@ -31,8 +38,8 @@ const STATE = `CASE WHEN EXISTS (SELECT 1 FROM planned_event e WHERE e.item_id =
   WHEN d.review = 'cleared' AND EXISTS (SELECT 1 FROM planned_event e WHERE e.item_id = d.item_id AND e.draft_id = d.id AND e.state = 'planned' AND e.at IS NOT NULL) THEN 'scheduled'
   ELSE d.review END`
 
-const rows = (items: string) => `INSERT INTO listed (item_id, rank, draft_id, draft_state, version_id, by_id, place, ${COPIED.join(', ')})
-  SELECT i.id, coalesce(o.rank, 0), o.draft, coalesce(o.state, 'none'), v.id, v.author_id, (SELECT replace(e.path, '/', char(1)) FROM live_entry e WHERE e.item_id = i.id), ${COPIED.map((name) => LISTED_OF_ITEM[name]!('i')).join(', ')}
+const pairs = (items: string) => `INSERT INTO pair (item_id, rank, draft_id, draft_state, version_id, by_id, title, place)
+  SELECT i.id, coalesce(o.rank, 0), o.draft, coalesce(o.state, 'none'), v.id, v.author_id, i.title, (SELECT replace(e.path, '/', char(1)) FROM live_entry e WHERE e.item_id = i.id)
   FROM item i
   LEFT JOIN (SELECT d.item_id, d.id AS draft, d.head_version, ${STATE} AS state, row_number() OVER (PARTITION BY d.item_id ORDER BY ${FURTHEST}) - 1 AS rank
              FROM draft d WHERE d.closed_at IS NULL ${items && `AND d.item_id ${items}`}) o ON o.item_id = i.id
@@ -43,14 +50,14 @@ const rows = (items: string) => `INSERT INTO listed (item_id, rank, draft_id, dr
   ON CONFLICT (item_id, rank) DO UPDATE SET draft_id = excluded.draft_id, draft_state = excluded.draft_state, version_id = excluded.version_id, by_id = excluded.by_id`
 
 /** Makes the rows of all items, where there are none yet. */
-export const LIST_ALL = rows('')
+export const LIST_ALL = pairs('')
 
-const LIST = rows('IN (SELECT value FROM json_each($ids))')
+const LIST = pairs('IN (SELECT value FROM json_each($ids))')
 
 /** Brings the rows of items in line with their open drafts: one for each, or one for an item without. */
 export async function syncListed(tx: Tx, ids: string): Promise<void> {
   await tx.run(
-    'DELETE FROM listed WHERE item_id IN (SELECT value FROM json_each($ids)) AND rank > 0 AND rank >= (SELECT count(*) FROM draft d WHERE d.item_id = listed.item_id AND d.closed_at IS NULL)',
+    'DELETE FROM pair WHERE item_id IN (SELECT value FROM json_each($ids)) AND rank > 0 AND rank >= (SELECT count(*) FROM draft d WHERE d.item_id = pair.item_id AND d.closed_at IS NULL)',
     { ids },
   )
   await tx.run(LIST, { ids })
@@ -65,13 +72,13 @@ export interface StaleRow {
 
 export const staleListed = (db: Reader, limit: number, items?: string[]): Promise<StaleRow[]> =>
   db.all<StaleRow>(
-    `SELECT n, item_id AS item, version_id AS version FROM listed WHERE indexed_version IS NOT version_id
+    `SELECT n, item_id AS item, version_id AS version FROM pair WHERE indexed_version IS NOT version_id
      ${items ? 'AND item_id IN (SELECT value FROM json_each($items))' : ''} ORDER BY n LIMIT $limit`,
     { limit, ...(items ? { items: JSON.stringify(items) } : {}) },
   )
 
 /** A bit for each part that is known by the content. */
-export const bitOf = (part: (typeof CONTENT_PARTS)[number]): number => 1 << CONTENT_PARTS.indexOf(part)
+export const bitOf = (part: ContentPart): number => 1 << CONTENT_PARTS.indexOf(part)
 
 /** Takes in what is known of contents, for the rows that still stand for these versions; others come in the next turn. */
 export async function takeInListed(tx: Tx, known: (StaleRow & ContentFacts)[]): Promise<void> {
@@ -91,7 +98,8 @@ export async function takeInListed(tx: Tx, known: (StaleRow & ContentFacts)[]): 
       })),
     ),
   }
-  const still = "FROM json_each($rows) j JOIN listed l ON l.n = j.value ->> 'n' AND l.version_id = j.value ->> 'version'"
+  const still = "FROM json_each($rows) j JOIN pair l ON l.n = j.value ->> 'n' AND l.version_id = j.value ->> 'version'"
+  await tx.run("INSERT OR IGNORE INTO code (id) SELECT DISTINCT j.value ->> 'language' FROM json_each($rows) j", rows)
   await tx.run(`DELETE FROM listed_label WHERE n IN (SELECT l.n ${still})`, rows)
   await tx.run(`INSERT INTO listed_label (label_id, n) SELECT label.value, l.n ${still}, json_each(j.value, '$.labels') label`, rows)
   await tx.run(`DELETE FROM listed_text WHERE rowid IN (SELECT l.n ${still})`, rows)
@@ -101,8 +109,12 @@ export async function takeInListed(tx: Tx, known: (StaleRow & ContentFacts)[]): 
     rows,
   )
   await tx.run(
-    `UPDATE listed SET indexed_version = version_id, language = j.value ->> 'language', shown_date = j.value ->> 'shownDate', label_type = j.value ->> 'labelType', words = j.value ->> 'words', parts = j.value ->> 'parts'
-     FROM json_each($rows) j WHERE listed.n = j.value ->> 'n' AND listed.version_id = j.value ->> 'version'`,
+    `UPDATE listed SET language = ${codeOf("j.value ->> 'language'")}, shown = j.value ->> 'shownDate', words = j.value ->> 'words', parts = j.value ->> 'parts'
+     FROM json_each($rows) j JOIN pair l ON l.n = j.value ->> 'n' AND l.version_id = j.value ->> 'version' WHERE listed.n = l.n`,
+    rows,
+  )
+  await tx.run(
+    `UPDATE pair SET indexed_version = version_id, label_type = j.value ->> 'labelType' FROM json_each($rows) j WHERE pair.n = j.value ->> 'n' AND pair.version_id = j.value ->> 'version'`,
     rows,
   )
 }
@@ -110,7 +122,11 @@ export async function takeInListed(tx: Tx, known: (StaleRow & ContentFacts)[]): 
 /** The labels of a site with their sort, as they are on the site, else as they are written. */
 export const labelTitles = (db: Reader, site: string) =>
   db.all<{ id: string; title: string; type: string | null }>(
-    `SELECT i.id, i.title, coalesce(e.fields ->> 'labelType', l.label_type) AS type FROM item i JOIN listed l ON l.item_id = i.id AND l.rank = 0 LEFT JOIN live_entry e ON e.item_id = i.id
+    `SELECT i.id, i.title, coalesce(e.fields ->> 'labelType', l.label_type) AS type FROM item i JOIN pair l ON l.item_id = i.id AND l.rank = 0 LEFT JOIN live_entry e ON e.item_id = i.id
      WHERE i.site_id = $site AND i.kind = 'label' AND i.binned_at IS NULL ORDER BY i.title COLLATE NOCASE, i.id LIMIT 10000`,
     { site },
   )
+
+/** The words and ids that numbers in rows of `listed` stand for. */
+export const codeNames = async (db: Reader): Promise<Map<number, string>> =>
+  new Map((await db.all<{ n: number; id: string }>('SELECT n, id FROM code')).map(({ n, id }) => [n, id]))

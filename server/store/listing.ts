@@ -39,123 +39,141 @@ export interface ListedRow extends ItemRow {
 }
 
 const COLUMN: Record<SortKey, string> = {
-  changed: 'changed_at',
-  begun: 'created_at',
-  title: 'title',
-  words: 'words',
-  next: 'next_at',
-  review: 'review_by',
-  shown: 'shown_date',
-  place: 'place',
+  changed: 'l.changed',
+  begun: 'l.created',
+  title: 'p.title COLLATE NOCASE',
+  words: 'l.words',
+  next: 'l.next',
+  review: 'l.review',
+  shown: 'l.shown',
+  place: 'p.place',
 }
 /** Those that not every item has: what has none comes last, whichever way. */
 const SOMETIMES: readonly SortKey[] = ['next', 'review', 'shown', 'place']
+const tables = (by: SortKey) => (by === 'title' || by === 'place' ? 'pair p JOIN listed l ON l.n = p.n' : 'listed l')
 
-/** The condition under which a row is listed. Of several rows of one item the first that is meant stands for it. */
-function listedWhere({ site, query, sections, ...asking }: Listing): { where: string; bind: Bind } {
+/** A list with what it asks as SQL. */
+interface Asked {
+  where: string
+  bind: Bind
+  /** Rows of second and further drafts that are found where the drafts before them are not: they stand for their items. */
+  others: number[]
+}
+
+/**
+ * What a list asks. The rows that stand for their items are most of all; the few others are looked for apart, so that the
+ * many are found by the indexes.
+ */
+async function asked(db: Reader, { query, sections, ...asking }: Listing): Promise<Asked> {
   const meant = queryWhere(query, asking)
-  const seen = sections ? 'AND l.section_id IN (SELECT value FROM json_each($sections))' : ''
-  return {
-    where: `l.site_id = $site AND l.binned < 2 ${seen} AND ${meant.where('l')}
-      AND (l.rank = 0 OR NOT EXISTS (SELECT 1 FROM listed o WHERE o.item_id = l.item_id AND o.rank < l.rank AND ${meant.where('o')}))`,
-    bind: { site, ...meant.bind, ...(sections ? { sections: JSON.stringify(sections) } : {}) },
-  }
+  const seen = (row: string) =>
+    sections ? `${row}.section IN (SELECT n FROM code WHERE id IN (SELECT value FROM json_each($sections))) AND ` : ''
+  const bind = { ...meant.bind, ...(sections ? { sections: JSON.stringify(sections) } : {}) }
+  const others = await db.all<{ n: number }>(
+    `SELECT l.n FROM listed l JOIN pair p ON p.n = l.n WHERE l.rank > 0 AND l.binned < 2 AND ${seen('l')}${meant.where('l')}
+     AND NOT EXISTS (SELECT 1 FROM pair b JOIN listed o ON o.n = b.n WHERE b.item_id = p.item_id AND b.rank < p.rank AND ${meant.where('o')})`,
+    bind,
+  )
+  return { where: `l.rank = 0 AND l.binned < 2 AND ${seen('l')}${meant.where('l')}`, bind, others: others.map(({ n }) => n) }
+}
+
+/** A SELECT over all rows of a list: those that stand for their items, and the few others. */
+function selectFrom({ where, others }: Asked, columns: string, from: string): string {
+  const many = `SELECT ${columns} FROM ${from} WHERE ${where}`
+  return others.length ? `${many} UNION ALL SELECT ${columns} FROM ${from} WHERE l.n IN (${others.join(', ')})` : many
 }
 
 /** Where a page begins: after a row, or so many rows from the first. */
 export type Start = { after: { value: string | number | null; n: number } } | { from: number }
 
 /** The numbers of the rows of a page, in order. */
-function pageNumbers(listing: Listing, { by, descending }: Sort, start: Start, limit: number): { sql: string; bind: Bind } {
-  const { where, bind } = listedWhere(listing)
-  const column = `l.${COLUMN[by]}${by === 'title' ? ' COLLATE NOCASE' : ''}`
+function pageNumbers(list: Asked, { by, descending }: Sort, start: Start, limit: number): { sql: string; bind: Bind } {
   const way = descending ? 'DESC' : 'ASC'
-  const order = `${SOMETIMES.includes(by) ? `${column} IS NULL, ` : ''}${column} ${way}, l.n ${way}`
+  const column = COLUMN[by]
+  const rows = (where: string) => selectFrom({ ...list, where: `${list.where}${where}` }, `l.n, ${column} AS v`, tables(by))
+  const collate = by === 'title' ? ' COLLATE NOCASE' : ''
+  const order = (v: string, n: string) => `ORDER BY ${SOMETIMES.includes(by) ? `${v} IS NULL, ` : ''}${v}${collate} ${way}, ${n} ${way}`
+  // Without others the order is asked of the table itself, whose indexes have it.
+  const [outer, v, n] = list.others.length
+    ? [(sql: string) => `SELECT n FROM (${sql})`, 'v', 'n']
+    : [(sql: string) => sql, column.replace(collate, ''), 'l.n']
   if ('from' in start)
-    return {
-      sql: `SELECT l.n FROM listed l WHERE ${where} ORDER BY ${order} LIMIT $limit OFFSET $from`,
-      bind: { ...bind, limit, from: start.from },
-    }
-  const { value, n } = start.after
+    return { sql: `${outer(rows(''))} ${order(v, n)} LIMIT $limit OFFSET $from`, bind: { ...list.bind, limit, from: start.from } }
+  const { value, n: last } = start.after
   const beyond = descending ? '<' : '>'
   const after =
     value === null
-      ? `${column} IS NULL AND l.n ${beyond} $n`
-      : `((${column}, l.n) ${beyond} ($value, $n)${SOMETIMES.includes(by) ? ` OR ${column} IS NULL` : ''})`
-  return {
-    sql: `SELECT l.n FROM listed l WHERE ${where} AND ${after} ORDER BY ${order} LIMIT $limit`,
-    bind: { ...bind, limit, n, ...(value === null ? {} : { value }) },
-  }
+      ? `${v} IS NULL AND ${n} ${beyond} $n`
+      : `((${v}${collate}, ${n}) ${beyond} ($value, $n)${SOMETIMES.includes(by) ? ` OR ${v} IS NULL` : ''})`
+  const sql = list.others.length ? `${outer(rows(''))} WHERE ${after}` : rows(` AND ${after}`)
+  return { sql: `${sql} ${order(v, n)} LIMIT $limit`, bind: { ...list.bind, limit, n: last, ...(value === null ? {} : { value }) } }
 }
 
 /** A page of a list. */
 export async function listPage(db: Reader, listing: Listing, sort: Sort, start: Start, limit: number): Promise<ListedRow[]> {
-  const { sql, bind } = pageNumbers(listing, sort, start, limit)
+  const { sql, bind } = pageNumbers(await asked(db, listing), sort, start, limit)
   const numbers = await db.all<{ n: number }>(sql, bind)
-  const rows = await db.all<ListedRow>(
-    `SELECT i.*, l.n, l.draft_id AS found_draft, l.draft_state AS found_state, l.version_id AS found_version, l.words, l.parts, l.shown_date, l.${COLUMN[sort.by]} AS sort_value,
+  return db.all<ListedRow>(
+    `SELECT i.*, l.n, p.draft_id AS found_draft, p.draft_state AS found_state, p.version_id AS found_version, l.words, l.parts, l.shown AS shown_date, ${COLUMN[sort.by].replace(' COLLATE NOCASE', '')} AS sort_value,
        (SELECT json_group_array(json_object('id', t.id, 'title', t.title)) FROM listed_label g JOIN item t ON t.id = g.label_id WHERE g.n = l.n) AS labels,
-       p.name AS author, o.name AS owner, s.name AS section, b.name AS "by", e.path,
-       (SELECT count(*) FROM listed m WHERE m.item_id = i.id AND m.draft_id IS NOT NULL) AS drafts
-     FROM json_each($numbers) j JOIN listed l ON l.n = j.value JOIN item i ON i.id = l.item_id JOIN person p ON p.id = l.author_id JOIN person b ON b.id = l.by_id
-       LEFT JOIN person o ON o.id = l.owner_id JOIN section s ON s.id = l.section_id LEFT JOIN live_entry e ON e.item_id = l.item_id
+       a.name AS author, o.name AS owner, s.name AS section, b.name AS "by", e.path,
+       (SELECT count(*) FROM pair m WHERE m.item_id = i.id AND m.draft_id IS NOT NULL) AS drafts
+     FROM json_each($numbers) j JOIN listed l ON l.n = j.value JOIN pair p ON p.n = l.n JOIN item i ON i.id = p.item_id JOIN person a ON a.id = i.author_id
+       JOIN person b ON b.id = p.by_id LEFT JOIN person o ON o.id = i.owner_id JOIN section s ON s.id = i.section_id LEFT JOIN live_entry e ON e.item_id = i.id
      ORDER BY j.key`,
     { numbers: JSON.stringify(numbers.map(({ n }) => n)) },
   )
-  return rows
 }
 
 /** How many items there are. */
 export async function countListed(db: Reader, listing: Listing): Promise<number> {
-  const { where, bind } = listedWhere(listing)
-  return (await db.one<{ n: number }>(`SELECT count(*) AS n FROM listed l WHERE ${where}`, bind))!.n
+  const { where, bind, others } = await asked(db, listing)
+  return (await db.one<{ n: number }>(`SELECT count(*) AS n FROM listed l WHERE ${where}`, bind))!.n + others.length
 }
 
 /** The items of a list with the drafts that were found, in the order of their numbers, after one. */
-export function listedAfter(
+export async function listedAfter(
   db: Reader,
   listing: Listing,
   after: number,
   limit: number,
 ): Promise<{ n: number; item: string; draft: string | null }[]> {
-  const { where, bind } = listedWhere(listing)
+  const list = await asked(db, listing)
   return db.all(
-    `SELECT l.n, l.item_id AS item, l.draft_id AS draft FROM listed l WHERE ${where} AND l.n > $after ORDER BY l.n LIMIT $limit`,
-    {
-      ...bind,
-      after,
-      limit,
-    },
+    `SELECT p.n, p.item_id AS item, p.draft_id AS draft FROM (${selectFrom(list, 'l.n', 'listed l')}) x JOIN pair p ON p.n = x.n WHERE x.n > $after ORDER BY x.n LIMIT $limit`,
+    { ...list.bind, after, limit },
   )
 }
 
-/** What the items of a list have, and how many have it. */
+/** What the items of a list have, and how many have it. Words, people and sections are by their codes. */
 export interface FacetRows {
   /** Combinations of what is one of a few things, with how many items have each. */
-  few: { kind: string; on_site: string; draft_state: string; parts: number; language: string; planned: number; count: number }[]
-  many: { section_id: string; author_id: string; owner_id: string | null; count: number }[]
+  few: { kind: number; on_site: number; draft: number; language: number; parts: number; planned: number; count: number }[]
+  many: { section: number; author: number; owner: number | null; count: number }[]
   labels: { id: string; count: number }[]
   gates: { id: string; count: number }[]
 }
 
 /** What the items of a list have. */
 export async function facetRows(db: Reader, listing: Listing): Promise<FacetRows> {
-  const { where, bind } = listedWhere(listing)
+  const list = await asked(db, listing)
+  const { bind } = list
+  const rows = (columns: string, from = 'listed l') => selectFrom(list, columns, from)
   const [few, many, labels, gates] = await Promise.all([
     db.all<FacetRows['few'][number]>(
-      `SELECT l.kind, l.on_site, l.draft_state, l.parts, l.language, l.next_at IS NOT NULL AS planned, count(*) AS count FROM listed l WHERE ${where} GROUP BY 1, 2, 3, 4, 5, 6`,
+      `SELECT kind, on_site, draft, language, parts, planned, count(*) AS count FROM (${rows('l.kind, l.on_site, l.draft, l.language, l.parts, l.next IS NOT NULL AS planned')}) GROUP BY 1, 2, 3, 4, 5, 6`,
       bind,
     ),
     db.all<FacetRows['many'][number]>(
-      `SELECT l.section_id, l.author_id, l.owner_id, count(*) AS count FROM listed l WHERE ${where} GROUP BY 1, 2, 3`,
+      `SELECT section, author, owner, count(*) AS count FROM (${rows('l.section, l.author, l.owner')}) GROUP BY 1, 2, 3`,
       bind,
     ),
     db.all<{ id: string; count: number }>(
-      `SELECT b.label_id AS id, count(*) AS count FROM listed l JOIN listed_label b ON b.n = l.n WHERE ${where} GROUP BY 1 ORDER BY 2 DESC, 1 LIMIT 200`,
+      `SELECT label_id AS id, count(*) AS count FROM (${rows('b.label_id', 'listed l JOIN listed_label b ON b.n = l.n')}) GROUP BY 1 ORDER BY 2 DESC, 1 LIMIT 200`,
       bind,
     ),
     db.all<{ id: string; count: number }>(
-      `SELECT ${GATE_ID} AS id, count(*) AS count FROM gate_wait w JOIN draft d ON d.id = w.draft_id JOIN listed l ON l.draft_id = w.draft_id WHERE ${where} GROUP BY 1 ORDER BY 2 DESC, 1 LIMIT 200`,
+      `SELECT ${GATE_ID} AS id, count(*) AS count FROM gate_wait w JOIN draft d ON d.id = w.draft_id JOIN pair p ON p.draft_id = d.id WHERE p.n IN (${rows('l.n')}) GROUP BY 1 ORDER BY 2 DESC, 1 LIMIT 200`,
       bind,
     ),
   ])

@@ -12,7 +12,7 @@ import {
 import { spanOf } from '../../core/query/spans'
 import { dayBounds } from '../../core/time/zone'
 import type { Bind } from './database'
-import { bitOf } from './listed'
+import { bitOf, codeOf } from './listed'
 
 /** What the meaning of a query hangs on beside the items. */
 export interface Asking {
@@ -26,34 +26,34 @@ export interface Asking {
   troubled?: readonly string[] | undefined
 }
 
-const CHOICE: Record<Exclude<ChoiceField, 'in'>, string> = { kind: 'kind', site: 'on_site', draft: 'draft_state' }
-const NAMED = { section: 'section_id', author: 'author_id', owner: 'owner_id', by: 'by_id', language: 'language' } satisfies Partial<
+const CHOICE: Record<Exclude<ChoiceField, 'in'>, string> = { kind: 'kind', site: 'on_site', draft: 'draft' }
+const NAMED = { section: 'section', author: 'author', owner: 'owner', by: 'by', language: 'language' } satisfies Partial<
   Record<NamedField, string>
 >
-/** A gate `w` of the route of a draft `d`: two routes may have gates of one id. */
-export const GATE_ID = "d.route_id || '/' || w.gate"
-const isColumn = (field: NamedField): field is keyof typeof NAMED => field in NAMED
 const DATED: Record<DatedField, string> = {
-  changed: 'changed_at',
-  begun: 'created_at',
-  review: 'review_by',
-  next: 'next_at',
-  ends: 'ends_at',
-  shown: 'shown_date',
+  changed: 'changed',
+  begun: 'created',
+  review: 'review',
+  next: 'next',
+  ends: 'ends',
+  shown: 'shown',
 }
-/** Those that are dates already; the others are instants. */
+/** Those that are dates already; the others are instants, in milliseconds. */
 const DAYS: readonly DatedField[] = ['review', 'shown']
 const COUNTED: Record<CountedField, string> = { words: 'words' }
 const PART: Record<Exclude<Part, ContentPart | 'trouble'>, (row: string) => string> = {
-  draft: (row) => `${row}.draft_id IS NOT NULL`,
-  owner: (row) => `${row}.owner_id IS NOT NULL`,
+  draft: (row) => `${row}.draft <> ${codeOf("'none'")}`,
+  owner: (row) => `${row}.owner IS NOT NULL`,
   name: (row) => `${row}.named = 1`,
-  review: (row) => `${row}.review_by IS NOT NULL`,
-  time: (row) => `${row}.next_at IS NOT NULL`,
+  review: (row) => `${row}.review IS NOT NULL`,
+  time: (row) => `${row}.next IS NOT NULL`,
   embargo: (row) => `${row}.embargoed = 1`,
-  links: (row) => `EXISTS (SELECT 1 FROM live_ref r WHERE r.target = ${row}.item_id AND r.relation = 'link')`,
+  links: (row) => `${row}.n IN (SELECT p.n FROM live_ref r JOIN pair p ON p.item_id = r.target WHERE r.relation = 'link')`,
 }
 
+/** A gate `w` of the route of a draft `d`: two routes may have gates of one id. */
+export const GATE_ID = "d.route_id || '/' || w.gate"
+const isColumn = (field: NamedField): field is keyof typeof NAMED => field in NAMED
 const isContentPart = (part: Part): part is ContentPart => (CONTENT_PARTS as readonly Part[]).includes(part)
 
 /** Longer lists of values are given to the store as one. */
@@ -73,14 +73,26 @@ class Values {
     return `$${name}`
   }
 
-  /** A condition that holds when a column has one of some values; of one that is empty it is 0, not null, so that it can be denied. */
-  anyOf(column: string, values: readonly string[], nullable = false): string {
+  /** The values of a list as SQL. */
+  list(values: readonly string[]): string {
+    return values.length > MOST_IN_PLACE
+      ? `(SELECT value FROM json_each(${this.put(JSON.stringify(values))}))`
+      : `(${values.map((value) => this.put(value)).join(', ')})`
+  }
+
+  /** A condition that holds when a column has one of some values; never null where the column is not. */
+  anyOf(column: string, values: readonly string[]): string {
     if (!values.length) return '0'
-    const list =
-      values.length > MOST_IN_PLACE
-        ? `(SELECT value FROM json_each(${this.put(JSON.stringify(values))}))`
-        : `(${values.map((value) => this.put(value)).join(', ')})`
-    const is = values.length === 1 ? `${column} = ${this.put(values[0]!)}` : `${column} IN ${list}`
+    return values.length === 1 ? `${column} = ${this.put(values[0]!)}` : `${column} IN ${this.list(values)}`
+  }
+
+  /** The same of a column with numbers for words and ids; of one that is empty it is 0, not null, so that it can be denied. */
+  codedAs(column: string, values: readonly string[], nullable = false): string {
+    if (!values.length) return '0'
+    const is =
+      values.length === 1
+        ? `${column} = ${codeOf(this.put(values[0]!))}`
+        : `${column} IN (SELECT n FROM code WHERE id IN ${this.list(values)})`
     return nullable ? `(${column} IS NOT NULL AND ${is})` : is
   }
 }
@@ -98,7 +110,7 @@ export function queryWhere(query: Query, asking: Asking): { where: (row: string)
       case 'not':
         return `NOT ${term(one.part, row)}`
       case 'choice':
-        return one.field === 'in' ? lies(one.values, row) : values.anyOf(`${row}.${CHOICE[one.field]}`, one.values)
+        return one.field === 'in' ? lies(one.values, row) : values.codedAs(`${row}.${CHOICE[one.field]}`, one.values)
       case 'named':
         return named(one.field, one.values, row)
       case 'dated':
@@ -127,7 +139,7 @@ export function queryWhere(query: Query, asking: Asking): { where: (row: string)
   }
   const has = (part: Part, row: string): string => {
     if (isContentPart(part)) return `(${row}.parts & ${bitOf(part)} <> 0)`
-    if (part === 'trouble') return `(${values.anyOf(`${row}.item_id`, asking.troubled ?? [])})`
+    if (part === 'trouble') return `(${row}.n IN (SELECT n FROM pair WHERE ${values.anyOf('item_id', asking.troubled ?? [])}))`
     return `(${PART[part](row)})`
   }
   const named = (field: NamedField, names: string[], row: string): string => {
@@ -135,18 +147,18 @@ export function queryWhere(query: Query, asking: Asking): { where: (row: string)
     const none = names.includes('none')
     if (isColumn(field)) {
       const column = `${row}.${NAMED[field]}`
-      const nullable = field === 'owner'
-      const any = values.anyOf(column, ids, nullable)
-      return none && nullable ? `(${column} IS NULL OR ${any})` : any
+      const any = values.codedAs(column, ids, field === 'owner')
+      return none && field === 'owner' ? `(${column} IS NULL OR ${any})` : any
     }
     const inner =
-      field === 'gate' ? `SELECT w.draft_id FROM gate_wait w JOIN draft d ON d.id = w.draft_id` : `SELECT b.n FROM listed_label b`
-    const key = field === 'gate' ? `${row}.draft_id` : `${row}.n`
+      field === 'gate'
+        ? 'SELECT p.n FROM gate_wait w JOIN draft d ON d.id = w.draft_id JOIN pair p ON p.draft_id = d.id'
+        : 'SELECT b.n FROM listed_label b'
     const id = field === 'gate' ? GATE_ID : 'b.label_id'
-    const any = ids.length ? `(${key} IS NOT NULL AND ${key} IN (${inner} WHERE ${values.anyOf(id, ids)}))` : '0'
+    const any = `${row}.n IN (${inner} WHERE ${values.anyOf(id, ids)})`
     if (!none) return any
     const all = field === 'series' ? `${inner} WHERE ${values.anyOf(id, asking.series)}` : inner
-    return `(${key} IS NULL OR ${key} NOT IN (${all}) OR ${any})`
+    return `(${row}.n NOT IN (${all}) OR ${any})`
   }
   const between = (field: DatedField, text: string, row: string): string => {
     const column = `${row}.${DATED[field]}`
@@ -155,8 +167,9 @@ export function queryWhere(query: Query, asking: Asking): { where: (row: string)
     if (!span.ok) return '0'
     const { from, to } = span.value
     const terms = [`${column} IS NOT NULL`]
-    if (from !== null) terms.push(`${column} >= ${values.put(day ? from : dayBounds(from, asking.zone).from)}`)
-    if (to !== null) terms.push(day ? `${column} <= ${values.put(to)}` : `${column} < ${values.put(dayBounds(to, asking.zone).to)}`)
+    if (from !== null) terms.push(`${column} >= ${values.put(day ? from : Date.parse(dayBounds(from, asking.zone).from))}`)
+    if (to !== null)
+      terms.push(day ? `${column} <= ${values.put(to)}` : `${column} < ${values.put(Date.parse(dayBounds(to, asking.zone).to))}`)
     return `(${terms.join(' AND ')})`
   }
   // Once now, so that all values are known before the text is asked for.

@@ -17,6 +17,7 @@ let server: TestServer
 let team: Team
 let post: { item: string; draft: string; version: string }
 let noteId = 'none'
+let tag = 'none'
 
 const item =
   (rest = '') =>
@@ -129,6 +130,31 @@ const CASES: Record<string, Case> = {
     body: { left: 0, top: 0, width: 20, height: 20 },
   },
   'GET /items': { need: 'item.read' },
+  'GET /facets': { need: 'item.read' },
+  'GET /labels': { need: 'item.read' },
+  'PATCH /labels/:id': { need: 'item.write', path: () => `/labels/${tag}`, body: () => ({ title: `Tag ${Math.random()}` }) },
+  'GET /items/:id/card': { need: 'item.read', path: item('/card') },
+  'GET /views': { need: 'signed-in' },
+  'POST /views': { need: 'signed-in', body: { name: 'x', q: 'colour:red', sort: '-changed', columns: null, group: null } },
+  'PUT /views/:id': {
+    need: 'signed-in',
+    path: () => '/views/none',
+    body: { name: 'x', q: '', sort: '-changed', columns: null, group: null },
+  },
+  'DELETE /views/:id': { need: 'signed-in', path: () => '/views/none' },
+  'PUT /views/:id/pin': { need: 'signed-in', path: () => '/views/mine/pin', body: { pinned: true } },
+  'GET /me/columns': { need: 'signed-in' },
+  'PUT /me/columns': { need: 'signed-in', body: { columns: [{ key: 'title', width: 300 }] } },
+  'POST /acts': {
+    need: 'item.write',
+    body: () => ({ target: { item: post.item, draft: null }, action: { do: 'note', name: 'internalName', to: `x${Math.random()}` } }),
+  },
+  'POST /batches': { need: 'item.read', body: () => ({ action: { do: 'bin' }, items: [{ item: post.item, draft: null }] }) },
+  'GET /batches/:id': { need: 'signed-in', path: () => '/batches/none' },
+  'GET /batches/:id/entries': { need: 'signed-in', path: () => '/batches/none/entries' },
+  'POST /batches/:id/run': { need: 'signed-in', path: () => '/batches/none/run' },
+  'POST /batches/:id/cancel': { need: 'signed-in', path: () => '/batches/none/cancel' },
+  'POST /batches/:id/undo': { need: 'signed-in', path: () => '/batches/none/undo' },
   'POST /items': { need: 'item.write', body: () => ({ kind: 'post', section: team.section, title: 'x' }) },
   'GET /items/:id': { need: 'item.read', path: item() },
   'PATCH /items/:id/office': { need: 'item.write', path: item('/office'), body: {} },
@@ -229,6 +255,7 @@ beforeAll(async () => {
   live = await writePost(team, 'Live one', 'live')
   await team.writer.need('POST', `/drafts/${post.draft}/notes`, { body: { text: 'A note' } })
   noteId = (await team.writer.need<{ draft: { notes: { id: string }[] } }>('GET', `/items/${post.item}`)).draft.notes[0]!.id
+  tag = (await team.writer.need('POST', '/items', { body: { kind: 'label', section: team.section, title: 'Tag' } })).item!
   const excepted = await writePost(team, 'Excepted')
   await team.publisher.need('POST', `/drafts/${excepted.draft}/put-live`, { body: { exception: 'Storm' }, ifMatch: excepted.version })
   exception = (await team.reviewer.need<{ exceptions: { exception: string }[] }>('GET', '/today')).exceptions[0]!.exception

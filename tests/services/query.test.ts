@@ -20,7 +20,7 @@ import { addSection } from '../../server/services/sections'
 import { firstStart } from '../../server/services/sites'
 import type { Row } from '../../server/store/database'
 import { syncItems } from '../../server/store/items'
-import { bitOf } from '../../server/store/listed'
+import { bitOf, codeNames } from '../../server/store/listed'
 import { countListed, facetRows, listPage, type ListedRow, type Listing } from '../../server/store/listing'
 import { personById } from '../../server/store/people'
 import { addVersions, bytesOf, type NewVersion } from '../../server/store/versions'
@@ -340,6 +340,7 @@ describe('a query in the store', () => {
       fc.asyncProperty(queries, async (query) => {
         const asked = { ...listing, query }
         const { few, many, labels, gates } = await facetRows(office.store.read, asked)
+        const codes = await codeNames(office.store.read)
         const total = await countListed(office.store.read, asked)
         expect(few.reduce((sum, { count }) => sum + count, 0)).toBe(total)
         expect(many.reduce((sum, { count }) => sum + count, 0)).toBe(total)
@@ -347,7 +348,7 @@ describe('a query in the store', () => {
         const rows = await listPage(office.store.read, asked, { by: 'changed', descending: true }, { from: 0 }, 1_000)
         const sum = (value: (row: ListedRow) => boolean) => rows.filter(value).length
         for (const state of CHOICES.draft)
-          expect(few.filter((row) => row.draft_state === state).reduce((all, { count }) => all + count, 0)).toBe(
+          expect(few.filter((row) => codes.get(row.draft) === state).reduce((all, { count }) => all + count, 0)).toBe(
             sum((row) => row.found_state === state),
           )
         expect(few.filter(({ parts }) => parts & bitOf('summary')).reduce((all, { count }) => all + count, 0)).toBe(
@@ -367,7 +368,8 @@ describe('a query in the store', () => {
     expect(new Set(rows.map((row) => row.section_id))).toEqual(new Set([section]))
     expect(await countListed(office.store.read, seen)).toBe(rows.length)
     const { many, labels } = await facetRows(office.store.read, seen)
-    expect(many.every((row) => row.section_id === section)).toBe(true)
+    const codes = await codeNames(office.store.read)
+    expect(many.every((row) => codes.get(row.section) === section)).toBe(true)
     expect(labels.every(({ count }) => count <= rows.length)).toBe(true)
   })
   it('knows every name that is asked', () => {

@@ -16,6 +16,8 @@ const props = defineProps<{
   what: BatchWhat
   targets: { items: { item: string; draft: string | null }[] } | { list: { q: string } }
   count: number
+  /** The action, where all is said already. */
+  given?: Action
 }>()
 const emit = defineEmits<{ close: []; done: [] }>()
 interface Batch {
@@ -37,7 +39,7 @@ interface Entry {
   did: Outcome | null
 }
 const notices = useNotices()
-const action = ref<Action | null>(null)
+const action = ref<Action | null>(props.given ?? null)
 const batch = shallowRef<Batch | null>(null)
 const entries = shallowRef<Entry[]>([])
 const more = ref<number | null>(null)
@@ -129,7 +131,7 @@ const progress = computed(() => {
   return Math.round(((now.state === 'trying' ? now.tried : now.ended) / now.total) * 100)
 })
 const outcome = (entry: Entry) => entry.did ?? entry.would
-const plain = computed(() => props.what !== 'label' && ['put-live', 'withdraw', 'bin', 'restore', 'duplicate'].includes(props.what))
+const plain = computed(() => props.given !== undefined || ['put-live', 'withdraw', 'bin', 'restore', 'duplicate'].includes(props.what))
 onMounted(async () => {
   await nextTick()
   // Nothing is to be said: what would happen is found out at once.
@@ -139,8 +141,8 @@ onMounted(async () => {
 
 <template>
   <PlainDialog :open="true" :title="words.title(counted(count, 'item'))" wide @close="close">
-    <BatchForm v-if="!batch" v-model="action" :what="what" />
-    <div v-else>
+    <BatchForm v-if="!batch && !given" v-model="action" :what="what" />
+    <div v-else-if="batch">
       <template v-if="under">
         <p role="status">
           {{ batch.state === 'trying' ? 'Finding out what would happen' : words.doing }} …
@@ -208,8 +210,8 @@ onMounted(async () => {
       <button class="button" @click="close">
         {{ batch && !under && batch.state !== 'tried' ? 'Close' : batch?.state === 'running' ? 'Go on without me' : 'Cancel' }}
       </button>
-      <button v-if="!batch" class="button-main" :disabled="busy || !action" @click="tryIt">See what would happen</button>
-      <button v-else-if="batch.state === 'tried'" class="button-main" :disabled="busy || batch.total === batch.wouldNot" @click="runIt">
+      <button v-if="!batch && !given" class="button-main" :disabled="busy || !action" @click="tryIt">See what would happen</button>
+      <button v-else-if="batch?.state === 'tried'" class="button-main" :disabled="busy || batch.total === batch.wouldNot" @click="runIt">
         {{ words.title(counted(batch.total - batch.wouldNot, 'item')) }}
       </button>
     </template>

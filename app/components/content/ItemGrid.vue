@@ -215,13 +215,15 @@ function words(column: Column, row: Listed): string {
       return row.fields.menuLabel || '–'
     case 'order':
       return row.fields.order === undefined ? '–' : String(row.fields.order)
+    case 'part':
+      return row.fields.seriesPart ? String(row.fields.seriesPart) : '–'
     case 'comments':
       return row.fields.commentsOpen === undefined ? '–' : row.fields.commentsOpen ? 'Open' : 'Closed'
     default:
       return ''
   }
 }
-const RIGHT = ['words', 'order']
+const RIGHT = ['words', 'order', 'part']
 defineExpose({ focus: () => go(Math.max(0, at.value.row), at.value.column), top: () => rows.value.scrollToIndex(0) })
 </script>
 

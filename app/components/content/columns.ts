@@ -36,6 +36,7 @@ export interface Listed {
     order?: number
     commentsOpen?: boolean
     shownDate?: string | null
+    seriesPart?: number | null
   }
 }
 
@@ -77,6 +78,7 @@ export const COLUMNS: readonly Column[] = [
   { key: 'lacks', label: 'Lacks', width: 190 },
   { key: 'menuLabel', label: 'Menu label', width: 150, edit: { as: 'line', field: 'menuLabel' } },
   { key: 'order', label: 'Order', width: 78, edit: { as: 'number', field: 'order' } },
+  { key: 'part', label: 'Part', width: 70, edit: { as: 'number', field: 'seriesPart' } },
   { key: 'comments', label: 'Comments', width: 100, edit: { as: 'switch', field: 'commentsOpen' } },
 ]
 const BY_KEY = new Map(COLUMNS.map((column) => [column.key, column]))

@@ -69,8 +69,8 @@ const set = (event: Event) => emit('change', (event.target as HTMLInputElement).
       ><PagePicker
         :model-value="(value as string | null) ?? null"
         :label="label"
-        :kind="name === 'defaultCategory' ? 'label' : 'page'"
-        :none="name === 'defaultCategory' ? 'None' : 'At the top of the tree'"
+        :kind="name === 'parent' ? 'page' : 'label'"
+        :none="name === 'parent' ? 'At the top of the tree' : 'None'"
         :disabled="locked"
         :except="item"
         @update:model-value="emit('change', $event)"

@@ -8,7 +8,7 @@ const GROUPS: { id: string; name: string; fields: FieldName[] }[] = [
   {
     id: 'about-labels',
     name: 'Labels, byline and date',
-    fields: ['labelType', 'noticeLevel', 'bar', 'lifetime', 'labels', 'seriesPart', 'byline', 'shownDate', 'commentsOpen'],
+    fields: ['labelType', 'broader', 'noticeLevel', 'bar', 'lifetime', 'labels', 'seriesPart', 'byline', 'shownDate', 'commentsOpen'],
   },
   { id: 'about-search', name: 'Search and sitemap', fields: ['pageTitle', 'searchDescription', 'inSitemap', 'indexed', 'language'] },
   { id: 'about-sharing', name: 'When it is shared', fields: ['sharingTitle', 'sharingText', 'sharingPicture'] },

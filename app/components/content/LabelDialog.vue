@@ -1,0 +1,54 @@
+<script setup lang="ts">
+import { LABEL_TYPES, type LabelType } from '~~/core/content/kinds'
+import { isBelow } from '~~/core/labels/tree'
+import type { LabelView } from '~~/server/services/labels'
+import PlainDialog from '~/components/form/PlainDialog.vue'
+import { LABEL_WORDS } from './labelWords'
+
+/** What readers see of a label: its description, its sort, and the category that it is a part of. */
+const props = defineProps<{ label: LabelView; all: LabelView[] }>()
+const emit = defineEmits<{ close: []; change: [change: { summary?: string; type?: LabelType; broader?: string | null }] }>()
+const summary = ref(props.label.summary)
+const type = ref<LabelType>(props.label.type)
+const broader = ref(props.label.broader ?? '')
+const byId = computed(() => new Map(props.all.map((label) => [label.id, label])))
+const broaders = computed(() => props.all.filter((label) => label.type === 'category' && !isBelow(byId.value, label.id, props.label.id)))
+const change = computed(() => ({
+  ...(summary.value === props.label.summary ? {} : { summary: summary.value }),
+  ...(type.value === props.label.type ? {} : { type: type.value }),
+  ...(broader.value === (props.label.broader ?? '') ? {} : { broader: broader.value || null }),
+}))
+</script>
+
+<template>
+  <PlainDialog :open="true" :title="`Change “${label.title}”`" @close="emit('close')">
+    <form id="label" class="space-y-4" @submit.prevent="emit('change', change)">
+      <div>
+        <label class="label" for="label-summary">Description</label>
+        <textarea id="label-summary" v-model="summary" class="input-area" rows="3" maxlength="1000" />
+        <p class="hint mt-1">Readers see it above the listing.</p>
+      </div>
+      <div>
+        <label class="label" for="label-type">Sort</label>
+        <select id="label-type" v-model="type" class="input">
+          <option v-for="one in LABEL_TYPES" :key="one" :value="one">{{ LABEL_WORDS[one].one }}</option>
+        </select>
+        <p v-if="type !== label.type && label.path" class="hint mt-1">Its address changes; {{ label.path }} redirects to the new one.</p>
+      </div>
+      <div v-if="type === 'category'">
+        <label class="label" for="label-broader">Part of the category</label>
+        <select id="label-broader" v-model="broader" class="input">
+          <option value="">none; it stands by itself</option>
+          <option v-for="one in broaders" :key="one.id" :value="one.id">{{ one.title }}</option>
+        </select>
+      </div>
+      <p class="hint">
+        The last part of its address is changed on <NuxtLink :to="`/office/items/${label.id}`" class="link">its own page</NuxtLink>.
+      </p>
+    </form>
+    <template #actions>
+      <button class="button" type="button" @click="emit('close')">Cancel</button>
+      <button class="button-main" type="submit" form="label" :disabled="!Object.keys(change).length">Keep</button>
+    </template>
+  </PlainDialog>
+</template>

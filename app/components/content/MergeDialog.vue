@@ -1,0 +1,40 @@
+<script setup lang="ts">
+import { written } from '~~/core/query/parse'
+import type { LabelView } from '~~/server/services/labels'
+import PlainDialog from '~/components/form/PlainDialog.vue'
+import { counted } from '~/composables/words'
+import { LABEL_WORDS } from './labelWords'
+
+/** Which label another is merged into, and what that touches. */
+const props = defineProps<{ label: LabelView; all: LabelView[] }>()
+const emit = defineEmits<{ close: []; into: [id: string] }>()
+const into = ref('')
+const others = computed(() => props.all.filter(({ id }) => id !== props.label.id))
+const list = computed(() => `/office/content?q=${encodeURIComponent(`label:${written(props.label.title)}`)}`)
+</script>
+
+<template>
+  <PlainDialog :open="true" :title="`Merge “${label.title}”`" @close="emit('close')">
+    <label class="label" for="merge-into">Into which label</label>
+    <select id="merge-into" v-model="into" class="input">
+      <option v-for="one in others" :key="one.id" :value="one.id">
+        {{ one.title }} ({{ LABEL_WORDS[one.type].one.toLowerCase() }}, {{ one.items }})
+      </option>
+    </select>
+    <div class="mt-3 space-y-1.5">
+      <p v-if="label.items">
+        <NuxtLink :to="list" class="link" target="_blank">{{ counted(label.items, 'item') }}</NuxtLink> would get the other label in place
+        of this one, {{ label.live ? `${label.live} of them live` : 'none of them live' }}. For those that are live it is a change in a
+        draft, which goes its route.
+      </p>
+      <p v-else>No item has it. Put it into the bin, or take it off the site, from its own page.</p>
+      <p v-if="label.path" class="text-soft">
+        Its listing {{ label.path }} stays until the last of them is live with the other label; then take it off the site.
+      </p>
+    </div>
+    <template #actions>
+      <button class="button" @click="emit('close')">Cancel</button>
+      <button class="button-main" :disabled="!into || !label.items" @click="emit('into', into)">See what would happen</button>
+    </template>
+  </PlainDialog>
+</template>

@@ -1,0 +1,311 @@
+import { describe, expect, it } from 'vitest'
+import type { Action, Done } from '../../core/batch/action'
+import { until, wallIn, writePost, type Client } from '../support/server'
+import { codes, withTeam } from '../support/team'
+
+const { here, colleague } = withTeam()
+
+interface Page {
+  title: string
+  onSite: string
+  binnedAt: string | null
+  version: { fields: { title: string; labels?: string[] } } | null
+  draft: { id: string; head: string; review: string; content: { fields: Record<string, unknown> } } | null
+}
+interface Batch {
+  state: string
+  total: number
+  tried: number
+  wouldNot: number
+  ended: number
+  refused: number
+  undoable: number
+}
+type Outcome = { ok: true; said: string; draft: string | null } | { ok: false; reasons: { code: string }[] }
+interface Entry {
+  item: string
+  would: Outcome | null
+  did: Outcome | null
+}
+
+const page = (client: Client, item: string) => client.need<Page>('GET', `/items/${item}`)
+const act = (client: Client, item: string, action: Action, draft: string | null = null) =>
+  client.need<Done>('POST', '/acts', { body: { target: { item, draft }, action } })
+const refused = (client: Client, item: string, action: Action, draft: string | null = null) =>
+  codes(client.ask('POST', '/acts', { body: { target: { item, draft }, action } }))
+const list = async (client: Client, q: string) =>
+  (
+    await client.need<{ items: { id: string; title: string; labels: { title: string }[]; words: number; lacks: string[] }[] }>(
+      'GET',
+      `/items?limit=200&q=${encodeURIComponent(q)}`,
+    )
+  ).items
+
+async function settled(client: Client, batch: string): Promise<Batch> {
+  return until(async () => {
+    const now = await client.need<Batch>('GET', `/batches/${batch}`)
+    return now.state !== 'trying' && now.state !== 'running' && now
+  }, 'the batch')
+}
+const entries = async (client: Client, batch: string, only = 'all') =>
+  (await client.need<{ entries: Entry[] }>('GET', `/batches/${batch}/entries?only=${only}&limit=200`)).entries
+/** Tries an action on items, and answers the batch and what would come of it. */
+async function tried(client: Client, action: Action, targets: { items: string[] } | { q: string }): Promise<{ id: string; batch: Batch }> {
+  const body =
+    'items' in targets ? { action, items: targets.items.map((item) => ({ item, draft: null })) } : { action, list: { q: targets.q } }
+  const { batch: id } = await client.need<{ batch: string }>('POST', '/batches', { body })
+  return { id, batch: await settled(client, id) }
+}
+async function label(title: string, type = 'tag'): Promise<string> {
+  return (
+    await here.team['site-keeper'].need<{ item: string }>('POST', '/items', {
+      body: { kind: 'label', section: here.team.section, title, content: { fields: { labelType: type } } },
+    })
+  ).item
+}
+
+describe('a cell of the list', () => {
+  it('changes what readers see in a draft, which goes its route; undo discards the draft that it began', async () => {
+    const { writer } = here.team
+    const { item } = await writePost(here.team, 'Cell one', 'live')
+    const done = await act(writer, item, { do: 'field', name: 'title', to: 'Cell one, better', from: 'Cell one' })
+    expect(done.said).toBe('In a new draft, which goes its route')
+    const after = await page(writer, item)
+    expect([after.title, after.onSite, after.draft?.review, after.draft?.content.fields.title]).toEqual([
+      'Cell one',
+      'live',
+      'draft',
+      'Cell one, better',
+    ])
+    expect(done.undo).toMatchObject({ do: 'discard' })
+    await act(writer, item, done.undo!)
+    expect((await page(writer, item)).draft).toBeNull()
+  })
+  it('goes into the open draft where there is one, says when a clearance lapses, and undo gives back the words', async () => {
+    const { writer } = here.team
+    const made = await writePost(here.team, 'Cell two', 'cleared')
+    const done = await act(writer, made.item, { do: 'field', name: 'summary', to: 'Shorter' })
+    expect(done).toMatchObject({ draft: made.draft, said: 'In its draft; what was cleared or waiting lapses' })
+    await act(writer, made.item, done.undo!)
+    const { draft } = await page(writer, made.item)
+    expect([draft!.content.fields.summary ?? '', draft!.review]).toEqual(['', 'draft'])
+  })
+  it('is refused whole where someone else changed it, where it is wrong, and where nothing would change', async () => {
+    const { writer, reviewer } = here.team
+    const { item, draft } = await writePost(here.team, 'Cell three')
+    expect(await refused(writer, item, { do: 'field', name: 'title', to: 'x', from: 'Another' })).toEqual([409, 'changed-meanwhile'])
+    expect(await refused(writer, item, { do: 'field', name: 'shownDate', to: 'yesterday' })).toEqual([422, 'field-wrong'])
+    expect(await refused(writer, item, { do: 'field', name: 'menuLabel', to: 'x' })).toEqual([422, 'field-unknown'])
+    expect(await refused(writer, item, { do: 'field', name: 'title', to: 'Cell three' })).toEqual([409, 'unchanged'])
+    expect(await refused(reviewer, item, { do: 'field', name: 'title', to: 'x' }, draft)).toEqual([403, 'right-missing'])
+    expect((await page(writer, item)).draft!.content.fields.title).toBe('Cell three')
+  })
+  it('says which address will redirect once a new one is live', async () => {
+    const { item } = await writePost(here.team, 'Cell four', 'live')
+    const done = await act(here.team.writer, item, { do: 'field', name: 'segment', to: 'cell-four-moved' })
+    expect(done.said).toContain('once it is live, /posts/cell-four redirects to …/cell-four-moved')
+  })
+  it('changes what only the office sees at once, and moves an item where nothing forbids it', async () => {
+    const editor = here.team['section-editor']
+    const { item } = await writePost(here.team, 'Cell five')
+    const named = await act(editor, item, { do: 'note', name: 'internalName', to: 'the fifth' })
+    expect(named).toMatchObject({ draft: null, undo: { do: 'note', name: 'internalName', to: null } })
+    expect(await list(editor, '"the fifth"')).toHaveLength(1)
+    const moved = await act(editor, item, { do: 'move', section: here.team.other })
+    expect([moved.said, moved.undo]).toEqual(['In Fares at once', { do: 'move', section: here.team.section }])
+    expect((await list(editor, 'section:Fares fifth')).map(({ id }) => id)).toEqual([item])
+  })
+})
+
+describe('what lists know', () => {
+  it('is there as soon as a cell was changed: labels, words, what is lacking, words anywhere', async () => {
+    const { writer } = here.team
+    const [tag] = [await label('Storms')]
+    const { item } = await writePost(here.team, 'Known one')
+    await act(writer, item, { do: 'label', add: [tag], remove: [] })
+    const [row] = await list(writer, 'label:storms text:"first words" words:6 lacks:summary')
+    expect(row).toMatchObject({ id: item, labels: [{ title: 'Storms' }] })
+    const facets = await writer.need<{ total: number; fields: { label: { value: string; count: number }[] }; has: { summary: number } }>(
+      'GET',
+      '/facets?q=label%3AStorms',
+    )
+    expect(facets).toMatchObject({ total: 1, fields: { label: [{ value: 'Storms', count: 1 }] }, has: { summary: 0 } })
+    await act(writer, item, { do: 'field', name: 'summary', to: 'All about gales' })
+    expect(await list(writer, 'label:Storms lacks:summary')).toEqual([])
+    expect(await list(writer, 'text:gales')).toHaveLength(1)
+    const { labels } = await writer.need<{ labels: { id: string; items: number; live: number }[] }>('GET', '/labels')
+    expect(labels.find(({ id }) => id === tag)).toMatchObject({ items: 1, live: 0 })
+  })
+  it('finds an item by its second draft, and counts it once', async () => {
+    const { writer } = here.team
+    const { item } = await writePost(here.team, 'Twice worked on', 'live')
+    await act(writer, item, { do: 'field', name: 'title', to: 'First rewrite' })
+    await writer.need('POST', `/items/${item}/drafts`, { body: { name: 'Second' } })
+    const found = await writer.need<{ total: number; items: { drafts: number; draftState: string }[] }>(
+      'GET',
+      `/items?q=${encodeURIComponent('"Twice worked on" draft:draft')}`,
+    )
+    expect(found).toMatchObject({ total: 1, items: [{ drafts: 2, draftState: 'draft' }] })
+  })
+  it('tells in a few words what an item says, as its draft has it', async () => {
+    const { writer } = here.team
+    const { item } = await writePost(here.team, 'Card', 'live')
+    const { draft } = await act(writer, item, { do: 'field', name: 'summary', to: 'In the draft' })
+    expect(await writer.need('GET', `/items/${item}/card`)).toMatchObject({
+      title: 'Card',
+      summary: 'Card, first words.',
+      path: '/posts/card',
+      draft: null,
+    })
+    expect(await writer.need('GET', `/items/${item}/card?draft=${draft}`)).toMatchObject({ summary: 'In the draft', draft: 'Change' })
+  })
+})
+
+describe('many at once', () => {
+  it('are tried first and nothing is changed; then done, each into its draft, and taken back as one', async () => {
+    const { writer, publisher } = here.team
+    const tag = await label('Winter')
+    const made = await Promise.all(
+      ['One', 'Two', 'Three'].map((name) => writePost(here.team, `Many ${name}`, name === 'Two' ? 'live' : 'draft')),
+    )
+    const items = made.map(({ item }) => item)
+    const { id, batch } = await tried(writer, { do: 'label', add: [tag], remove: [] }, { items })
+    expect(batch).toMatchObject({ state: 'tried', total: 3, tried: 3, wouldNot: 0, ended: 0 })
+    const would = await entries(writer, id)
+    expect(would.map(({ would }) => would?.ok)).toEqual([true, true, true])
+    expect(JSON.stringify(would)).toContain('One label more in a new draft')
+    expect(await list(writer, 'label:Winter')).toEqual([])
+    expect((await page(writer, items[1]!)).draft).toBeNull()
+
+    await writer.need('POST', `/batches/${id}/run`)
+    expect(await settled(writer, id)).toMatchObject({ state: 'done', ended: 3, refused: 0, undoable: 3 })
+    await until(async () => (await list(writer, 'label:Winter')).length === 3, 'the labels')
+    expect(await codes(publisher.ask('POST', `/batches/${id}/undo`))).toEqual([404, 'unknown'])
+    // One of them is changed by someone else meanwhile: that one stays as it is now.
+    await act(writer, items[0]!, { do: 'label', add: [], remove: [tag] })
+    const { batch: undo } = await writer.need<{ batch: string }>('POST', `/batches/${id}/undo`)
+    expect(await settled(writer, undo)).toMatchObject({ state: 'done', ended: 3, refused: 1 })
+    await until(async () => (await list(writer, 'label:Winter')).length === 0, 'no label')
+    expect((await page(writer, items[1]!)).draft).toBeNull()
+    expect(await codes(writer.ask('POST', `/batches/${id}/undo`))).toEqual([409, 'undone-before'])
+    const journal = await here.team.founder.need<{ rows: { action: string; data: unknown }[] }>('GET', '/journal?action=batch.done')
+    expect(journal.rows.map(({ action }) => action)).toEqual(['batch.done', 'batch.done'])
+  })
+  it('that are refused say why, one by one, and the others are done', async () => {
+    const { publisher } = here.team
+    const cleared = await writePost(here.team, 'Goes live', 'cleared')
+    const draft = await writePost(here.team, 'Does not')
+    const { id, batch } = await tried(publisher, { do: 'put-live' }, { items: [cleared.item, draft.item] })
+    expect(batch).toMatchObject({ total: 2, wouldNot: 1 })
+    const [refusal] = await entries(publisher, id, 'refused')
+    expect(refusal).toMatchObject({ item: draft.item, would: { ok: false, reasons: [{ code: 'not-cleared' }] } })
+    await publisher.need('POST', `/batches/${id}/run`)
+    expect(await settled(publisher, id)).toMatchObject({ ended: 2, refused: 1 })
+    expect((await page(publisher, cleared.item)).onSite).toBe('live')
+    const { batch: undo } = await publisher.need<{ batch: string }>('POST', `/batches/${id}/undo`)
+    await settled(publisher, undo)
+    expect((await page(publisher, cleared.item)).onSite).toBe('withdrawn')
+  })
+  it('are all that a query finds, as they were when it was asked', async () => {
+    const editor = here.team['section-editor']
+    const made = await Promise.all([1, 2, 3, 4].map((n) => writePost(here.team, `Heap of sand ${n}`)))
+    const { id, batch } = await tried(editor, { do: 'bin' }, { q: '"heap of sand"' })
+    expect(batch).toMatchObject({ state: 'tried', total: 4, wouldNot: 0 })
+    await writePost(here.team, 'Heap of sand 5')
+    await editor.need('POST', `/batches/${id}/run`)
+    await settled(editor, id)
+    expect((await list(editor, '"heap of sand" in:bin')).map(({ id: one }) => one).sort()).toEqual(made.map(({ item }) => item).sort())
+    expect(await list(editor, '"heap of sand"')).toHaveLength(1)
+    const back = await tried(editor, { do: 'restore' }, { q: '"heap of sand" in:bin' })
+    await editor.need('POST', `/batches/${back.id}/run`)
+    await settled(editor, back.id)
+    expect(await list(editor, '"heap of sand"')).toHaveLength(5)
+  })
+  it('stop where they are told to, and what was done can be taken back', async () => {
+    const editor = here.team['section-editor']
+    await Promise.all(Array.from({ length: 30 }, (_, n) => writePost(here.team, `Row of stones ${n}`)))
+    const { id } = await tried(editor, { do: 'duplicate' }, { q: '"row of stones"' })
+    await editor.need('POST', `/batches/${id}/run`)
+    await until(async () => (await editor.need<Batch>('GET', `/batches/${id}`)).ended > 0, 'some done')
+    // It may be over before the word arrives on a fast machine; then the word is refused.
+    const stopped = await editor.ask('POST', `/batches/${id}/cancel`)
+    const now = await settled(editor, id)
+    expect(stopped.status === 204 ? now.state : 'cancelled').toBe('cancelled')
+    expect(now.ended).toBeGreaterThan(0)
+    expect(await list(editor, '"row of stones" copy')).toHaveLength(now.ended)
+    const { batch: undo } = await editor.need<{ batch: string }>('POST', `/batches/${id}/undo`)
+    expect(await settled(editor, undo)).toMatchObject({ state: 'done', refused: 0 })
+    expect(await list(editor, '"row of stones" copy')).toEqual([])
+  })
+  it('are sent on, given a time, gathered in an edition, handed over and taken off the site', async () => {
+    const { writer, publisher } = here.team
+    const { item, draft } = await writePost(here.team, 'Each in turn')
+    const sentOn = await act(writer, item, { do: 'send', note: 'Please' })
+    expect(sentOn).toMatchObject({ said: 'Sent to review', draft, undo: { do: 'pull-out' } })
+    await act(writer, item, sentOn.undo!)
+    expect((await page(writer, item)).draft!.review).toBe('draft')
+    const { date, time } = wallIn(200)
+    const timed = await act(publisher, item, { do: 'schedule', date, time })
+    expect(await list(publisher, `"each in turn" next:${date}`)).toHaveLength(1)
+    await act(publisher, item, timed.undo!)
+    const { edition } = await publisher.need<{ edition: string }>('POST', '/editions', { body: { name: 'From the list' } })
+    const gathered = await act(publisher, item, { do: 'gather', edition })
+    expect((await publisher.need<{ entries: unknown[] }>('GET', `/editions/${edition}`)).entries).toHaveLength(1)
+    await act(publisher, item, gathered.undo!)
+    const live = await writePost(here.team, 'Off again', 'live')
+    const off = await act(publisher, live.item, { do: 'withdraw' })
+    expect(off.said).toBe('Off the site; /posts/off-again answers that it is gone')
+    expect(await act(publisher, live.item, off.undo!)).toMatchObject({ said: 'What was live is live again at /posts/off-again' })
+  })
+  it('are only those that a person may see, and an act that only takes back is not for many', async () => {
+    const { founder, section, other } = here.team
+    const wen = await colleague()
+    await founder.need('PUT', `/people/${wen.id}/roles`, { body: { roles: [{ role: 'section-editor', section: other }] } })
+    const hidden = await writePost(here.team, 'Hidden from some')
+    const bin: Action = { do: 'bin' }
+    expect(await codes(wen.client.ask('POST', '/batches', { body: { action: bin, items: [{ item: hidden.item, draft: null }] } }))).toEqual(
+      [404, 'unknown'],
+    )
+    expect(await codes(wen.client.ask('POST', '/batches', { body: { action: bin, list: { q: 'hidden' } } }))).toEqual([422, 'nothing'])
+    expect(await refused(wen.client, hidden.item, bin)).toEqual([403, 'right-missing'])
+    const facets = await wen.client.need<{ fields: { section: { value: string }[] } }>('GET', '/facets')
+    expect(facets.fields.section.map(({ value }) => value)).toEqual(['Fares'])
+    expect(section).not.toBe(other)
+    const back = { do: 'cancel', event: 'none' }
+    expect(await codes(founder.ask('POST', '/batches', { body: { action: back, items: [{ item: hidden.item, draft: null }] } }))).toEqual([
+      400,
+      'action-wrong',
+    ])
+  })
+})
+
+describe('kept views and columns', () => {
+  it('are one’s own, shared with a group of one’s own, pinned with counts', async () => {
+    const { founder, writer, reviewer } = here.team
+    const me = (await writer.need<{ person: { id: string } }>('GET', '/session')).person.id
+    const { group } = await founder.need<{ group: string }>('POST', '/groups', { body: { name: 'The desk', members: [me], roles: [] } })
+    const view = { name: 'Storms', q: 'label:Storms', sort: '-changed', columns: ['title', 'words'], group: null as string | null }
+    const { id } = await writer.need<{ id: string }>('POST', '/views', { body: view })
+    const views = async (client: Client) =>
+      (await client.need<{ views: { id: string; name: string; pinned: boolean; count: number | null; whose: string }[] }>('GET', '/views'))
+        .views
+    expect((await views(writer)).find((one) => one.id === id)).toMatchObject({ pinned: true, count: 1, whose: 'mine' })
+    expect((await views(writer)).map(({ name }) => name)).toEqual(expect.arrayContaining(['Mine', 'Without a picture', 'In the bin']))
+    expect(await codes(writer.ask('POST', '/views', { body: { ...view, q: 'label:' } }))).toEqual([422, 'query-wrong'])
+    expect(await codes(reviewer.ask('POST', '/views', { body: { ...view, group } }))).toEqual([422, 'group-not-yours'])
+    expect((await views(reviewer)).some((one) => one.id === id)).toBe(false)
+    const theirs = (await reviewer.need<{ person: { id: string } }>('GET', '/session')).person.id
+    await founder.need('PUT', `/groups/${group}`, { body: { name: 'The desk', members: [me, theirs], roles: [] } })
+    await writer.need('PUT', `/views/${id}`, { body: { ...view, group } })
+    expect((await views(reviewer)).find((one) => one.id === id)).toMatchObject({ whose: 'group', pinned: false, count: null })
+    await reviewer.need('PUT', `/views/${id}/pin`, { body: { pinned: true } })
+    expect((await views(reviewer)).find((one) => one.id === id)).toMatchObject({ pinned: true, count: 1 })
+    expect(await codes(reviewer.ask('DELETE', `/views/${id}`))).toEqual([404, 'unknown'])
+    await writer.need('DELETE', `/views/${id}`)
+    expect((await views(writer)).some((one) => one.id === id)).toBe(false)
+    const columns = [{ key: 'title', width: 400 }]
+    await writer.need('PUT', '/me/columns', { body: { columns } })
+    expect(await writer.need('GET', '/me/columns')).toEqual({ columns })
+    expect(await reviewer.need('GET', '/me/columns')).toEqual({ columns: null })
+  })
+})
