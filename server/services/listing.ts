@@ -6,7 +6,7 @@ import { inList, wordsOf, type Query } from '../../core/query/query'
 import { readSort } from '../../core/query/sort'
 import type { Reader } from '../store/database'
 import { bitOf, codeNames } from '../store/listed'
-import { countListed, facetRows, listPage, type FacetRows, type ListedRow, type Listing, type Start } from '../store/listing'
+import { countedPage, facetRows, type Tally, type ListedRow, type Listing, type Start } from '../store/listing'
 import { gateNames } from '../store/sites'
 import { readContent, readManifest, readManifests, versionsByIds } from '../store/versions'
 import { draftById } from '../store/items'
@@ -106,24 +106,19 @@ export async function findItems(office: Office, foresight: Foresight, actor: Act
   const sort = readSort(query.sort)
   if (!sort) throw refusal('bad-input', 'sort-wrong', 'The list cannot be sorted by that', 'sort')
   const db = office.store.read
-  const [rows, total] = await Promise.all([listPage(db, listing, sort, startOf(query), query.limit + 1), countListed(db, listing)])
+  const { rows, total } = await countedPage(db, listing, sort, startOf(query), query.limit + 1)
   const items = await withFields(db, rows.slice(0, query.limit))
   return { items, total, next: rows.length > query.limit ? cursorOf(items.at(-1)!) : null }
 }
 
 /** Rows with what their versions say in the fields that a list can change. */
 async function withFields(db: Reader, rows: ListedRow[]): Promise<ItemPage['items']> {
-  const versions = new Map(
-    (
-      await versionsByIds(
-        db,
-        rows.map((row) => row.found_version),
-      )
-    ).map((version) => [version.id, version.manifest]),
+  const manifests = await readManifests(
+    db,
+    rows.map((row) => row.found_manifest),
   )
-  const manifests = await readManifests(db, [...versions.values()])
   return rows.map((row) => {
-    const { fields } = manifests.get(versions.get(row.found_version)!)!
+    const { fields } = manifests.get(row.found_manifest)!
     return { ...row, fields: Object.fromEntries(CELL_FIELDS.flatMap((name) => (fields[name] === undefined ? [] : [[name, fields[name]]]))) }
   })
 }
@@ -162,52 +157,55 @@ export async function facetsOf(office: Office, foresight: Foresight, actor: Acto
     gateNames(db),
     codeNames(db),
   ])
-  const word = (code: number) => codes.get(code) ?? null
-  const who = (code: number) => people.get(codes.get(code) ?? '')?.name ?? null
   const { people, sections } = actor.rights
-  const summed = <R extends { count: number }>(list: readonly R[], of: (row: R) => string | null): Facet[] => {
-    const counts = new Map<string, number>()
-    for (const row of list) {
-      const value = of(row)
-      if (value !== null) counts.set(value, (counts.get(value) ?? 0) + row.count)
-    }
-    return [...counts].map(([value, count]) => ({ value, count })).sort((a, b) => b.count - a.count || (a.value < b.value ? -1 : 1))
-  }
+  const { total, planned } = rows
+  const word = (code: number | null) => (code === null ? null : codes.get(code) || null)
+  const who = (code: number | null) => (code === null ? null : (people.get(codes.get(code) ?? '')?.name ?? null))
   const nameIn = (names: readonly { id: string; title?: string; name?: string }[]) => {
     const byId = new Map(names.map(({ id, title, name }) => [id, title ?? name ?? null]))
-    return ({ id }: { id: string }) => byId.get(id) ?? null
+    return (id: string) => byId.get(id) ?? null
   }
-  const { few, many } = rows
-  const total = few.reduce((sum, { count }) => sum + count, 0)
-  const withPart = (part: ContentPart) => few.reduce((sum, row) => sum + (row.parts & bitOf(part) ? row.count : 0), 0)
+  const withPart = (part: ContentPart) => [...rows.parts].reduce((sum, [bits, count]) => sum + ((bits ?? 0) & bitOf(part) ? count : 0), 0)
   return {
     total,
     fields: {
-      kind: summed(few, (row) => word(row.kind)),
-      site: summed(few, (row) => word(row.on_site)),
-      draft: summed(few, (row) => word(row.draft)),
-      language: summed(few, (row) => word(row.language) || null),
-      section: sectionFacets(many, codes, sections),
-      author: summed(many, (row) => who(row.author)),
-      owner: summed(many, (row) => (row.owner === null ? 'none' : who(row.owner))),
-      label: summed(rows.labels, nameIn(labels)),
-      gate: summed(rows.gates, nameIn(gates)),
+      kind: named(rows.kind, word),
+      site: named(rows.on_site, word),
+      draft: named(rows.draft, word),
+      language: named(rows.language, word),
+      section: sectionFacets(rows.section, codes, sections),
+      author: named(rows.author, who),
+      owner: named(rows.owner, (code) => (code === null ? 'none' : who(code))),
+      label: named(rows.labels, nameIn(labels)),
+      gate: named(rows.gates, nameIn(gates)),
     },
     has: {
       ...(Object.fromEntries(CONTENT_PARTS.map((part) => [part, withPart(part)])) as Record<ContentPart, number>),
-      time: few.reduce((sum, row) => sum + (row.planned ? row.count : 0), 0),
+      time: planned,
     },
   }
 }
 
-/** How many items each section has, with all below it, as the query `section:` counts them. */
-function sectionFacets(rows: FacetRows['many'], codes: Map<number, string>, sections: Actor['rights']['sections']): Facet[] {
+/** Counts by names, most first; what has no name is left out, and what has the same one is counted together. */
+function named<V>(tally: Tally<V>, name: (value: V) => string | null): Facet[] {
   const counts = new Map<string, number>()
-  for (const { section, count } of rows) {
-    const names = new Set(withAncestors(sections, codes.get(section) ?? '').map((id) => sections.get(id)!.name))
+  for (const [value, count] of tally) {
+    const word = name(value)
+    if (word !== null) counts.set(word, (counts.get(word) ?? 0) + count)
+  }
+  return mostFirst(counts)
+}
+const mostFirst = (counts: ReadonlyMap<string, number>): Facet[] =>
+  [...counts].map(([value, count]) => ({ value, count })).sort((a, b) => b.count - a.count || (a.value < b.value ? -1 : 1))
+
+/** How many items each section has, with all below it, as the query `section:` counts them. */
+function sectionFacets(tally: Tally<number | null>, codes: ReadonlyMap<number, string>, sections: Actor['rights']['sections']): Facet[] {
+  const counts = new Map<string, number>()
+  for (const [code, count] of tally) {
+    const names = new Set(withAncestors(sections, codes.get(code ?? -1) ?? '').map((id) => sections.get(id)!.name))
     for (const name of names) counts.set(name, (counts.get(name) ?? 0) + count)
   }
-  return [...counts].map(([value, count]) => ({ value, count })).sort((a, b) => b.count - a.count || (a.value < b.value ? -1 : 1))
+  return mostFirst(counts)
 }
 
 /** An item in a few words, for who looks at its row: as a draft of it says, or the one that stands for it, or the site. */

@@ -148,7 +148,8 @@ export function queryWhere(query: Query, asking: Asking): { where: (row: string)
     if (isColumn(field)) {
       const column = `${row}.${NAMED[field]}`
       const any = values.codedAs(column, ids, field === 'owner')
-      return none && field === 'owner' ? `(${column} IS NULL OR ${any})` : any
+      if (!none || field !== 'owner') return any
+      return ids.length ? `(${column} IS NULL OR ${any})` : `${column} IS NULL`
     }
     const inner =
       field === 'gate'
