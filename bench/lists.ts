@@ -74,13 +74,19 @@ const timed = async (work: () => Promise<unknown>): Promise<number> => {
   return performance.now() - start
 }
 
-/** Pages, counts and facets of lists over 100,000 items. */
-export async function measure(): Promise<Row[]> {
+/** The folder with 100,000 items; it is written once. */
+export async function listsFolder(): Promise<string> {
   if (!existsSync(FOLDER)) {
     process.stdout.write('  writing 100,000 items, once\n')
     await seedDemo(FOLDER, { now: new Date() })
     await growDemo(FOLDER, ITEMS, (words) => process.stdout.write(`  ${words}\n`))
   }
+  return FOLDER
+}
+
+/** Pages, counts and facets of lists over 100,000 items. */
+export async function measure(): Promise<Row[]> {
+  await listsFolder()
   const office = await openOffice(FOLDER, systemClock)
   const bare = new sqlite3.Database(join(FOLDER, 'yieldgate.sqlite'), sqlite3.OPEN_READONLY)
   const all = (sql: string) =>

@@ -14,6 +14,7 @@ const BENCHES = {
   editions: () => import('./editions'),
   month: () => import('./month'),
   lists: () => import('./lists'),
+  batches: () => import('./batches'),
 }
 const wanted = process.argv.slice(2).filter((name): name is keyof typeof BENCHES => name in BENCHES)
 const rows: Row[] = []

@@ -1,12 +1,14 @@
 import { z } from 'zod'
 import { KINDS, LABEL_TYPES } from '../../core/content/kinds'
 import { CONTENT_PARTS } from '../../core/query/contentFacts'
+import { LIST_COLUMNS, type ListColumn } from '../../core/formats/listCsv'
+import { bringIn, listFile } from '../services/listFile'
 import { facetsOf, findItems, itemCard, LIST_STATES, type ItemPage } from '../services/listing'
 import { changeLabel, labels } from '../services/labels'
 import { preference, setPreference } from '../services/preferences'
 import { changeView, keepView, letViewGo, pinView, savedViews } from '../services/savedViews'
 import { bitOf } from '../store/listed'
-import { endpoint, pageLimit } from './endpoint'
+import { Download, endpoint, pageLimit } from './endpoint'
 
 export const asked = z.strictObject({
   q: z.string().max(2_000).optional(),
@@ -71,6 +73,26 @@ export const listing = [
       const { total, next, items } = await findItems(office, foresight, actor, query)
       return { total, next, items: items.map(view) }
     },
+  }),
+  endpoint({
+    method: 'GET',
+    path: '/list/file',
+    tag: 'items',
+    summary: 'The items of a query as a file: CSV (RFC 4180)',
+    query: asked.extend({ sort: z.string().max(20).default('-changed'), columns: z.string().max(300).default('') }),
+    async run({ office, foresight, actor, query: { columns, ...query } }) {
+      const wanted = columns.split(',').filter((name): name is ListColumn => Object.hasOwn(LIST_COLUMNS, name))
+      const all = Object.keys(LIST_COLUMNS) as ListColumn[]
+      return new Download(await listFile(office, foresight, actor, query, wanted.length ? wanted : all))
+    },
+  }),
+  endpoint({
+    method: 'POST',
+    path: '/list/file',
+    tag: 'items',
+    summary: 'Find out what a changed file of a list would do; answers a batch that waits for the word to run',
+    body: z.strictObject({ csv: z.string().min(1).max(5_000_000) }),
+    run: ({ office, actor, body }) => bringIn(office, actor, body.csv),
   }),
   endpoint({
     method: 'GET',

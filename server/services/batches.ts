@@ -22,6 +22,10 @@ const CHUNK = 400
 
 /** The items that are meant: those named, or all of a list. */
 export type Targets = { items: Target[] } | { listing: Listing }
+/** An item with what is done to it alone. */
+export interface OwnAct extends Target {
+  action: Action
+}
 
 /** Begins to find out what an action would do to many items. Nothing is done before it is told to run. */
 export async function beginBatch(
@@ -31,19 +35,40 @@ export async function beginBatch(
   targets: Targets,
 ): Promise<{ batch: string; total: number }> {
   if (!isForMany(action)) throw refusal('bad-input', 'action-wrong', 'That takes one act back; it is not for many', 'action')
-  const site = found(await office.site(), 'site')
   if ('items' in targets) await mustReadAll(office, actor, targets.items)
+  return begin(office, actor, action, partsOf(office, targets))
+}
+
+/** Begins to find out what would come of many acts, each on its own item. */
+export async function beginActs(office: Office, actor: Actor, acts: OwnAct[]): Promise<{ batch: string; total: number }> {
+  await mustReadAll(office, actor, acts)
+  return begin(office, actor, null, partsOf(office, { items: acts }))
+}
+
+async function begin(
+  office: Office,
+  actor: Actor,
+  action: Action | null,
+  parts: AsyncGenerator<(Target & { action?: Action })[]>,
+): Promise<{ batch: string; total: number }> {
+  const site = found(await office.site(), 'site')
   const id = office.newId()
   const row = batchRow(office, actor, { id, site: site.id, action, state: 'cancelled', total: 0, undoes: null })
   await office.store.write((tx) => tx.insert('batch', [row]))
   let total = 0
-  for await (const part of partsOf(office, targets)) {
+  for await (const part of parts) {
     if (total + part.length > MOST_AT_ONCE)
       throw refusal('refused', 'too-many', `At most ${MOST_AT_ONCE.toLocaleString('en')} items at once; ask for fewer`)
     await office.store.write((tx) =>
       tx.insert(
         'batch_entry',
-        part.map(({ item, draft }, index) => ({ batch_id: id, seq: total + index, item_id: item, draft_id: draft })),
+        part.map(({ item, draft, action: own }, index) => ({
+          batch_id: id,
+          seq: total + index,
+          item_id: item,
+          draft_id: draft,
+          action: own ? JSON.stringify(own) : null,
+        })),
       ),
     )
     total += part.length
@@ -92,7 +117,7 @@ const batchRow = (
   beat_at: '',
 })
 
-async function* partsOf(office: Office, targets: Targets): AsyncGenerator<Target[]> {
+async function* partsOf(office: Office, targets: Targets): AsyncGenerator<(Target & { action?: Action })[]> {
   if ('items' in targets) {
     for (let at = 0; at < targets.items.length; at += ROWS) yield targets.items.slice(at, at + ROWS)
     return
@@ -118,7 +143,7 @@ export async function batchView(office: Office, actor: Actor, id: string) {
   return {
     id: batch.id,
     action,
-    words: action ? actionWords(action) : 'Taken back',
+    words: action ? actionWords(action) : batch.undoes === null ? 'Changed from a file' : 'Taken back',
     state: batch.state,
     total: batch.total,
     ...counts,
@@ -187,7 +212,7 @@ export async function undoBatch(office: Office, actor: Actor, id: string): Promi
     if (!total) throw refusal('conflict', 'nothing', 'There is nothing to take back')
     await tx.insert('batch', [batchRow(office, actor, { id: undo, site: now.site_id, action: null, state: 'running', total, undoes: id })])
     await tx.run(
-      `INSERT INTO batch_entry (batch_id, seq, item_id, draft_id, undo) SELECT $undo, row_number() OVER (ORDER BY seq DESC) - 1, item_id, draft_id, undo
+      `INSERT INTO batch_entry (batch_id, seq, item_id, draft_id, action) SELECT $undo, row_number() OVER (ORDER BY seq DESC) - 1, item_id, draft_id, undo
        FROM batch_entry WHERE batch_id = $id AND undo IS NOT NULL`,
       { undo, id },
     )
@@ -241,7 +266,7 @@ export async function goOn(office: Office, id: string): Promise<boolean> {
     const inner = within(office, tx)
     for (const entry of entries) {
       if (known.length && performance.now() > until) break
-      const action = fixed ?? (JSON.parse(entry.undo!) as Action)
+      const action = fixed ?? (JSON.parse(entry.action!) as Action)
       known.push({ seq: entry.seq, ...(await outcomeOf(inner, actor, { item: entry.item_id, draft: entry.draft_id }, action)) })
     }
     if (batch.state === 'trying') throw new OnlyTried()

@@ -28,6 +28,8 @@ export interface EntryRow {
   seq: number
   item_id: string
   draft_id: string | null
+  /** JSON of what is done to it, where each has its own. */
+  action: string | null
   tried: string | null
   outcome: string | null
   undo: string | null
@@ -52,7 +54,7 @@ export const undoOf = (db: Reader, id: string) => db.one<BatchRow>(`SELECT ${BAT
 /** The entries of which a column is still empty, in order. */
 export const openEntries = (db: Reader, batch: string, column: 'tried' | 'outcome', limit: number) =>
   db.all<EntryRow>(
-    `SELECT seq, item_id, draft_id, tried, outcome, undo FROM batch_entry WHERE batch_id = $batch AND ${column} IS NULL ORDER BY seq LIMIT $limit`,
+    `SELECT seq, item_id, draft_id, action, tried, outcome, undo FROM batch_entry WHERE batch_id = $batch AND ${column} IS NULL ORDER BY seq LIMIT $limit`,
     { batch, limit },
   )
 
@@ -92,7 +94,7 @@ export const batchCounts = async (db: Reader, batch: string): Promise<BatchCount
 /** A page of entries with the items’ titles; `only` those that are (or would be) refused. */
 export const entriesOf = (db: Reader, batch: string, only: 'all' | 'refused', after: number, limit: number) =>
   db.all<EntryRow & { title: string; kind: string }>(
-    `SELECT e.seq, e.item_id, e.draft_id, e.tried, e.outcome, e.undo, i.title, i.kind FROM batch_entry e JOIN item i ON i.id = e.item_id
+    `SELECT e.seq, e.item_id, e.draft_id, e.action, e.tried, e.outcome, e.undo, i.title, i.kind FROM batch_entry e JOIN item i ON i.id = e.item_id
      WHERE e.batch_id = $batch AND e.seq > $after ${only === 'refused' ? "AND coalesce(e.outcome, e.tried) ->> 'ok' = 0" : ''} ORDER BY e.seq LIMIT $limit`,
     { batch, after, limit },
   )

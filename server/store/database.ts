@@ -24,6 +24,8 @@ export interface Tx extends Reader {
   insertNew<T>(table: string, rows: Row[], returning: string[]): Promise<T[]>
   /** Sets columns of the rows that have these keys. */
   update(table: string, where: Record<string, Value>, set: Record<string, Value>): Promise<void>
+  /** The same for all transactions of a store, and their parts: what is remembered of a store hangs on it. */
+  origin: object
   /** Does something in memory once the transaction is committed; nothing when it is undone. */
   afterCommit(work: () => void): void
 }
@@ -158,6 +160,7 @@ function transaction(connection: Connection, afterCommit: Tx['afterCommit']): Tx
     ...reader(() => connection),
     run,
     afterCommit,
+    origin: connection,
     async insert(table, rows, or) {
       for (const [sql, bind] of inserts(or ? `INSERT OR ${or}` : 'INSERT', table, rows)) await run(sql, bind)
     },

@@ -156,18 +156,26 @@ export async function countedPage(
 
 async function pageOf(db: Reader, list: Asked, sort: Sort, start: Start, limit: number): Promise<ListedRow[]> {
   const { sql, bind } = pageNumbers(list, sort, start, limit)
-  return db.all<ListedRow>(
-    `SELECT i.*, l.n, p.draft_id AS found_draft, p.draft_state AS found_state, (SELECT lower(hex(m.hash)) FROM version f JOIN object m ON m.id = f.manifest WHERE f.id = p.version_id) AS found_manifest,
-       p.version_id AS found_version, l.words, l.parts, l.shown AS shown_date, x.v AS sort_value,
-       (SELECT json_group_array(json_object('id', t.id, 'title', t.title)) FROM listed_label g JOIN item t ON t.id = g.label_id WHERE g.n = l.n) AS labels,
-       a.name AS author, o.name AS owner, s.name AS section, b.name AS "by", e.path,
-       (SELECT count(*) FROM pair m WHERE m.item_id = i.id AND m.draft_id IS NOT NULL) AS drafts
-     FROM (${sql}) x JOIN listed l ON l.n = x.n JOIN pair p ON p.n = l.n JOIN item i ON i.id = p.item_id JOIN person a ON a.id = i.author_id
-       JOIN person b ON b.id = p.by_id LEFT JOIN person o ON o.id = i.owner_id JOIN section s ON s.id = i.section_id LEFT JOIN live_entry e ON e.item_id = i.id
-     ${orderOf(sort, 'x.v', 'x.n')}`,
-    bind,
-  )
+  return db.all<ListedRow>(`${rowsFrom(sql)} ${orderOf(sort, 'x.v', 'x.n')}`, bind)
 }
+
+/** The rows that stand for these items, of those in some sections or in all. */
+export const rowsOf = (db: Reader, items: readonly string[], sections?: readonly string[]): Promise<ListedRow[]> =>
+  db.all<ListedRow>(
+    `${rowsFrom('SELECT n, NULL AS v FROM pair WHERE rank = 0 AND item_id IN (SELECT value FROM json_each($items))')}
+     WHERE l.binned < 2 ${sections ? 'AND i.section_id IN (SELECT value FROM json_each($sections))' : ''}`,
+    { items: JSON.stringify(items), ...(sections ? { sections: JSON.stringify(sections) } : {}) },
+  )
+
+/** Whole rows of the numbers `n` that a SELECT answers, with what they are sorted by, `v`. */
+const rowsFrom = (numbers: string) =>
+  `SELECT i.*, l.n, p.draft_id AS found_draft, p.draft_state AS found_state, (SELECT lower(hex(m.hash)) FROM version f JOIN object m ON m.id = f.manifest WHERE f.id = p.version_id) AS found_manifest,
+     p.version_id AS found_version, l.words, l.parts, l.shown AS shown_date, x.v AS sort_value,
+     (SELECT json_group_array(json_object('id', t.id, 'title', t.title)) FROM listed_label g JOIN item t ON t.id = g.label_id WHERE g.n = l.n) AS labels,
+     a.name AS author, o.name AS owner, s.name AS section, b.name AS "by", e.path,
+     (SELECT count(*) FROM pair m WHERE m.item_id = i.id AND m.draft_id IS NOT NULL) AS drafts
+   FROM (${numbers}) x JOIN listed l ON l.n = x.n JOIN pair p ON p.n = l.n JOIN item i ON i.id = p.item_id JOIN person a ON a.id = i.author_id
+     JOIN person b ON b.id = p.by_id LEFT JOIN person o ON o.id = i.owner_id JOIN section s ON s.id = i.section_id LEFT JOIN live_entry e ON e.item_id = i.id`
 
 /** How many items there are. */
 export const countListed = async (db: Reader, listing: Listing): Promise<number> => countOf(db, await asked(db, listing))

@@ -83,7 +83,7 @@ interface Place {
 }
 
 /** Places of committed texts, per store: rows of this table are never changed or taken away. */
-const placesOf = new WeakMap<Tx, LRUCache<string, Place>>()
+const placesOf = new WeakMap<object, LRUCache<string, Place>>()
 
 async function findPlaces(tx: Tx, known: LRUCache<string, Place>, hashes: Iterable<string>): Promise<Map<string, Place>> {
   const found = new Map<string, Place>()
@@ -107,8 +107,8 @@ async function findPlaces(tx: Tx, known: LRUCache<string, Place>, hashes: Iterab
  * all by hash.
  */
 export async function keepTexts(tx: Tx, texts: StoredText[]): Promise<Map<string, number>> {
-  const known = placesOf.get(tx) ?? new LRUCache<string, Place>({ max: 100_000 })
-  placesOf.set(tx, known)
+  const known = placesOf.get(tx.origin) ?? new LRUCache<string, Place>({ max: 100_000 })
+  placesOf.set(tx.origin, known)
   const places = new Map<string, Place>()
   const fresh = new Map<string, StoredText>()
   for (const entry of texts) {

@@ -309,3 +309,53 @@ describe('kept views and columns', () => {
     expect(await reviewer.need('GET', '/me/columns')).toEqual({ columns: null })
   })
 })
+
+describe('a list as a file', () => {
+  it('is saved with its columns, and brought back changed: tried, done, taken back', async () => {
+    const { writer } = here.team
+    const tag = await label('Filed')
+    const [one, two] = [await writePost(here.team, 'Filed one'), await writePost(here.team, 'Filed two')]
+    await writer.need('GET', '/views')
+    const file = async () => {
+      const answer = await fetch(`${here.server.origin}/api/v1/list/file?q=%22filed%22&sort=title&columns=title,labels,owner,reviewBy`, {
+        headers: { cookie: writer.session },
+      })
+      expect(answer.headers.get('content-type')).toBe('text/csv; charset=utf-8')
+      return answer.text()
+    }
+    const before = await file()
+    expect(before.split('\r\n')[0]).toBe('id,title,labels,owner,look again by')
+    expect(before).toContain(`${one.item},Filed one,,The writer,\r\n`)
+    expect(await codes(writer.ask('POST', '/list/file', { body: { csv: before } }))).toEqual([409, 'unchanged'])
+    const changed = before.replace('Filed one,,The writer,', '"Filed, first",Filed,,2036-05-01').replace('Filed two,,', 'Filed two,filed,')
+    const { batch, total } = await writer.need<{ batch: string; total: number }>('POST', '/list/file', { body: { csv: changed } })
+    expect(total).toBe(5)
+    expect(await settled(writer, batch)).toMatchObject({ state: 'tried', wouldNot: 0 })
+    await writer.need('POST', `/batches/${batch}/run`)
+    expect(await settled(writer, batch)).toMatchObject({ state: 'done', ended: 5, refused: 0 })
+    const after = await until(async () => {
+      const text = await file()
+      return text.includes('"Filed, first",Filed,,2036-05-01') && text
+    }, 'the changed list')
+    expect(after).toContain(`${two.item},Filed two,Filed,The writer,\r\n`)
+    const { batch: undo } = await writer.need<{ batch: string }>('POST', `/batches/${batch}/undo`)
+    expect(await settled(writer, undo)).toMatchObject({ state: 'done', refused: 0 })
+    await until(async () => (await file()) === before, 'the list as it was')
+    expect(tag).toBeTruthy()
+  })
+  it('that cannot be meant is refused whole, line by line', async () => {
+    const { writer } = here.team
+    const { item } = await writePost(here.team, 'Not filed')
+    const bring = (csv: string) => codes(writer.ask('POST', '/list/file', { body: { csv } }))
+    expect(await bring(`id,title,owner\r\n${item},,Nobody at all\r\nnone,x,y`)).toEqual([
+      422,
+      'title-missing',
+      'person-unknown',
+      'item-unknown',
+    ])
+    expect(await bring(`id,title\r\n${item},a\r\n${item},b`)).toEqual([422, 'item-twice'])
+    expect(await bring('title\r\nx')).toEqual([422, 'id-missing'])
+    expect(await bring('id,title\r\n"broken')).toEqual([422, 'csv-wrong'])
+    expect((await page(writer, item)).draft!.content.fields.title).toBe('Not filed')
+  })
+})

@@ -130,6 +130,8 @@ const CASES: Record<string, Case> = {
     body: { left: 0, top: 0, width: 20, height: 20 },
   },
   'GET /items': { need: 'item.read' },
+  'GET /list/file': { need: 'item.read' },
+  'POST /list/file': { need: 'item.read', body: { csv: 'id\nnone' } },
   'GET /facets': { need: 'item.read' },
   'GET /labels': { need: 'item.read' },
   'PATCH /labels/:id': { need: 'item.write', path: () => `/labels/${tag}`, body: () => ({ title: `Tag ${Math.random()}` }) },

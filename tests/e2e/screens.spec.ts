@@ -39,6 +39,7 @@ test('axe finds nothing in the office', async ({ browser }) => {
   await clean(page, 'Today')
   for (const [path, ready] of [
     ['/office/content', 'Start an item'],
+    ['/office/labels', 'Make a label'],
     ['/office/calendar', 'New edition'],
     ['/office/calendar?view=week', 'New edition'],
     ['/office/site', 'Make a section'],
@@ -155,7 +156,7 @@ test('axe finds nothing in comparing, choosing and the bin', async ({ browser })
   await clean(noor, 'Compare in two columns')
   await noor.context().close()
   const petra = await stepIn(browser, 'Petra Sandvik', CALM)
-  await petra.goto('/office/content?text=Children and older')
+  await petra.goto('/office/content?q=Children and older')
   await petra.getByRole('link', { name: 'Children and older people' }).click()
   await petra.getByRole('button', { name: 'Bring up to date' }).click()
   await expect(petra.getByRole('region', { name: 'Place 1 of 1' })).toBeVisible()

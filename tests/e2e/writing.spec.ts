@@ -159,7 +159,7 @@ test('a stale tab cannot clear what it has not seen', async ({ browser }) => {
 
 test('says why a control is off, and who can help', async ({ browser }) => {
   const page = await stepIn(browser, 'Anton Arrieta')
-  await page.goto('/office/content?state=live&kind=post')
+  await page.goto('/office/content?q=site:live kind:post')
   await page.getByRole('row').nth(1).getByRole('link').click()
   await page.getByRole('button', { name: 'More actions' }).click()
   await expect(page.getByRole('menuitem', { name: /Withdraw from the site/ })).toContainText(

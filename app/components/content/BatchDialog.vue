@@ -17,7 +17,9 @@ const props = defineProps<{
   targets: { items: { item: string; draft: string | null }[] } | { list: { q: string } }
   count: number
   /** The action, where all is said already. */
-  given?: Action
+  given?: Action | undefined
+  /** A batch that was begun already. */
+  begun?: string | undefined
 }>()
 const emit = defineEmits<{ close: []; done: [] }>()
 interface Batch {
@@ -134,6 +136,13 @@ const outcome = (entry: Entry) => entry.did ?? entry.would
 const plain = computed(() => props.given !== undefined || ['put-live', 'withdraw', 'bin', 'restore', 'duplicate'].includes(props.what))
 onMounted(async () => {
   await nextTick()
+  if (props.begun) {
+    const id = props.begun
+    return command(
+      async () =>
+        void (batch.value = { id, state: 'trying', total: props.count, tried: 0, wouldNot: 0, ended: 0, refused: 0, undoable: 0 }),
+    )
+  }
   // Nothing is to be said: what would happen is found out at once.
   if (plain.value && action.value) void tryIt()
 })
@@ -141,7 +150,7 @@ onMounted(async () => {
 
 <template>
   <PlainDialog :open="true" :title="words.title(counted(count, 'item'))" wide @close="close">
-    <BatchForm v-if="!batch && !given" v-model="action" :what="what" />
+    <BatchForm v-if="!batch && !given && !begun" v-model="action" :what="what" />
     <div v-else-if="batch">
       <template v-if="under">
         <p role="status">
@@ -210,7 +219,9 @@ onMounted(async () => {
       <button class="button" @click="close">
         {{ batch && !under && batch.state !== 'tried' ? 'Close' : batch?.state === 'running' ? 'Go on without me' : 'Cancel' }}
       </button>
-      <button v-if="!batch && !given" class="button-main" :disabled="busy || !action" @click="tryIt">See what would happen</button>
+      <button v-if="!batch && !given && !begun" class="button-main" :disabled="busy || !action" @click="tryIt">
+        See what would happen
+      </button>
       <button v-else-if="batch?.state === 'tried'" class="button-main" :disabled="busy || batch.total === batch.wouldNot" @click="runIt">
         {{ words.title(counted(batch.total - batch.wouldNot, 'item')) }}
       </button>

@@ -1,12 +1,13 @@
 <script setup lang="ts">
 import type { Action } from '~~/core/batch/action'
 import LabelPicks from './LabelPicks.vue'
+import type { BatchWhat } from './batchWords'
 import { api } from '~/composables/api'
 import { usePeople } from '~/composables/people'
 import { useSite } from '~/stores/site'
 
 /** What an action needs to be said beside the items: which labels, which section, whose, when. */
-const props = defineProps<{ what: Action['do'] | 'hand' }>()
+const props = defineProps<{ what: BatchWhat }>()
 const model = defineModel<Action | null>({ required: true })
 const site = useSite()
 const people = usePeople()

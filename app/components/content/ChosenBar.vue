@@ -8,7 +8,7 @@ import { counted } from '~/composables/words'
 defineProps<{ count: number; total: number; all: boolean }>()
 const emit = defineEmits<{ begin: [what: BatchWhat]; all: []; none: [] }>()
 const AT_HAND: BatchWhat[] = ['label', 'move', 'hand', 'send', 'gather']
-const REST = (Object.keys(BATCHES) as BatchWhat[]).filter((what) => !AT_HAND.includes(what))
+const REST = (Object.keys(BATCHES) as BatchWhat[]).filter((what) => what !== 'file' && !AT_HAND.includes(what))
 </script>
 
 <template>

@@ -1,7 +1,8 @@
 import type { Action } from '~~/core/batch/action'
 
 /** What can be done to many items at once, in the order it is offered. */
-export type BatchWhat = Exclude<Action['do'], 'note' | 'field' | 'discard' | 'pull-out' | 'cancel' | 'take-out' | 'live-again'> | 'hand'
+export type BatchWhat =
+  Exclude<Action['do'], 'note' | 'field' | 'discard' | 'pull-out' | 'cancel' | 'take-out' | 'live-again'> | 'hand' | 'file'
 /** What each is called as a command, over a number of items, while it runs, and when it is done. */
 export const BATCHES: Record<
   BatchWhat,
@@ -31,6 +32,12 @@ export const BATCHES: Record<
     done: (items) => `Took ${items} off the site`,
   },
   duplicate: { command: 'Copy', title: (items) => `Copy ${items}`, doing: 'Copying', done: (items) => `Copied ${items}` },
+  file: {
+    command: 'Change from a file',
+    title: (items) => `Make ${items.replace('item', 'change')}`,
+    doing: 'Changing',
+    done: (items) => `Made ${items.replace('item', 'change')}`,
+  },
   bin: {
     command: 'Put into the bin',
     title: (items) => `Put ${items} into the bin`,

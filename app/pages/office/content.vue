@@ -10,6 +10,7 @@ import type { Facets } from '~~/server/services/listing'
 import type { SavedView } from '~~/server/services/savedViews'
 import ChosenBar from '~/components/content/ChosenBar.vue'
 import FacetPanel from '~/components/content/FacetPanel.vue'
+import FileMenu from '~/components/content/FileMenu.vue'
 import ItemGrid from '~/components/content/ItemGrid.vue'
 import QueryLine from '~/components/content/QueryLine.vue'
 import ViewTabs from '~/components/content/ViewTabs.vue'
@@ -147,7 +148,16 @@ function chooseAll(on: boolean) {
   allChosen.value = on
 }
 const chosenCount = computed(() => (allChosen.value ? (total.value ?? 0) : chosen.value.size))
-const batch = shallowRef<{ what: BatchWhat; targets: InstanceType<typeof BatchDialog>['$props']['targets']; count: number } | null>(null)
+const batch = shallowRef<Pick<InstanceType<typeof BatchDialog>['$props'], 'what' | 'targets' | 'count' | 'begun'> | null>(null)
+/** What a changed file would do is found out at once, and shown like any other batch. */
+async function bringIn(csv: string) {
+  try {
+    const begun = await api<{ batch: string; total: number }>('POST', '/list/file', { body: { csv } })
+    batch.value = { what: 'file', targets: { items: [] }, count: begun.total, begun: begun.batch }
+  } catch (error) {
+    notices.trouble(error)
+  }
+}
 function begin(what: BatchWhat) {
   const items = [...chosen.value].map(([item, draft]) => ({ item, draft }))
   batch.value = { what, targets: allChosen.value ? { list: { q: q.value } } : { items }, count: chosenCount.value }
@@ -241,6 +251,7 @@ const words = computed(() => (total.value === null ? '' : `${total.value.toLocal
         >
           <ListTree class="size-4" />
         </button>
+        <FileMenu :q="q" :sort="sort" :columns="own" @bring="bringIn" />
         <button class="icon-button" aria-label="Columns" title="Columns" @click="dialog = 'columns'"><Columns3 class="size-4" /></button>
       </div>
       <template #action
@@ -314,6 +325,7 @@ const words = computed(() => (total.value === null ? '' : `${total.value.toLocal
       :what="batch.what"
       :targets="batch.targets"
       :count="batch.count"
+      :begun="batch.begun"
       @close="batch = null"
       @done="(listing.load(), loadViews(), clearChosen())"
     />

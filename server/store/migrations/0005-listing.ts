@@ -141,7 +141,7 @@ const STATEMENTS = [
   )`,
   'CREATE INDEX batch_person ON batch (person_id, made_at)',
   "CREATE INDEX batch_open ON batch (beat_at) WHERE state IN ('trying', 'running')",
-  'CREATE TABLE batch_entry (batch_id TEXT NOT NULL REFERENCES batch ON DELETE CASCADE, seq INTEGER NOT NULL, item_id TEXT NOT NULL REFERENCES item, draft_id TEXT, tried TEXT, outcome TEXT, undo TEXT, PRIMARY KEY (batch_id, seq)) WITHOUT ROWID',
+  'CREATE TABLE batch_entry (batch_id TEXT NOT NULL REFERENCES batch ON DELETE CASCADE, seq INTEGER NOT NULL, item_id TEXT NOT NULL REFERENCES item, draft_id TEXT, action TEXT, tried TEXT, outcome TEXT, undo TEXT, PRIMARY KEY (batch_id, seq)) WITHOUT ROWID',
 ]
 
 export const listing = {

@@ -1,0 +1,39 @@
+<script setup lang="ts">
+import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
+import { FileSpreadsheet } from 'lucide-vue-next'
+import type { OwnColumn } from './columns'
+
+/** The list as a file to take along, and a changed one brought back. */
+const props = defineProps<{ q: string; sort: string; columns: OwnColumn[] }>()
+const emit = defineEmits<{ bring: [csv: string] }>()
+const NAMES: Record<string, string> = { shown: 'shownDate', review: 'reviewBy' }
+const file = computed(
+  () =>
+    `/api/v1/list/file?${new URLSearchParams({ q: props.q, sort: props.sort, columns: props.columns.map(({ key }) => NAMES[key] ?? key).join() })}`,
+)
+const field = useTemplateRef<HTMLInputElement>('field')
+async function read(event: Event) {
+  const input = event.target as HTMLInputElement
+  const [chosen] = input.files ?? []
+  if (chosen) emit('bring', await chosen.text())
+  input.value = ''
+}
+</script>
+
+<template>
+  <Menu as="div" class="relative">
+    <MenuButton class="icon-button" aria-label="As a file" title="As a file"><FileSpreadsheet class="size-4" /></MenuButton>
+    <MenuItems class="absolute top-9 right-0 z-30 w-72 rounded-md border border-line bg-sheet py-1 shadow-lg focus:outline-none">
+      <MenuItem v-slot="{ active }"
+        ><a :href="file" download="list.csv" class="block px-3 py-1" :class="active && 'bg-kelp-wash'">Save this list as CSV</a></MenuItem
+      >
+      <MenuItem v-slot="{ active }"
+        ><button class="w-full px-3 py-1 text-left" :class="active && 'bg-kelp-wash'" @click="field?.click()">
+          Bring in a changed CSV
+        </button></MenuItem
+      >
+      <p class="hint border-t border-line px-3 pt-1.5 pb-1">Titles, internal names, owners, labels and dates can be changed in it.</p>
+    </MenuItems>
+    <input ref="field" type="file" accept=".csv,text/csv" class="sr-only" tabindex="-1" aria-label="A changed CSV" @change="read" />
+  </Menu>
+</template>

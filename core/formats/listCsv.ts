@@ -1,0 +1,126 @@
+import type { Action } from '../batch/action'
+import { accept, refuse, type Outcome } from '../outcome'
+
+/** The columns of a list as a file (RFC 4180), with their heads; those that can be brought back changed are in {@link CHANGEABLE}. */
+export const LIST_COLUMNS = {
+  id: 'id',
+  kind: 'kind',
+  title: 'title',
+  internalName: 'internal name',
+  section: 'section',
+  owner: 'owner',
+  labels: 'labels',
+  shownDate: 'shown date',
+  reviewBy: 'look again by',
+  onSite: 'on site',
+  draft: 'draft',
+  address: 'address',
+  author: 'author',
+  words: 'words',
+  changed: 'changed',
+} as const
+export type ListColumn = keyof typeof LIST_COLUMNS
+export const CHANGEABLE = ['title', 'internalName', 'owner', 'labels', 'shownDate', 'reviewBy'] as const satisfies ListColumn[]
+type Changeable = (typeof CHANGEABLE)[number]
+
+/** Labels stand in one cell with this between. */
+const BETWEEN = '; '
+
+/** What an item says in each column. */
+export interface ListFacts extends Record<Exclude<ListColumn, 'labels' | 'words'>, string> {
+  labels: { id: string; title: string }[]
+  words: number
+}
+
+/** The texts of an item’s cells. */
+export const cellsOf = (facts: ListFacts): Record<ListColumn, string> => ({
+  ...facts,
+  labels: facts.labels.map(({ title }) => title).join(BETWEEN),
+  words: String(facts.words),
+})
+
+/** The columns that a head names, in its order; refused where it has no `id`, a column twice, or one that is not known. */
+export function readHead(head: readonly string[]): Outcome<ListColumn[]> {
+  const byName = new Map(Object.entries(LIST_COLUMNS).map(([column, name]) => [name, column as ListColumn]))
+  const columns: ListColumn[] = []
+  for (const name of head) {
+    const column = byName.get(name.trim().toLowerCase() as never)
+    if (!column) return refuse({ code: 'column-unknown', detail: `There is no column “${name}”` })
+    if (columns.includes(column)) return refuse({ code: 'column-twice', detail: `The column “${name}” is there twice` })
+    columns.push(column)
+  }
+  return columns.includes('id')
+    ? accept(columns)
+    : refuse({ code: 'id-missing', detail: 'The column “id” says which item a line is about; it is missing' })
+}
+
+/** Who and what names in cells mean: their ids, whatever the case. */
+export interface CellNames {
+  person(name: string): readonly string[]
+  label(title: string): readonly string[]
+}
+
+/**
+ * What a line of a file changes of an item: an action for each cell that says something else than the item does. Refused with
+ * every cell that cannot be meant. Cells of columns that cannot be changed here are not looked at.
+ */
+export function changesOf(columns: readonly ListColumn[], line: readonly string[], facts: ListFacts, names: CellNames): Outcome<Action[]> {
+  const now = cellsOf(facts)
+  const results = columns.flatMap((column, index) => {
+    const cell = unescaped(line[index] ?? '').trim()
+    return isChangeable(column) && cell !== now[column].trim() ? readCell(column, cell, facts, names) : []
+  })
+  const reasons = results.flatMap((result) => (result.ok ? [] : result.reasons))
+  return reasons.length ? refuse(...reasons) : accept(results.flatMap((result) => (result.ok ? result.value : [])))
+}
+const isChangeable = (column: ListColumn): column is Changeable => (CHANGEABLE as readonly ListColumn[]).includes(column)
+
+/** What a spreadsheet would take for a formula is written with an apostrophe before it. */
+const unescaped = (cell: string) => cell.replace(/^'(?=[=+\-@\t\r＝＋－＠])/u, '')
+
+const isDate = (text: string) =>
+  /^\d{4}-\d{2}-\d{2}$/.test(text) &&
+  !Number.isNaN(Date.parse(`${text}T00:00Z`)) &&
+  new Date(`${text}T00:00Z`).toISOString().startsWith(text)
+
+function readCell(column: Changeable, cell: string, facts: ListFacts, names: CellNames): Outcome<Action[]> {
+  const at = LIST_COLUMNS[column]
+  switch (column) {
+    case 'title':
+      return cell
+        ? accept([{ do: 'field', name: 'title', to: cell, from: facts.title }])
+        : refuse({ code: 'title-missing', detail: 'An item needs a title', at })
+    case 'internalName':
+      return accept([{ do: 'note', name: 'internalName', to: cell || null }])
+    case 'owner': {
+      if (!cell) return accept([{ do: 'note', name: 'owner', to: null }])
+      const [person, ...others] = names.person(cell)
+      if (!person) return refuse({ code: 'person-unknown', detail: `Nobody here is called “${cell}”`, at })
+      return others.length
+        ? refuse({ code: 'person-several', detail: `Several are called “${cell}”`, at })
+        : accept([{ do: 'note', name: 'owner', to: person }])
+    }
+    case 'shownDate':
+    case 'reviewBy':
+      if (cell && !isDate(cell)) return refuse({ code: 'date-wrong', detail: `“${cell}” is no date such as 2026-11-05`, at })
+      return accept([
+        column === 'reviewBy'
+          ? { do: 'note', name: 'reviewBy', to: cell || null }
+          : { do: 'field', name: 'shownDate', to: cell || null, from: facts.shownDate || null },
+      ])
+    case 'labels': {
+      const titles = cell
+        .split(BETWEEN.trim())
+        .map((title) => title.trim())
+        .filter(Boolean)
+      // A label that the item has is meant before another of the same name.
+      const ids = titles.map((title) => facts.labels.find((own) => own.title === title)?.id ?? names.label(title)[0])
+      const unknown = titles.find((_, index) => ids[index] === undefined)
+      if (unknown !== undefined) return refuse({ code: 'label-unknown', detail: `There is no label “${unknown}”`, at })
+      const before = facts.labels.map(({ id }) => id)
+      const add = [...new Set(ids as string[])].filter((id) => !before.includes(id))
+      const remove = before.filter((id) => !ids.includes(id))
+      return accept(add.length || remove.length ? [{ do: 'label', add, remove }] : [])
+    }
+  }
+}

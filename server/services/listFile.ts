@@ -1,0 +1,123 @@
+import { parse } from 'csv-parse/sync'
+import { stringify } from 'csv-stringify/sync'
+import { cellsOf, changesOf, LIST_COLUMNS, readHead, type CellNames, type ListColumn, type ListFacts } from '../../core/formats/listCsv'
+import type { Reason } from '../../core/outcome'
+import { readSort } from '../../core/query/sort'
+import { dateIn } from '../../core/time/zone'
+import { listPage, rowsOf, type ListedRow } from '../store/listing'
+import { sectionsWhere, type Actor } from './access'
+import { beginActs, type OwnAct } from './batches'
+import type { Foresight } from './foresight'
+import { listingFor, type ListQuery } from './listing'
+import type { Office } from './office'
+import { labelNames, namesOf } from './queries'
+import { found, refusal, Refusal } from './refusal'
+
+const CHUNK = 500
+/** Longer files are refused: nobody looks through what they would do. */
+const MOST_LINES = 5_000
+const MOST_PROBLEMS = 50
+
+const factsOf = (row: ListedRow, zone: string): ListFacts => ({
+  id: row.id,
+  kind: row.kind,
+  title: row.title,
+  internalName: row.internal_name,
+  section: row.section,
+  owner: row.owner ?? '',
+  labels: JSON.parse(row.labels) as ListFacts['labels'],
+  shownDate: row.shown_date ?? '',
+  reviewBy: row.review_by ?? '',
+  onSite: row.on_site,
+  draft: row.found_draft === null ? '' : row.found_state,
+  address: row.path ?? '',
+  author: row.author,
+  words: row.words,
+  changed: dateIn(row.changed_at, zone),
+})
+
+const lines = (rows: string[][]) => stringify(rows, { record_delimiter: '\r\n', escape_formulas: true })
+
+/** A list as a file, read as it is sent: CSV (RFC 4180) of some columns, with what a spreadsheet would take for a formula made harmless. */
+export async function listFile(
+  office: Office,
+  foresight: Foresight,
+  actor: Actor,
+  query: ListQuery & { sort: string },
+  columns: ListColumn[],
+) {
+  const listing = await listingFor(office, foresight, actor, query)
+  const sort = readSort(query.sort)
+  if (!sort) throw refusal('bad-input', 'sort-wrong', 'The list cannot be sorted by that', 'sort')
+  const own = [...new Set<ListColumn>(['id', ...columns])]
+  let last: ListedRow | undefined
+  const stream = new ReadableStream<Uint8Array>({
+    start: (control) => control.enqueue(Buffer.from(lines([own.map((column) => LIST_COLUMNS[column])]))),
+    async pull(control) {
+      const start = last ? { after: { value: last.sort_value, n: last.n } } : { from: 0 }
+      const rows = await listPage(office.store.read, listing, sort, start, CHUNK)
+      last = rows.at(-1)
+      if (rows.length)
+        control.enqueue(
+          Buffer.from(
+            lines(
+              rows.map((row) => {
+                const cells = cellsOf(factsOf(row, listing.zone))
+                return own.map((column) => cells[column])
+              }),
+            ),
+          ),
+        )
+      if (rows.length < CHUNK) control.close()
+    },
+  })
+  return { type: 'text/csv; charset=utf-8', name: 'list.csv', stream }
+}
+
+/**
+ * Begins to find out what a changed file would do: an act for each cell that says something else than its item does. Refused
+ * whole with the lines that cannot be meant, before anything is tried.
+ */
+export async function bringIn(office: Office, actor: Actor, text: string): Promise<{ batch: string; total: number }> {
+  const sections = sectionsWhere(actor, 'item.read')
+  const site = found(await office.site(), 'site')
+  const [head, ...records] = readLines(text)
+  const columns = readHead(head ?? [])
+  if (!columns.ok) throw new Refusal('refused', columns.reasons)
+  if (records.length > MOST_LINES)
+    throw refusal('refused', 'too-many', `A file brings at most ${MOST_LINES.toLocaleString('en')} lines; make several of it`)
+  const at = columns.value.indexOf('id')
+  const ids = records.map((record) => (record[at] ?? '').trim())
+  const rows = new Map((await rowsOf(office.store.read, ids, sections ?? undefined)).map((row) => [row.id, row]))
+  const names = namesIn(actor, await labelNames(office.store.read, site.id))
+  const acts: OwnAct[] = []
+  const problems: Reason[] = []
+  const seen = new Set<string>()
+  records.forEach((record, index) => {
+    const line = `Line ${index + 2}`
+    const id = ids[index]!
+    const row = rows.get(id)
+    if (!row) return void problems.push({ code: 'item-unknown', detail: `${line}: there is no item ${id || 'without an id'}`, at: line })
+    if (seen.has(id)) return void problems.push({ code: 'item-twice', detail: `${line}: “${row.title}” is there twice`, at: line })
+    seen.add(id)
+    const changes = changesOf(columns.value, record, factsOf(row, site.zone), names)
+    if (changes.ok) acts.push(...changes.value.map((action) => ({ item: id, draft: row.found_draft, action })))
+    else problems.push(...changes.reasons.map((reason) => ({ ...reason, detail: `${line}: ${reason.detail}` })))
+  })
+  if (problems.length) throw new Refusal('refused', problems.slice(0, MOST_PROBLEMS))
+  if (!acts.length) throw refusal('conflict', 'unchanged', 'The file says what the items say already')
+  return beginActs(office, actor, acts)
+}
+
+function readLines(text: string): string[][] {
+  try {
+    return parse(text, { bom: true, relax_column_count: true, skip_empty_lines: true }) as string[][]
+  } catch (error) {
+    throw refusal('refused', 'csv-wrong', `The file cannot be read as CSV: ${error instanceof Error ? error.message : 'it is broken'}`)
+  }
+}
+
+function namesIn(actor: Actor, labels: Awaited<ReturnType<typeof labelNames>>): CellNames {
+  const names = namesOf(actor.rights, null, labels, [])
+  return { person: (name) => names('owner', name), label: (title) => names('label', title) }
+}

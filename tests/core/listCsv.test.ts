@@ -1,0 +1,99 @@
+import { stringify } from 'csv-stringify/sync'
+import fc from 'fast-check'
+import Papa from 'papaparse'
+import { describe, expect, it } from 'vitest'
+import { cellsOf, changesOf, LIST_COLUMNS, readHead, type ListColumn, type ListFacts } from '../../core/formats/listCsv'
+
+const LABELS = [
+  { id: '0199aaaa-0000-7000-8000-000000000001', title: 'Storms' },
+  { id: '0199aaaa-0000-7000-8000-000000000002', title: 'Winter' },
+]
+const names = {
+  person: (name: string) => ({ 'wen zhao': ['wen'], 'two of them': ['a', 'b'] })[name.toLowerCase()] ?? [],
+  label: (title: string) => LABELS.flatMap((label) => (label.title.toLowerCase() === title.toLowerCase() ? label.id : [])),
+}
+const facts: ListFacts = {
+  id: 'one',
+  kind: 'post',
+  title: 'Ramp closed',
+  internalName: '',
+  section: 'News',
+  owner: 'Wen Zhao',
+  labels: [LABELS[0]!],
+  shownDate: '2026-11-05',
+  reviewBy: '',
+  onSite: 'live',
+  draft: '',
+  address: '/posts/ramp-closed',
+  author: 'Wen Zhao',
+  words: 12,
+  changed: '2026-11-05',
+}
+const COLUMNS = Object.keys(LIST_COLUMNS) as ListColumn[]
+const line = (change: Partial<Record<ListColumn, string>>) => COLUMNS.map((column) => ({ ...cellsOf(facts), ...change })[column])
+const read = (change: Partial<Record<ListColumn, string>>) => changesOf(COLUMNS, line(change), facts, names)
+
+describe('a list as a file', () => {
+  it('has each column once, and says which item a line is about', () => {
+    expect(readHead(['ID ', 'Shown date'])).toEqual({ ok: true, value: ['id', 'shownDate'] })
+    const code = (head: string[]) => {
+      const result = readHead(head)
+      return result.ok ? null : result.reasons[0]!.code
+    }
+    expect([code(['title']), code(['id', 'colour']), code(['id', 'title', 'title'])]).toEqual([
+      'id-missing',
+      'column-unknown',
+      'column-twice',
+    ])
+  })
+  it('brought back as it was changes nothing, and only what can be changed is looked at', () => {
+    expect(read({})).toEqual({ ok: true, value: [] })
+    expect(read({ kind: 'page', address: '/elsewhere', words: '9', draft: 'cleared' })).toEqual({ ok: true, value: [] })
+  })
+  it('changes each cell that says something else', () => {
+    expect(
+      read({ title: 'Ramp open', owner: '', labels: 'winter; Storms', shownDate: '', reviewBy: '2027-01-01', internalName: 'ramp' }),
+    ).toEqual({
+      ok: true,
+      value: [
+        { do: 'field', name: 'title', to: 'Ramp open', from: 'Ramp closed' },
+        { do: 'note', name: 'internalName', to: 'ramp' },
+        { do: 'note', name: 'owner', to: null },
+        { do: 'label', add: [LABELS[1]!.id], remove: [] },
+        { do: 'field', name: 'shownDate', to: null, from: '2026-11-05' },
+        { do: 'note', name: 'reviewBy', to: '2027-01-01' },
+      ],
+    })
+    expect(read({ labels: '' })).toEqual({ ok: true, value: [{ do: 'label', add: [], remove: [LABELS[0]!.id] }] })
+  })
+  it('is refused with every cell that cannot be meant', () => {
+    const result = read({ title: '', owner: 'Nobody', labels: 'Gales', shownDate: '5/11/2026', reviewBy: '2026-02-30' })
+    expect(result.ok ? [] : result.reasons.map(({ code, at }) => `${code} ${at}`)).toEqual([
+      'title-missing title',
+      'person-unknown owner',
+      'label-unknown labels',
+      'date-wrong shown date',
+      'date-wrong look again by',
+    ])
+    expect(read({ owner: 'Two of them' })).toMatchObject({ ok: false, reasons: [{ code: 'person-several' }] })
+  })
+  // Oracle: the package papaparse reads what we write (RFC 4180), and what a spreadsheet takes for a formula comes back as it was.
+  it('is read by others as it was meant, whatever stands in it', () => {
+    const text = fc.string({ maxLength: 12, unit: fc.constantFrom(...'ab;,"\n\r =+-@’ø'.split('')) })
+    fc.assert(
+      fc.property(text, text, (title, internalName) => {
+        const some = { ...facts, title, internalName }
+        const cells = cellsOf(some)
+        const file = stringify([COLUMNS.map((column) => LIST_COLUMNS[column]), COLUMNS.map((column) => cells[column])], {
+          record_delimiter: '\r\n',
+          escape_formulas: true,
+        })
+        const { data } = Papa.parse<string[]>(file.replace(/\r\n$/, ''), { newline: '\r\n' })
+        expect(data[0]).toEqual(Object.values(LIST_COLUMNS))
+        expect(data[1]![COLUMNS.indexOf('title')]!.replace(/^'(?=[=+\-@\t\r])/, '')).toBe(title)
+        expect(changesOf(COLUMNS, data[1]!, some, names)).toEqual({ ok: true, value: [] })
+      }),
+      { numRuns: 500 },
+    )
+  })
+})
