@@ -54,6 +54,8 @@ const view = (row: ItemPage['items'][number]) => ({
   begunAt: row.created_at,
   changedAt: row.changed_at,
   fields: row.fields,
+  /** Where what was sought with `text:` stands. */
+  snippet: row.snippet ?? null,
   binnedAt: row.binned_at,
 })
 

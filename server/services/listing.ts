@@ -1,14 +1,15 @@
 import { withAncestors } from '../../core/access/rights'
 import type { FieldName, Fields } from '../../core/content/fields'
 import type { Kind } from '../../core/content/kinds'
-import { CONTENT_PARTS, type ContentPart } from '../../core/query/contentFacts'
+import { CONTENT_PARTS, passagesOf, type ContentPart } from '../../core/query/contentFacts'
+import { snippetOf, soughtBy, type Snippet, type Sought } from '../../core/query/snippet'
 import { inList, wordsOf, type Query } from '../../core/query/query'
 import { readSort } from '../../core/query/sort'
 import type { Reader } from '../store/database'
 import { bitOf, codeNames } from '../store/listed'
 import { countedPage, facetRows, type Tally, type ListedRow, type Listing, type Start } from '../store/listing'
 import { gateNames } from '../store/sites'
-import { readContent, readManifest, readManifests, versionsByIds } from '../store/versions'
+import { readContent, readContents, readManifest, readManifests, versionsByIds } from '../store/versions'
 import { draftById } from '../store/items'
 import { earlierAddresses, liveByIds } from '../store/live'
 import { blockText } from '../../core/content/blocks'
@@ -64,7 +65,7 @@ export const CELL_FIELDS = [
 ] as const satisfies FieldName[]
 
 export interface ItemPage {
-  items: (ListedRow & { fields: Pick<Fields, (typeof CELL_FIELDS)[number]> })[]
+  items: (ListedRow & { fields: Pick<Fields, (typeof CELL_FIELDS)[number]>; snippet?: Snippet | null })[]
   total: number
   next: string | null
 }
@@ -107,7 +108,7 @@ export async function findItems(office: Office, foresight: Foresight, actor: Act
   if (!sort) throw refusal('bad-input', 'sort-wrong', 'The list cannot be sorted by that', 'sort')
   const db = office.store.read
   const { rows, total } = await countedPage(db, listing, sort, startOf(query), query.limit + 1)
-  const items = await withFields(db, rows.slice(0, query.limit))
+  const items = await withSnippets(db, await withFields(db, rows.slice(0, query.limit)), soughtBy(listing.query))
   return { items, total, next: rows.length > query.limit ? cursorOf(items.at(-1)!) : null }
 }
 
@@ -120,6 +121,19 @@ async function withFields(db: Reader, rows: ListedRow[]): Promise<ItemPage['item
   return rows.map((row) => {
     const { fields } = manifests.get(row.found_manifest)!
     return { ...row, fields: Object.fromEntries(CELL_FIELDS.flatMap((name) => (fields[name] === undefined ? [] : [[name, fields[name]]]))) }
+  })
+}
+
+/** Rows with the piece of their text that has what was sought, where something was. */
+async function withSnippets(db: Reader, rows: ItemPage['items'], sought: Sought[]): Promise<ItemPage['items']> {
+  if (!sought.length) return rows
+  const contents = await readContents(
+    db,
+    rows.map((row) => row.found_version),
+  )
+  return rows.map((row) => {
+    const content = contents.get(row.found_version)!
+    return { ...row, snippet: snippetOf([...passagesOf(content), content.fields.title ?? ''], sought) }
   })
 }
 

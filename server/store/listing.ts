@@ -1,4 +1,5 @@
 import { within, type Query } from '../../core/query/query'
+import { soughtBy } from '../../core/query/snippet'
 import type { SortKey } from '../../core/query/sort'
 import type { Bind, Reader } from './database'
 import type { ItemRow } from './items'
@@ -49,12 +50,24 @@ const COLUMN: Record<SortKey, string> = {
   review: 'l.review',
   shown: 'l.shown',
   place: 'p.place',
+  rank: 't.score',
 }
 /** Those that not every item has: what has none comes last, whichever way. */
-const SOMETIMES: readonly SortKey[] = ['next', 'review', 'shown', 'place']
+const SOMETIMES: readonly SortKey[] = ['next', 'review', 'shown', 'place', 'rank']
 /** Those of which an index has all that can be asked beside the order. */
 const WALKED: readonly SortKey[] = ['begun', 'words']
-const tables = (by: SortKey) => (by === 'title' || by === 'place' ? 'pair p JOIN listed l ON l.n = p.n' : 'listed l')
+const tables = (by: SortKey) =>
+  by === 'title' || by === 'place'
+    ? 'pair p JOIN listed l ON l.n = p.n'
+    : by === 'rank'
+      ? // A word in the title says most of what a text is about, then its labels.
+        'listed l LEFT JOIN (SELECT rowid AS n, bm25(listed_text, 8, 4, 1) AS score FROM listed_text WHERE listed_text MATCH $ranked) t ON t.n = l.n'
+      : 'listed l'
+/** All that is sought in texts, any of it, as FTS5 ranks by it. */
+const rankedBy = (query: Query): string =>
+  soughtBy(query)
+    .map(({ words, begins }) => `"${words.join(' ')}"${begins ? '*' : ''}`)
+    .join(' OR ') || '""'
 
 /** A list with what it asks as SQL. */
 interface Asked {
@@ -63,6 +76,8 @@ interface Asked {
   /** The same, written so that the store walks the rows in their order and does not look for few of them first. */
   inOrder: string
   words: boolean
+  /** What the rows are ranked by, as FTS5 asks it. */
+  ranked: string
   /** Rows of second and further drafts that are found where the drafts before them are not: they stand for their items. */
   others: number[]
 }
@@ -87,6 +102,7 @@ async function asked(db: Reader, { query, sections, ...asking }: Listing): Promi
     // An unary plus keeps the planner from an index that would find the rows and then have to sort them all.
     inOrder: `${first}${isListed(query) ? 'l.binned = 0 AND ' : ''}${seen('+l')}${meant.where('+l')}`,
     words: asksWords(query),
+    ranked: rankedBy(query),
     bind,
     others: others.map(({ n }) => n),
   }
@@ -155,7 +171,12 @@ export async function countedPage(
 }
 
 async function pageOf(db: Reader, list: Asked, sort: Sort, start: Start, limit: number): Promise<ListedRow[]> {
-  const { sql, bind } = pageNumbers(list, sort, start, limit)
+  const { sql, bind } = pageNumbers(
+    sort.by === 'rank' ? { ...list, bind: { ...list.bind, ranked: list.ranked } } : list,
+    sort,
+    start,
+    limit,
+  )
   return db.all<ListedRow>(`${rowsFrom(sql)} ${orderOf(sort, 'x.v', 'x.n')}`, bind)
 }
 

@@ -188,7 +188,7 @@ describe('many at once', () => {
     await until(async () => (await list(writer, 'label:Winter')).length === 0, 'no label')
     expect((await page(writer, items[1]!)).draft).toBeNull()
     expect(await codes(writer.ask('POST', `/batches/${id}/undo`))).toEqual([409, 'undone-before'])
-    const journal = await here.team.founder.need<{ rows: { action: string; data: unknown }[] }>('GET', '/journal?action=batch.done')
+    const journal = await here.team.founder.need<{ rows: { action: string; data: unknown }[] }>('GET', '/journal?actions=batch.done')
     expect(journal.rows.map(({ action }) => action)).toEqual(['batch.done', 'batch.done'])
   })
   it('that are refused say why, one by one, and the others are done', async () => {

@@ -190,7 +190,7 @@ describe('soundness', () => {
           }
         }
       }),
-      { numRuns: 3_000 },
+      { numRuns: 1_200 },
     )
     expect(stuck).toBeGreaterThan(100)
   })
@@ -241,7 +241,7 @@ describe('work that a change of rights would strand', () => {
           if (!found) stranded++
         },
       ),
-      { numRuns: 3_000 },
+      { numRuns: 1_200 },
     )
     expect(stranded).toBeGreaterThan(100)
   })

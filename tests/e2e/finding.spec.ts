@@ -49,6 +49,12 @@ test('the list is asked in words: a query finds, offers what can come next, says
   await expect(line(noor)).toHaveValue('draft:in_review kind:notice')
   await expect(count(noor)).toHaveText(new RegExp(`^${words.match(/\d+/)![0]} items?$`))
   expect(await troubles(noor)).toEqual([])
+  // Words anywhere are shown where they stand, those that fit best first.
+  await line(noor).fill('text:boat')
+  await expect(grid(noor).getByRole('columnheader', { name: 'Found' })).toHaveAttribute('aria-sort', 'ascending')
+  await expect(grid(noor).locator('mark').first()).toHaveText(/^boat/i)
+  await line(noor).fill('draft:in_review kind:notice')
+  await expect(count(noor)).toHaveText(new RegExp(`^${words.match(/\d+/)![0]} items?$`))
   const address = noor.url()
   await noor.getByRole('button', { name: 'Show all' }).click()
   await expect(line(noor)).toHaveValue('')
@@ -160,6 +166,7 @@ test('a view is kept under a name with its columns, and stands with its count', 
 test('a label is renamed at once where its route has no gate, and merged into another', async ({ browser }) => {
   const idris = await stepIn(browser, 'Idris Calloway')
   await idris.goto('/office/labels')
+  await expect(idris.getByRole('button', { name: 'Rename Walks' })).toBeVisible()
   expect(await troubles(idris)).toEqual([])
   await idris.getByRole('button', { name: 'Rename Walks' }).click()
   await idris.getByRole('textbox', { name: 'New name of Walks' }).fill('Walks and paths')

@@ -28,7 +28,7 @@ import { NAMES, queries } from '../support/queries'
 
 const ZONE = 'Europe/Oslo'
 const TODAY = '2026-11-25'
-const ITEMS = 260
+const ITEMS = 160
 const LABELS = [
   { title: 'Winter season', type: 'series' },
   { title: 'Boats', type: 'tag' },
@@ -310,10 +310,10 @@ describe('a query in the store', () => {
         expect(count).toBeGreaterThanOrEqual(ids.length)
         expect(count).toBeLessThanOrEqual(ids.length + others)
       }),
-      { numRuns: Number(process.env.YIELDGATE_RUNS ?? 300) },
+      { numRuns: Number(process.env.YIELDGATE_RUNS ?? 150) },
     )
     // Most of them tell some items from others.
-    expect(met).toBeGreaterThan(100)
+    expect(met).toBeGreaterThan(50)
   })
   it('comes in any order, page by page, with none twice and none left out', async () => {
     await fc.assert(
@@ -332,7 +332,7 @@ describe('a query in the store', () => {
           expect(values.slice(given.length).every((value) => value === null)).toBe(true)
         },
       ),
-      { numRuns: 60 },
+      { numRuns: 40 },
     )
   })
   it('has facets that count what the query with that would list', async () => {
@@ -356,14 +356,14 @@ describe('a query in the store', () => {
         for (const [id, count] of facets.labels) expect(count).toBe(sum((row) => row.labels.includes(id)))
         expect([...facets.gates].every(([id, count]) => id === 'reviewed/review' && count <= total)).toBe(true)
       }),
-      { numRuns: 60 },
+      { numRuns: 40 },
     )
   })
   it('shows nothing of sections that may not be seen, counts included', async () => {
     const [section] = listing.names('section', 'Night boats')
     const seen = { ...listing, sections: [section!] }
     const rows = await listPage(office.store.read, seen, { by: 'title', descending: false }, { from: 0 }, 1_000)
-    expect(rows.length).toBeGreaterThan(10)
+    expect(rows.length).toBeGreaterThan(5)
     expect(new Set(rows.map((row) => row.section_id))).toEqual(new Set([section]))
     expect(await countListed(office.store.read, seen)).toBe(rows.length)
     const facets = await facetRows(office.store.read, seen)

@@ -103,6 +103,7 @@ describe('the write queue', () => {
       { name: '0002-gates-and-people' },
       { name: '0003-time' },
       { name: '0004-live-times' },
+      { name: '0005-listing' },
     ])
     await Promise.all([one.close(), two.close()])
     rmSync(fresh, { recursive: true, force: true })

@@ -7,7 +7,7 @@ import PlainDialog from '~/components/form/PlainDialog.vue'
 const props = defineProps<{ columns: OwnColumn[] }>()
 const emit = defineEmits<{ close: []; change: [columns: OwnColumn[]] }>()
 const own = ref(props.columns.map((column) => ({ ...column })))
-const rest = computed(() => COLUMNS.filter(({ key }) => !own.value.some((column) => column.key === key)))
+const rest = computed(() => COLUMNS.filter(({ key }) => key !== 'found' && !own.value.some((column) => column.key === key)))
 const said = ref('')
 function move(index: number, step: number) {
   const to = index + step

@@ -6,6 +6,7 @@ import { PART_WORDS, type Part } from '~~/core/query/query'
 import { readSort } from '~~/core/query/sort'
 import { dateWords, shortIn } from '~~/core/time/words'
 import CellEditor from './CellEditor.vue'
+import FoundText from './FoundText.vue'
 import { canEdit, cellValue, columnOf, type Column, type Listed, type OwnColumn } from './columns'
 import StateMark from '~/components/mark/StateMark.vue'
 import { useSession } from '~/stores/session'
@@ -157,7 +158,7 @@ function sortBy({ sort }: Column): void {
   if (!sort) return
   const now = sorted.value
   // Dates and numbers begin with the most, words with the first letter.
-  const down = now?.by === sort ? !now.descending : !['title', 'place', 'next', 'review'].includes(sort)
+  const down = now?.by === sort ? !now.descending : !['title', 'place', 'next', 'review', 'rank'].includes(sort)
   emit('sort', `${down ? '-' : ''}${sort}`)
 }
 const ariaSort = ({ sort }: Column) =>
@@ -365,6 +366,7 @@ defineExpose({ focus: () => go(Math.max(0, at.value.row), at.value.column), top:
                   >{{ rowAt(virtual.index)!.internalName || rowAt(virtual.index)!.title || 'Without a title' }}</NuxtLink
                 >
               </template>
+              <FoundText v-else-if="column.key === 'found'" :snippet="rowAt(virtual.index)!.snippet" />
               <StateMark v-else-if="column.key === 'onSite'" :state="rowAt(virtual.index)!.onSite" />
               <template v-else-if="column.key === 'draft'">
                 <StateMark v-if="rowAt(virtual.index)!.draftState" :state="rowAt(virtual.index)!.draftState!" />

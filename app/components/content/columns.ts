@@ -28,6 +28,7 @@ export interface Listed {
   reviewBy: string | null
   lacks: string[]
   begunAt: string
+  snippet: { text: string; marks: [number, number][] } | null
   changedAt: string
   fields: {
     title?: string
@@ -79,6 +80,7 @@ export const COLUMNS: readonly Column[] = [
   { key: 'menuLabel', label: 'Menu label', width: 150, edit: { as: 'line', field: 'menuLabel' } },
   { key: 'order', label: 'Order', width: 78, edit: { as: 'number', field: 'order' } },
   { key: 'part', label: 'Part', width: 70, edit: { as: 'number', field: 'seriesPart' } },
+  { key: 'found', label: 'Found', width: 420, sort: 'rank' },
   { key: 'comments', label: 'Comments', width: 100, edit: { as: 'switch', field: 'commentsOpen' } },
 ]
 const BY_KEY = new Map(COLUMNS.map((column) => [column.key, column]))
@@ -94,7 +96,7 @@ export const firstColumns = (): OwnColumn[] => FIRST.map((key) => ({ key, width:
 
 /** Columns as they were kept, without what is no longer known; the title first. */
 export function readColumns(kept: readonly OwnColumn[] | null): OwnColumn[] {
-  const known = kept?.filter(({ key }) => BY_KEY.has(key)) ?? []
+  const known = kept?.filter(({ key }) => BY_KEY.has(key) && key !== 'found') ?? []
   if (!known.length) return firstColumns()
   const title = known.find(({ key }) => key === 'title') ?? { key: 'title', width: columnOf('title')!.width }
   return [title, ...known.filter(({ key }) => key !== 'title')]

@@ -5,6 +5,7 @@ import type { Action, Done } from '~~/core/batch/action'
 import type { Kind } from '~~/core/content/kinds'
 import { parseQuery, printQuery } from '~~/core/query/parse'
 import { ALL, type Query } from '~~/core/query/query'
+import { soughtBy } from '~~/core/query/snippet'
 import { dateIn } from '~~/core/time/zone'
 import type { Facets } from '~~/server/services/listing'
 import type { SavedView } from '~~/server/services/savedViews'
@@ -39,18 +40,27 @@ const route = useRoute()
 const router = useRouter()
 const pick = (name: string) => (typeof route.query[name] === 'string' ? (route.query[name] as string) : '')
 const q = computed(() => pick('q'))
-const sort = computed(() => pick('sort') || '-changed')
+const query = computed<Query>(() => {
+  const parsed = parseQuery(q.value, dateIn(site.now.toISOString(), site.site?.zone ?? 'UTC'))
+  return parsed.ok ? parsed.query : ALL
+})
+// Where words are sought in texts, the place where they stand is shown beside the title.
+const seeks = computed(() => soughtBy(query.value).length > 0)
+const usual = computed(() => (seeks.value ? 'rank' : '-changed'))
+const sort = computed(() => pick('sort') || usual.value)
 const tree = computed(() => sort.value === 'place')
 function show(change: Record<string, string | undefined>) {
   const next = { ...route.query, ...change }
   return router.replace({ query: Object.fromEntries(Object.entries(next).filter(([, value]) => value)) })
 }
+const FOUND = 420
 useHead({ title: 'Content · Yieldgate' })
 
 const listing = useListing(() => ({ q: q.value, sort: sort.value }))
 const { total, problem, rowAt } = listing
 const grid = useTemplateRef<InstanceType<typeof ItemGrid>>('grid')
 const [own, views] = [shallowRef<OwnColumn[]>(readColumns(null)), shallowRef<SavedView[]>([])]
+const shownColumns = computed(() => (seeks.value ? own.value.toSpliced(1, 0, { key: 'found', width: FOUND }) : own.value))
 const loadViews = () =>
   api<{ views: SavedView[] }>('GET', '/views').then(
     (answer) => (views.value = answer.views),
@@ -79,10 +89,6 @@ watch(
   () => site.news,
   useDebounceFn(() => (void loadViews(), void loadFacets()), 800),
 )
-const query = computed<Query>(() => {
-  const parsed = parseQuery(q.value, dateIn(site.now.toISOString(), site.site?.zone ?? 'UTC'))
-  return parsed.ok ? parsed.query : ALL
-})
 const setQuery = (next: Query) => show({ q: printQuery(next) })
 
 // Columns are kept for the person a moment after they have changed.
@@ -279,13 +285,13 @@ const words = computed(() => (total.value === null ? '' : `${total.value.toLocal
           ref="grid"
           :total="total"
           :row-at="rowAt"
-          :columns="own"
+          :columns="shownColumns"
           :sort="sort"
           :chosen="chosen"
           :all-chosen="allChosen"
           :tree="tree"
           @look="listing.look"
-          @sort="show({ sort: $event === '-changed' ? undefined : $event })"
+          @sort="show({ sort: $event === usual ? undefined : $event })"
           @width="setWidth"
           @edit="edit"
           @labels="label"

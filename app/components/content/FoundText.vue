@@ -1,0 +1,24 @@
+<script setup lang="ts">
+/** A piece of text with what was sought in it marked. */
+const props = defineProps<{ snippet: { text: string; marks: [number, number][] } | null }>()
+const pieces = computed(() => {
+  if (!props.snippet) return []
+  const { text, marks } = props.snippet
+  const list: { text: string; marked: boolean }[] = []
+  let at = 0
+  for (const [from, to] of marks) {
+    list.push({ text: text.slice(at, from), marked: false }, { text: text.slice(from, to), marked: true })
+    at = to
+  }
+  return [...list, { text: text.slice(at), marked: false }].filter((piece) => piece.text)
+})
+</script>
+
+<template>
+  <span class="truncate text-soft" :title="snippet?.text"
+    ><template v-for="(piece, index) in pieces" :key="index"
+      ><mark v-if="piece.marked" class="bg-lamp-wash font-semibold text-ink">{{ piece.text }}</mark
+      ><template v-else>{{ piece.text }}</template></template
+    ></span
+  >
+</template>

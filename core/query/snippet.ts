@@ -1,0 +1,94 @@
+import { within, wordsOf, type Query } from './query'
+
+/** A piece of text with the places in it that were looked for, in UTF-16 units, in order and apart. */
+export interface Snippet {
+  text: string
+  marks: [from: number, to: number][]
+}
+
+/** Words that stand one after another; the last perhaps only as the beginning of one. */
+export interface Sought {
+  words: string[]
+  begins: boolean
+}
+
+/** What a query looks for in texts, of what it does not deny. */
+export function soughtBy(query: Query): Sought[] {
+  const denied = new Set([...within(query)].flatMap((part) => (part.is === 'not' ? [...within(part.part)] : [])))
+  return [...within(query)].flatMap((part) =>
+    (part.is === 'word' || part.is === 'phrase') && part.in === 'text' && !denied.has(part)
+      ? { words: wordsOf(part.text), begins: part.is === 'word' }
+      : [],
+  )
+}
+
+interface Token {
+  from: number
+  to: number
+  word: string
+}
+/** The words of a text with where they stand. A combining mark belongs to the letter before it. */
+const tokensOf = (text: string): Token[] =>
+  [...text.matchAll(/[\p{L}\p{N}][\p{L}\p{N}\p{M}]*/gu)].flatMap((match) => {
+    const [word] = wordsOf(match[0])
+    return word === undefined ? [] : [{ from: match.index, to: match.index + match[0].length, word }]
+  })
+
+/** Where what is sought stands in a text: from the first word of each place to its last; places that meet are one. */
+export function marksOf(text: string, sought: readonly Sought[]): Snippet['marks'] {
+  const tokens = tokensOf(text)
+  const found = sought.flatMap(({ words, begins }) =>
+    tokens.flatMap((first, at): Snippet['marks'] => {
+      const last = tokens[at + words.length - 1]
+      const all = words.every((word, index) => {
+        const there = tokens[at + index]?.word
+        return there !== undefined && (begins && index === words.length - 1 ? there.startsWith(word) : there === word)
+      })
+      return all && last ? [[first.from, last.to]] : []
+    }),
+  )
+  const marks: Snippet['marks'] = []
+  for (const [from, to] of found.sort((a, b) => a[0] - b[0] || a[1] - b[1])) {
+    const before = marks.at(-1)
+    if (before && from < before[1]) before[1] = Math.max(before[1], to)
+    else marks.push([from, to])
+  }
+  return marks
+}
+
+const MOST = 150
+const BEFORE = 40
+
+/**
+ * The piece of some passages that shows best what was sought: of the passage with the most places the stretch of so many
+ * characters around its first one, cut between words. `null` where it stands nowhere.
+ */
+export function snippetOf(passages: readonly string[], sought: readonly Sought[]): Snippet | null {
+  let best: Snippet | null = null
+  for (const text of passages) {
+    const marks = marksOf(text, sought)
+    if (marks.length && marks.length > (best?.marks.length ?? 0)) best = { text, marks }
+  }
+  return best && cut(best)
+}
+
+function cut({ text, marks }: Snippet): Snippet {
+  const start = marks[0]![0] <= BEFORE ? 0 : wordAfter(text, marks[0]![0] - BEFORE, marks[0]![0])
+  const end = text.length - start <= MOST ? text.length : wordBefore(text, start + MOST, Math.max(start, marks[0]![1]))
+  const [head, tail] = [start > 0 ? '… ' : '', end < text.length ? ' …' : '']
+  const shift = head.length - start
+  return {
+    text: `${head}${text.slice(start, end)}${tail}`.replace(/\s/g, ' '),
+    marks: marks.filter(([, to]) => to <= end).map(([from, to]) => [from + shift, to + shift]),
+  }
+}
+/** The beginning of the first word at or after a place, at most at another. */
+function wordAfter(text: string, at: number, most: number): number {
+  const gap = text.slice(at, most).search(/\s/)
+  return gap < 0 ? most : at + gap + 1
+}
+/** The end of the last word before a place, at least at another. */
+function wordBefore(text: string, at: number, least: number): number {
+  const gap = text.slice(least, at).search(/\s\S*$/)
+  return gap < 0 ? Math.max(least, Math.min(at, least)) : least + gap
+}
