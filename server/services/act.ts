@@ -113,11 +113,16 @@ export async function act(office: Office, actor: Actor, target: Target, action: 
   }
 }
 
+/** A draft by its id, if it is one of the item’s: who may see one item must not get at the drafts of another. */
+async function draftOf(office: Office, item: ItemRow, id: string | null) {
+  const draft = id === null ? undefined : await draftById(office.store.read, id)
+  return draft?.item_id === item.id ? draft : undefined
+}
+
 /** The open draft of content that is meant; refused where there is none. */
 async function openWork(office: Office, item: ItemRow, wanted: string | null) {
-  const id = wanted ?? item.draft_id
-  const draft = id === null ? undefined : await draftById(office.store.read, id)
-  if (!draft || draft.item_id !== item.id || draft.closed_at) throw refusal('conflict', 'draft-missing', 'It has no open draft')
+  const draft = await draftOf(office, item, wanted ?? item.draft_id)
+  if (!draft || draft.closed_at) throw refusal('conflict', 'draft-missing', 'It has no open draft')
   return draft
 }
 
@@ -138,8 +143,8 @@ async function setNote(office: Office, actor: Actor, item: ItemRow, { name, to }
 
 /** A draft to edit: the one that is meant or stands for the item, else a new one. */
 async function draftToEdit(office: Office, actor: Actor, item: ItemRow, wanted: string | null) {
-  const named = wanted === null ? undefined : await draftById(office.store.read, wanted)
-  if (named && named.item_id === item.id && !named.closed_at && named.change === 'content')
+  const named = await draftOf(office, item, wanted)
+  if (named && !named.closed_at && named.change === 'content')
     return { id: named.id, head: named.head_version, review: named.review, opened: false }
   const before = item.draft_id
   const { draft, head } = await openDraft(office, actor, item.id)
@@ -211,9 +216,8 @@ async function label(
   wanted: string | null,
   { add, remove }: Action & { do: 'label' },
 ): Promise<Done> {
-  const id = wanted ?? item.draft_id
-  const draft = id === null ? undefined : await draftById(office.store.read, id)
-  const open = draft && draft.change === 'content' && !draft.closed_at
+  const draft = await draftOf(office, item, wanted ?? item.draft_id)
+  const open = draft?.change === 'content' && !draft.closed_at
   const version = open ? draft.head_version : (baseOnSite(item) ?? (await newestOf(office, item.id)))
   const { fields } = await manifestOf(office, version)
   const labels = fields.labels ?? []
@@ -265,7 +269,7 @@ async function takeOff(office: Office, actor: Actor, item: ItemRow): Promise<Don
 
 async function duplicate(office: Office, actor: Actor, item: ItemRow, wanted: string | null): Promise<Done> {
   if (item.kind === 'settings') throw refusal('refused', 'only-one', 'A site has its settings once')
-  const draft = wanted === null ? undefined : await draftById(office.store.read, wanted)
+  const draft = await draftOf(office, item, wanted)
   const version = draft?.head_version ?? item.live_version ?? (await newestOf(office, item.id))
   const { fields, body } = await readContent(office.store.read, await manifestOf(office, version))
   const { segment: _own, shownDate: _day, seriesPart: _part, ...copied } = fields

@@ -233,6 +233,18 @@ const tellDone = async (office: Office, tx: Tx, batch: BatchRow): Promise<void> 
   })
 }
 
+/** How long a batch is kept, that it can be looked at and taken back. */
+export const BATCH_DAYS = 30
+
+/** Forgets batches that are over, or were only tried, and are older than they are kept; one stays while its undo does. */
+export const forgetOldBatches = (office: Office): Promise<void> =>
+  office.store.write((tx) =>
+    tx.run(
+      `DELETE FROM batch WHERE made_at < $before AND state NOT IN ('trying', 'running') AND id NOT IN (SELECT undoes FROM batch WHERE undoes IS NOT NULL AND made_at >= $before)`,
+      { before: new Date(office.clock.now().getTime() - BATCH_DAYS * 86_400_000).toISOString() },
+    ),
+  )
+
 /** Thrown to undo what was only tried. */
 class OnlyTried extends Error {}
 

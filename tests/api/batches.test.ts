@@ -268,6 +268,10 @@ describe('many at once', () => {
     )
     expect(await codes(wen.client.ask('POST', '/batches', { body: { action: bin, list: { q: 'hidden' } } }))).toEqual([422, 'nothing'])
     expect(await refused(wen.client, hidden.item, bin)).toEqual([403, 'right-missing'])
+    // Nor by the draft of another item, beside one that may be seen.
+    const own = await wen.client.need<{ item: string }>('POST', '/items', { body: { kind: 'post', section: other, title: 'Own' } })
+    const copied = await act(wen.client, own.item, { do: 'duplicate' }, hidden.draft)
+    expect(copied.said).toBe('“Own (copy)” was begun')
     const facets = await wen.client.need<{ fields: { section: { value: string }[] } }>('GET', '/facets')
     expect(facets.fields.section.map(({ value }) => value)).toEqual(['Fares'])
     expect(section).not.toBe(other)

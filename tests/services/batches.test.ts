@@ -1,0 +1,116 @@
+import { mkdtempSync, rmSync } from 'node:fs'
+import { tmpdir } from 'node:os'
+import { join } from 'node:path'
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { workOff } from '../../server/jobs/batchRunner'
+import { actorFrom, type Actor } from '../../server/services/access'
+import {
+  batchEntries,
+  batchView,
+  beginBatch,
+  cancelBatch,
+  forgetOldBatches,
+  goOn,
+  runBatch,
+  undoBatch,
+} from '../../server/services/batches'
+import { createItem } from '../../server/services/items'
+import { openOffice, type Office } from '../../server/services/office'
+import { sections } from '../../server/services/sections'
+import { firstStart } from '../../server/services/sites'
+import { within } from '../../server/services/within'
+import { itemById } from '../../server/store/items'
+import { personById } from '../../server/store/people'
+
+const folder = mkdtempSync(join(tmpdir(), 'yieldgate-batches-'))
+let now = new Date('2026-11-25T11:00:00Z')
+let office: Office
+let actor: Actor
+const items: string[] = []
+
+beforeAll(async () => {
+  office = await openOffice(folder, { now: () => now }, { durable: false })
+  const founder = await firstStart(office, {
+    siteName: 'Larkholm Ferries',
+    zone: 'Europe/Oslo',
+    language: 'en',
+    name: 'Maren Ostby',
+    email: 'maren@larkholm.example',
+    password: 'quiet mornings at sea',
+  })
+  await office.settle()
+  actor = actorFrom((await personById(office.store.read, founder))!, await office.rights())
+  const section = (await sections(office))[0]!.id
+  for (let index = 0; index < 40; index++)
+    items.push((await createItem(office, actor, { kind: 'post', section, title: `Post ${index}` })).item)
+})
+afterAll(async () => {
+  await office.close()
+  rmSync(folder, { recursive: true, force: true })
+})
+const targets = () => ({ items: items.map((item) => ({ item, draft: null })) })
+const binned = async () =>
+  (await Promise.all(items.map((id) => itemById(office.store.read, id)))).filter((item) => item!.binned_at !== null).length
+const journal = async () => (await office.store.read.one<{ n: number }>('SELECT count(*) AS n FROM journal'))!.n
+
+describe('a batch', () => {
+  it('that is tried leaves nothing behind, not even in the journal; stopped half-way it keeps what was done, and that can be taken back', async () => {
+    const before = await journal()
+    const { batch } = await beginBatch(office, actor, { do: 'bin' }, targets())
+    // As a process does that begins: whatever was left waits for it.
+    await workOff(office)
+    expect(await batchView(office, actor, batch)).toMatchObject({ state: 'tried', tried: 40, wouldNot: 0 })
+    expect([await binned(), await journal()]).toEqual([0, before])
+    await runBatch(office, actor, batch)
+    while ((await binned()) === 0) await goOn(office, batch)
+    const half = await binned()
+    await cancelBatch(office, actor, batch).catch(() => undefined)
+    expect(await goOn(office, batch)).toBe(false)
+    expect(await binned()).toBe(half)
+    const view = await batchView(office, actor, batch)
+    expect([view.ended, view.undoable]).toEqual([half, half])
+    const { batch: undo, total } = await undoBatch(office, actor, batch)
+    expect(total).toBe(half)
+    await workOff(office)
+    expect(await binned()).toBe(0)
+    const { entries } = await batchEntries(office, actor, undo, 'refused', -1, 100)
+    expect(entries).toEqual([])
+  })
+  it('is forgotten after a month, but not while what took it back is kept', async () => {
+    const { batch } = await beginBatch(office, actor, { do: 'bin' }, { items: [{ item: items[0]!, draft: null }] })
+    await workOff(office)
+    await runBatch(office, actor, batch)
+    await workOff(office)
+    now = new Date(now.getTime() + 29 * 86_400_000)
+    const { batch: undo } = await undoBatch(office, actor, batch)
+    await workOff(office)
+    now = new Date(now.getTime() + 2 * 86_400_000)
+    await forgetOldBatches(office)
+    expect((await batchView(office, actor, batch)).id).toBe(batch)
+    now = new Date(now.getTime() + 30 * 86_400_000)
+    await forgetOldBatches(office)
+    for (const id of [batch, undo]) await expect(batchView(office, actor, id)).rejects.toThrow('no such batch')
+    expect((await office.store.read.one<{ n: number }>('SELECT count(*) AS n FROM batch_entry'))!.n).toBe(0)
+  })
+})
+
+describe('the office within a transaction', () => {
+  it('undoes a part that fails alone, and what was to follow it', async () => {
+    const told: string[] = []
+    await office.store.write(async (tx) => {
+      const inner = within(office, tx)
+      await inner.store.write(async (part) => {
+        await part.update('item', { id: items[1]! }, { notes: 'kept' })
+        part.afterCommit(() => void told.push('kept'))
+      })
+      const failed = inner.store.write(async (part) => {
+        await part.update('item', { id: items[1]! }, { notes: 'lost' })
+        part.afterCommit(() => void told.push('lost'))
+        throw new Error('no')
+      })
+      await expect(failed).rejects.toThrow('no')
+      expect((await itemById(inner.store.read, items[1]!))!.notes).toBe('kept')
+    })
+    expect([(await itemById(office.store.read, items[1]!))!.notes, told]).toEqual(['kept', ['kept']])
+  })
+})
