@@ -8,10 +8,11 @@ export default defineConfig({
         extends: true,
         test: {
           name: 'core',
-          include: ['tests/core/**/*.test.ts', 'tests/services/**/*.test.ts', 'tests/app/**/*.test.ts'],
+          include: ['tests/core/**/*.test.ts', 'tests/app/**/*.test.ts'],
           testTimeout: 60_000,
         },
       },
+      { extends: true, test: { name: 'services', include: ['tests/services/**/*.test.ts'], testTimeout: 60_000 } },
       {
         extends: true,
         test: { name: 'api', include: ['tests/api/**/*.test.ts'], testTimeout: 120_000, hookTimeout: 120_000, fileParallelism: false },

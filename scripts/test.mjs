@@ -9,16 +9,6 @@ rmSync(results, { recursive: true, force: true })
 mkdirSync(results, { recursive: true })
 const seconds = (start) => Math.round((Date.now() - start) / 1000)
 
-const checks = []
-await Promise.all([
-  ensureDependencies(async () => {
-    // The type check also makes the files that the linter's settings are made from.
-    checks.push(await check('types', 'npx', ['nuxt', 'typecheck']), await check('lint', 'npx', ['eslint', '.']))
-  }),
-  ensureChromium(),
-])
-await ensureBuild()
-
 /** A check without cases of its own counts as one. */
 async function check(name, program, args) {
   const start = Date.now()
@@ -57,9 +47,22 @@ const unit = (project) =>
     vitest,
   )
 
+const checks = []
+let core
+await Promise.all([
+  ensureDependencies(async () => {
+    // The type check also makes the files that the linter's settings are made from.
+    checks.push(await check('types', 'npx', ['nuxt', 'typecheck']), await check('lint', 'npx', ['eslint', '.']))
+    // The core needs neither driver nor build, and so is tested beside both.
+    core = unit('core')
+  }),
+  ensureChromium(),
+])
+await ensureBuild()
+
 // The interface runs beside the rest: it mostly waits for the browser, the rest for the processor and the disk.
 const [rest, browser] = await Promise.all([
-  (async () => [await unit('core'), await unit('api')])(),
+  (async () => [await core, await unit('services'), await unit('api')])(),
   suite('interface', 'npx', ['playwright', 'test'], 'e2e.json', playwright),
 ])
 const all = [...checks, ...rest, browser]

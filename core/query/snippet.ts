@@ -90,5 +90,5 @@ function wordAfter(text: string, at: number, most: number): number {
 /** The end of the last word before a place, at least at another. */
 function wordBefore(text: string, at: number, least: number): number {
   const gap = text.slice(least, at).search(/\s\S*$/)
-  return gap < 0 ? Math.max(least, Math.min(at, least)) : least + gap
+  return gap < 0 ? least : least + gap
 }
