@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { FIELDS, labelOf, type FieldName } from '../content/fields'
 
 const id = z.string().max(60)
+const note = z.string().max(200).nullable()
 const name = z.enum(Object.keys(FIELDS) as [FieldName, ...FieldName[]])
 
 /** What only takes an act back: each names what it expects to find, and is refused where that has changed since. */
@@ -15,17 +16,17 @@ const backShapes = [
 
 /** What can be done to an item from the list: to one in its cell, or to many at once. */
 export const actionSchema = z.discriminatedUnion('do', [
-  /** Office-only facts: at once. */
-  z.strictObject({ do: z.literal('note'), name: z.enum(['internalName', 'owner', 'reviewBy']), to: z.string().max(200).nullable() }),
-  /** A field that readers could notice: a change of the draft. `from` is refused where it is another by now. */
+  /** Office-only facts: at once. Here and below `from` is what is expected to be there; where it is another by now, the act is refused. */
+  z.strictObject({ do: z.literal('note'), name: z.enum(['internalName', 'owner', 'reviewBy']), to: note, from: note.optional() }),
+  /** A field that readers could notice: a change of the draft, and of no other where one is named. */
   z.strictObject({ do: z.literal('field'), name, to: z.json(), from: z.json().optional(), draft: id.optional() }),
   z.strictObject({ do: z.literal('label'), add: z.array(z.uuid()).max(50), remove: z.array(z.uuid()).max(50) }),
-  z.strictObject({ do: z.literal('move'), section: id }),
+  z.strictObject({ do: z.literal('move'), section: id, from: id.optional() }),
   z.strictObject({ do: z.literal('send'), note: z.string().max(2_000) }),
   z.strictObject({ do: z.literal('put-live') }),
   z.strictObject({ do: z.literal('schedule'), date: z.iso.date(), time: z.string().regex(/^\d{2}:\d{2}$/) }),
   z.strictObject({ do: z.literal('gather'), edition: id }),
-  z.strictObject({ do: z.literal('withdraw') }),
+  z.strictObject({ do: z.literal('withdraw'), from: id.optional() }),
   z.strictObject({ do: z.literal('bin') }),
   z.strictObject({ do: z.literal('restore') }),
   z.strictObject({ do: z.literal('duplicate') }),

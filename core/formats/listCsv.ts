@@ -28,12 +28,14 @@ const BETWEEN = '; '
 
 /** What an item says in each column. */
 export interface ListFacts extends Record<Exclude<ListColumn, 'labels' | 'words'>, string> {
+  /** The owner’s id, whose name is in `owner`. */
+  ownerId: string | null
   labels: { id: string; title: string }[]
   words: number
 }
 
 /** The texts of an item’s cells. */
-export const cellsOf = (facts: ListFacts): Record<ListColumn, string> => ({
+export const cellsOf = ({ ownerId: _, ...facts }: ListFacts): Record<ListColumn, string> => ({
   ...facts,
   labels: facts.labels.map(({ title }) => title).join(BETWEEN),
   words: String(facts.words),
@@ -91,21 +93,21 @@ function readCell(column: Changeable, cell: string, facts: ListFacts, names: Cel
         ? accept([{ do: 'field', name: 'title', to: cell, from: facts.title }])
         : refuse({ code: 'title-missing', detail: 'An item needs a title', at })
     case 'internalName':
-      return accept([{ do: 'note', name: 'internalName', to: cell || null }])
+      return accept([{ do: 'note', name: 'internalName', to: cell || null, from: facts.internalName || null }])
     case 'owner': {
-      if (!cell) return accept([{ do: 'note', name: 'owner', to: null }])
+      if (!cell) return accept([{ do: 'note', name: 'owner', to: null, from: facts.ownerId }])
       const [person, ...others] = names.person(cell)
       if (!person) return refuse({ code: 'person-unknown', detail: `Nobody here is called “${cell}”`, at })
       return others.length
         ? refuse({ code: 'person-several', detail: `Several are called “${cell}”`, at })
-        : accept([{ do: 'note', name: 'owner', to: person }])
+        : accept([{ do: 'note', name: 'owner', to: person, from: facts.ownerId }])
     }
     case 'shownDate':
     case 'reviewBy':
       if (cell && !isDate(cell)) return refuse({ code: 'date-wrong', detail: `“${cell}” is no date such as 2026-11-05`, at })
       return accept([
         column === 'reviewBy'
-          ? { do: 'note', name: 'reviewBy', to: cell || null }
+          ? { do: 'note', name: 'reviewBy', to: cell || null, from: facts.reviewBy || null }
           : { do: 'field', name: 'shownDate', to: cell || null, from: facts.shownDate || null },
       ])
     case 'labels': {

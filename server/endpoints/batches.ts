@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { actionSchema } from '../../core/batch/action'
 import { takeIn } from '../jobs/lister'
 import { act } from '../services/act'
-import { batchEntries, batchView, beginBatch, cancelBatch, runBatch, undoBatch } from '../services/batches'
+import { batchEntries, batchView, beginBatch, cancelBatch, recentBatches, runBatch, undoBatch } from '../services/batches'
 import { listingFor } from '../services/listing'
 import { endpoint, pageLimit } from './endpoint'
 import { asked } from './listing'
@@ -33,6 +33,13 @@ export const batches = [
       .refine(({ items, list }) => (items === undefined) !== (list === undefined), 'Either items or a list'),
     run: async ({ office, foresight, actor, body: { action, items, list } }) =>
       beginBatch(office, actor, action, items ? { items } : { listing: await listingFor(office, foresight, actor, list ?? {}) }),
+  }),
+  endpoint({
+    method: 'GET',
+    path: '/batches',
+    tag: 'batches',
+    summary: 'What one did to many items of late',
+    run: async ({ office, actor }) => ({ batches: await recentBatches(office, actor) }),
   }),
   endpoint({
     method: 'GET',

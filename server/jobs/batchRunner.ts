@@ -11,9 +11,10 @@ const LEFT_MS = 10_000
 export async function workOff(office: Office): Promise<void> {
   const mine = new Set<string>()
   for (;;) {
-    const left = new Date(Date.parse(office.now()) - LEFT_MS).toISOString()
+    const now = Date.parse(office.now())
+    const [left, ahead] = [new Date(now - LEFT_MS).toISOString(), new Date(now + LEFT_MS).toISOString()]
     // What was just begun has no beat yet; what this turn works on is its own.
-    const batches = await restingBatches(office.store.read, left)
+    const batches = await restingBatches(office.store.read, left, ahead)
     const ids = new Set([...mine, ...batches.map(({ id }) => id)])
     mine.clear()
     for (const id of ids) if (await one(office, id)) mine.add(id)

@@ -18,6 +18,7 @@ import { putLiveNow, rollBack, withdraw } from './publishing'
 import { mustRead } from './reading'
 import { found, refusal, Refusal } from './refusal'
 import { pullOutDraft, sendDraft } from './review'
+import { within } from './within'
 
 /** An item with the draft of it that is meant; `null` for the one that stands for it, or none. */
 export interface Target {
@@ -25,19 +26,26 @@ export interface Target {
   draft: string | null
 }
 
-/** Does one action to one item, in a transaction of its own. Answers what came of it; throws a refusal where it cannot be. */
-export async function act(office: Office, actor: Actor, target: Target, action: Action): Promise<Done> {
+/**
+ * Does one action to one item, as one transaction: a refusal leaves nothing of it behind. Answers what came of it; throws a
+ * refusal where it cannot be.
+ */
+export const act = (office: Office, actor: Actor, target: Target, action: Action): Promise<Done> =>
+  office.store.write((tx) => perform(within(office, tx), actor, target, action))
+
+async function perform(office: Office, actor: Actor, target: Target, action: Action): Promise<Done> {
   const item = found(await itemById(office.store.read, target.item), 'item')
   await mustRead(office.store.read, actor, { id: item.id, section: item.section_id })
   switch (action.do) {
     case 'note':
       return setNote(office, actor, item, action)
     case 'field':
+      if (action.draft !== undefined) await openWork(office, item, action.draft)
       return setField(office, actor, item, action.draft ?? target.draft, action)
     case 'label':
       return label(office, actor, item, target.draft, action)
     case 'move':
-      return move(office, actor, item, action.section)
+      return move(office, actor, item, action)
     case 'send': {
       const draft = await openWork(office, item, target.draft)
       await sendDraft(office, actor, draft.id, draft.head_version, action.note)
@@ -55,7 +63,7 @@ export async function act(office: Office, actor: Actor, target: Target, action: 
       return {
         said: `Live${path === null ? '' : ` at ${path}`}${moved}`,
         draft: draft.id,
-        undo: item.live_version === null ? { do: 'withdraw' } : { do: 'live-again', version: item.live_version, now },
+        undo: item.live_version === null ? { do: 'withdraw', from: now } : { do: 'live-again', version: item.live_version, now },
       }
     }
     case 'schedule': {
@@ -83,7 +91,7 @@ export async function act(office: Office, actor: Actor, target: Target, action: 
       }
     }
     case 'withdraw':
-      return takeOff(office, actor, item)
+      return takeOff(office, actor, item, action.from)
     case 'bin':
     case 'restore':
       await binItem(office, actor, item.id, action.do === 'bin')
@@ -128,8 +136,9 @@ async function openWork(office: Office, item: ItemRow, wanted: string | null) {
 
 const OFFICE = { internalName: 'internal_name', owner: 'owner_id', reviewBy: 'review_by' } as const
 
-async function setNote(office: Office, actor: Actor, item: ItemRow, { name, to }: Action & { do: 'note' }): Promise<Done> {
+async function setNote(office: Office, actor: Actor, item: ItemRow, { name, to, from }: Action & { do: 'note' }): Promise<Done> {
   const before = item[OFFICE[name]] ?? ''
+  if (from !== undefined && before !== (from ?? '')) throw changedMeanwhile('It')
   if (before === (to ?? '')) throw refusal('conflict', 'unchanged', 'It is so already')
   await changeOfficeFields(office, actor, item.id, { [name]: name === 'internalName' ? (to ?? '') : to || null })
   const said =
@@ -138,7 +147,7 @@ async function setNote(office: Office, actor: Actor, item: ItemRow, { name, to }
         ? `Handed to ${actor.rights.people.get(to)?.name ?? 'nobody'}`
         : 'Without an owner'
       : 'Set at once: readers see nothing of it'
-  return { said, draft: null, undo: { do: 'note', name, to: before || null } }
+  return { said, draft: null, undo: { do: 'note', name, to: before || null, from: to || null } }
 }
 
 /** A draft to edit: the one that is meant or stands for the item, else a new one. */
@@ -155,6 +164,9 @@ async function draftToEdit(office: Office, actor: Actor, item: ItemRow, wanted: 
 const empty = (value: unknown) => value === undefined || value === null || value === '' || (Array.isArray(value) && value.length === 0)
 const same = (a: unknown, b: unknown) => (empty(a) && empty(b)) || JSON.stringify(a) === JSON.stringify(b)
 
+const changedMeanwhile = (what: string) =>
+  refusal('changed-meanwhile', 'changed-meanwhile', `${what} was changed by someone else since; look at it first`)
+
 async function setField(
   office: Office,
   actor: Actor,
@@ -170,10 +182,7 @@ async function setField(
   const head = found(await versionById(office.store.read, draft.head), 'version')
   const { fields } = await readManifest(office.store.read, head.manifest)
   if (same(fields[name], to)) throw refusal('conflict', 'unchanged', 'It is so already')
-  if (from !== undefined && !same(fields[name], from))
-    throw new Refusal('changed-meanwhile', [
-      { code: 'changed-meanwhile', detail: `${labelOf(name, item.kind)} was changed by someone else since; look at it first` },
-    ])
+  if (from !== undefined && !same(fields[name], from)) throw changedMeanwhile(labelOf(name, item.kind))
   const made = await saveEdits(office, actor, draft.id, { base: draft.head, edits: [{ op: 'field', name, value: to }], named: true })
   const before = (fields[name] ?? null) as (Action & { do: 'field' })['to']
   return {
@@ -240,12 +249,13 @@ const manifestOf = async (office: Office, version: string): Promise<Manifest> =>
 
 const isGate = (error: unknown): boolean => error instanceof Refusal && error.reasons[0]?.code === 'gated'
 
-async function move(office: Office, actor: Actor, item: ItemRow, section: string): Promise<Done> {
+async function move(office: Office, actor: Actor, item: ItemRow, { section, from }: Action & { do: 'move' }): Promise<Done> {
   const to = found(actor.rights.sections.get(section), 'section').name
   if (item.section_id === section) throw refusal('conflict', 'unchanged', 'It is there already')
+  if (from !== undefined && item.section_id !== from) throw changedMeanwhile('Its section')
   try {
     await moveItem(office, actor, item.id, section)
-    return { said: `In ${to} at once`, draft: null, undo: { do: 'move', section: item.section_id } }
+    return { said: `In ${to} at once`, draft: null, undo: { do: 'move', section: item.section_id, from: section } }
   } catch (error) {
     if (!isGate(error)) throw error
     const { draft } = await propose(office, actor, item.id, { change: 'move', section, note: '' })
@@ -253,9 +263,10 @@ async function move(office: Office, actor: Actor, item: ItemRow, section: string
   }
 }
 
-async function takeOff(office: Office, actor: Actor, item: ItemRow): Promise<Done> {
+async function takeOff(office: Office, actor: Actor, item: ItemRow, from: string | undefined): Promise<Done> {
   const live = item.live_version
   if (live === null) throw refusal('conflict', 'not-live', 'It is not on the site')
+  if (from !== undefined && live !== from) throw changedMeanwhile('What is on the site')
   try {
     const { previousPath } = await withdraw(office, actor, item.id, live)
     const said = previousPath === null ? 'Off the site' : `Off the site; ${previousPath} answers that it is gone`

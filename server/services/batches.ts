@@ -1,7 +1,18 @@
 import type { Action } from '../../core/batch/action'
 import { actionWords, isForMany } from '../../core/batch/action'
 import { assuming } from '../../core/access/session'
-import { batchById, batchCounts, entriesOf, keepOutcomes, openEntries, undoOf, type BatchRow, type EntryOutcome } from '../store/batches'
+import {
+  batchById,
+  batchCounts,
+  batchesOf,
+  entriesOf,
+  keepOutcomes,
+  openEntries,
+  undoOf,
+  type BatchCounts,
+  type BatchRow,
+  type EntryOutcome,
+} from '../store/batches'
 import type { Row, Tx } from '../store/database'
 import { listedAfter, type Listing } from '../store/listing'
 import { personById } from '../store/people'
@@ -136,21 +147,39 @@ async function own(office: Office, actor: Actor, id: string): Promise<BatchRow> 
 }
 
 /** How far a batch is, and what came of it or would. */
-export async function batchView(office: Office, actor: Actor, id: string) {
-  const batch = await own(office, actor, id)
-  const [counts, undone] = await Promise.all([batchCounts(office.store.read, id), undoOf(office.store.read, id)])
+export const batchView = async (office: Office, actor: Actor, id: string): Promise<BatchView> =>
+  viewOf(office, await own(office, actor, id))
+
+/** So many of one’s own batches are shown, the newest first. */
+const MOST_SHOWN = 20
+
+/** What one did to many items of late, that it can be looked at and taken back. */
+export const recentBatches = async (office: Office, actor: Actor): Promise<BatchView[]> =>
+  Promise.all((await batchesOf(office.store.read, actor.id, MOST_SHOWN)).map((batch) => viewOf(office, batch)))
+
+export interface BatchView extends BatchCounts {
+  id: string
+  words: string
+  state: BatchRow['state']
+  total: number
+  madeAt: string
+  /** How many of its acts one word takes back. */
+  undoable: number
+  undoneBy: string | null
+}
+
+async function viewOf(office: Office, batch: BatchRow): Promise<BatchView> {
+  const [counts, undone] = await Promise.all([batchCounts(office.store.read, batch.id), undoOf(office.store.read, batch.id)])
   const action = JSON.parse(batch.action) as Action | null
+  const over = batch.state === 'done' || batch.state === 'cancelled' || batch.state === 'failed'
   return {
     id: batch.id,
-    action,
     words: action ? actionWords(action) : batch.undoes === null ? 'Changed from a file' : 'Taken back',
     state: batch.state,
     total: batch.total,
+    madeAt: batch.made_at,
     ...counts,
-    /** Whether one word takes it back. */
-    undoable:
-      batch.undoes === null && undone === undefined && (batch.state === 'done' || batch.state === 'cancelled') ? counts.undoable : 0,
-    undoes: batch.undoes,
+    undoable: batch.undoes === null && undone === undefined && over ? counts.undoable : 0,
     undoneBy: undone?.id ?? null,
   }
 }
@@ -203,7 +232,8 @@ export async function undoBatch(office: Office, actor: Actor, id: string): Promi
   const before = await own(office, actor, id)
   return office.store.write(async (tx) => {
     const now = (await batchById(tx, id))!
-    if (now.state !== 'done' && now.state !== 'cancelled') throw refusal('conflict', 'batch-state', 'It is not over yet')
+    if (now.state === 'trying' || now.state === 'tried' || now.state === 'running')
+      throw refusal('conflict', 'batch-state', 'It is not over yet')
     if (before.undoes !== null || (await undoOf(tx, id))) throw refusal('conflict', 'undone-before', 'It was taken back already')
     const undo = office.newId()
     const { n: total } = (await tx.one<{ n: number }>('SELECT count(*) AS n FROM batch_entry WHERE batch_id = $id AND undo IS NOT NULL', {
@@ -299,7 +329,7 @@ async function outcomeOf(
   action: Action,
 ): Promise<{ outcome: EntryOutcome; undo: Action | null }> {
   try {
-    const { said, draft, undo } = await office.store.write(() => act(office, actor, target, action))
+    const { said, draft, undo } = await act(office, actor, target, action)
     return { outcome: { ok: true, said, draft }, undo }
   } catch (error) {
     if (!(error instanceof Refusal)) throw error

@@ -40,6 +40,7 @@ export async function createItem(office: Office, actor: Actor, input: NewItem): 
   const fields = { ...defaultFields(input.kind, site.language), ...input.content?.fields, title: input.title }
   if (input.parent !== undefined && input.kind === 'page') fields.parent = input.parent
   const body = contentSchema.shape.body.parse(input.content?.body ?? [])
+  if (body.some(({ kind }) => kind === 'source')) must(actor, 'item.source', input.section)
   await office.store.write(async (tx) => {
     const route = await routeFor(tx, actor.rights, input.kind, input.section)
     if (input.kind === 'post' && !fields.labels?.length) {

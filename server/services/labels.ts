@@ -1,4 +1,4 @@
-import type { Action } from '../../core/batch/action'
+import type { Action, Done } from '../../core/batch/action'
 import { LABEL_TYPES, type LabelType } from '../../core/content/kinds'
 import { isBelow } from '../../core/labels/tree'
 import { itemById } from '../store/items'
@@ -63,10 +63,11 @@ export async function changeLabel(office: Office, actor: Actor, id: string, chan
   const wanted = Object.entries({ title, summary, labelType: type, broader }).filter(([, to]) => to !== undefined)
   return office.store.write(async (tx) => {
     const inner = within(office, tx)
-    const said: string[] = []
-    for (const [name, to] of wanted)
-      said.push((await act(inner, actor, { item: id, draft: null }, { do: 'field', name, to } as Action)).said)
-    if (item.on_site !== 'live' || !may(actor, 'item.send', item.section_id)) return { said: said.at(-1) ?? '' }
+    const done: Done[] = []
+    for (const [name, to] of wanted) done.push(await act(inner, actor, { item: id, draft: null }, { do: 'field', name, to } as Action))
+    // A draft that was open before may hold what nobody wants live yet.
+    const begun = done[0]?.undo?.do === 'discard'
+    if (item.on_site !== 'live' || !begun || !may(actor, 'item.send', item.section_id)) return { said: done.at(-1)?.said ?? '' }
     const { said: sent, undo, draft } = await act(inner, actor, { item: id, draft: null }, { do: 'send', note: '' })
     // What waits at a gate can be taken back; what has none is cleared.
     if (undo !== null || !may(actor, 'item.put-live', item.section_id)) return { said: sent }

@@ -8,7 +8,7 @@ import { listPage, rowsOf, type ListedRow } from '../store/listing'
 import { sectionsWhere, type Actor } from './access'
 import { beginActs, type OwnAct } from './batches'
 import type { Foresight } from './foresight'
-import { listingFor, type ListQuery } from './listing'
+import { listingFor, withFields, type FieldedRow, type ListQuery } from './listing'
 import type { Office } from './office'
 import { labelNames, namesOf } from './queries'
 import { found, refusal, Refusal } from './refusal'
@@ -18,13 +18,15 @@ const CHUNK = 500
 const MOST_LINES = 5_000
 const MOST_PROBLEMS = 50
 
-const factsOf = (row: ListedRow, zone: string): ListFacts => ({
+const factsOf = (row: FieldedRow, zone: string): ListFacts => ({
   id: row.id,
   kind: row.kind,
-  title: row.title,
+  // As the draft has it that the row is of: that is what a change would go into.
+  title: row.fields.title ?? '',
   internalName: row.internal_name,
   section: row.section,
   owner: row.owner ?? '',
+  ownerId: row.owner_id,
   labels: JSON.parse(row.labels) as ListFacts['labels'],
   shownDate: row.shown_date ?? '',
   reviewBy: row.review_by ?? '',
@@ -55,7 +57,7 @@ export async function listFile(
     start: (control) => control.enqueue(Buffer.from(lines([own.map((column) => LIST_COLUMNS[column])]))),
     async pull(control) {
       const start = last ? { after: { value: last.sort_value, n: last.n } } : { from: 0 }
-      const rows = await listPage(office.store.read, listing, sort, start, CHUNK)
+      const rows = await withFields(office.store.read, await listPage(office.store.read, listing, sort, start, CHUNK))
       last = rows.at(-1)
       if (rows.length)
         control.enqueue(
@@ -88,7 +90,9 @@ export async function bringIn(office: Office, actor: Actor, text: string): Promi
     throw refusal('refused', 'too-many', `A file brings at most ${MOST_LINES.toLocaleString('en')} lines; make several of it`)
   const at = columns.value.indexOf('id')
   const ids = records.map((record) => (record[at] ?? '').trim())
-  const rows = new Map((await rowsOf(office.store.read, ids, sections ?? undefined)).map((row) => [row.id, row]))
+  const rows = new Map(
+    (await withFields(office.store.read, await rowsOf(office.store.read, ids, sections ?? undefined))).map((row) => [row.id, row]),
+  )
   const names = namesIn(actor, await labelNames(office.store.read, site.id))
   const acts: OwnAct[] = []
   const problems: Reason[] = []

@@ -64,8 +64,11 @@ export const CELL_FIELDS = [
   'seriesPart',
 ] as const satisfies FieldName[]
 
+/** A row with what its version says in the fields that a list can change. */
+export type FieldedRow = ListedRow & { fields: Pick<Fields, (typeof CELL_FIELDS)[number]> }
+
 export interface ItemPage {
-  items: (ListedRow & { fields: Pick<Fields, (typeof CELL_FIELDS)[number]>; snippet?: Snippet | null })[]
+  items: (FieldedRow & { snippet?: Snippet | null })[]
   total: number
   next: string | null
 }
@@ -113,7 +116,7 @@ export async function findItems(office: Office, foresight: Foresight, actor: Act
 }
 
 /** Rows with what their versions say in the fields that a list can change. */
-async function withFields(db: Reader, rows: ListedRow[]): Promise<ItemPage['items']> {
+export async function withFields(db: Reader, rows: ListedRow[]): Promise<FieldedRow[]> {
   const manifests = await readManifests(
     db,
     rows.map((row) => row.found_manifest),

@@ -109,11 +109,54 @@ describe('a cell of the list', () => {
     const editor = here.team['section-editor']
     const { item } = await writePost(here.team, 'Cell five')
     const named = await act(editor, item, { do: 'note', name: 'internalName', to: 'the fifth' })
-    expect(named).toMatchObject({ draft: null, undo: { do: 'note', name: 'internalName', to: null } })
+    expect(named).toMatchObject({ draft: null, undo: { do: 'note', name: 'internalName', to: null, from: 'the fifth' } })
     expect(await list(editor, '"the fifth"')).toHaveLength(1)
     const moved = await act(editor, item, { do: 'move', section: here.team.other })
-    expect([moved.said, moved.undo]).toEqual(['In Fares at once', { do: 'move', section: here.team.section }])
+    expect([moved.said, moved.undo]).toEqual(['In Fares at once', { do: 'move', section: here.team.section, from: here.team.other }])
     expect((await list(editor, 'section:Fares fifth')).map(({ id }) => id)).toEqual([item])
+  })
+})
+
+describe('an act that cannot be done whole', () => {
+  it('leaves nothing of it behind', async () => {
+    const { writer } = here.team
+    const { item } = await writePost(here.team, 'Left alone', 'live')
+    expect(await refused(writer, item, { do: 'field', name: 'title', to: 'x', from: 'Another' })).toEqual([409, 'changed-meanwhile'])
+    expect((await page(writer, item)).draft).toBeNull()
+    expect((await writer.need<{ drafts: unknown[] }>('GET', `/items/${item}`)).drafts).toEqual([])
+  })
+  it('takes nothing back that others have changed since', async () => {
+    const [editor, { publisher }] = [here.team['section-editor'], here.team]
+    const { item } = await writePost(here.team, 'Changed since')
+    const named = await act(editor, item, { do: 'note', name: 'internalName', to: 'mine' })
+    await act(editor, item, { do: 'note', name: 'internalName', to: 'theirs' })
+    expect(await refused(editor, item, named.undo!)).toEqual([409, 'changed-meanwhile'])
+    const moved = await act(editor, item, { do: 'move', section: here.team.other })
+    await act(editor, item, moved.undo!)
+    expect(await refused(editor, item, { do: 'move', section: here.team.other, from: here.team.other })).toEqual([409, 'changed-meanwhile'])
+    const cleared = await writePost(here.team, 'Off since', 'cleared')
+    const live = await act(publisher, cleared.item, { do: 'put-live' })
+    expect(live.undo).toMatchObject({ do: 'withdraw' })
+    await publisher.need('POST', `/items/${cleared.item}/withdraw`, { body: {}, ifMatch: (live.undo as { from: string }).from })
+    expect(await refused(publisher, cleared.item, live.undo!)).toEqual([409, 'not-live'])
+  })
+  it('changes no other draft than the one that it is to take back', async () => {
+    const { writer } = here.team
+    const { item } = await writePost(here.team, 'Draft of then', 'live')
+    const draft = await writer.need('POST', `/items/${item}/drafts`, { body: { name: 'First' } })
+    const done = await act(writer, item, { do: 'field', name: 'title', to: 'Draft of now' })
+    await writer.need('POST', `/drafts/${draft.draft}/discard`, { body: {}, ifMatch: (await page(writer, item)).draft!.head })
+    await writer.need('POST', `/items/${item}/drafts`, { body: { name: 'Another' } })
+    expect((await writer.ask('POST', '/acts', { body: { target: { item, draft: null }, action: done.undo } })).status).toBe(409)
+  })
+  it('copies no source of those who may not write it', async () => {
+    const { founder, writer, section } = here.team
+    const source = { id: 'raw-1', kind: 'source', html: '<b>x</b>' }
+    const { item } = await founder.need('POST', '/items', {
+      body: { kind: 'post', section, title: 'With source', content: { body: [source] } },
+    })
+    expect(await refused(writer, item!, { do: 'duplicate' })).toEqual([403, 'right-missing'])
+    expect(await list(writer, '"With source (copy)"')).toEqual([])
   })
 })
 
@@ -188,6 +231,9 @@ describe('many at once', () => {
     await until(async () => (await list(writer, 'label:Winter')).length === 0, 'no label')
     expect((await page(writer, items[1]!)).draft).toBeNull()
     expect(await codes(writer.ask('POST', `/batches/${id}/undo`))).toEqual([409, 'undone-before'])
+    const recent = await writer.need<{ batches: { id: string; words: string; undoneBy: string | null }[] }>('GET', '/batches')
+    expect(recent.batches.find((one) => one.id === id)).toMatchObject({ words: 'Labels put on', undoneBy: undo, undoable: 0 })
+    expect((await publisher.need<{ batches: { id: string }[] }>('GET', '/batches')).batches.some((one) => one.id === id)).toBe(false)
     const journal = await here.team.founder.need<{ rows: { action: string; data: unknown }[] }>('GET', '/journal?actions=batch.done')
     expect(journal.rows.map(({ action }) => action)).toEqual(['batch.done', 'batch.done'])
   })

@@ -152,6 +152,7 @@ const CASES: Record<string, Case> = {
     body: () => ({ target: { item: post.item, draft: null }, action: { do: 'note', name: 'internalName', to: `x${Math.random()}` } }),
   },
   'POST /batches': { need: 'item.read', body: () => ({ action: { do: 'bin' }, items: [{ item: post.item, draft: null }] }) },
+  'GET /batches': { need: 'signed-in' },
   'GET /batches/:id': { need: 'signed-in', path: () => '/batches/none' },
   'GET /batches/:id/entries': { need: 'signed-in', path: () => '/batches/none/entries' },
   'POST /batches/:id/run': { need: 'signed-in', path: () => '/batches/none/run' },

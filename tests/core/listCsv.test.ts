@@ -19,6 +19,7 @@ const facts: ListFacts = {
   internalName: '',
   section: 'News',
   owner: 'Wen Zhao',
+  ownerId: 'wen',
   labels: [LABELS[0]!],
   shownDate: '2026-11-05',
   reviewBy: '',
@@ -57,11 +58,11 @@ describe('a list as a file', () => {
       ok: true,
       value: [
         { do: 'field', name: 'title', to: 'Ramp open', from: 'Ramp closed' },
-        { do: 'note', name: 'internalName', to: 'ramp' },
-        { do: 'note', name: 'owner', to: null },
+        { do: 'note', name: 'internalName', to: 'ramp', from: null },
+        { do: 'note', name: 'owner', to: null, from: 'wen' },
         { do: 'label', add: [LABELS[1]!.id], remove: [] },
         { do: 'field', name: 'shownDate', to: null, from: '2026-11-05' },
-        { do: 'note', name: 'reviewBy', to: '2027-01-01' },
+        { do: 'note', name: 'reviewBy', to: '2027-01-01', from: null },
       ],
     })
     expect(read({ labels: '' })).toEqual({ ok: true, value: [{ do: 'label', add: [], remove: [LABELS[0]!.id] }] })

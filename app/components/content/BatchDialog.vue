@@ -1,10 +1,11 @@
 <script setup lang="ts">
-import { useIntervalFn } from '@vueuse/core'
 import type { Action } from '~~/core/batch/action'
 import BatchForm from './BatchForm.vue'
 import { BATCHES, type BatchWhat } from './batchWords'
 import PlainDialog from '~/components/form/PlainDialog.vue'
+import type { BatchView } from '~~/server/services/batches'
 import { api } from '~/composables/api'
+import { isUnderWay, useBatches, watchBatch } from '~/composables/batches'
 import { counted } from '~/composables/words'
 import { useNotices } from '~/stores/notices'
 
@@ -22,16 +23,6 @@ const props = defineProps<{
   begun?: string | undefined
 }>()
 const emit = defineEmits<{ close: []; done: [] }>()
-interface Batch {
-  id: string
-  state: 'trying' | 'tried' | 'running' | 'done' | 'cancelled' | 'failed'
-  total: number
-  tried: number
-  wouldNot: number
-  ended: number
-  refused: number
-  undoable: number
-}
 type Outcome = { ok: true; said: string } | { ok: false; reasons: { detail: string; help?: string[] }[] }
 interface Entry {
   seq: number
@@ -42,13 +33,13 @@ interface Entry {
 }
 const notices = useNotices()
 const action = ref<Action | null>(props.given ?? null)
-const batch = shallowRef<Batch | null>(null)
+const batch = shallowRef<BatchView | null>(null)
 const entries = shallowRef<Entry[]>([])
 const more = ref<number | null>(null)
 const only = ref<'all' | 'refused'>('all')
 const busy = ref(false)
 const words = computed(() => BATCHES[props.what])
-const under = computed(() => batch.value?.state === 'trying' || batch.value?.state === 'running')
+const under = computed(() => batch.value !== null && isUnderWay(batch.value))
 
 async function loadEntries(after = -1) {
   if (!batch.value) return
@@ -59,72 +50,39 @@ async function loadEntries(after = -1) {
   entries.value = after < 0 ? page.entries : [...entries.value, ...page.entries]
   more.value = page.next
 }
-async function look() {
-  if (!batch.value) return
-  const before = batch.value.state
-  try {
-    batch.value = await api<Batch>('GET', `/batches/${batch.value.id}`)
-  } catch (error) {
-    stop()
-    notices.trouble(error)
-    return
-  }
-  if (under.value) return
-  stop()
+const { tell } = useBatches(() => emit('done'))
+/** Follows a batch until it is over, also when this is closed meanwhile: its word comes then too. */
+async function follow(id: string): Promise<void> {
+  const { state } = await watchBatch(id, (now) => (batch.value = now))
+  if (state !== 'tried') tell(batch.value!)
   await loadEntries()
-  if (before !== batch.value.state && (batch.value.state === 'done' || batch.value.state === 'cancelled')) finished()
 }
-const { pause: stop, resume: watchIt } = useIntervalFn(look, 300, { immediate: false })
-
-function finished() {
-  const { id, state, ended, refused, undoable } = batch.value!
-  emit('done')
-  if (!ended) return
-  const done = `${words.value.done(counted(ended - refused, 'item'))}${refused ? `; ${refused} refused` : ''}${state === 'cancelled' ? '; stopped' : ''}`
-  notices.done(done, undoable ? { label: 'Undo', run: () => undo(id) } : undefined)
-}
-async function undo(id: string) {
-  try {
-    const { batch: back } = await api<{ batch: string }>('POST', `/batches/${id}/undo`)
-    for (;;) {
-      const now = await api<Batch>('GET', `/batches/${back}`)
-      if (now.state !== 'running') {
-        notices.done(
-          `Taken back: ${counted(now.ended - now.refused, 'item')}${now.refused ? `; ${now.refused} had changed since and stay` : ''}`,
-        )
-        break
-      }
-      await new Promise((wait) => setTimeout(wait, 300))
-    }
-  } catch (error) {
-    notices.trouble(error)
-  }
-  emit('done')
-}
-async function command(run: () => Promise<unknown>) {
+async function command(run: () => Promise<string>): Promise<void> {
   busy.value = true
   try {
-    await run()
-    await look()
-    if (under.value) watchIt()
-  } catch (error) {
-    notices.trouble(error)
-  } finally {
+    const id = await run()
     busy.value = false
+    await follow(id)
+  } catch (error) {
+    busy.value = false
+    notices.trouble(error)
   }
 }
 const tryIt = () =>
+  command(async () => (await api<{ batch: string }>('POST', '/batches', { body: { action: action.value, ...props.targets } })).batch)
+const runIt = () =>
   command(async () => {
-    const begun = await api<{ batch: string; total: number }>('POST', '/batches', { body: { action: action.value, ...props.targets } })
-    batch.value = { id: begun.batch, state: 'trying', total: begun.total, tried: 0, wouldNot: 0, ended: 0, refused: 0, undoable: 0 }
+    const { id } = batch.value!
+    await api('POST', `/batches/${id}/run`)
+    return id
   })
-const runIt = () => command(() => api('POST', `/batches/${batch.value!.id}/run`))
-const cancel = () => command(() => api('POST', `/batches/${batch.value!.id}/cancel`))
+/** Who follows it sees that it was stopped. */
+const cancel = () => api('POST', `/batches/${batch.value!.id}/cancel`).catch(notices.trouble)
 watch(only, () => loadEntries())
 function close() {
-  // What was only tried is let go; what runs goes on, and its word comes when it is over.
+  // What was only tried is let go: nothing hangs on whether that arrives. What runs goes on.
   if (batch.value && (batch.value.state === 'trying' || batch.value.state === 'tried'))
-    void api('POST', `/batches/${batch.value.id}/cancel`).catch(() => {})
+    void api('POST', `/batches/${batch.value.id}/cancel`).catch(() => undefined)
   emit('close')
 }
 const progress = computed(() => {
@@ -136,13 +94,7 @@ const outcome = (entry: Entry) => entry.did ?? entry.would
 const plain = computed(() => props.given !== undefined || ['put-live', 'withdraw', 'bin', 'restore', 'duplicate'].includes(props.what))
 onMounted(async () => {
   await nextTick()
-  if (props.begun) {
-    const id = props.begun
-    return command(
-      async () =>
-        void (batch.value = { id, state: 'trying', total: props.count, tried: 0, wouldNot: 0, ended: 0, refused: 0, undoable: 0 }),
-    )
-  }
+  if (props.begun) return command(async () => props.begun!)
   // Nothing is to be said: what would happen is found out at once.
   if (plain.value && action.value) void tryIt()
 })
@@ -179,6 +131,7 @@ onMounted(async () => {
           <p v-else role="status">
             <b class="font-semibold">{{ (batch.ended - batch.refused).toLocaleString('en-GB') }}</b> done<template v-if="batch.refused"
               >, <b class="font-semibold text-rust">{{ batch.refused.toLocaleString('en-GB') }}</b> refused</template
+            ><template v-if="batch.state === 'failed'">; then something failed here, and the rest was left</template
             ><template v-if="batch.state === 'cancelled'"
               >; stopped, {{ (batch.total - batch.ended).toLocaleString('en-GB') }} left as they were</template
             >.

@@ -99,7 +99,7 @@ async function choose(index: number, range: boolean): Promise<void> {
   if (!row) return
   if (!range) {
     anchor = index
-    emit('choose', [row], !props.chosen.has(row.id))
+    emit('choose', [row], !props.allChosen && !props.chosen.has(row.id))
     return
   }
   const [from, to] = [Math.min(anchor, index), Math.max(anchor, index)]

@@ -3,51 +3,42 @@ import type { Action } from '~~/core/batch/action'
 /** What can be done to many items at once, in the order it is offered. */
 export type BatchWhat =
   Exclude<Action['do'], 'note' | 'field' | 'discard' | 'pull-out' | 'cancel' | 'take-out' | 'live-again'> | 'hand' | 'file'
-/** What each is called as a command, over a number of items, while it runs, and when it is done. */
-export const BATCHES: Record<
-  BatchWhat,
-  { command: string; title: (items: string) => string; doing: string; done: (items: string) => string }
-> = {
-  label: { command: 'Label', title: (items) => `Label ${items}`, doing: 'Labelling', done: (items) => `Labelled ${items}` },
-  move: { command: 'Move', title: (items) => `Move ${items}`, doing: 'Moving', done: (items) => `Moved ${items}` },
-  hand: { command: 'Hand over', title: (items) => `Hand over ${items}`, doing: 'Handing over', done: (items) => `Handed over ${items}` },
-  send: { command: 'Send on', title: (items) => `Send ${items} on`, doing: 'Sending on', done: (items) => `Sent ${items} on` },
+/** What each is called as a command, over a number of items, and while it runs. */
+export const BATCHES: Record<BatchWhat, { command: string; title: (items: string) => string; doing: string }> = {
+  label: { command: 'Label', title: (items) => `Label ${items}`, doing: 'Labelling' },
+  move: { command: 'Move', title: (items) => `Move ${items}`, doing: 'Moving' },
+  hand: { command: 'Hand over', title: (items) => `Hand over ${items}`, doing: 'Handing over' },
+  send: { command: 'Send on', title: (items) => `Send ${items} on`, doing: 'Sending on' },
   gather: {
     command: 'Add to an edition',
     title: (items) => `Add ${items} to an edition`,
     doing: 'Adding',
-    done: (items) => `Added ${items} to the edition`,
   },
-  'put-live': { command: 'Put live', title: (items) => `Put ${items} live`, doing: 'Putting live', done: (items) => `Put ${items} live` },
+  'put-live': { command: 'Put live', title: (items) => `Put ${items} live`, doing: 'Putting live' },
   schedule: {
     command: 'Set a time',
     title: (items) => `Set a time for ${items}`,
     doing: 'Setting the time',
-    done: (items) => `Set a time for ${items}`,
   },
   withdraw: {
     command: 'Take off the site',
     title: (items) => `Take ${items} off the site`,
     doing: 'Taking off the site',
-    done: (items) => `Took ${items} off the site`,
   },
-  duplicate: { command: 'Copy', title: (items) => `Copy ${items}`, doing: 'Copying', done: (items) => `Copied ${items}` },
+  duplicate: { command: 'Copy', title: (items) => `Copy ${items}`, doing: 'Copying' },
   file: {
     command: 'Change from a file',
     title: (items) => `Make ${items.replace('item', 'change')}`,
     doing: 'Changing',
-    done: (items) => `Made ${items.replace('item', 'change')}`,
   },
   bin: {
     command: 'Put into the bin',
     title: (items) => `Put ${items} into the bin`,
     doing: 'Putting into the bin',
-    done: (items) => `Put ${items} into the bin`,
   },
   restore: {
     command: 'Take out of the bin',
     title: (items) => `Take ${items} out of the bin`,
     doing: 'Taking out of the bin',
-    done: (items) => `Took ${items} out of the bin`,
   },
 }

@@ -123,8 +123,8 @@ export function cellValue({ edit }: Column, row: Listed): string {
 /** The action that gives a cell another value. */
 export function actionFor({ edit }: Column, row: Listed, value: string): Action | null {
   if (!edit || edit.as === 'labels' || value === cellValue({ edit } as Column, row)) return null
-  if (edit.as === 'section') return { do: 'move', section: value }
-  if ('note' in edit) return { do: 'note', name: edit.note, to: value || null }
+  if (edit.as === 'section') return { do: 'move', section: value, from: row.section.id }
+  if ('note' in edit) return { do: 'note', name: edit.note, to: value || null, from: cellValue({ edit } as Column, row) || null }
   const from = row.fields[edit.field as keyof Listed['fields']] ?? null
   if (edit.as === 'number') return { do: 'field', name: edit.field, to: value === '' ? null : Number(value), from }
   if (edit.as === 'switch') return { do: 'field', name: edit.field, to: value === 'true', from }

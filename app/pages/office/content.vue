@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useDebounceFn } from '@vueuse/core'
-import { Columns3, ListFilter, ListTree, Plus, Tags } from 'lucide-vue-next'
+import { Columns3, History, ListFilter, ListTree, Plus, Tags } from 'lucide-vue-next'
 import type { Action, Done } from '~~/core/batch/action'
 import type { Kind } from '~~/core/content/kinds'
 import { parseQuery, printQuery } from '~~/core/query/parse'
@@ -21,6 +21,7 @@ import LoadState from '~/components/frame/LoadState.vue'
 import PlaceStrip from '~/components/frame/PlaceStrip.vue'
 import { api } from '~/composables/api'
 import { lazily } from '~/composables/lazily'
+import { useChosenRows } from '~/composables/chosenRows'
 import { useListing } from '~/composables/listing'
 import { usePeople } from '~/composables/people'
 import { useNotices } from '~/stores/notices'
@@ -31,6 +32,7 @@ const StartDialog = lazily(() => import('~/components/content/StartDialog.vue'))
 const ColumnsDialog = lazily(() => import('~/components/content/ColumnsDialog.vue'))
 const ViewDialog = lazily(() => import('~/components/content/ViewDialog.vue'))
 const BatchDialog = lazily(() => import('~/components/content/BatchDialog.vue'))
+const BatchesDialog = lazily(() => import('~/components/content/BatchesDialog.vue'))
 const ItemCard = lazily(() => import('~/components/content/ItemCard.vue'))
 
 const site = useSite()
@@ -80,7 +82,7 @@ async function loadFacets() {
   if (answer && asked === q.value) facets.value = answer
 }
 watch([q, sort], async ([now], [before]) => {
-  if (now !== before) clearChosen()
+  if (now !== before) chooseAll(false)
   await listing.load(true)
   grid.value?.top()
   void loadFacets()
@@ -125,35 +127,16 @@ async function letViewGo(view: SavedView) {
   await loadViews()
 }
 
-// What is chosen, by item with the draft that its row shows; or all that the query finds.
-const chosen = ref(new Map<string, string | null>())
-const allChosen = ref(false)
-function clearChosen() {
-  chosen.value = new Map()
-  allChosen.value = false
-}
-function choose(rows: Listed[], on: boolean) {
-  const next = new Map(chosen.value)
-  // One taken from all: those that are here stay chosen, the rest cannot be named one by one.
-  if (allChosen.value) {
-    for (let index = 0; index < (total.value ?? 0); index++) {
-      const row = rowAt(index)
-      if (row) next.set(row.id, row.draft)
-    }
-    allChosen.value = false
-    if ((total.value ?? 0) > next.size) notices.say('done', `Chosen are now the ${next.size} that were loaded`)
-  }
-  for (const row of rows) {
-    if (on && !next.has(row.id)) next.set(row.id, row.draft)
-    else if (!on || rows.length === 1) next.delete(row.id)
-  }
-  chosen.value = next
-}
-function chooseAll(on: boolean) {
-  chosen.value = new Map()
-  allChosen.value = on
-}
-const chosenCount = computed(() => (allChosen.value ? (total.value ?? 0) : chosen.value.size))
+const {
+  chosen,
+  all: allChosen,
+  count: chosenCount,
+  choose,
+  chooseAll,
+} = useChosenRows(
+  () => total.value ?? 0,
+  () => [...listing.pages.value.values()].flat(),
+)
 const batch = shallowRef<Pick<InstanceType<typeof BatchDialog>['$props'], 'what' | 'targets' | 'count' | 'begun'> | null>(null)
 /** What a changed file would do is found out at once, and shown like any other batch. */
 async function bringIn(csv: string) {
@@ -164,6 +147,7 @@ async function bringIn(csv: string) {
     notices.trouble(error)
   }
 }
+const done = () => (void listing.load(), void loadViews(), chooseAll(false))
 function begin(what: BatchWhat) {
   const items = [...chosen.value].map(([item, draft]) => ({ item, draft }))
   batch.value = { what, targets: allChosen.value ? { list: { q: q.value } } : { items }, count: chosenCount.value }
@@ -219,7 +203,7 @@ function rest(row: Listed | null, cell: HTMLElement | null) {
 }
 onBeforeUnmount(() => clearTimeout(resting))
 
-const dialog = ref<'columns' | 'view' | null>(null)
+const dialog = ref<'columns' | 'view' | 'batches' | null>(null)
 const changing = shallowRef<SavedView | null>(null)
 const starting = computed(() => (pick('start') ? (pick('start') as Kind) : null))
 const words = computed(() => (total.value === null ? '' : `${total.value.toLocaleString('en-GB')} ${total.value === 1 ? 'item' : 'items'}`))
@@ -256,6 +240,9 @@ const words = computed(() => (total.value === null ? '' : `${total.value.toLocal
           @click="show({ sort: tree ? undefined : 'place' })"
         >
           <ListTree class="size-4" />
+        </button>
+        <button class="icon-button" aria-label="Done to many" title="Done to many" @click="dialog = 'batches'">
+          <History class="size-4" />
         </button>
         <FileMenu :q="q" :sort="sort" :columns="own" @bring="bringIn" />
         <button class="icon-button" aria-label="Columns" title="Columns" @click="dialog = 'columns'"><Columns3 class="size-4" /></button>
@@ -309,7 +296,7 @@ const words = computed(() => (total.value === null ? '' : `${total.value.toLocal
           :all="allChosen"
           @begin="begin"
           @all="chooseAll(true)"
-          @none="clearChosen"
+          @none="chooseAll(false)"
         />
       </div>
       <FacetPanel v-if="facetsOpen && facets" :facets="facets" :query="query" @query="setQuery" />
@@ -317,6 +304,7 @@ const words = computed(() => (total.value === null ? '' : `${total.value.toLocal
     <ItemCard v-if="card" :key="card.row.id" :row="card.row" :cell="card.cell" />
     <StartDialog v-if="starting" :kind="starting" :section="null" @close="show({ start: undefined })" />
     <ColumnsDialog v-if="dialog === 'columns'" :columns="own" @close="dialog = null" @change="((dialog = null), setColumns($event))" />
+    <BatchesDialog v-if="dialog === 'batches'" @close="dialog = null" @changed="done" />
     <ViewDialog
       v-if="dialog === 'view'"
       :view="changing"
@@ -333,7 +321,7 @@ const words = computed(() => (total.value === null ? '' : `${total.value.toLocal
       :count="batch.count"
       :begun="batch.begun"
       @close="batch = null"
-      @done="(listing.load(), loadViews(), clearChosen())"
+      @done="done"
     />
   </div>
 </template>

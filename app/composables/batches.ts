@@ -1,0 +1,44 @@
+import type { BatchView } from '~~/server/services/batches'
+import { api } from '~/composables/api'
+import { counted } from '~/composables/words'
+import { useNotices } from '~/stores/notices'
+
+const EACH_MS = 400
+export const isUnderWay = ({ state }: Pick<BatchView, 'state'>): boolean => state === 'trying' || state === 'running'
+
+/** Waits until a batch is no longer under way; `seen` hears how far it is. Not bound to a screen: it goes on when that is left. */
+export async function watchBatch(id: string, seen: (batch: BatchView) => void = () => {}): Promise<BatchView> {
+  for (;;) {
+    const batch = await api<BatchView>('GET', `/batches/${id}`)
+    seen(batch)
+    if (!isUnderWay(batch)) return batch
+    await new Promise((wait) => setTimeout(wait, EACH_MS))
+  }
+}
+
+/** Says what a batch did, and takes it back where that is asked. */
+export function useBatches(changed: () => unknown) {
+  const notices = useNotices()
+  function tell({ id, words, state, ended, refused, undoable }: BatchView): void {
+    changed()
+    if (!ended) return
+    const rest = [
+      refused ? `${refused} refused` : '',
+      state === 'cancelled' ? 'stopped' : '',
+      state === 'failed' ? 'then something failed' : '',
+    ]
+    const said = [`${words}: ${counted(ended - refused, 'item')}`, ...rest.filter(Boolean)].join('; ')
+    notices.done(said, undoable ? { label: 'Undo', run: () => undo(id) } : undefined)
+  }
+  async function undo(id: string): Promise<void> {
+    try {
+      const { batch } = await api<{ batch: string }>('POST', `/batches/${id}/undo`)
+      const { ended, refused } = await watchBatch(batch)
+      notices.done(`Taken back: ${counted(ended - refused, 'item')}${refused ? `; ${refused} had changed since and stay` : ''}`)
+    } catch (error) {
+      notices.trouble(error)
+    }
+    changed()
+  }
+  return { tell, undo }
+}
