@@ -1,6 +1,7 @@
 import { listedOf, SiteAt, type ItemHistory, type Stay } from '../core/plan/siteAt'
 import { foretell, forecast, type Plan, type PlannedFacts } from '../core/plan/forecast'
 import type { Turn } from '../core/plan/play'
+import type { Kind } from '../core/content/kinds'
 import type { Fields } from '../core/content/fields'
 import { median, type Row } from './report'
 
@@ -10,8 +11,9 @@ const EVENTS = 5_000
 const ROUNDS = 5
 const at = (minute: number) => new Date(Date.UTC(2026, 0, 1) + minute * 60_000).toISOString()
 
-const stay = (version: string, from: number, to: number | null, fields: Fields): Stay => ({
+const stay = (version: string, kind: Kind, from: number, to: number | null, fields: Fields): Stay => ({
   version,
+  kind,
   section: 's',
   from: at(from),
   to: to === null ? null : at(to),
@@ -30,12 +32,12 @@ function site(items: number, pages: number): Map<string, ItemHistory> {
     const parent = isPage && n >= 20 ? `i${Math.floor(n / 20)}` : null
     const fields: Fields = { title: `Item ${n}`, segment: `item-${n}`, parent, inMenus: true, shownDate: at(n * 7).slice(0, 10) }
     const start = n % 1_000
+    const kind = isPage ? 'page' : 'post'
     facts.set(`i${n}`, {
-      kind: isPage ? 'page' : 'post',
       stays: [
-        stay(`v${n}a`, start, start + 5_000, fields),
-        stay(`v${n}b`, start + 5_000, start + 9_000, fields),
-        stay(`v${n}c`, start + 9_000, null, fields),
+        stay(`v${n}a`, kind, start, start + 5_000, fields),
+        stay(`v${n}b`, kind, start + 5_000, start + 9_000, fields),
+        stay(`v${n}c`, kind, start + 9_000, null, fields),
       ],
     })
   }

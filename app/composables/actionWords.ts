@@ -6,6 +6,7 @@ export const actionWords: Record<string, string> = {
   'item.rolled-back': 'rolled back',
   'item.office-changed': 'changed office facts of',
   'item.moved': 'moved',
+  'item.became': 'made another kind of',
   'batch.done': 'did something to many items at once',
   'item.binned': 'put into the bin',
   'item.restored': 'took out of the bin',

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { KIND_WORDS, KINDS } from '../content/kinds'
 import { FIELDS, labelOf, type FieldName } from '../content/fields'
 
 const id = z.string().max(60)
@@ -22,6 +23,7 @@ export const actionSchema = z.discriminatedUnion('do', [
   z.strictObject({ do: z.literal('field'), name, to: z.json(), from: z.json().optional(), draft: id.optional() }),
   z.strictObject({ do: z.literal('label'), add: z.array(z.uuid()).max(50), remove: z.array(z.uuid()).max(50) }),
   z.strictObject({ do: z.literal('move'), section: id, from: id.optional() }),
+  z.strictObject({ do: z.literal('become'), kind: z.enum(KINDS), from: z.enum(KINDS).optional() }),
   z.strictObject({ do: z.literal('send'), note: z.string().max(2_000) }),
   z.strictObject({ do: z.literal('put-live') }),
   z.strictObject({ do: z.literal('schedule'), date: z.iso.date(), time: z.string().regex(/^\d{2}:\d{2}$/) }),
@@ -58,6 +60,8 @@ export function actionWords(action: Action): string {
       return action.add.length ? (action.remove.length ? 'Labels exchanged' : 'Labels put on') : 'Labels taken off'
     case 'move':
       return 'Moved to another section'
+    case 'become':
+      return `Made ${KIND_WORDS[action.kind].many.toLowerCase()}`
     case 'send':
       return 'Sent on'
     case 'put-live':

@@ -180,6 +180,10 @@ export const labelOf = (name: FieldName, kind: Kind): string => FIELDS[name].lab
 export const fieldsOf = (kind: Kind): FieldName[] =>
   (Object.keys(FIELDS) as FieldName[]).filter((name) => FIELDS[name].kinds.includes(kind))
 
+/** Of visible fields those that a kind has; what an item was given as another kind stays in its versions, unseen. */
+export const onlyOf = (kind: Kind, fields: Fields): Fields =>
+  Object.fromEntries(Object.entries(fields).filter(([name]) => FIELDS[name as FieldName].kinds.includes(kind)))
+
 /** What a new item of a kind starts with. */
 export function defaultFields(kind: Kind, language: string): Fields {
   const fields: Fields = { title: '', language }

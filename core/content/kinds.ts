@@ -13,6 +13,15 @@ export const KIND_WORDS: Record<Kind, { one: string; many: string; addressed: bo
   settings: { one: 'Site settings', many: 'Site settings', addressed: false, body: false },
 }
 
+/** What an item of a kind may become: kinds that are written alike, so that nothing of it is lost. */
+export const MAY_BECOME: Partial<Record<Kind, Kind>> = { page: 'post', post: 'page' }
+
+/** How an item is filed: its section, and the kind that it is. */
+export interface Filing {
+  section: string
+  kind: Kind
+}
+
 /** The sorts of label; each has a listing on the live site under its own first address segment. */
 export const LABEL_TYPES = ['category', 'tag', 'series'] as const
 export type LabelType = (typeof LABEL_TYPES)[number]

@@ -76,7 +76,8 @@ export function touchedTags(before: LiveEntry | null, after: LiveEntry | null): 
   const tags: Tag[] = [`item:${entry.item}`, 'sitemap']
   // A bar stands on every page, as menus do.
   if ([before, after].some((one) => one?.fields.bar && one.fields.bar !== 'none')) tags.push('tree')
-  if (differs(before, after, LISTED)) tags.push(`list:${entry.kind}`)
-  if (entry.kind === 'page' && differs(before, after, IN_TREE)) tags.push('tree')
+  const kinds = new Set([before, after].flatMap((one) => one?.kind ?? []))
+  if (kinds.size > 1 || differs(before, after, LISTED)) for (const kind of kinds) tags.push(`list:${kind}`)
+  if (kinds.has('page') && (kinds.size > 1 || differs(before, after, IN_TREE))) tags.push('tree')
   return tags
 }

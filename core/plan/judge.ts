@@ -140,6 +140,8 @@ export function judge(state: SiteState, wishes: Wish[], at: string, zone: string
       },
       shownDate: wish.shownDate,
     })
+    const below = was?.kind === 'page' && kind !== 'page' && !together ? childrenOf(item) : []
+    if (below.length) reasons.push(stays(below))
     if (reasons.length) return refuse(...reasons)
     const now: SiteEntry = {
       item,
@@ -149,7 +151,8 @@ export function judge(state: SiteState, wishes: Wish[], at: string, zone: string
       path,
       fields,
       title: fields.title!,
-      shownDate: kind === 'post' || kind === 'notice' ? (fields.shownDate ?? was?.shownDate ?? today()) : null,
+      shownDate:
+        kind === 'post' || kind === 'notice' ? (fields.shownDate ?? was?.shownDate ?? (was ? dateIn(was.firstLive, zone) : today())) : null,
       firstLive: was?.firstLive ?? at,
       changed: at,
     }
@@ -182,8 +185,9 @@ export function judge(state: SiteState, wishes: Wish[], at: string, zone: string
   else {
     wishes.forEach((wish, index) => wish.do === 'withdraw' && (results[index] = withdraw(wish, index)))
     for (const index of parentsFirst(wishes)) results[index] = put(wishes[index] as Wish & { do: 'put' }, index)
-    wishes.forEach(({ item, do: does }, index) => {
-      const children = does === 'withdraw' && results[index]!.ok ? childrenOf(item) : []
+    wishes.forEach(({ item, kind, do: does }, index) => {
+      const leaves = does === 'withdraw' || (original.get(item)?.kind === 'page' && kind !== 'page')
+      const children = leaves && results[index]!.ok ? childrenOf(item) : []
       if (children.length) results[index] = refuse(stays(children))
     })
     const placed = new Map<string, SiteEntry>()

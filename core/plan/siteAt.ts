@@ -7,6 +7,7 @@ import type { Change, Judgement, SiteState } from './judge'
 /** A stretch of time in which readers got one version of an item: half-open [from, to), as in SQL:2011. */
 export interface Stay {
   version: string
+  kind: Kind
   section: string
   from: string
   to: string | null
@@ -20,7 +21,6 @@ export interface Stay {
 
 /** What readers got of an item over time; the stays in order, none overlapping. */
 export interface ItemHistory {
-  kind: Kind
   stays: Stay[]
 }
 export type Facts = ReadonlyMap<string, ItemHistory>
@@ -49,12 +49,14 @@ class EntryAt implements SiteEntry {
   constructor(
     private readonly site: SiteAt,
     readonly item: string,
-    readonly kind: Kind,
     private readonly history: ItemHistory,
     private readonly index: number,
   ) {}
   get stay(): Stay {
     return this.history.stays[this.index]!
+  }
+  get kind(): Kind {
+    return this.stay.kind
   }
   get section(): string {
     return this.stay.section
@@ -82,7 +84,7 @@ class EntryAt implements SiteEntry {
     return stays[at]!.from
   }
   get path(): string | null {
-    return (this.known ??= this.site.pathFor(this.kind, this.stay))
+    return (this.known ??= this.site.pathFor(this.stay))
   }
 }
 
@@ -114,17 +116,17 @@ export class SiteAt implements Site {
   }
 
   /** Every stay that holds at the moment, with its item. */
-  private *stays(): Generator<[item: string, kind: Kind, stay: Stay]> {
-    for (const [item, { kind, stays }] of this.facts) {
+  private *stays(): Generator<[item: string, stay: Stay]> {
+    for (const [item, { stays }] of this.facts) {
       const stay = stays[stayAt(stays, this.at)]
-      if (stay) yield [item, kind, stay]
+      if (stay) yield [item, stay]
     }
   }
 
   /** Follows parents up; a page under one that is not on the site is nowhere. */
-  pathFor(kind: Kind, stay: Pick<Stay, 'segment' | 'parent' | 'labelType'>): string | null {
+  pathFor(stay: Pick<Stay, 'kind' | 'segment' | 'parent' | 'labelType'>): string | null {
     const fields = { segment: stay.segment ?? '', ...(stay.labelType ? { labelType: stay.labelType } : {}) }
-    if (kind !== 'page' || stay.parent === null) return pathOf(kind, fields, null)
+    if (stay.kind !== 'page' || stay.parent === null) return pathOf(stay.kind, fields, null)
     const segments = [stay.segment ?? '']
     let id: string | null = stay.parent
     for (let level = 0; id !== null; level++) {
@@ -141,7 +143,7 @@ export class SiteAt implements Site {
     if (found === undefined) {
       const history = this.facts.get(item)
       const index = history ? stayAt(history.stays, this.at) : -1
-      found = history && index >= 0 ? new EntryAt(this, item, history.kind, history, index) : null
+      found = history && index >= 0 ? new EntryAt(this, item, history, index) : null
       this.entries.set(item, found)
     }
     return found
@@ -163,14 +165,14 @@ export class SiteAt implements Site {
   /** Where few addresses are asked for, looking through them is cheaper than knowing them all. */
   private search(path: string): string | undefined {
     const segment = path.slice(path.lastIndexOf('/') + 1)
-    for (const [item, kind, stay] of this.stays()) if (stay.segment === segment && this.pathFor(kind, stay) === path) return item
+    for (const [item, stay] of this.stays()) if (stay.segment === segment && this.pathFor(stay) === path) return item
     return undefined
   }
   private pathIndex(): Map<string, string> {
     if (!this.paths) {
       this.paths = new Map()
-      for (const [item, kind, stay] of this.stays()) {
-        const path = this.pathFor(kind, stay)
+      for (const [item, stay] of this.stays()) {
+        const path = this.pathFor(stay)
         if (path !== null) this.paths.set(path, item)
       }
     }
@@ -180,7 +182,7 @@ export class SiteAt implements Site {
   idsBelow(item: string): readonly string[] {
     if (!this.byParent) {
       this.byParent = new Map()
-      for (const [id, , { parent }] of this.stays()) {
+      for (const [id, { parent }] of this.stays()) {
         if (parent === null) continue
         const known = this.byParent.get(parent)
         if (known) known.push(id)

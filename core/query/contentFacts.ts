@@ -1,6 +1,7 @@
 import { unwordedPictures } from '../checks/alternativeTexts'
 import { blockText, type Block } from '../content/blocks'
-import type { LabelType } from '../content/kinds'
+import { onlyOf } from '../content/fields'
+import type { Kind, LabelType } from '../content/kinds'
 import { contentWords, type Content } from '../content/content'
 
 /** The parts of an item that are known by what it says. */
@@ -27,9 +28,9 @@ export interface ContentFacts {
 export const passagesOf = ({ fields, body }: Content): string[] =>
   [fields.summary ?? '', fields.searchDescription ?? '', ...body.map((block: Block) => blockText(block))].filter(Boolean)
 
-/** What lists know of an item by its content. */
-export function contentFacts(content: Content): ContentFacts {
-  const { fields } = content
+/** What lists know of an item of a kind by its content; what it was given as another kind is not seen. */
+export function contentFacts(kind: Kind, content: Content): ContentFacts {
+  const fields = onlyOf(kind, content.fields)
   return {
     language: (fields.language ?? '').toLowerCase(),
     shownDate: fields.shownDate ?? null,

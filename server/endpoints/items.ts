@@ -24,6 +24,7 @@ import { readContent, readManifest, sizesOf, versionById, versionsOf, type Versi
 import { endpoint, pageLimit } from './endpoint'
 
 const id = z.object({ id: z.string().max(60) })
+const filingShape = z.strictObject({ section: z.string().max(60).optional(), kind: z.enum(KINDS).optional() })
 const title = z.string().trim().min(1).max(200)
 
 async function readableVersion(office: Office, actor: Actor, id: string) {
@@ -105,20 +106,19 @@ export const items = [
     method: 'POST',
     path: '/items/:id/move',
     tag: 'items',
-    summary: 'Move to another section',
+    summary: 'Move to another section, or make it another kind',
     params: id,
-    body: z.strictObject({ section: z.string().max(60) }),
-    run: ({ office, actor, params, body }) => moveItem(office, actor, params.id, body.section),
+    body: filingShape,
+    run: ({ office, actor, params, body }) => moveItem(office, actor, params.id, body),
   }),
   endpoint({
     method: 'POST',
     path: '/items/:id/proposals',
     tag: 'items',
-    summary: 'Ask the gates for leave to take a live item off the site, or to move it to another section',
+    summary: 'Ask the gates for leave to take a live item off the site, to move it to another section, or to make it another kind',
     params: id,
-    body: z.strictObject({
+    body: filingShape.extend({
       change: z.enum(OTHER_CHANGES),
-      section: z.string().max(60).optional(),
       note: z.string().max(5_000).default(''),
     }),
     run: ({ office, actor, params, body }) => propose(office, actor, params.id, body),

@@ -18,7 +18,7 @@ export async function takeIn(office: Office, items?: string[]): Promise<number> 
       office.store.read,
       stale.map(({ version }) => version),
     )
-    const known = stale.map((row) => ({ ...row, ...contentFacts(contents.get(row.version)!) }))
+    const known = stale.map((row) => ({ ...row, ...contentFacts(row.kind, contents.get(row.version)!) }))
     await office.store.write((tx) => takeInListed(tx, known))
     total += stale.length
   }

@@ -2,7 +2,7 @@ import { makeSegment } from '../../core/address/segment'
 import type { Action, Done } from '../../core/batch/action'
 import { presentFields, type Manifest } from '../../core/content/content'
 import { FIELDS, labelOf, readField, type FieldName, type Fields } from '../../core/content/fields'
-import { KIND_WORDS } from '../../core/content/kinds'
+import { KIND_WORDS, type Filing } from '../../core/content/kinds'
 import { fullIn } from '../../core/time/words'
 import { baseOnSite, draftById, itemById, type ItemRow } from '../store/items'
 import { liveByIds } from '../store/live'
@@ -13,7 +13,7 @@ import { addEntries, removeEntry } from './editions'
 import { cancelEvent, plan } from './events'
 import { binItem, changeOfficeFields, createItem, moveItem } from './items'
 import type { Office } from './office'
-import { propose } from './otherChanges'
+import { filedAs, leadsTo, propose } from './otherChanges'
 import { putLiveNow, rollBack, withdraw } from './publishing'
 import { mustRead } from './reading'
 import { found, refusal, Refusal } from './refusal'
@@ -45,7 +45,9 @@ async function perform(office: Office, actor: Actor, target: Target, action: Act
     case 'label':
       return label(office, actor, item, target.draft, action)
     case 'move':
-      return move(office, actor, item, action)
+      return moveTo(office, actor, item, action)
+    case 'become':
+      return become(office, actor, item, action)
     case 'send': {
       const draft = await openWork(office, item, target.draft)
       await sendDraft(office, actor, draft.id, draft.head_version, action.note)
@@ -249,18 +251,34 @@ const manifestOf = async (office: Office, version: string): Promise<Manifest> =>
 
 const isGate = (error: unknown): boolean => error instanceof Refusal && error.reasons[0]?.code === 'gated'
 
-async function move(office: Office, actor: Actor, item: ItemRow, { section, from }: Action & { do: 'move' }): Promise<Done> {
-  const to = found(actor.rights.sections.get(section), 'section').name
-  if (item.section_id === section) throw refusal('conflict', 'unchanged', 'It is there already')
-  if (from !== undefined && item.section_id !== from) throw changedMeanwhile('Its section')
+/** Files an item otherwise: at once, or by asking its gates where its route has some for that. */
+async function move(office: Office, actor: Actor, item: ItemRow, to: Partial<Filing>): Promise<Omit<Done, 'undo'> & { moved: boolean }> {
+  const words = leadsTo(actor, item, filedAs(actor, item, to))
   try {
-    await moveItem(office, actor, item.id, section)
-    return { said: `In ${to} at once`, draft: null, undo: { do: 'move', section: item.section_id, from: section } }
+    await moveItem(office, actor, item.id, to)
+    return { said: `In ${words} at once`, draft: null, moved: true }
   } catch (error) {
     if (!isGate(error)) throw error
-    const { draft } = await propose(office, actor, item.id, { change: 'move', section, note: '' })
-    return { said: `A move to ${to} waits at its gates`, draft, undo: { do: 'discard', draft, version: item.live_version! } }
+    const { draft } = await propose(office, actor, item.id, { change: 'move', ...to, note: '' })
+    return { said: `Its gates are asked for the move to ${words}`, draft, moved: false }
   }
+}
+
+async function moveTo(office: Office, actor: Actor, item: ItemRow, { section, from }: Action & { do: 'move' }): Promise<Done> {
+  if (item.section_id === section) throw refusal('conflict', 'unchanged', 'It is there already')
+  if (from !== undefined && item.section_id !== from) throw changedMeanwhile('Its section')
+  const { moved, ...done } = await move(office, actor, item, { section })
+  return { ...done, undo: moved ? { do: 'move', section: item.section_id, from: section } : null }
+}
+
+async function become(office: Office, actor: Actor, item: ItemRow, { kind, from }: Action & { do: 'become' }): Promise<Done> {
+  if (item.kind === kind) throw refusal('conflict', 'unchanged', 'It is one already')
+  if (from !== undefined && item.kind !== from) throw changedMeanwhile('Its kind')
+  const [before] = await liveByIds(office.store.read, [item.id])
+  const { moved, ...done } = await move(office, actor, item, { kind })
+  const [after] = await liveByIds(office.store.read, [item.id])
+  const said = moved && before?.path && after?.path ? `${done.said}: ${before.path} redirects to ${after.path}` : done.said
+  return { ...done, said, undo: moved ? { do: 'become', kind: item.kind, from: kind } : null }
 }
 
 async function takeOff(office: Office, actor: Actor, item: ItemRow, from: string | undefined): Promise<Done> {

@@ -13,7 +13,7 @@ import { VERB_OF } from './events'
 import type { LiveChange } from './live'
 import { draftCleared, headsOf, loadedDraft, type LoadedDraft } from './loadedDraft'
 import { fact, type Office } from './office'
-import { withdrawalHeld } from './otherChanges'
+import { filingOf, withdrawalHeld } from './otherChanges'
 import { isBehind, restsOnClearance } from './publishing'
 
 export interface Due {
@@ -124,7 +124,7 @@ async function changeOf(
   }
   if (!loaded) return { reasons: [gone] }
   if (event.kind === 'carry-out') {
-    const { change, to_section: to, base_version: base } = loaded.draft
+    const { change, base_version: base } = loaded.draft
     if (!draftCleared(loaded)) return { reasons: [{ code: 'not-cleared', detail: 'It has not passed its gates' }] }
     if (item.live_version !== base)
       return { reasons: [{ code: 'behind', detail: 'What is live has changed since it was asked for; ask the gates again' }] }
@@ -133,7 +133,7 @@ async function changeOf(
       ...common,
       ...plain,
       do: 'put',
-      to: to!,
+      to: filingOf(loaded),
       draft: loaded.draft.id,
       version: loaded.head,
       manifest: loaded.manifest,

@@ -19,7 +19,7 @@ import { readableItem } from './items'
 import { mediaViews } from './media'
 import { manifestMedia, contentRefs } from '../../core/content/content'
 import type { Office } from './office'
-import { withdrawalHeld } from './otherChanges'
+import { filingOf, leadsTo, withdrawalHeld } from './otherChanges'
 import { isBehind, standsInTheWay } from './publishing'
 
 /** For each verb `null` where the actor may, or why not and who could. */
@@ -95,7 +95,7 @@ async function draftFacts(office: Office, actor: Actor, loaded: LoadedDraft) {
     id: draft.id,
     name: draft.name,
     change: draft.change,
-    to: draft.to_section && (actor.rights.sections.get(draft.to_section)?.name ?? null),
+    to: draft.change === 'move' ? leadsTo(actor, item, filingOf(loaded)) : null,
     base: draft.base_version,
     behind: isBehind(loaded, undefined),
     head: head.id,

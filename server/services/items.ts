@@ -3,13 +3,13 @@ import { pathOf } from '../../core/address/path'
 import { contentSchema, type Content } from '../../core/content/content'
 import { manifestOf } from '../../core/content/content'
 import { defaultFields, type Fields, type OfficeFields } from '../../core/content/fields'
-import { KIND_WORDS, type Kind } from '../../core/content/kinds'
+import { KIND_WORDS, type Filing, type Kind } from '../../core/content/kinds'
 import { itemById, syncItems, type ItemRow } from '../store/items'
 import { addVersions, bytesOf } from '../store/versions'
 import { must, type Actor } from './access'
 import { note, type Office } from './office'
 import { routeFor } from './routes'
-import { moveLive } from './otherChanges'
+import { filedAs, moveLive, mustRestAtNoGate, tellMoved } from './otherChanges'
 import { mustRead } from './reading'
 import { found, refusal } from './refusal'
 
@@ -146,16 +146,20 @@ export async function changeOfficeFields(office: Office, actor: Actor, id: strin
   })
 }
 
-/** Moves an item to another section: the right is needed in both, and for a live one that of putting live. */
-export async function moveItem(office: Office, actor: Actor, id: string, section: string): Promise<void> {
+/**
+ * Moves an item to another section, or makes it another kind: its history, links and labels stay, and an address that changes
+ * redirects. What is live moves for readers too.
+ */
+export async function moveItem(office: Office, actor: Actor, id: string, wanted: Partial<Filing>): Promise<void> {
   await office.store.write(async (tx) => {
     const item = found(await itemById(tx, id), 'item')
     must(actor, 'item.move', item.section_id)
-    found(actor.rights.sections.get(section), 'section')
-    must(actor, 'item.move', section)
-    if (item.on_site === 'live') return moveLive(office, tx, actor, item, section)
-    await tx.update('item', { id }, { section_id: section })
-    await note(office, tx, actor.id, 'item.moved', id, { from: item.section_id, to: section })
+    const to = filedAs(actor, item, wanted)
+    must(actor, 'item.move', to.section)
+    if (to.kind !== item.kind) await mustRestAtNoGate(tx, id)
+    if (item.on_site === 'live') return moveLive(office, tx, actor, item, to)
+    await tx.update('item', { id }, { section_id: to.section, kind: to.kind })
+    await tellMoved(office, tx, actor, item, to)
   })
 }
 

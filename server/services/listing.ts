@@ -1,5 +1,5 @@
 import { withAncestors } from '../../core/access/rights'
-import type { FieldName, Fields } from '../../core/content/fields'
+import { onlyOf, type FieldName, type Fields } from '../../core/content/fields'
 import type { Kind } from '../../core/content/kinds'
 import { CONTENT_PARTS, passagesOf, type ContentPart } from '../../core/query/contentFacts'
 import { snippetOf, soughtBy, type Snippet, type Sought } from '../../core/query/snippet'
@@ -122,7 +122,7 @@ export async function withFields(db: Reader, rows: ListedRow[]): Promise<Fielded
     rows.map((row) => row.found_manifest),
   )
   return rows.map((row) => {
-    const { fields } = manifests.get(row.found_manifest)!
+    const fields = onlyOf(row.kind, manifests.get(row.found_manifest)!.fields)
     return { ...row, fields: Object.fromEntries(CELL_FIELDS.flatMap((name) => (fields[name] === undefined ? [] : [[name, fields[name]]]))) }
   })
 }

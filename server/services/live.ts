@@ -1,4 +1,6 @@
 import { pathOf } from '../../core/address/path'
+import { onlyOf } from '../../core/content/fields'
+import type { Filing } from '../../core/content/kinds'
 import { manifestMedia, type Manifest } from '../../core/content/content'
 import type { JournalFact } from '../../core/history/chain'
 import { accept, type Outcome } from '../../core/outcome'
@@ -22,8 +24,8 @@ interface Common {
   person: string | null
   /** The planned event that asks for it, if one does; of a window, whether it opens or ends. */
   event: { id: string; at: string; edition?: string | null; opens?: boolean } | null
-  /** The section that the item is moved to with it. */
-  to?: string
+  /** How the item is filed with it, where it moves or becomes another kind. */
+  to?: Filing
 }
 
 /** One wish to change what readers get. */
@@ -108,12 +110,23 @@ export async function endingItems(db: Reader, changes: readonly LiveChange[]): P
 /** What a change asks of the site, as the core judges it. */
 export const wishOf = (change: LiveChange, ending: ReadonlySet<string>): Wish => {
   const { item } = change
-  const common = { item: item.id, kind: item.kind, section: change.to ?? item.section_id, title: item.title }
+  const { kind, section } = change.to ?? { kind: item.kind, section: item.section_id }
+  const common = { item: item.id, kind, section, title: item.title }
   if (change.do === 'withdraw') return { ...common, do: 'withdraw' }
   const { version, manifest, cleared, behind, shownDate } = change
   // What shows for a while ends with that; what readers had before, or have still, is not asked about again.
   const ends = change.draft === null || change.event?.opens || ending.has(item.id)
-  return { ...common, do: 'put', version: version.id, fields: manifest.fields, cleared, behind, shownDate, ends, embargo: item.embargo_at }
+  return {
+    ...common,
+    do: 'put',
+    version: version.id,
+    fields: onlyOf(kind, manifest.fields),
+    cleared,
+    behind,
+    shownDate,
+    ends,
+    embargo: item.embargo_at,
+  }
 }
 
 /**
@@ -182,6 +195,7 @@ async function write(tx: Tx, site: SiteRow, { at, changes, moved, ...judged }: J
               event_id: change.event?.id ?? null,
               edition_id: change.event?.edition ?? null,
               person_id: change.person,
+              kind: now!.kind,
               section_id: now!.section,
               shown_date: now!.shownDate,
               fields: JSON.stringify(now!.fields),
@@ -228,7 +242,7 @@ async function write(tx: Tx, site: SiteRow, { at, changes, moved, ...judged }: J
   await tx.run(
     `INSERT INTO live_entry (item_id, site_id, kind, section_id, version_id, path, parent_id, title, shown_date, in_sitemap, fields, first_live, changed_at)
      SELECT value ->> 0, $site, value ->> 1, value ->> 2, value ->> 3, value ->> 4, value ->> 5, value ->> 6, value ->> 7, value ->> 8, value ->> 9, value ->> 10, value ->> 11 FROM json_each($rows) WHERE true
-     ON CONFLICT (item_id) DO UPDATE SET section_id = excluded.section_id, version_id = excluded.version_id, path = excluded.path, parent_id = excluded.parent_id, title = excluded.title,
+     ON CONFLICT (item_id) DO UPDATE SET kind = excluded.kind, section_id = excluded.section_id, version_id = excluded.version_id, path = excluded.path, parent_id = excluded.parent_id, title = excluded.title,
        shown_date = excluded.shown_date, in_sitemap = excluded.in_sitemap, fields = excluded.fields, changed_at = excluded.changed_at`,
     { site: site.id, rows: JSON.stringify(rows) },
   )
@@ -247,10 +261,11 @@ async function write(tx: Tx, site: SiteRow, { at, changes, moved, ...judged }: J
     'IGNORE',
   )
 
-  const elsewhere = done.flatMap(({ change }) => (change.to === undefined ? [] : [[change.item.id, change.to]]))
+  const elsewhere = done.flatMap(({ change }) => (change.to === undefined ? [] : [[change.item.id, change.to.section, change.to.kind]]))
   if (elsewhere.length)
     await tx.run(
-      'UPDATE item SET section_id = (SELECT value ->> 1 FROM json_each($moves) WHERE value ->> 0 = item.id) WHERE id IN (SELECT value ->> 0 FROM json_each($moves))',
+      `UPDATE item SET (section_id, kind) = (SELECT value ->> 1, value ->> 2 FROM json_each($moves) WHERE value ->> 0 = item.id)
+       WHERE id IN (SELECT value ->> 0 FROM json_each($moves))`,
       {
         moves: JSON.stringify(elsewhere),
       },
@@ -389,15 +404,14 @@ async function tagsOf(
   const tags = new Set<string>()
   for (const { was, now } of [...done, ...moved]) for (const tag of touchedTags(was, now)) tags.add(tag)
   for (const { was, now } of done) {
-    const listed = (now ?? was)!
-    if (listed.kind !== 'post' || (was && now && was.shownDate === now.shownDate)) continue
+    const posts = [was, now].flatMap((entry) => (entry?.kind === 'post' ? [entry] : []))
+    if (!posts.length || (posts.length === 2 && was!.shownDate === now!.shownDate)) continue
     if (done.length > NEIGHBOURS_UP_TO) tags.add('around:post')
     else
-      for (const entry of [was, now])
-        if (entry) {
-          const { previous, next } = await liveAround(tx, site.id, entry.kind, entry.shownDate, entry.item)
-          for (const neighbour of [previous, next]) if (neighbour) tags.add(`item:${neighbour.item}`)
-        }
+      for (const { shownDate, item } of posts) {
+        const { previous, next } = await liveAround(tx, site.id, 'post', shownDate, item)
+        for (const neighbour of [previous, next]) if (neighbour) tags.add(`item:${neighbour.item}`)
+      }
   }
   return [...tags]
 }

@@ -22,6 +22,7 @@ interface IntervalRow {
 /** An interval as the core knows it; its fields are read once they are asked for. */
 class StoredStay implements Stay {
   readonly version: string
+  readonly kind: Kind
   readonly section: string
   readonly from: string
   readonly to: string | null
@@ -33,6 +34,7 @@ class StoredStay implements Stay {
   private known: Fields | undefined
   constructor(row: IntervalRow) {
     this.version = row.version
+    this.kind = row.kind
     this.section = row.section
     this.from = row.from
     this.to = row.to
@@ -51,8 +53,8 @@ class StoredStay implements Stay {
   }
 }
 
-const SELECT = `SELECT l.item_id AS item, i.kind, l.version_id AS version, l.section_id AS section, l.from_at AS "from", l.to_at AS "to", l.shown_date AS shown,
-  l.fields ->> 'segment' AS segment, l.fields ->> 'parent' AS parent, l.fields ->> 'labelType' AS labelType, l.fields FROM live_interval l JOIN item i ON i.id = l.item_id`
+const SELECT = `SELECT l.item_id AS item, l.kind, l.version_id AS version, l.section_id AS section, l.from_at AS "from", l.to_at AS "to", l.shown_date AS shown,
+  l.fields ->> 'segment' AS segment, l.fields ->> 'parent' AS parent, l.fields ->> 'labelType' AS labelType, l.fields FROM live_interval l`
 
 const CHANGES = /^item\.(put-live|withdrawn|rolled-back)$/
 
@@ -130,7 +132,7 @@ export class SiteFacts {
       const history = facts.get(row.item)
       const stay = new StoredStay(row)
       if (history) history.stays.push(stay)
-      else facts.set(row.item, { kind: row.kind, stays: [stay] })
+      else facts.set(row.item, { stays: [stay] })
       const last = row.to ?? row.from
       if (last > this.newest) this.newest = last
     }

@@ -3,7 +3,7 @@ import { noteWords } from '../store/notes'
 import type { JournalRow } from '../../core/history/chain'
 import { gatesOf } from '../../core/flow/route'
 import type { Reason } from '../../core/outcome'
-import { draftsWhole } from '../store/drafts'
+import { draftsWhole, LEADS_TO } from '../store/drafts'
 import { readManifest } from '../store/versions'
 import { may, type Actor } from './access'
 import { reviewsFor } from './afterwards'
@@ -91,7 +91,7 @@ export async function today(office: Office, actor: Actor) {
   const readable = readableSections(actor)
   const [waiting, returned, held, next, nextEditions, reviewBy, drafts, cleared, exceptions, news] = await Promise.all([
     db.all<Line & { draft: string; change: string; to: string | null; at: string; by: string; note: string; number: number }>(
-      `SELECT i.id AS item, i.kind, i.title, i.section_id AS section, d.id AS draft, d.change, (SELECT name FROM section WHERE id = d.to_section) AS "to", d.sent_at AS at, p.name AS by, d.sent_note AS note, v.number
+      `SELECT i.id AS item, i.kind, i.title, i.section_id AS section, d.id AS draft, d.change, ${LEADS_TO} AS "to", d.sent_at AS at, p.name AS by, d.sent_note AS note, v.number
        FROM draft d JOIN item i ON i.id = d.item_id JOIN person p ON p.id = d.sent_by JOIN version v ON v.id = d.head_version
        WHERE d.review = 'in_review' AND d.closed_at IS NULL AND i.binned_at IS NULL
          AND (i.section_id IN (SELECT value FROM json_each($readable)) OR d.to_section IN (SELECT value FROM json_each($readable)))
@@ -134,7 +134,7 @@ export async function today(office: Office, actor: Actor) {
       { me: actor.id, limit: LIMIT },
     ),
     db.all<Line & { draft: string; change: string; to: string | null; at: string; by: string }>(
-      `SELECT i.id AS item, i.kind, i.title, i.section_id AS section, d.id AS draft, d.change, (SELECT name FROM section WHERE id = d.to_section) AS "to", max(c.at) AS at, p.name AS by FROM draft d JOIN item i ON i.id = d.item_id JOIN clearance c ON c.draft_id = d.id JOIN person p ON p.id = c.person_id
+      `SELECT i.id AS item, i.kind, i.title, i.section_id AS section, d.id AS draft, d.change, ${LEADS_TO} AS "to", max(c.at) AS at, p.name AS by FROM draft d JOIN item i ON i.id = d.item_id JOIN clearance c ON c.draft_id = d.id JOIN person p ON p.id = c.person_id
        WHERE d.review = 'cleared' AND d.closed_at IS NULL AND i.binned_at IS NULL AND NOT EXISTS (SELECT 1 FROM planned_event e WHERE e.draft_id = d.id AND e.state IN ('planned', 'held'))
        GROUP BY d.id ORDER BY at LIMIT $limit`,
       { limit: LIMIT },

@@ -17,12 +17,17 @@ export interface DraftWhole {
   clearances: Clearance[]
 }
 
+/** Where a draft `d` of an item `i` leads that moves it, in words as `leadsTo` has them, for rows of lists. */
+export const LEADS_TO = `CASE WHEN d.to_kind IS NOT NULL AND d.to_kind <> i.kind THEN CASE d.to_kind WHEN 'page' THEN 'the pages' ELSE 'the posts' END
+  ELSE (SELECT name FROM section WHERE id = d.to_section) END`
+
 const DRAFT = [
   'id',
   'item_id',
   'name',
   'change',
   'to_section',
+  'to_kind',
   'to_route_id',
   'to_route_version',
   'base_version',

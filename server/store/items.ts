@@ -43,8 +43,9 @@ export interface DraftRow {
   item_id: string
   name: string
   change: Change
-  /** Where a move leads, with the route that is in force there. */
+  /** Where a move leads and as which kind (null: as it is), with the route that is in force there. */
   to_section: string | null
+  to_kind: Kind | null
   to_route_id: string | null
   to_route_version: number | null
   base_version: string | null

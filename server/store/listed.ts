@@ -1,3 +1,4 @@
+import type { Kind } from '../../core/content/kinds'
 import { CONTENT_PARTS, type ContentFacts, type ContentPart } from '../../core/query/contentFacts'
 import type { Reader, Tx } from './database'
 
@@ -67,12 +68,13 @@ export async function syncListed(tx: Tx, ids: string): Promise<void> {
 export interface StaleRow {
   n: number
   item: string
+  kind: Kind
   version: string
 }
 
 export const staleListed = (db: Reader, limit: number, items?: string[]): Promise<StaleRow[]> =>
   db.all<StaleRow>(
-    `SELECT n, item_id AS item, version_id AS version FROM pair WHERE indexed_version IS NOT version_id
+    `SELECT n, item_id AS item, (SELECT kind FROM item i WHERE i.id = item_id) AS kind, version_id AS version FROM pair WHERE indexed_version IS NOT version_id
      ${items ? 'AND item_id IN (SELECT value FROM json_each($items))' : ''} ORDER BY n LIMIT $limit`,
     { limit, ...(items ? { items: JSON.stringify(items) } : {}) },
   )

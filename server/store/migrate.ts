@@ -6,8 +6,9 @@ import { gatesAndPeople } from './migrations/0002-gates-and-people'
 import { time } from './migrations/0003-time'
 import { liveTimes } from './migrations/0004-live-times'
 import { listing } from './migrations/0005-listing'
+import { kinds } from './migrations/0006-kinds'
 
-const MIGRATIONS = [first, gatesAndPeople, time, liveTimes, listing]
+const MIGRATIONS = [first, gatesAndPeople, time, liveTimes, listing, kinds]
 
 /** Brings the file to the newest schema: each migration once, in its own transaction, noted in the table `migration`. */
 export async function migrate(sequelize: Sequelize, write: (work: (tx: Tx) => Promise<void>) => Promise<void>): Promise<void> {

@@ -20,7 +20,7 @@ const fieldsOf = (segment: string, parent: string | null, inMenus: boolean): Fie
 const sites = fc
   .array(fc.tuple(fc.constantFrom(...SEGMENTS), fc.option(fc.nat(4)), fc.boolean()), { minLength: 3, maxLength: 6 })
   .map((parts): Facts => {
-    const facts: [string, { kind: 'page'; stays: Stay[] }][] = []
+    const facts: [string, { stays: Stay[] }][] = []
     const taken = new Set<string>()
     parts.forEach(([segment, above, inMenus], index) => {
       const parent = above !== null && above < index && facts.some(([item]) => item === ITEMS[above]) ? ITEMS[above]! : null
@@ -29,6 +29,7 @@ const sites = fc
       const fields = fieldsOf(segment, parent, inMenus)
       const stay: Stay = {
         version: `${ITEMS[index]}0`,
+        kind: 'page',
         section: 's',
         from: at(0),
         to: null,
@@ -38,7 +39,7 @@ const sites = fc
         labelType: null,
         fields,
       }
-      facts.push([ITEMS[index]!, { kind: 'page', stays: [stay] }])
+      facts.push([ITEMS[index]!, { stays: [stay] }])
     })
     return new Map(facts)
   })

@@ -94,13 +94,14 @@ describe('what lists know of a content', () => {
     caption: [],
   })
   it('counts its words, its labels once, and pictures without words wherever they stand', () => {
-    const facts = contentFacts({
+    const facts = contentFacts('page', {
       fields: { title: 'Ramp closed', summary: 'At Innermost', labels: ['a', 'a'], language: 'nb', shownDate: '2026-11-03', inMenus: true },
       body: [{ id: 'box1', kind: 'box', tone: 'plain', title: '', blocks: [picture('')] }],
     })
-    expect(facts).toMatchObject({ words: 4, labels: ['a'], language: 'nb', shownDate: '2026-11-03', passages: ['At Innermost'] })
+    expect(facts).toMatchObject({ words: 4, labels: ['a'], language: 'nb', shownDate: null, passages: ['At Innermost'] })
     expect(facts.has).toEqual({ picture: false, alt: false, summary: true, description: false, label: true, menu: true })
-    expect(contentFacts({ fields: {}, body: [picture('The ramp')] }).has).toMatchObject({ alt: true, menu: false })
+    expect(contentFacts('post', { fields: { inMenus: true }, body: [] }).has.menu).toBe(false)
+    expect(contentFacts('page', { fields: {}, body: [picture('The ramp')] }).has).toMatchObject({ alt: true, menu: false })
   })
 })
 

@@ -1,7 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import fc from 'fast-check'
 import type { Fields } from '../../core/content/fields'
-import type { Kind } from '../../core/content/kinds'
 import { differences } from '../../core/plan/differences'
 import { forecast, type Plan, type PlannedFacts } from '../../core/plan/forecast'
 import { troublesBetween } from '../../core/plan/troubles'
@@ -13,6 +12,7 @@ const ZONE = 'UTC'
 const at = (minute: number) => new Date(Date.UTC(2027, 0, 1, 0, minute)).toISOString()
 const stay = (version: string, from: number, to: number | null, fields: Fields): Stay => ({
   version,
+  kind: 'page',
   section: 's',
   from: at(from),
   to: to === null ? null : at(to),
@@ -29,8 +29,7 @@ const page = (segment: string, parent: string | null = null, more: Fields = {}):
   inMenus: true,
   ...more,
 })
-const facts = (items: Record<string, { kind?: Kind; stays: Stay[] }>): Facts =>
-  new Map(Object.entries(items).map(([item, { kind = 'page', stays }]) => [item, { kind, stays } satisfies ItemHistory]))
+const facts = (items: Record<string, ItemHistory>): Facts => new Map(Object.entries(items))
 const put = (item: string, version: string, fields: Fields, more: Partial<Wish & { do: 'put' }> = {}): Wish => ({
   item,
   kind: 'page',

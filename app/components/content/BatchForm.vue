@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { Action } from '~~/core/batch/action'
+import { KIND_WORDS, MAY_BECOME, type Kind } from '~~/core/content/kinds'
 import LabelPicks from './LabelPicks.vue'
 import type { BatchWhat } from './batchWords'
 import { api } from '~/composables/api'
@@ -14,6 +15,7 @@ const people = usePeople()
 const add = ref<string[]>([])
 const remove = ref<string[]>([])
 const section = ref('')
+const kind = ref<Kind>('page')
 const owner = ref('')
 const note = ref('')
 const date = ref('')
@@ -31,6 +33,8 @@ function action(): Action | null {
       return add.value.length || remove.value.length ? { do: 'label', add: add.value, remove: remove.value } : null
     case 'move':
       return section.value ? { do: 'move', section: section.value } : null
+    case 'become':
+      return { do: 'become', kind: kind.value }
     case 'hand':
       return { do: 'note', name: 'owner', to: owner.value || null }
     case 'send':
@@ -64,6 +68,13 @@ watchEffect(() => (model.value = action()))
         <option v-for="entry in site.sections" :key="entry.id" :value="entry.id">{{ entry.name }}</option>
       </select>
     </div>
+    <fieldset v-else-if="what === 'become'">
+      <legend class="label">What they become</legend>
+      <label v-for="each in Object.keys(MAY_BECOME)" :key="each" class="mr-4 inline-flex items-center gap-2"
+        ><input v-model="kind" type="radio" name="batch-kind" :value="each" />{{ KIND_WORDS[each as Kind].many }}</label
+      >
+      <p class="hint mt-1">History, links and labels stay; the old addresses redirect.</p>
+    </fieldset>
     <div v-else-if="what === 'hand'">
       <label class="label" for="batch-owner">To whom</label>
       <select id="batch-owner" v-model="owner" class="input">

@@ -14,6 +14,7 @@ export const BATCHES: Record<BatchWhat, { command: string; title: (items: string
     title: (items) => `Add ${items} to an edition`,
     doing: 'Adding',
   },
+  become: { command: 'Make another kind', title: (items) => `Make ${items} another kind`, doing: 'Making it' },
   'put-live': { command: 'Put live', title: (items) => `Put ${items} live`, doing: 'Putting live' },
   schedule: {
     command: 'Set a time',

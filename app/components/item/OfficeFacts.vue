@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import type { ItemPage } from '~~/server/services/itemPage'
+import type { Action, Done } from '~~/core/batch/action'
 import { fullIn } from '~~/core/time/words'
-import { KIND_WORDS } from '~~/core/content/kinds'
-import { api, ApiProblem } from '~/composables/api'
+import { KIND_WORDS, MAY_BECOME } from '~~/core/content/kinds'
+import { api } from '~/composables/api'
 import { whyNot } from '~/composables/commands'
 import { useNotices } from '~/stores/notices'
 import { useSite } from '~/stores/site'
@@ -20,22 +21,14 @@ const section = ref(props.page.section.id)
 const whyNotMove = computed(
   () => whyNot(props.page.may['item.move']) ?? (props.page.onSite === 'live' ? whyNot(props.page.may['item.put-live']) : undefined),
 )
-/** Where its route asks gates before a move, they are asked. */
-async function ask() {
+const other = computed(() => MAY_BECOME[props.page.kind])
+/** Files it otherwise: at once, or its gates are asked where its route has some for that. */
+async function refile(action: Action) {
   try {
-    await api('POST', `/items/${props.page.id}/proposals`, { body: { change: 'move', section: section.value } })
-    notices.done('Its gates are asked; it moves once they have cleared that')
+    const { said, undo } = await api<Done>('POST', '/acts', { body: { target: { item: props.page.id, draft: null }, action } })
+    notices.done(said, undo ? { label: 'Undo', run: () => refile(undo) } : undefined)
   } catch (error) {
     notices.trouble(error)
-  }
-}
-async function move() {
-  try {
-    await api('POST', `/items/${props.page.id}/move`, { body: { section: section.value } })
-    notices.done('Moved to another section')
-  } catch (error) {
-    if (error instanceof ApiProblem && error.reasons[0]?.code === 'gated') await ask()
-    else notices.trouble(error)
     section.value = props.page.section.id
   }
   emit('changed')
@@ -87,7 +80,14 @@ async function save(change: Record<string, unknown>) {
     </div>
     <div>
       <label class="label" for="section-of">Section</label>
-      <select id="section-of" v-model="section" class="input" :disabled="!!whyNotMove" aria-describedby="section-why" @change="move">
+      <select
+        id="section-of"
+        v-model="section"
+        class="input"
+        :disabled="!!whyNotMove"
+        aria-describedby="section-why"
+        @change="refile({ do: 'move', section })"
+      >
         <option v-for="entry in site.sections" :key="entry.id" :value="entry.id">{{ entry.name }}</option>
       </select>
       <p id="section-why" class="hint mt-1">
@@ -105,7 +105,19 @@ async function save(change: Record<string, unknown>) {
     </div>
     <dl class="grid grid-cols-[auto_1fr] gap-x-4 gap-y-1 text-[0.93rem]">
       <dt class="text-soft">Kind</dt>
-      <dd>{{ KIND_WORDS[page.kind].one }}</dd>
+      <dd>
+        {{ KIND_WORDS[page.kind].one
+        }}<template v-if="other && !whyNotMove"
+          >,
+          <button
+            class="link"
+            :title="`Its history, links and labels stay${page.live?.path ? '; its address redirects' : ''}`"
+            @click="refile({ do: 'become', kind: other })"
+          >
+            make it a {{ KIND_WORDS[other].one.toLowerCase() }}
+          </button></template
+        >
+      </dd>
       <dt class="text-soft">Begun</dt>
       <dd>{{ fullIn(page.createdAt, zone) }}, {{ page.createdBy }}</dd>
       <dt class="text-soft">Last change</dt>

@@ -15,7 +15,7 @@ function turnFast(on: boolean) {
   const { fast: _, ...rest } = model.value
   model.value = on ? { ...rest, fast: { hours: 4, calendar: props.calendars[0]!.id, escalate: ANYONE, takesBack: false } } : rest
 }
-const WORDS: Record<OtherChange, string> = { withdrawal: 'Taking off the site', move: 'Moving to another section' }
+const WORDS: Record<OtherChange, string> = { withdrawal: 'Taking off the site', move: 'Moving to another section, becoming another kind' }
 const turn = (name: OtherChange, on: boolean) => {
   const rest = (model.value.gated ?? []).filter((entry) => entry !== name)
   model.value = { ...model.value, gated: on ? [...rest, name] : rest }
