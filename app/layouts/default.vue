@@ -23,7 +23,7 @@ const isHere = (path: string) =>
   path === '/office'
     ? route.path === '/office'
     : route.path.startsWith(path) ||
-      (path === '/office/content' && /^\/office\/(items|bin|labels)/.test(route.path)) ||
+      (path === '/office/content' && /^\/office\/(items|bin|labels|replace)/.test(route.path)) ||
       (path === '/office/calendar' && /^\/office\/(editions|moment)/.test(route.path))
 
 onMounted(async () => {

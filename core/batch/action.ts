@@ -1,5 +1,7 @@
 import { z } from 'zod'
 import { KIND_WORDS, KINDS } from '../content/kinds'
+import { MAX_BLOCKS } from '../content/blocks'
+import { editSchema } from '../content/edits'
 import { FIELDS, labelOf, type FieldName } from '../content/fields'
 
 const id = z.string().max(60)
@@ -29,6 +31,18 @@ export const actionSchema = z.discriminatedUnion('do', [
   z.strictObject({ do: z.literal('schedule'), date: z.iso.date(), time: z.string().regex(/^\d{2}:\d{2}$/) }),
   z.strictObject({ do: z.literal('gather'), edition: id }),
   z.strictObject({ do: z.literal('withdraw'), from: id.optional() }),
+  /** Edits of one version, and of no later one, gathered with others in an edition, which is begun where it is not there yet. */
+  z.strictObject({
+    do: z.literal('rewrite'),
+    version: id,
+    edits: z
+      .array(editSchema)
+      .min(1)
+      .max(MAX_BLOCKS + 100),
+    into: z.strictObject({ edition: z.uuid(), name: z.string().trim().min(1).max(120) }).nullable(),
+    /** The entry of an edition that is taken out with it, where this takes a rewrite back. */
+    out: z.strictObject({ edition: id, event: id }).optional(),
+  }),
   z.strictObject({ do: z.literal('bin') }),
   z.strictObject({ do: z.literal('restore') }),
   z.strictObject({ do: z.literal('duplicate') }),
@@ -37,8 +51,8 @@ export const actionSchema = z.discriminatedUnion('do', [
 export type Action = z.infer<typeof actionSchema>
 
 const BACK: ReadonlySet<string> = new Set(backShapes.map((shape) => shape.shape.do.value))
-/** What can be asked of many at once: all but what only takes an act back. */
-export const isForMany = (action: Action): boolean => !BACK.has(action.do)
+/** What can be asked of many at once: all but what only takes an act back, and what is said of one version. */
+export const isForMany = (action: Action): boolean => !BACK.has(action.do) && action.do !== 'rewrite'
 
 /** What came of an act on one item, in words; with the draft that an edit went into, and what takes it back. */
 export interface Done {
@@ -72,6 +86,8 @@ export function actionWords(action: Action): string {
       return 'Added to an edition'
     case 'withdraw':
       return 'Taken off the site'
+    case 'rewrite':
+      return 'Replaced'
     case 'bin':
       return 'Put into the bin'
     case 'restore':

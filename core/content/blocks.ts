@@ -270,7 +270,7 @@ export function blockText(block: Block): string {
     case 'columns':
       return block.columns.flatMap((column) => column.blocks.map(blockText)).join('\n')
     case 'cards':
-      return block.cards.map((card) => [card.title, plain(card.text)].filter(Boolean).join(': ')).join('\n')
+      return block.cards.flatMap((card) => [[card.title, plain(card.text)].filter(Boolean).join(': '), card.alt].filter(Boolean)).join('\n')
     case 'people':
       return block.people.map((person) => person.role).join('\n')
     case 'questions':

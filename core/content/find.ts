@@ -20,7 +20,8 @@ export interface Found {
 
 const AROUND = 30
 
-function matcher({ words, exactCase, wholeWords }: Query): RegExp | null {
+/** What finds the words of a query in a text; `null` where there is nothing to find. */
+export function matcher({ words, exactCase, wholeWords }: Query): RegExp | null {
   if (!words) return null
   const escaped = words.normalize('NFC').replace(/[.*+?^${}()|[\]\\]/g, '\\$&')
   const edge = '[\\p{L}\\p{N}_]'

@@ -1,9 +1,11 @@
 import { z } from 'zod'
+import { rewriteSchema } from '../../core/content/rewrite'
 import { actionSchema } from '../../core/batch/action'
 import { takeIn } from '../jobs/lister'
 import { act } from '../services/act'
 import { batchEntries, batchView, beginBatch, cancelBatch, recentBatches, runBatch, undoBatch } from '../services/batches'
 import { listingFor } from '../services/listing'
+import { beginRewrite, findHits } from '../services/rewrites'
 import { endpoint, pageLimit } from './endpoint'
 import { asked } from './listing'
 
@@ -33,6 +35,37 @@ export const batches = [
       .refine(({ items, list }) => (items === undefined) !== (list === undefined), 'Either items or a list'),
     run: async ({ office, foresight, actor, body: { action, items, list } }) =>
       beginBatch(office, actor, action, items ? { items } : { listing: await listingFor(office, foresight, actor, list ?? {}) }),
+  }),
+  endpoint({
+    method: 'POST',
+    path: '/hits',
+    tag: 'batches',
+    summary: 'Where something would be replaced or filled in the items of a list, each place in its sentence; nothing is changed',
+    body: z.strictObject({ list: asked.default({}), rewrite: rewriteSchema, after: z.int().min(-1).optional() }),
+    run: ({ office, foresight, actor, body }) => findHits(office, foresight, actor, body),
+  }),
+  endpoint({
+    method: 'POST',
+    path: '/rewrites',
+    tag: 'batches',
+    summary: 'Find out what replacing in the chosen places would do: drafts, gathered in an edition',
+    body: z.strictObject({
+      rewrite: rewriteSchema,
+      edition: z.string().trim().min(1).max(120).nullable(),
+      chosen: z
+        .array(
+          target.extend({
+            version: z.string().max(60),
+            hits: z
+              .array(z.strictObject({ key: z.string().max(60), to: z.string().max(500).nullable() }))
+              .min(1)
+              .max(500),
+          }),
+        )
+        .min(1)
+        .max(2_000),
+    }),
+    run: ({ office, actor, body }) => beginRewrite(office, actor, body),
   }),
   endpoint({
     method: 'GET',

@@ -1,6 +1,7 @@
 import { makeSegment } from '../../core/address/segment'
 import type { Action, Done } from '../../core/batch/action'
-import { presentFields, type Manifest } from '../../core/content/content'
+import { editsBetween } from '../../core/content/between'
+import { presentFields, type Content, type Manifest } from '../../core/content/content'
 import { FIELDS, labelOf, readField, type FieldName, type Fields } from '../../core/content/fields'
 import { KIND_WORDS, type Filing } from '../../core/content/kinds'
 import { fullIn } from '../../core/time/words'
@@ -9,7 +10,7 @@ import { liveByIds } from '../store/live'
 import { readContent, readManifest, versionById } from '../store/versions'
 import type { Actor } from './access'
 import { discardDraft, openDraft, saveEdits } from './drafts'
-import { addEntries, removeEntry } from './editions'
+import { gather, removeEntry } from './editions'
 import { cancelEvent, plan } from './events'
 import { binItem, changeOfficeFields, createItem, moveItem } from './items'
 import type { Office } from './office'
@@ -83,17 +84,13 @@ async function perform(office: Office, actor: Actor, target: Target, action: Act
       }
     }
     case 'gather': {
-      const {
-        entries: [event],
-      } = await addEntries(office, actor, action.edition, [{ item: item.id, draft: target.draft ?? undefined }])
-      return {
-        said: 'In the edition',
-        draft: target.draft ?? item.draft_id,
-        undo: { do: 'take-out', edition: action.edition, event: event! },
-      }
+      const event = await gather(office, actor, { edition: action.edition, item, draft: target.draft ?? undefined })
+      return { said: 'In the edition', draft: target.draft ?? item.draft_id, undo: { do: 'take-out', edition: action.edition, event } }
     }
     case 'withdraw':
       return takeOff(office, actor, item, action.from)
+    case 'rewrite':
+      return rewrite(office, actor, item, target.draft, action)
     case 'bin':
     case 'restore':
       await binItem(office, actor, item.id, action.do === 'bin')
@@ -202,8 +199,8 @@ async function whereItWent(
   item: ItemRow,
   draft: { opened: boolean; review: string },
   review: string,
-  name: FieldName,
-  fields: Fields,
+  name?: FieldName,
+  fields: Fields = {},
 ): Promise<string> {
   const parts = [
     draft.opened
@@ -218,6 +215,36 @@ async function whereItWent(
     if (now?.path) parts.push(`once it is live, ${now.path} redirects to …/${fields.segment || makeSegment(fields.title ?? '')}`)
   }
   return parts.join('; ')
+}
+
+/** Makes edits of a version that was looked at, in a draft that is gathered with others; what others changed there since refuses it. */
+async function rewrite(
+  office: Office,
+  actor: Actor,
+  item: ItemRow,
+  wanted: string | null,
+  { version, edits, into, out }: Action & { do: 'rewrite' },
+): Promise<Done> {
+  const draft = await draftToEdit(office, actor, item, wanted)
+  const before = await contentOf(office, draft.head)
+  const made = await saveEdits(office, actor, draft.id, { base: version, edits, named: true })
+  if (made.version === draft.head) throw refusal('conflict', 'unchanged', 'It is so already')
+  if (out) await removeEntry(office, actor, out.edition, out.event)
+  const said = await whereItWent(office, item, draft, made.review)
+  const event = into && (await gather(office, actor, { edition: into.edition, name: into.name, item, draft: draft.id }))
+  return {
+    said: into ? `${said}; gathered in “${into.name}”` : said,
+    draft: draft.id,
+    undo: draft.opened
+      ? { do: 'discard', draft: draft.id, version: made.version }
+      : {
+          do: 'rewrite',
+          version: made.version,
+          edits: editsBetween(await contentOf(office, made.version), before),
+          into: null,
+          ...(event ? { out: { edition: into.edition, event } } : {}),
+        },
+  }
 }
 
 async function label(
@@ -246,6 +273,8 @@ function labelSaid(before: string[], after: string[]): string {
 
 const newestOf = async (office: Office, item: string): Promise<string> =>
   (await office.store.read.one<{ id: string }>('SELECT id FROM version WHERE item_id = $item ORDER BY number DESC LIMIT 1', { item }))!.id
+const contentOf = async (office: Office, version: string): Promise<Content> =>
+  readContent(office.store.read, await manifestOf(office, version))
 const manifestOf = async (office: Office, version: string): Promise<Manifest> =>
   readManifest(office.store.read, found(await versionById(office.store.read, version), 'version').manifest)
 
@@ -256,7 +285,7 @@ async function move(office: Office, actor: Actor, item: ItemRow, to: Partial<Fil
   const words = leadsTo(actor, item, filedAs(actor, item, to))
   try {
     await moveItem(office, actor, item.id, to)
-    return { said: `In ${words} at once`, draft: null, moved: true }
+    return { said: `${to.kind ? 'Among' : 'In'} ${words} at once`, draft: null, moved: true }
   } catch (error) {
     if (!isGate(error)) throw error
     const { draft } = await propose(office, actor, item.id, { change: 'move', ...to, note: '' })

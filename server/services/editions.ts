@@ -17,6 +17,7 @@ import { draftCleared, loadedDraft, type LoadedDraft } from './loadedDraft'
 import { momentAhead, type Moment } from './moments'
 import { note, type Office } from './office'
 import { found, refusal, Refusal } from './refusal'
+import { within } from './within'
 
 /** More entries than anyone can oversee, and than one act should change. */
 const MOST_ENTRIES = 2_000
@@ -54,6 +55,20 @@ export async function insertEdition(office: Office, tx: Tx, actor: Actor, site: 
     },
   ])
   await note(office, tx, actor.id, 'edition.made', null, { edition: id, name: input.name })
+}
+
+/** Adds an item's draft to an edition, which is begun under a name where there is none with that id. Answers the entry. */
+export async function gather(
+  office: Office,
+  actor: Actor,
+  { edition, name, item, draft }: { edition: string; name?: string | undefined; item: ItemRow; draft: string | undefined },
+): Promise<string> {
+  mustGather(actor)
+  return office.store.write(async (tx) => {
+    if (name !== undefined && !(await editionById(tx, edition))) await insertEdition(office, tx, actor, item.site_id, edition, { name })
+    const { entries } = await addEntries(within(office, tx), actor, edition, [{ item: item.id, draft }])
+    return entries[0]!
+  })
 }
 
 /** An edition that is not live and not given up. */

@@ -205,16 +205,16 @@ async function countOf(db: Reader, { where, bind, others }: Asked): Promise<numb
   return (await db.one<{ n: number }>(`SELECT count(*) AS n FROM listed l WHERE ${where}`, bind))!.n + others.length
 }
 
-/** The items of a list with the drafts that were found, in the order of their numbers, after one. */
+/** The items of a list with the drafts that were found and what stands there, in the order of their numbers, after one. */
 export async function listedAfter(
   db: Reader,
   listing: Listing,
   after: number,
   limit: number,
-): Promise<{ n: number; item: string; draft: string | null }[]> {
+): Promise<{ n: number; item: string; draft: string | null; version: string }[]> {
   const list = await asked(db, listing)
   return db.all(
-    `SELECT p.n, p.item_id AS item, p.draft_id AS draft FROM (${selectFrom(list, 'l.n', 'listed l')}) x JOIN pair p ON p.n = x.n WHERE x.n > $after ORDER BY x.n LIMIT $limit`,
+    `SELECT p.n, p.item_id AS item, p.draft_id AS draft, p.version_id AS version FROM (${selectFrom(list, 'l.n', 'listed l')}) x JOIN pair p ON p.n = x.n WHERE x.n > $after ORDER BY x.n LIMIT $limit`,
     { ...list.bind, after, limit },
   )
 }

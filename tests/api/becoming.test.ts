@@ -30,7 +30,7 @@ describe('a post that should have been a page', () => {
     const versions = await history()
     expect(await (await get('/posts')).text()).toContain('Boats of the line')
     const { body: done } = await become(founder, item, 'page')
-    expect(done.said).toBe('In the pages at once: /posts/boats-of-the-line redirects to /boats-of-the-line')
+    expect(done.said).toBe('Among the pages at once: /posts/boats-of-the-line redirects to /boats-of-the-line')
     const after = await page(item)
     expect([after.kind, after.live!.path, after.live!.version]).toEqual(['page', '/boats-of-the-line', before.live!.version])
     expect(await history()).toEqual(versions)
@@ -49,7 +49,7 @@ describe('a post that should have been a page', () => {
     expect(journal.rows[0]).toMatchObject({ data: { from: 'post', to: 'page' } })
 
     const back = await act(founder, item, done.undo!)
-    expect(back.body.said).toBe('In the posts at once: /boats-of-the-line redirects to /posts/boats-of-the-line')
+    expect(back.body.said).toBe('Among the posts at once: /boats-of-the-line redirects to /posts/boats-of-the-line')
     expect([(await get('/boats-of-the-line')).status, (await get('/posts/boats-of-the-line')).status]).toEqual([301, 200])
     expect(await codes(become(founder, item, 'post'))).toEqual([409, 'unchanged'])
     expect(await codes(act(founder, item, done.undo!))).toEqual([409, 'unchanged'])

@@ -1,14 +1,14 @@
 <script setup lang="ts">
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
 import { ChevronUp, X } from 'lucide-vue-next'
-import { BATCHES, type BatchWhat } from './batchWords'
+import { BATCHES, NOT_CHOSEN, type BatchWhat } from './batchWords'
 import { counted } from '~/composables/words'
 
 /** What can be done to the items that are chosen. */
 defineProps<{ count: number; total: number; all: boolean }>()
 const emit = defineEmits<{ begin: [what: BatchWhat]; all: []; none: [] }>()
 const AT_HAND: BatchWhat[] = ['label', 'move', 'hand', 'send', 'gather']
-const REST = (Object.keys(BATCHES) as BatchWhat[]).filter((what) => what !== 'file' && !AT_HAND.includes(what))
+const REST = (Object.keys(BATCHES) as BatchWhat[]).filter((what) => !NOT_CHOSEN.has(what) && !AT_HAND.includes(what))
 </script>
 
 <template>

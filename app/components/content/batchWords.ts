@@ -3,6 +3,8 @@ import type { Action } from '~~/core/batch/action'
 /** What can be done to many items at once, in the order it is offered. */
 export type BatchWhat =
   Exclude<Action['do'], 'note' | 'field' | 'discard' | 'pull-out' | 'cancel' | 'take-out' | 'live-again'> | 'hand' | 'file'
+/** What begins elsewhere than at chosen items. */
+export const NOT_CHOSEN: ReadonlySet<BatchWhat> = new Set(['file', 'rewrite'])
 /** What each is called as a command, over a number of items, and while it runs. */
 export const BATCHES: Record<BatchWhat, { command: string; title: (items: string) => string; doing: string }> = {
   label: { command: 'Label', title: (items) => `Label ${items}`, doing: 'Labelling' },
@@ -32,6 +34,7 @@ export const BATCHES: Record<BatchWhat, { command: string; title: (items: string
     title: (items) => `Make ${items.replace('item', 'change')}`,
     doing: 'Changing',
   },
+  rewrite: { command: 'Replace', title: (items) => `Replace in ${items}`, doing: 'Replacing' },
   bin: {
     command: 'Put into the bin',
     title: (items) => `Put ${items} into the bin`,

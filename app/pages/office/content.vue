@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useDebounceFn } from '@vueuse/core'
-import { Columns3, History, ListFilter, ListTree, Plus, Tags } from 'lucide-vue-next'
+import { Columns3, History, ListFilter, ListTree, Plus, Replace, Tags } from 'lucide-vue-next'
 import type { Action, Done } from '~~/core/batch/action'
 import type { Kind } from '~~/core/content/kinds'
 import { parseQuery, printQuery } from '~~/core/query/parse'
@@ -248,6 +248,8 @@ const words = computed(() => (total.value === null ? '' : `${total.value.toLocal
         <button class="icon-button" aria-label="Columns" title="Columns" @click="dialog = 'columns'"><Columns3 class="size-4" /></button>
       </div>
       <template #action
+        ><NuxtLink :to="{ path: '/office/replace', query: q ? { q } : {} }" class="button"
+          ><Replace class="size-4" aria-hidden="true" />Replace</NuxtLink
         ><NuxtLink to="/office/labels" class="button"><Tags class="size-4" aria-hidden="true" />Labels</NuxtLink
         ><button class="button-main" @click="show({ start: 'post' })">
           <Plus class="size-4" aria-hidden="true" />Start an item

@@ -1,0 +1,68 @@
+<script setup lang="ts">
+import { FIELDS } from '~~/core/content/fields'
+import { KIND_WORDS } from '~~/core/content/kinds'
+import type { FoundItem } from '~~/server/services/rewrites'
+
+/** The places in one item where something would be replaced, each in its sentence; or filled, each with its words. */
+const props = defineProps<{
+  item: FoundItem
+  /** Says for a hit whether it is chosen, and what would stand there. */
+  isChosen: (item: FoundItem, hit: FoundItem['hits'][number]) => boolean
+  wordsAt: (item: FoundItem, hit: FoundItem['hits'][number]) => string
+  /** What the ids of labels are called. */
+  labelNames: ReadonlyMap<string, string> | null
+}>()
+const emit = defineEmits<{ choose: [keys: string[], on: boolean]; write: [key: string, words: string] }>()
+const keys = computed(() => props.item.hits.map(({ key }) => key))
+const chosen = computed(() => props.item.hits.filter((hit) => props.isChosen(props.item, hit)).length)
+const where = ({ place }: FoundItem['hits'][number]) => ('field' in place ? FIELDS[place.field].label : '')
+const said = (text: string) => props.labelNames?.get(text) ?? text
+const fills = computed(() => props.item.hits[0]?.match === '' && !props.labelNames)
+</script>
+
+<template>
+  <section class="border-b border-line px-5 py-3">
+    <h2 class="flex items-baseline gap-2">
+      <input
+        type="checkbox"
+        class="size-4 self-center"
+        :checked="chosen === keys.length"
+        :indeterminate="chosen > 0 && chosen < keys.length"
+        :aria-label="`All places in ${item.title}`"
+        @change="emit('choose', keys, chosen < keys.length)"
+      />
+      <NuxtLink :to="`/office/items/${item.item}`" class="truncate font-semibold hover:underline">{{ item.title }}</NuxtLink>
+      <span class="shrink-0 text-soft"
+        >{{ KIND_WORDS[item.kind].one }} in {{ item.section }}, {{ item.draft ? 'in its draft' : 'as readers have it' }}</span
+      >
+    </h2>
+    <ul class="mt-1">
+      <li v-for="hit in item.hits" :key="hit.key" class="flex items-baseline gap-2 py-0.5">
+        <input
+          :id="`${item.version} ${hit.key}`"
+          type="checkbox"
+          class="size-4 self-center"
+          :checked="isChosen(item, hit)"
+          :disabled="fills && !wordsAt(item, hit).trim()"
+          @change="emit('choose', [hit.key], ($event.target as HTMLInputElement).checked)"
+        />
+        <template v-if="fills">
+          <label class="label w-40 shrink-0" :for="`${item.version} ${hit.key} words`">{{ where(hit) || 'Picture in the text' }}</label>
+          <input
+            :id="`${item.version} ${hit.key} words`"
+            class="input flex-1"
+            maxlength="500"
+            :value="wordsAt(item, hit)"
+            @input="emit('write', hit.key, ($event.target as HTMLInputElement).value)"
+          />
+        </template>
+        <label v-else :for="`${item.version} ${hit.key}`" class="min-w-0 break-words"
+          ><span v-if="where(hit)" class="mr-1.5 text-soft">{{ where(hit) }}</span
+          >{{ hit.before }}<del class="bg-rust-wash text-rust">{{ said(hit.match) }}</del
+          ><ins v-if="wordsAt(item, hit)" class="bg-kelp-wash font-semibold text-kelp no-underline">{{ said(wordsAt(item, hit)) }}</ins
+          >{{ hit.after }}</label
+        >
+      </li>
+    </ul>
+  </section>
+</template>

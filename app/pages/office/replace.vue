@@ -1,0 +1,129 @@
+<script setup lang="ts">
+import type { Rewrite } from '~~/core/content/rewrite'
+import type { LabelView } from '~~/server/services/labels'
+import FoundPlaces from '~/components/content/FoundPlaces.vue'
+import QueryLine from '~/components/content/QueryLine.vue'
+import RewriteForm from '~/components/content/RewriteForm.vue'
+import PlaceStrip from '~/components/frame/PlaceStrip.vue'
+import { api } from '~/composables/api'
+import { useHits } from '~/composables/hits'
+import { lazily } from '~/composables/lazily'
+import { counted } from '~/composables/words'
+import { useNotices } from '~/stores/notices'
+import { useSite } from '~/stores/site'
+
+const BatchDialog = lazily(() => import('~/components/content/BatchDialog.vue'))
+const site = useSite()
+const notices = useNotices()
+const route = useRoute()
+const router = useRouter()
+useHead({ title: 'Find and replace · Yieldgate' })
+const q = computed(() => (typeof route.query.q === 'string' ? route.query.q : ''))
+const { found, looked, next, busy, asked, chosen, look, lookFurther, stop, clear, isChosen, wordsAt, choose, write } = useHits()
+const mayGather = computed(() => site.site?.may['item.plan'] === null)
+const edition = ref('')
+const gathers = ref(true)
+const labelNames = shallowRef<ReadonlyMap<string, string> | null>(null)
+async function begin(rewrite: Rewrite, name: string) {
+  edition.value = name
+  labelNames.value =
+    rewrite.what === 'label'
+      ? new Map(
+          (await api<{ labels: LabelView[] }>('GET', '/labels').catch(() => ({ labels: [] }))).labels.map(({ id, title }) => [id, title]),
+        )
+      : null
+  await look(q.value, rewrite)
+}
+watch(q, clear)
+onBeforeUnmount(stop)
+const places = computed(() => found.value.reduce((sum, { hits }) => sum + hits.length, 0))
+const chosenPlaces = computed(() => chosen.value.reduce((sum, { hits }) => sum + hits.length, 0))
+const progress = computed(() => {
+  if (!asked.value) return ''
+  const where = `${counted(places.value, 'place')} in ${counted(found.value.length, 'item')}`
+  return `${where}; ${busy.value ? 'looking,' : 'looked through'} ${looked.value.toLocaleString('en-GB')} ${looked.value === 1 ? 'item' : 'items'}${busy.value ? ' so far' : ''}`
+})
+const trying = ref(false)
+const batch = shallowRef<{ id: string; count: number } | null>(null)
+async function tryIt() {
+  trying.value = true
+  try {
+    const name = mayGather.value && gathers.value ? edition.value.trim() || null : null
+    const body = { rewrite: asked.value!.rewrite, chosen: chosen.value.slice(0, MOST), edition: name }
+    const { batch: id, total } = await api<{ batch: string; total: number }>('POST', '/rewrites', { body })
+    batch.value = { id, count: total }
+  } catch (error) {
+    notices.trouble(error)
+  }
+  trying.value = false
+}
+/** So many items are changed at once. */
+const MOST = 2_000
+</script>
+
+<template>
+  <div class="flex h-full flex-col">
+    <PlaceStrip name="Find and replace">
+      <QueryLine :model-value="q" :facets="null" @update:model-value="router.replace({ query: $event ? { q: $event } : {} })" />
+      <span class="text-soft tabular-nums" role="status">{{ progress }}</span>
+      <button v-if="busy" class="button-quiet" @click="stop">Stop</button>
+      <template #action><NuxtLink to="/office/content" class="button">Back to Content</NuxtLink></template>
+    </PlaceStrip>
+    <div class="flex min-h-0 flex-1">
+      <aside class="w-72 shrink-0 overflow-y-auto border-r border-line bg-deep p-5" aria-label="What to replace">
+        <RewriteForm :busy="busy" @look="begin" @changed="clear" />
+      </aside>
+      <div class="flex min-w-0 flex-1 flex-col bg-sheet">
+        <div v-if="found.length" class="min-h-0 flex-1 overflow-y-auto" tabindex="0" role="region" aria-label="Places">
+          <FoundPlaces
+            v-for="item in found"
+            :key="item.version"
+            :item="item"
+            :is-chosen="isChosen"
+            :words-at="wordsAt"
+            :label-names="labelNames"
+            @choose="(keys, on) => choose(item, keys, on)"
+            @write="(key, words) => write(item, key, words)"
+          />
+          <div v-if="next !== null && !busy" class="p-5"><button class="button" @click="lookFurther">Look further</button></div>
+        </div>
+        <div v-else class="max-w-xl flex-1 p-5 text-soft">
+          <p v-if="asked && !busy">Nowhere in these items.</p>
+          <template v-else-if="!asked">
+            <p>
+              Each place is shown in its sentence before anything happens. What you choose becomes a draft in each item, which goes its
+              route: readers see nothing of it before that.
+            </p>
+            <p class="mt-2">The line above says in which items to look; empty, it is all of them.</p>
+          </template>
+        </div>
+        <div
+          v-if="found.length"
+          role="region"
+          aria-label="The chosen places"
+          class="flex flex-wrap items-center gap-3 border-t border-line bg-sheet px-5 py-2"
+        >
+          <b class="font-semibold tabular-nums">{{ counted(chosenPlaces, 'place') }} in {{ counted(chosen.length, 'item') }} chosen</b>
+          <template v-if="mayGather">
+            <label class="ml-auto flex items-center gap-2"
+              ><input v-model="gathers" type="checkbox" />Gather the drafts in an edition named</label
+            >
+            <input v-model="edition" class="input !w-64" maxlength="120" :disabled="!gathers" aria-label="Name of the edition" />
+          </template>
+          <button class="button-main" :class="!mayGather && 'ml-auto'" :disabled="!chosen.length || trying" @click="tryIt">
+            See what would happen
+          </button>
+        </div>
+      </div>
+    </div>
+    <BatchDialog
+      v-if="batch"
+      what="rewrite"
+      :targets="{ items: [] }"
+      :count="batch.count"
+      :begun="batch.id"
+      @close="batch = null"
+      @done="clear"
+    />
+  </div>
+</template>
