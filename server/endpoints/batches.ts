@@ -42,7 +42,11 @@ export const batches = [
     tag: 'batches',
     summary: 'Where something would be replaced or filled in the items of a list, each place in its sentence; nothing is changed',
     body: z.strictObject({ list: asked.default({}), rewrite: rewriteSchema, after: z.int().min(-1).optional() }),
-    run: ({ office, foresight, actor, body }) => findHits(office, foresight, actor, body),
+    async run({ office, foresight, actor, body }) {
+      // Every place is to be found, also of a text that was saved just now.
+      await takeIn(office)
+      return findHits(office, foresight, actor, body)
+    },
   }),
   endpoint({
     method: 'POST',

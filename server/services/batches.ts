@@ -50,10 +50,10 @@ export async function beginBatch(
   return begin(office, actor, action, partsOf(office, targets))
 }
 
-/** Begins to find out what would come of many acts, each on its own item. */
-export async function beginActs(office: Office, actor: Actor, acts: OwnAct[]): Promise<{ batch: string; total: number }> {
+/** Begins to find out what would come of many acts, each on its own item; together they are told in a few words. */
+export async function beginActs(office: Office, actor: Actor, words: string, acts: OwnAct[]): Promise<{ batch: string; total: number }> {
   await mustReadAll(office, actor, acts)
-  return begin(office, actor, null, partsOf(office, { items: acts }))
+  return begin(office, actor, null, partsOf(office, { items: acts }), words)
 }
 
 async function begin(
@@ -61,10 +61,11 @@ async function begin(
   actor: Actor,
   action: Action | null,
   parts: AsyncGenerator<(Target & { action?: Action })[]>,
+  words: string | null = null,
 ): Promise<{ batch: string; total: number }> {
   const site = found(await office.site(), 'site')
   const id = office.newId()
-  const row = batchRow(office, actor, { id, site: site.id, action, state: 'cancelled', total: 0, undoes: null })
+  const row: Row = { ...batchRow(office, actor, { id, site: site.id, action, state: 'cancelled', total: 0, undoes: null }), words }
   await office.store.write((tx) => tx.insert('batch', [row]))
   let total = 0
   for await (const part of parts) {
@@ -174,7 +175,7 @@ async function viewOf(office: Office, batch: BatchRow): Promise<BatchView> {
   const over = batch.state === 'done' || batch.state === 'cancelled' || batch.state === 'failed'
   return {
     id: batch.id,
-    words: action ? actionWords(action) : batch.undoes === null ? 'Changed from a file' : 'Taken back',
+    words: action ? actionWords(action) : (batch.words ?? (batch.undoes === null ? 'Changed' : 'Taken back')),
     state: batch.state,
     total: batch.total,
     madeAt: batch.made_at,

@@ -110,7 +110,7 @@ export async function bringIn(office: Office, actor: Actor, text: string): Promi
   })
   if (problems.length) throw new Refusal('refused', problems.slice(0, MOST_PROBLEMS))
   if (!acts.length) throw refusal('conflict', 'unchanged', 'The file says what the items say already')
-  return beginActs(office, actor, acts)
+  return beginActs(office, actor, 'Changed from a file', acts)
 }
 
 function readLines(text: string): string[][] {

@@ -1,5 +1,6 @@
 import { hitsIn, rewritten, type Hit, type Rewrite } from '../../core/content/rewrite'
 import { editsBetween } from '../../core/content/between'
+import { FIELDS } from '../../core/content/fields'
 import { wordsOf } from '../../core/query/query'
 import { written } from '../../core/query/parse'
 import type { Kind } from '../../core/content/kinds'
@@ -101,7 +102,10 @@ export async function findHits(
   return {
     found: found.flatMap((one) => {
       const item = items.get(one.item)
-      return item ? [{ ...one, title: item.title, kind: item.kind, section: actor.rights.sections.get(item.section_id)?.name ?? '' }] : []
+      // What an item was given as another kind is not seen.
+      const hits = item ? one.hits.filter(({ place }) => 'block' in place || FIELDS[place.field].kinds.includes(item.kind)) : []
+      if (!item || !hits.length) return []
+      return [{ ...one, hits, title: item.title, kind: item.kind, section: actor.rights.sections.get(item.section_id)?.name ?? '' }]
     }),
     looked,
     next,
@@ -159,5 +163,5 @@ export async function beginRewrite(
     }
   }
   if (!acts.length) throw refusal('refused', 'nothing', 'Nothing of this would change anything')
-  return beginActs(office, actor, acts)
+  return beginActs(office, actor, 'Replaced', acts)
 }

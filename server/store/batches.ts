@@ -18,6 +18,8 @@ export interface BatchRow {
   made_at: string
   ended_at: string | null
   undoes: string | null
+  /** What was done, where each has its own action. */
+  words: string | null
   beat_at: string
 }
 
@@ -35,7 +37,7 @@ export interface EntryRow {
   undo: string | null
 }
 
-const BATCH = 'b.id, b.site_id, b.person_id, b.roles, b.action, b.state, b.total, b.made_at, b.ended_at, b.undoes, b.beat_at'
+const BATCH = 'b.id, b.site_id, b.person_id, b.roles, b.action, b.state, b.total, b.made_at, b.ended_at, b.undoes, b.words, b.beat_at'
 
 export const batchById = (db: Reader, id: string) => db.one<BatchRow>(`SELECT ${BATCH} FROM batch b WHERE b.id = $id`, { id })
 

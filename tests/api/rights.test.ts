@@ -153,6 +153,15 @@ const CASES: Record<string, Case> = {
   },
   'POST /batches': { need: 'item.read', body: () => ({ action: { do: 'bin' }, items: [{ item: post.item, draft: null }] }) },
   'GET /batches': { need: 'signed-in' },
+  'POST /hits': { need: 'item.read', body: { rewrite: { what: 'text', words: 'words', to: 'x' } } },
+  'POST /rewrites': {
+    need: 'item.read',
+    body: () => ({
+      rewrite: { what: 'text', words: 'words', to: 'x' },
+      edition: null,
+      chosen: [{ item: post.item, draft: null, version: post.version, hits: [{ key: 'first.0', to: null }] }],
+    }),
+  },
   'GET /batches/:id': { need: 'signed-in', path: () => '/batches/none' },
   'GET /batches/:id/entries': { need: 'signed-in', path: () => '/batches/none/entries' },
   'POST /batches/:id/run': { need: 'signed-in', path: () => '/batches/none/run' },

@@ -56,7 +56,7 @@ const name = computed(() => {
   const [from, then] = what.value === 'label' ? [titleOf(words.value), titleOf(to.value)] : [words.value.trim(), to.value.trim()]
   const short = (text: string) => (text.length > 40 ? `${text.slice(0, 39)}…` : text)
   if (fills.value) return `${KINDS[what.value]} filled in`
-  return then ? `“${short(from)}” becomes “${short(then)}”` : `“${short(from)}” taken out`
+  return then ? `${short(from)} → ${short(then)}` : `Without ${short(from)}`
 })
 </script>
 

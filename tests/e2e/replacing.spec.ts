@@ -1,0 +1,43 @@
+import { AxeBuilder } from '@axe-core/playwright'
+import { expect, test } from '@playwright/test'
+import { stepIn } from './office'
+
+test('a word is replaced over the site: each place in its sentence, tried, gathered in an edition, and taken back', async ({ browser }) => {
+  const idris = await stepIn(browser, 'Idris Calloway')
+  await idris.goto('/office/content?q=section%3ATimetables')
+  await idris.getByRole('link', { name: 'Replace' }).click()
+  await expect(idris.getByLabel('What to look for')).toHaveValue('section:Timetables')
+  await idris.getByLabel('Find', { exact: true }).fill('gangway')
+  await idris.getByLabel('Replace with').fill('boarding bridge')
+  await idris.keyboard.press('Enter')
+  const places = idris.getByRole('region', { name: 'Places' })
+  const items = places.locator('section')
+  await expect(items.first().locator('del')).toHaveText('gangway')
+  await expect(items.first().locator('li')).toContainText('until the gangwayboarding bridge is lifted.')
+  const count = await items.count()
+  expect(count).toBeGreaterThan(2)
+  const bar = idris.getByRole('region', { name: 'The chosen places' })
+  await expect(bar).toContainText(`${count} places in ${count} items chosen`)
+  expect((await new AxeBuilder({ page: idris }).analyze()).violations.map(({ id, nodes }) => [id, nodes[0]?.html])).toEqual([])
+  // One is left out, by its own box.
+  const left = await items.nth(1).getByRole('link').innerText()
+  await items.nth(1).locator('li input').uncheck()
+  await expect(bar).toContainText(`${count - 1} places in ${count - 1} items chosen`)
+  await expect(bar.getByLabel('Name of the edition')).toHaveValue('gangway → boarding bridge')
+  await bar.getByRole('button', { name: 'See what would happen' }).click()
+  const dialog = idris.getByRole('dialog')
+  await expect(dialog).toContainText(`${count - 1} would be done. Nothing is changed yet.`)
+  await expect(dialog).not.toContainText(left)
+  await dialog.getByRole('button', { name: `Replace in ${count - 1} items` }).click()
+  await expect(idris.getByText(`Replaced: ${count - 1} items`)).toBeVisible()
+  await dialog.getByRole('button', { name: 'Close' }).click()
+  await idris.goto('/office/calendar')
+  await expect(idris.getByText('gangway → boarding bridge').first()).toBeVisible()
+  // Nothing of it is live, and one word takes all of it back.
+  expect(await (await idris.request.get('/timetables')).text()).not.toContain('boarding bridge')
+  await idris.goto('/office/content')
+  await idris.getByRole('button', { name: 'Done to many' }).click()
+  await idris.getByRole('dialog').getByRole('button', { name: 'Undo' }).first().click()
+  await expect(idris.getByText(`Taken back: ${count - 1} items`)).toBeVisible()
+  await idris.context().close()
+})
