@@ -1,5 +1,6 @@
 import { v7 } from 'uuid'
 import type { Block } from '../core/content/blocks'
+import { sha256Hex } from '../core/content/canonical'
 import { manifestOf, type Content } from '../core/content/content'
 import { makeSegment } from '../core/address/segment'
 import { defaultFields } from '../core/content/fields'
@@ -38,12 +39,14 @@ export async function growDemo(folder: string, size: number, progress: (words: s
       const count = Math.min(BATCH, size - made)
       await office.store.write(async (tx) => {
         const versions: NewVersion[] = []
+        /** What was written of some before: first drafts, a month apart. */
+        const earlier: NewVersion[][] = [[], []]
         const items: ItemRow[] = []
         for (let index = 0; index < count; index++) {
           const text = texts[(made + index) % texts.length]!
           const title = `${text.title}, no. ${made + index}`
           const at = new Date(moment - random.whole(0, 540 * 86_400_000)).toISOString()
-          const [item, draft, version] = [office.newId(), office.newId(), office.newId()]
+          const [item, draft] = [office.newId(), office.newId()]
           const body: Block[] = blocksOf(
             text.text,
             new Map(),
@@ -62,18 +65,25 @@ export async function growDemo(folder: string, size: number, progress: (words: s
             },
             body,
           }
-          versions.push({
-            id: version,
-            item,
-            draft,
-            number: 1,
-            parent: null,
-            author: writer,
-            at,
-            cause: 'import',
-            note: '',
-            manifest: manifestOf(content),
-            blocks: bytesOf(content),
+          const written = writings(content, 1 + (index % (earlier.length + 1)))
+          let parent: NewVersion['parent'] = null
+          written.forEach((one, turn) => {
+            const manifest = manifestOf(one)
+            const version: NewVersion = {
+              id: office.newId(),
+              item,
+              draft,
+              number: turn + 1,
+              parent,
+              author: writer,
+              at: new Date(Date.parse(at) - (written.length - 1 - turn) * 30 * 86_400_000).toISOString(),
+              cause: 'import',
+              note: '',
+              manifest,
+              blocks: bytesOf(one),
+            }
+            parent = { id: version.id, manifestHash: sha256Hex(JSON.stringify(manifest)), manifest }
+            ;(turn === written.length - 1 ? versions : earlier[turn]!).push(version)
           })
           items.push({
             id: item,
@@ -102,14 +112,14 @@ export async function growDemo(folder: string, size: number, progress: (words: s
             ends_at: null,
             author_id: writer,
             changed_at: at,
-            versions: 1,
+            versions: written.length,
           })
         }
         await tx.insert(
           'item',
           items.map(({ draft_id: _, ...item }) => ({ ...item, translation_group: item.id })),
         )
-        await addVersions(tx, versions)
+        for (const part of [...earlier, versions]) await addVersions(tx, part)
         await tx.insert(
           'draft',
           versions.map((version) => ({
@@ -170,3 +180,15 @@ export async function growDemo(folder: string, size: number, progress: (words: s
     await office.close()
   }
 }
+
+/** A text as it grew: each earlier writing lacks the last block of the next, and ends otherwise. */
+const writings = ({ fields, body }: Content, count: number): Content[] =>
+  Array.from({ length: count }, (_, turn) => {
+    const left = count - 1 - turn
+    return left
+      ? {
+          fields: { ...fields, summary: `${fields.summary ?? ''} (draft ${turn + 1})` },
+          body: body.slice(0, Math.max(1, body.length - left)),
+        }
+      : { fields, body }
+  })

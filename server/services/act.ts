@@ -2,10 +2,10 @@ import { makeSegment } from '../../core/address/segment'
 import type { Action, Done } from '../../core/batch/action'
 import { editsBetween } from '../../core/content/between'
 import { presentFields, type Content, type Manifest } from '../../core/content/content'
-import { FIELDS, labelOf, readField, type FieldName, type Fields } from '../../core/content/fields'
-import { KIND_WORDS, type Filing } from '../../core/content/kinds'
+import type { Fields } from '../../core/content/fields'
+import type { Filing } from '../../core/content/kinds'
 import { fullIn } from '../../core/time/words'
-import { baseOnSite, draftById, itemById, type ItemRow } from '../store/items'
+import { draftById, itemById, type ItemRow } from '../store/items'
 import { liveByIds } from '../store/live'
 import { readContent, readManifest, versionById } from '../store/versions'
 import type { Actor } from './access'
@@ -17,6 +17,7 @@ import type { Office } from './office'
 import { filedAs, leadsTo, propose } from './otherChanges'
 import { putLiveNow, rollBack, withdraw } from './publishing'
 import { mustRead } from './reading'
+import { changedMeanwhile, doneInDraft, fieldChange, whereItWent, type FieldAction } from './fieldChange'
 import { found, refusal, Refusal } from './refusal'
 import { pullOutDraft, sendDraft } from './review'
 import { within } from './within'
@@ -42,9 +43,9 @@ async function perform(office: Office, actor: Actor, target: Target, action: Act
       return setNote(office, actor, item, action)
     case 'field':
       if (action.draft !== undefined) await openWork(office, item, action.draft)
-      return setField(office, actor, item, action.draft ?? target.draft, action)
+      return edit(office, actor, item, action.draft ?? target.draft, action)
     case 'label':
-      return label(office, actor, item, target.draft, action)
+      return edit(office, actor, item, target.draft, action)
     case 'move':
       return moveTo(office, actor, item, action)
     case 'become':
@@ -160,61 +161,24 @@ async function draftToEdit(office: Office, actor: Actor, item: ItemRow, wanted: 
   return { id: draft, head, review, opened: draft !== before }
 }
 
-const empty = (value: unknown) => value === undefined || value === null || value === '' || (Array.isArray(value) && value.length === 0)
-const same = (a: unknown, b: unknown) => (empty(a) && empty(b)) || JSON.stringify(a) === JSON.stringify(b)
-
-const changedMeanwhile = (what: string) =>
-  refusal('changed-meanwhile', 'changed-meanwhile', `${what} was changed by someone else since; look at it first`)
-
-async function setField(
-  office: Office,
-  actor: Actor,
-  item: ItemRow,
-  wanted: string | null,
-  { name, to, from }: Omit<Action & { do: 'field' }, 'do' | 'draft'>,
-): Promise<Done> {
-  if (!FIELDS[name].kinds.includes(item.kind))
-    throw refusal('refused', 'field-unknown', `${KIND_WORDS[item.kind].one}: has no ${labelOf(name, item.kind).toLowerCase()}`)
-  const read = readField(item.kind, name, to)
-  if ('problem' in read) throw refusal('refused', 'field-wrong', `${labelOf(name, item.kind)}: ${read.problem}`, name)
+/** Changes one field in a draft. */
+async function edit(office: Office, actor: Actor, item: ItemRow, wanted: string | null, action: FieldAction): Promise<Done> {
   const draft = await draftToEdit(office, actor, item, wanted)
-  const head = found(await versionById(office.store.read, draft.head), 'version')
-  const { fields } = await readManifest(office.store.read, head.manifest)
-  if (same(fields[name], to)) throw refusal('conflict', 'unchanged', 'It is so already')
-  if (from !== undefined && !same(fields[name], from)) throw changedMeanwhile(labelOf(name, item.kind))
+  const { fields } = await manifestOf(office, draft.head)
+  const change = fieldChange(item.kind, fields, action)
+  const { name, to } = change
   const made = await saveEdits(office, actor, draft.id, { base: draft.head, edits: [{ op: 'field', name, value: to }], named: true })
-  const before = (fields[name] ?? null) as (Action & { do: 'field' })['to']
-  return {
-    said: await whereItWent(office, item, draft, made.review, name, { ...fields, [name]: read.value }),
-    draft: draft.id,
-    undo: draft.opened
-      ? { do: 'discard', draft: draft.id, version: made.version }
-      : { do: 'field', name, to: before, from: to, draft: draft.id },
-  }
+  const more = [
+    ...(draft.review !== made.review && draft.review !== 'draft' ? [LAPSES] : []),
+    ...(name === 'segment' ? await willRedirect(office, item, { ...fields, segment: to as string }) : []),
+  ]
+  return doneInDraft(item, change, { ...draft, version: made.version }, more)
 }
 
-/** Into which draft an edit went, and what that brings: a clearance that lapses, an address that will redirect. */
-async function whereItWent(
-  office: Office,
-  item: ItemRow,
-  draft: { opened: boolean; review: string },
-  review: string,
-  name?: FieldName,
-  fields: Fields = {},
-): Promise<string> {
-  const parts = [
-    draft.opened
-      ? 'In a new draft, which goes its route'
-      : item.on_site === 'none'
-        ? 'In its draft'
-        : 'In its open draft, which goes its route',
-  ]
-  if (draft.review !== review && draft.review !== 'draft') parts.push('what was cleared or waiting lapses')
-  if (name === 'segment' && item.on_site === 'live') {
-    const [now] = await liveByIds(office.store.read, [item.id])
-    if (now?.path) parts.push(`once it is live, ${now.path} redirects to …/${fields.segment || makeSegment(fields.title ?? '')}`)
-  }
-  return parts.join('; ')
+const LAPSES = 'what was cleared or waiting lapses'
+async function willRedirect(office: Office, item: ItemRow, { segment, title }: Fields): Promise<string[]> {
+  const [now] = item.on_site === 'live' ? await liveByIds(office.store.read, [item.id]) : []
+  return now?.path ? [`once it is live, ${now.path} redirects to …/${segment || makeSegment(title ?? '')}`] : []
 }
 
 /** Makes edits of a version that was looked at, in a draft that is gathered with others; what others changed there since refuses it. */
@@ -230,7 +194,7 @@ async function rewrite(
   const made = await saveEdits(office, actor, draft.id, { base: version, edits, named: true })
   if (made.version === draft.head) throw refusal('conflict', 'unchanged', 'It is so already')
   if (out) await removeEntry(office, actor, out.edition, out.event)
-  const said = await whereItWent(office, item, draft, made.review)
+  const said = [whereItWent(item, draft), ...(draft.review !== made.review && draft.review !== 'draft' ? [LAPSES] : [])].join('; ')
   const event = into && (await gather(office, actor, { edition: into.edition, name: into.name, item, draft: draft.id }))
   return {
     said: into ? `${said}; gathered in “${into.name}”` : said,
@@ -245,30 +209,6 @@ async function rewrite(
           ...(event ? { out: { edition: into.edition, event } } : {}),
         },
   }
-}
-
-async function label(
-  office: Office,
-  actor: Actor,
-  item: ItemRow,
-  wanted: string | null,
-  { add, remove }: Action & { do: 'label' },
-): Promise<Done> {
-  const draft = await draftOf(office, item, wanted ?? item.draft_id)
-  const open = draft?.change === 'content' && !draft.closed_at
-  const version = open ? draft.head_version : (baseOnSite(item) ?? (await newestOf(office, item.id)))
-  const { fields } = await manifestOf(office, version)
-  const labels = fields.labels ?? []
-  const next = [...labels.filter((one) => !remove.includes(one)), ...add.filter((one) => !labels.includes(one))]
-  const done = await setField(office, actor, item, wanted, { name: 'labels', to: next })
-  return { ...done, said: `${labelSaid(labels, next)} ${done.said.charAt(0).toLowerCase()}${done.said.slice(1)}` }
-}
-
-function labelSaid(before: string[], after: string[]): string {
-  const [more, fewer] = [after.filter((id) => !before.includes(id)).length, before.filter((id) => !after.includes(id)).length]
-  const count = (n: number) => (n === 1 ? 'one label' : `${n} labels`)
-  const said = [more ? `${count(more)} more` : '', fewer ? `${count(fewer)} fewer` : ''].filter(Boolean).join(', ')
-  return `${said.charAt(0).toUpperCase()}${said.slice(1)}`
 }
 
 const newestOf = async (office: Office, item: string): Promise<string> =>

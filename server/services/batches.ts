@@ -1,5 +1,6 @@
-import type { Action } from '../../core/batch/action'
+import type { Action, Done } from '../../core/batch/action'
 import { actionWords, isForMany } from '../../core/batch/action'
+import type { Outcome } from '../../core/outcome'
 import { assuming } from '../../core/access/session'
 import {
   batchById,
@@ -18,6 +19,7 @@ import { listedAfter, type Listing } from '../store/listing'
 import { personById } from '../store/people'
 import { actorFrom, sectionsWhere, type Actor } from './access'
 import { act, type Target } from './act'
+import { manyFields } from './manyFields'
 import { note, type Office } from './office'
 import { found, refusal, Refusal } from './refusal'
 import { within } from './within'
@@ -30,6 +32,8 @@ const ROWS = 2_000
 const CHUNK_MS = 40
 /** So many entries are looked at in one go at most. */
 const CHUNK = 400
+/** So many are looked at together: few enough to be done well within that time. */
+const SLICE = 20
 
 /** The items that are meant: those named, or all of a list. */
 export type Targets = { items: Target[] } | { listing: Listing }
@@ -307,10 +311,15 @@ export async function goOn(office: Office, id: string): Promise<boolean> {
     asked = entries.length
     const until = performance.now() + CHUNK_MS
     const inner = within(office, tx)
-    for (const entry of entries) {
-      if (known.length && performance.now() > until) break
-      const action = fixed ?? (JSON.parse(entry.action!) as Action)
-      known.push({ seq: entry.seq, ...(await outcomeOf(inner, actor, { item: entry.item_id, draft: entry.draft_id }, action)) })
+    for (let at = 0; at < entries.length && (!at || performance.now() < until); at += SLICE) {
+      const slice = entries.slice(at, at + SLICE).map((entry) => ({ ...entry, item: entry.item_id, draft: entry.draft_id }))
+      // What many have in common is done for all at once, the rest one by one.
+      const together = fixed?.do === 'label' || fixed?.do === 'field' ? await manyFields(office, tx, actor, slice, fixed) : []
+      for (const [index, entry] of slice.entries()) if (together[index]) known.push({ seq: entry.seq, ...told(together[index]) })
+      for (const entry of slice.filter((_, index) => !together[index])) {
+        if (known.length && performance.now() > until) break
+        known.push({ seq: entry.seq, ...(await outcomeOf(inner, actor, entry, fixed ?? actionOf(entry))) })
+      }
     }
     if (batch.state === 'trying') throw new OnlyTried()
     return keep(tx)
@@ -321,6 +330,13 @@ export async function goOn(office: Office, id: string): Promise<boolean> {
     if (!(error instanceof OnlyTried)) throw error
     return office.store.write(async (tx) => ((await batchById(tx, id))?.state === batch.state ? keep(tx) : false))
   }
+}
+
+const actionOf = ({ action }: { action: string | null }) => JSON.parse(action!) as Action
+const told = (outcome: Outcome<Done>): { outcome: EntryOutcome; undo: Action | null } => {
+  if (!outcome.ok) return { outcome: { ok: false, reasons: outcome.reasons }, undo: null }
+  const { said, draft, undo } = outcome.value
+  return { outcome: { ok: true, said, draft }, undo }
 }
 
 async function outcomeOf(

@@ -17,6 +17,9 @@ import { fact, note, type Office } from './office'
 import { found, refusal, Refusal } from './refusal'
 import { noteStep, waitingAt } from './waits'
 
+/** What a draft is called that nobody gave a name. */
+export const NEW_DRAFT = 'Change'
+
 /** More lines of work on one item at once than anyone can oversee are refused. */
 const MAX_OPEN_DRAFTS = 12
 
@@ -30,7 +33,7 @@ export async function openDraft(office: Office, actor: Actor, itemId: string, na
     must(actor, 'item.write', item.section_id)
     const standing = item.draft_id && name === undefined ? await draftById(tx, item.draft_id) : undefined
     if (standing?.change === 'content' && !item.binned_at) return { draft: standing.id, head: standing.head_version }
-    return beginDraft(office, tx, actor, item, name ?? 'Change')
+    return beginDraft(office, tx, actor, item, name ?? NEW_DRAFT)
   })
 }
 
