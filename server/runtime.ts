@@ -8,6 +8,7 @@ import { MomentSite } from './site/moment'
 import { startBinKeeper } from './jobs/binKeeper'
 import { startBatchRunner } from './jobs/batchRunner'
 import { startDeadlines } from './jobs/deadlines'
+import { startHistorian } from './jobs/historian'
 import { startLister } from './jobs/lister'
 import { startJournalHeads } from './jobs/journalHeads'
 import { startPostOffice } from './jobs/postOffice'
@@ -44,6 +45,7 @@ async function start(): Promise<Runtime> {
           startZoneKeeper(office),
           startIndexer(office),
           startLister(office),
+          startHistorian(office),
           startBatchRunner(office),
           startDeadlines(office),
           startPostOffice(office),

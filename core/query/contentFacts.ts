@@ -29,8 +29,9 @@ export const passagesOf = ({ fields, body }: Content): string[] =>
   [fields.summary ?? '', fields.searchDescription ?? '', ...body.map((block: Block) => blockText(block))].filter(Boolean)
 
 /** What lists know of an item of a kind by its content; what it was given as another kind is not seen. */
-export function contentFacts(kind: Kind, content: Content): ContentFacts {
-  const fields = onlyOf(kind, content.fields)
+export function contentFacts(kind: Kind, { fields: all, body }: Content): ContentFacts {
+  const content: Content = { fields: onlyOf(kind, all), body }
+  const { fields } = content
   return {
     language: (fields.language ?? '').toLowerCase(),
     shownDate: fields.shownDate ?? null,

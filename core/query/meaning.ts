@@ -15,6 +15,10 @@ export interface PairFacts {
   title: string
   /** Its title, the names of its labels, and all else that it says. No phrase goes over from one into the next. */
   text: readonly string[]
+  /** What readers get: its title, and the words of its text. */
+  live: readonly string[]
+  /** What each of its versions brought anew. */
+  ever: readonly string[]
 }
 
 /** The ids that a name means, whatever its case; none where nothing has that name. */
@@ -58,7 +62,7 @@ export function matches(query: Query, facts: PairFacts, names: Names, today: str
       return !facts.has[query.part]
     case 'word':
     case 'phrase':
-      return (query.in === 'title' ? [facts.title] : facts.text).some((passage) =>
+      return (query.in === 'title' ? [facts.title] : facts[query.in]).some((passage) =>
         stands(wordsOf(query.text), wordsOf(passage), query.is === 'word'),
       )
   }

@@ -4,6 +4,7 @@ import {
   COUNTED,
   DATED,
   NAMED,
+  NAMED_PLACES,
   PARTS,
   wordsOf,
   type Amount,
@@ -29,7 +30,7 @@ const MOST_DEEP = 20
 export const MOST_CHARACTERS = 1_000
 
 /** The names that stand before a colon. */
-export const FIELDS = [...Object.keys(CHOICES), ...NAMED, ...DATED, ...COUNTED, 'has', 'lacks', 'text'] as const
+export const FIELDS = [...Object.keys(CHOICES), ...NAMED, ...DATED, ...COUNTED, 'has', 'lacks', ...NAMED_PLACES] as const
 const list = (words: readonly string[]) => `${words.slice(0, -1).join(', ')} or ${words.at(-1)}`
 
 interface Token {
@@ -157,11 +158,12 @@ class Reader {
       if (!amount) throw wrong(start, given.length, AMOUNT_WORDS)
       return { is: 'counted', field: name as CountedField, amount }
     }
-    if (name === 'text') {
+    const place = NAMED_PLACES.find((each) => each === name)
+    if (place) {
       const quoted = /^"(.*)"$/s.exec(given)
       const text = quoted?.[1] ?? given
       if (!wordsOf(text).length) throw wrong(start, given.length, 'letters or digits')
-      return { is: quoted ? 'phrase' : 'word', in: 'text', text }
+      return { is: quoted ? 'phrase' : 'word', in: place, text }
     }
     const values = valuesOf(given)
     if (values.some((value) => !value)) throw wrong(start, given.length, 'a value on each side of a comma')
@@ -237,8 +239,8 @@ export function printQuery(query: Query): string {
     case 'counted':
       return `${query.field}:${printAmount(query.amount)}`
     case 'word':
-      return query.in === 'text' ? `text:${query.text}` : query.text
+      return query.in === 'title' ? query.text : `${query.in}:${query.text}`
     case 'phrase':
-      return query.in === 'text' ? `text:"${query.text}"` : `"${query.text}"`
+      return query.in === 'title' ? `"${query.text}"` : `${query.in}:"${query.text}"`
   }
 }

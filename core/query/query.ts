@@ -53,10 +53,16 @@ export interface Amount {
   to: number | null
 }
 
+/** Where words can be sought: in titles, in what is worked on, in what readers get now, or in whatever anyone ever wrote. */
+export const TEXT_PLACES = ['title', 'text', 'live', 'ever'] as const
+export type TextPlace = (typeof TEXT_PLACES)[number]
+/** Those that have to be named. */
+export const NAMED_PLACES = ['text', 'live', 'ever'] as const satisfies TextPlace[]
+
 /**
  * What is looked for among items, as a tree. A list of values means any of them. It holds of an item when it holds of the
  * item with one of its open drafts, or with none where it has none. Words stand in the title or the internal name, or
- * (`text`) anywhere in what it says: each as the beginning of a word there, a phrase as it is.
+ * anywhere in what it says (`text`), in what readers get (`live`), or in any of its versions (`ever`): each as the beginning of a word there, a phrase as it is.
  */
 export type Query =
   | { is: 'all' }
@@ -67,7 +73,7 @@ export type Query =
   | { is: 'dated'; field: DatedField; span: string }
   | { is: 'counted'; field: CountedField; amount: Amount }
   | { is: 'has' | 'lacks'; part: Part }
-  | { is: 'word' | 'phrase'; in: 'title' | 'text'; text: string }
+  | { is: 'word' | 'phrase'; in: TextPlace; text: string }
 
 export const ALL: Query = { is: 'all' }
 

@@ -1,4 +1,4 @@
-import { within, wordsOf, type Query } from './query'
+import { within, wordsOf, type Query, type TextPlace } from './query'
 
 /** A piece of text with the places in it that were looked for, in UTF-16 units, in order and apart. */
 export interface Snippet {
@@ -12,15 +12,19 @@ export interface Sought {
   begins: boolean
 }
 
-/** What a query looks for in texts, of what it does not deny. */
-export function soughtBy(query: Query): Sought[] {
+/** What a query looks for in texts of a kind, of what it does not deny. */
+export function soughtBy(query: Query, place: TextPlace = 'text'): Sought[] {
   const denied = new Set([...within(query)].flatMap((part) => (part.is === 'not' ? [...within(part.part)] : [])))
   return [...within(query)].flatMap((part) =>
-    (part.is === 'word' || part.is === 'phrase') && part.in === 'text' && !denied.has(part)
+    (part.is === 'word' || part.is === 'phrase') && part.in === place && !denied.has(part)
       ? { words: wordsOf(part.text), begins: part.is === 'word' }
       : [],
   )
 }
+
+/** Any of what is sought, as FTS5 asks for it (https://sqlite.org/fts5.html#full_text_query_syntax). */
+export const anyOf = (sought: readonly Sought[]): string =>
+  sought.map(({ words, begins }) => `"${words.join(' ')}"${begins ? '*' : ''}`).join(' OR ') || '""'
 
 interface Token {
   from: number

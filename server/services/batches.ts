@@ -29,11 +29,11 @@ export const MOST_AT_ONCE = 100_000
 /** Of those many, so many rows are written in one go. */
 const ROWS = 2_000
 /** One chunk holds the write queue for so long at most, when no single item takes longer. */
-const CHUNK_MS = 40
+const CHUNK_MS = 30
 /** So many entries are looked at in one go at most. */
-const CHUNK = 400
-/** So many are looked at together: few enough to be done well within that time. */
-const SLICE = 20
+const CHUNK = 100
+/** What one entry took of late, in milliseconds: so many are done together as fit into a chunk. */
+let pace = 2
 
 /** The items that are meant: those named, or all of a list. */
 export type Targets = { items: Target[] } | { listing: Listing }
@@ -296,7 +296,7 @@ export async function goOn(office: Office, id: string): Promise<boolean> {
   let asked = 0
   const known: Parameters<typeof keepOutcomes>[3] = []
   const keep = async (tx: Tx) => {
-    await keepOutcomes(tx, id, column, known)
+    if (known.length) await keepOutcomes(tx, id, column, known)
     const over = known.length === asked && asked < CHUNK
     const state = over ? (batch.state === 'trying' ? 'tried' : 'done') : batch.state
     await tx.update('batch', { id }, { beat_at: office.now(), state, ended_at: state === 'done' ? office.now() : null })
@@ -311,8 +311,14 @@ export async function goOn(office: Office, id: string): Promise<boolean> {
     asked = entries.length
     const until = performance.now() + CHUNK_MS
     const inner = within(office, tx)
-    for (let at = 0; at < entries.length && (!at || performance.now() < until); at += SLICE) {
-      const slice = entries.slice(at, at + SLICE).map((entry) => ({ ...entry, item: entry.item_id, draft: entry.draft_id }))
+    for (
+      let at = 0, size = Math.ceil(CHUNK_MS / pace);
+      at < entries.length && size > 0;
+      at += size, size = until - performance.now() > CHUNK_MS / 2 ? Math.floor((until - performance.now()) / pace) : 0
+    ) {
+      const start = performance.now()
+      size = Math.min(size, entries.length - at)
+      const slice = entries.slice(at, at + size).map((entry) => ({ ...entry, item: entry.item_id, draft: entry.draft_id }))
       // What many have in common is done for all at once, the rest one by one.
       const together = fixed?.do === 'label' || fixed?.do === 'field' ? await manyFields(office, tx, actor, slice, fixed) : []
       for (const [index, entry] of slice.entries()) if (together[index]) known.push({ seq: entry.seq, ...told(together[index]) })
@@ -320,6 +326,7 @@ export async function goOn(office: Office, id: string): Promise<boolean> {
         if (known.length && performance.now() > until) break
         known.push({ seq: entry.seq, ...(await outcomeOf(inner, actor, entry, fixed ?? actionOf(entry))) })
       }
+      pace = (pace + (performance.now() - start) / size) / 2
     }
     if (batch.state === 'trying') throw new OnlyTried()
     return keep(tx)

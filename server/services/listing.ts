@@ -2,8 +2,8 @@ import { withAncestors } from '../../core/access/rights'
 import { onlyOf, type FieldName, type Fields } from '../../core/content/fields'
 import type { Kind } from '../../core/content/kinds'
 import { CONTENT_PARTS, passagesOf, type ContentPart } from '../../core/query/contentFacts'
-import { snippetOf, soughtBy, type Snippet, type Sought } from '../../core/query/snippet'
-import { inList, wordsOf, type Query } from '../../core/query/query'
+import { anyOf, snippetOf, soughtBy, type Snippet, type Sought } from '../../core/query/snippet'
+import { inList, NAMED_PLACES, wordsOf, type Query } from '../../core/query/query'
 import { readSort } from '../../core/query/sort'
 import type { Reader } from '../store/database'
 import { bitOf, codeNames } from '../store/listed'
@@ -12,6 +12,7 @@ import { gateNames } from '../store/sites'
 import { readContent, readContents, readManifest, readManifests, versionsByIds } from '../store/versions'
 import { draftById } from '../store/items'
 import { earlierAddresses, liveByIds } from '../store/live'
+import { firstWriters } from '../store/written'
 import { blockText } from '../../core/content/blocks'
 import type { MediaView } from '../../core/render/picture'
 import type { Actor } from './access'
@@ -67,8 +68,11 @@ export const CELL_FIELDS = [
 /** A row with what its version says in the fields that a list can change. */
 export type FieldedRow = ListedRow & { fields: Pick<Fields, (typeof CELL_FIELDS)[number]> }
 
+/** A piece of a text; of one that is found by what anyone ever wrote, who did so first. */
+export type FoundSnippet = Snippet & { written?: { by: string; at: string; number: number } }
+
 export interface ItemPage {
-  items: (FieldedRow & { snippet?: Snippet | null })[]
+  items: (FieldedRow & { snippet?: FoundSnippet | null })[]
   total: number
   next: string | null
 }
@@ -111,7 +115,7 @@ export async function findItems(office: Office, foresight: Foresight, actor: Act
   if (!sort) throw refusal('bad-input', 'sort-wrong', 'The list cannot be sorted by that', 'sort')
   const db = office.store.read
   const { rows, total } = await countedPage(db, listing, sort, startOf(query), query.limit + 1)
-  const items = await withSnippets(db, await withFields(db, rows.slice(0, query.limit)), soughtBy(listing.query))
+  const items = await withSnippets(db, await withFields(db, rows.slice(0, query.limit)), listing.query)
   return { items, total, next: rows.length > query.limit ? cursorOf(items.at(-1)!) : null }
 }
 
@@ -127,16 +131,31 @@ export async function withFields(db: Reader, rows: ListedRow[]): Promise<Fielded
   })
 }
 
-/** Rows with the piece of their text that has what was sought, where something was. */
-async function withSnippets(db: Reader, rows: ItemPage['items'], sought: Sought[]): Promise<ItemPage['items']> {
-  if (!sought.length) return rows
-  const contents = await readContents(
-    db,
-    rows.map((row) => row.found_version),
-  )
-  return rows.map((row) => {
-    const content = contents.get(row.found_version)!
-    return { ...row, snippet: snippetOf([...passagesOf(content), content.fields.title ?? ''], sought) }
+/**
+ * Rows with the piece of their text that has what was sought, where something was: of what is worked on, else of what readers get,
+ * else of what someone wrote first.
+ */
+async function withSnippets(db: Reader, rows: ItemPage['items'], query: Query): Promise<ItemPage['items']> {
+  const [text, live, ever] = NAMED_PLACES.map((place) => soughtBy(query, place)) as [Sought[], Sought[], Sought[]]
+  if (!text.length && !live.length && !ever.length) return rows
+  const ids = rows.map(({ id }) => id)
+  const [first, entries] = await Promise.all([
+    ever.length ? firstWriters(db, ids, anyOf(ever)) : [],
+    live.length && !text.length ? liveByIds(db, ids) : [],
+  ])
+  const writers = new Map(first.map((one) => [one.item, one]))
+  const liveVersions = new Map(entries.map(({ item, version }) => [item, version]))
+  const shown = rows.map((row) => (text.length ? row.found_version : liveVersions.get(row.id)))
+  const contents = await readContents(db, [...shown.flatMap((version) => version ?? []), ...first.map(({ version }) => version)])
+  const piece = (version: string | undefined, sought: Sought[]) => {
+    const content = version === undefined ? undefined : contents.get(version)
+    return content ? snippetOf([...passagesOf(content), content.fields.title ?? ''], sought) : null
+  }
+  return rows.map((row, index) => {
+    const writer = writers.get(row.id)
+    if (!writer) return { ...row, snippet: piece(shown[index], text.length ? text : live) }
+    const snippet = piece(writer.version, ever)
+    return { ...row, snippet: snippet && { ...snippet, written: { by: writer.by, at: writer.at, number: writer.number } } }
   })
 }
 

@@ -74,13 +74,15 @@ export const keepOutcomes = (
   known: { seq: number; outcome: EntryOutcome; undo: Action | null }[],
 ): Promise<void> =>
   tx.run(
-    `UPDATE batch_entry SET ${column} = j.value ->> 'outcome'${column === 'outcome' ? ", undo = j.value ->> 'undo'" : ''}
-     FROM json_each($known) j WHERE batch_entry.batch_id = $batch AND batch_entry.seq = j.value ->> 'seq'`,
+    `WITH k AS MATERIALIZED (SELECT value ->> 0 AS seq, value ->> 1 AS outcome, value ->> 2 AS undo FROM json_each($known))
+     UPDATE batch_entry SET ${column} = k.outcome${column === 'outcome' ? ', undo = k.undo' : ''}
+     FROM k WHERE batch_entry.batch_id = $batch AND batch_entry.seq BETWEEN $from AND $to AND batch_entry.seq = k.seq`,
     {
       batch,
-      known: JSON.stringify(
-        known.map(({ seq, outcome, undo }) => ({ seq, outcome: JSON.stringify(outcome), undo: undo && JSON.stringify(undo) })),
-      ),
+      // The store would walk all entries of the batch otherwise.
+      from: Math.min(...known.map(({ seq }) => seq)),
+      to: Math.max(...known.map(({ seq }) => seq)),
+      known: JSON.stringify(known.map(({ seq, outcome, undo }) => [seq, JSON.stringify(outcome), undo && JSON.stringify(undo)])),
     },
   )
 

@@ -8,6 +8,7 @@ import {
   type NamedField,
   type Part,
   type Query,
+  type TextPlace,
 } from '../../core/query/query'
 import { spanOf } from '../../core/query/spans'
 import { dayBounds } from '../../core/time/zone'
@@ -49,6 +50,14 @@ const PART: Record<Exclude<Part, ContentPart | 'trouble'>, (row: string) => stri
   time: (row) => `${row}.next IS NOT NULL`,
   embargo: (row) => `${row}.embargoed = 1`,
   links: (row) => `${row}.n IN (SELECT p.n FROM live_ref r JOIN pair p ON p.item_id = r.target WHERE r.relation = 'link')`,
+}
+
+/** The rows in which words stand, by where they are sought, up to what is sought. */
+const FOUND: Record<TextPlace, string> = {
+  title: 'SELECT rowid FROM listed_title WHERE listed_title',
+  text: 'SELECT rowid FROM listed_text WHERE listed_text',
+  live: 'SELECT p.n FROM live_text f JOIN live_entry e ON e.n = f.rowid JOIN pair p ON p.item_id = e.item_id WHERE live_text',
+  ever: 'SELECT p.n FROM written_text f JOIN written w ON w.n = f.rowid JOIN pair p ON p.item_id = w.item_id WHERE written_text',
 }
 
 /** A gate `w` of the route of a draft `d`: two routes may have gates of one id. */
@@ -135,7 +144,7 @@ export function queryWhere(query: Query, asking: Asking): { where: (row: string)
   }
   const found = ({ is, in: place, text }: Query & { is: 'word' | 'phrase' }, row: string) => {
     const words = values.put(`"${wordsOf(text).join(' ')}"${is === 'word' ? '*' : ''}`)
-    return `(${row}.n IN (SELECT rowid FROM listed_${place} WHERE listed_${place} MATCH ${words}))`
+    return `(${row}.n IN (${FOUND[place]} MATCH ${words}))`
   }
   const has = (part: Part, row: string): string => {
     if (isContentPart(part)) return `(${row}.parts & ${bitOf(part)} <> 0)`

@@ -153,6 +153,34 @@ export async function addVersions(tx: Tx, versions: NewVersion[]): Promise<void>
   )
 }
 
+/** Of each version what differs from its base, if it has one: both with their fields, and the blocks that are not in both. */
+export async function readChanges(
+  db: Reader,
+  pairs: readonly { version: string; base: string | null }[],
+): Promise<[before: Content | null, after: Content][]> {
+  const rows = new Map(
+    (
+      await versionsByIds(
+        db,
+        pairs.flatMap(({ version, base }) => [version, ...(base === null ? [] : [base])]),
+      )
+    ).map((row) => [row.id, row.manifest]),
+  )
+  const manifestsOf = await readManifests(db, [...rows.values()])
+  const changed = pairs.map(({ version, base }) => {
+    const of = (id: string) => manifestsOf.get(rows.get(id)!)!
+    const [before, after] = [base === null ? null : of(base), of(version)]
+    const apart = (one: Manifest, other: Manifest | null): Manifest => {
+      const known = new Set(other?.body.map(([, hash]) => hash))
+      return { ...one, body: one.body.filter(([, hash]) => !known.has(hash)) }
+    }
+    return [before && apart(before, after), apart(after, before)] as const
+  })
+  const texts = await readTexts(db, new Set(changed.flatMap((both) => both.flatMap((one) => one?.body.map(([, hash]) => hash) ?? []))))
+  const filled = ({ fields, body }: Manifest): Content => ({ fields, body: body.map(([, hash]) => JSON.parse(texts.get(hash)!) as Block) })
+  return changed.map(([before, after]) => [before && filled(before), filled(after)])
+}
+
 /** The manifest and block bytes of a whole content, for a first version. */
 export function bytesOf(content: Content): Map<string, { bytes: string; id: string }> {
   return new Map(

@@ -5,13 +5,15 @@ import fc from 'fast-check'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { withAncestors } from '../../core/access/rights'
 import { manifestOf, type Content } from '../../core/content/content'
-import type { Fields } from '../../core/content/fields'
+import { onlyOf, type Fields } from '../../core/content/fields'
 import { matchesItem, type Names, type PairFacts } from '../../core/query/meaning'
 import { printQuery } from '../../core/query/parse'
 import { CHOICES, type Query } from '../../core/query/query'
 import { SORT_KEYS, type SortKey } from '../../core/query/sort'
 import { dateIn } from '../../core/time/zone'
+import { takeInWritten } from '../../server/jobs/historian'
 import { takeIn } from '../../server/jobs/lister'
+import { indexLive } from '../../server/jobs/searchIndex'
 import { actorFrom, type Actor } from '../../server/services/access'
 import { openOffice, type Office } from '../../server/services/office'
 import { addPerson } from '../../server/services/people'
@@ -69,6 +71,8 @@ function someContent(labels: string[]): Content {
   return { fields, body }
 }
 
+const saidIn = ({ body }: Content) => body.map((block) => (block.kind === 'paragraph' ? block.text.map(({ text }) => text).join('') : ''))
+
 beforeAll(async () => {
   office = await openOffice(folder, { now: () => new Date(`${TODAY}T11:00:00Z`) }, { durable: false })
   const founder = await firstStart(office, {
@@ -92,14 +96,15 @@ beforeAll(async () => {
   const labels = LABELS.map((label) => ({ ...label, id: office.newId() }))
   const names: Names = namesOf(rights, wen, labels, [{ id: 'reviewed/review', name: 'Legal' }])
 
-  const [items, versions, drafts, waits, events, intervals, links]: [Row[], NewVersion[], Row[], Row[], Row[], Row[], Row[]] = [
-    [],
-    [],
-    [],
-    [],
-    [],
-    [],
-    [],
+  const versions: NewVersion[] = []
+  const [items, drafts, waits, events, intervals, links, entries] = Array.from({ length: 7 }, (): Row[] => []) as [
+    Row[],
+    Row[],
+    Row[],
+    Row[],
+    Row[],
+    Row[],
+    Row[],
   ]
   const on = (at: string | null) => at && dateIn(at, ZONE)
   for (let count = 0; count < ITEMS; count++) {
@@ -131,6 +136,7 @@ beforeAll(async () => {
     }
     items.push(row)
     let number = 0
+    const everWritten: string[] = []
     const write = (draft: string, author: string) => {
       const content = someContent(some(labels).map(({ id }) => id))
       versions.push({
@@ -146,6 +152,9 @@ beforeAll(async () => {
         manifest: manifestOf(content),
         blocks: bytesOf(content),
       })
+      everWritten.push(
+        [content.fields.title, content.fields.summary, content.fields.searchDescription, ...saidIn(content)].filter(Boolean).join('\n'),
+      )
       return { version: versions.at(-1)!.id, content }
     }
     const first = { ...write(office.newId(), row.author_id), by: row.author_id }
@@ -158,6 +167,19 @@ beforeAll(async () => {
         cause: 'put-live',
         section_id: row.section_id,
         fields: '{}',
+      })
+    if (onSite === 'live')
+      entries.push({
+        item_id: item,
+        site_id: site.id,
+        kind: row.kind,
+        section_id: row.section_id,
+        version_id: first.version,
+        title,
+        in_sitemap: 1,
+        fields: '{}',
+        first_live: row.created_at,
+        changed_at: row.created_at,
       })
     const plan = (kind: string, draft: string | null, state: string): string => {
       const at = instant()
@@ -203,8 +225,8 @@ beforeAll(async () => {
     const ends = pick([true, false, false]) ? plan('withdraw', null, 'planned') : null
     const next = [...open.flatMap(({ at }) => at ?? []), ...(ends ? [ends] : [])].sort()[0] ?? null
     const pair = (of: { content: Content; by: string }, draft: { state: string; waiting: boolean } | null): PairFacts => {
-      const { fields, body } = of.content
-      const says = body.map((block) => (block.kind === 'paragraph' ? block.text.map(({ text }) => text).join('') : ''))
+      const fields = onlyOf(row.kind, of.content.fields)
+      const says = saidIn(of.content)
       const own = (fields.labels ?? []).map((id) => labels.find((one) => one.id === id)!)
       const words = [fields.title, fields.summary, ...says].join(' ').match(/[\p{L}\p{N}]+(?:’[\p{L}\p{N}]+)*/gu)!
       return {
@@ -250,6 +272,8 @@ beforeAll(async () => {
           own.map((one) => one.title).join('\n'),
           [fields.summary, fields.searchDescription, ...says].filter(Boolean).join('\n'),
         ],
+        live: onSite === 'live' ? [first.content.fields.title!, [first.content.fields.summary, ...saidIn(first.content)].join('\n')] : [],
+        ever: everWritten,
       }
     }
     known.set(item, open.length ? open.map((one) => pair(one, one)) : [pair(first, null)])
@@ -261,13 +285,18 @@ beforeAll(async () => {
     await tx.insert('gate_wait', waits)
     await tx.insert('planned_event', events)
     await tx.insert('live_interval', intervals)
+    await tx.insert('live_entry', entries)
     await tx.insert('live_ref', links)
     // What the list is made from was set by hand; the triggers of new versions have moved some of it.
     for (const { id, changed_at, author_id } of items)
       await tx.update('item', { id: id as string }, { changed_at: changed_at as string, author_id: author_id as string })
     await syncItems(tx, [...known.keys()])
   })
+  await indexLive(office)
+  // The words of links were read anew with what is live: those that were set by hand come back.
+  await office.store.write((tx) => tx.insert('live_ref', links, 'IGNORE'))
   await takeIn(office)
+  await takeInWritten(office)
   const troubled = [...known.keys()].filter((_, index) => index % 5 === 0)
   listing = {
     site: site.id,

@@ -104,6 +104,9 @@ describe('the write queue', () => {
       { name: '0003-time' },
       { name: '0004-live-times' },
       { name: '0005-listing' },
+      { name: '0006-kinds' },
+      { name: '0007-written' },
+      { name: '0008-column-triggers' },
     ])
     await Promise.all([one.close(), two.close()])
     rmSync(fresh, { recursive: true, force: true })

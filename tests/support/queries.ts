@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import { CHOICES, COUNTED, DATED, NAMED, PARTS, type Amount, type ChoiceField, type Query } from '../../core/query/query'
+import { CHOICES, COUNTED, DATED, NAMED, PARTS, TEXT_PLACES, type Amount, type ChoiceField, type Query } from '../../core/query/query'
 
 const WORDS = ['summer', 'Sum', 'fares', 'boat', 'årdal', 'Ardal', 'x1', 'quay', 'winter']
 export const NAMES = [
@@ -23,7 +23,7 @@ const AMOUNTS: Amount[] = [
   { from: 0, to: 0 },
   { from: null, to: -1 },
 ]
-const place = fc.constantFrom('title' as const, 'text' as const)
+const place = fc.constantFrom(...TEXT_PLACES)
 
 const choice = fc
   .constantFrom<ChoiceField>('kind', 'site', 'draft', 'in')

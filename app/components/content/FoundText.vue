@@ -1,6 +1,15 @@
 <script setup lang="ts">
 /** A piece of text with what was sought in it marked. */
-const props = defineProps<{ snippet: { text: string; marks: [number, number][] } | null }>()
+import { shortIn } from '~~/core/time/words'
+import type { FoundSnippet } from '~~/server/services/listing'
+import { useSite } from '~/stores/site'
+
+const props = defineProps<{ snippet: FoundSnippet | null }>()
+const site = useSite()
+const writer = computed(() => {
+  const written = props.snippet?.written
+  return written ? `${written.by}, ${shortIn(written.at, site.site?.zone ?? 'UTC', site.now)}: ` : ''
+})
 const pieces = computed(() => {
   if (!props.snippet) return []
   const { text, marks } = props.snippet
@@ -15,7 +24,8 @@ const pieces = computed(() => {
 </script>
 
 <template>
-  <span class="truncate text-soft" :title="snippet?.text"
+  <span class="truncate text-soft" :title="`${writer}${snippet?.text ?? ''}`"
+    ><span v-if="writer" class="text-ink">{{ writer }}</span
     ><template v-for="(piece, index) in pieces" :key="index"
       ><mark v-if="piece.marked" class="bg-lamp-wash font-semibold text-ink">{{ piece.text }}</mark
       ><template v-else>{{ piece.text }}</template></template

@@ -24,6 +24,8 @@ export const FIELD_WORDS: Record<string, string> = {
   has: 'what is there: picture, summary …',
   lacks: 'what is not there',
   text: 'words anywhere in it',
+  live: 'words in what readers get',
+  ever: 'words that anyone ever wrote there',
 }
 
 /** The facets in the order they are shown, with their headings. */

@@ -4,7 +4,7 @@ import { Columns3, History, ListFilter, ListTree, Plus, Replace, Tags } from 'lu
 import type { Action, Done } from '~~/core/batch/action'
 import type { Kind } from '~~/core/content/kinds'
 import { parseQuery, printQuery } from '~~/core/query/parse'
-import { ALL, type Query } from '~~/core/query/query'
+import { ALL, NAMED_PLACES, type Query } from '~~/core/query/query'
 import { soughtBy } from '~~/core/query/snippet'
 import { dateIn } from '~~/core/time/zone'
 import type { Facets } from '~~/server/services/listing'
@@ -47,8 +47,8 @@ const query = computed<Query>(() => {
   return parsed.ok ? parsed.query : ALL
 })
 // Where words are sought in texts, the place where they stand is shown beside the title.
-const seeks = computed(() => soughtBy(query.value).length > 0)
-const usual = computed(() => (seeks.value ? 'rank' : '-changed'))
+const seeks = computed(() => NAMED_PLACES.some((place) => soughtBy(query.value, place).length > 0))
+const usual = computed(() => (soughtBy(query.value).length ? 'rank' : '-changed'))
 const sort = computed(() => pick('sort') || usual.value)
 const tree = computed(() => sort.value === 'place')
 function show(change: Record<string, string | undefined>) {

@@ -1,0 +1,22 @@
+import { newPassages } from '../../core/history/written'
+import type { Office } from '../services/office'
+import { keepWritten, unwrittenVersions } from '../store/written'
+import { readChanges } from '../store/versions'
+import { keepUp } from './keepUp'
+
+const BATCH = 100
+
+/** Takes in what versions brought anew, some at a time, oldest first. Answers how many were taken in. */
+export async function takeInWritten(office: Office): Promise<number> {
+  for (let total = 0; ;) {
+    const versions = await unwrittenVersions(office.store.read, BATCH)
+    if (!versions.length) return total
+    const changes = await readChanges(office.store.read, versions)
+    const rows = versions.map((row, index) => ({ ...row, words: newPassages(...changes[index]!).join('\n') }))
+    await office.store.write((tx) => keepWritten(tx, rows))
+    total += versions.length
+  }
+}
+
+/** Keeps up, while the process runs, with what anyone writes. Answers how to stop. */
+export const startHistorian = (office: Office) => keepUp(office, 'the historian', () => takeInWritten(office))
