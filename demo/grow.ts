@@ -4,6 +4,7 @@ import { sha256Hex } from '../core/content/canonical'
 import { manifestOf, type Content } from '../core/content/content'
 import { makeSegment } from '../core/address/segment'
 import { defaultFields } from '../core/content/fields'
+import { takeInWritten } from '../server/jobs/historian'
 import { takeIn } from '../server/jobs/lister'
 import { indexLive } from '../server/jobs/searchIndex'
 import { changeLive, type LiveChange } from '../server/services/live'
@@ -176,6 +177,8 @@ export async function growDemo(folder: string, size: number, progress: (words: s
     await indexLive(office)
     progress('taking in what lists know')
     await takeIn(office)
+    progress('taking in what was ever written')
+    await takeInWritten(office)
   } finally {
     await office.close()
   }

@@ -3,6 +3,7 @@ import type { Content } from '../core/content/content'
 import type { Edit } from '../core/content/edits'
 import type { Kind } from '../core/content/kinds'
 import { wallOf } from '../core/time/zone'
+import { takeInWritten } from '../server/jobs/historian'
 import { indexLive } from '../server/jobs/searchIndex'
 import { runDue } from '../server/jobs/scheduler'
 import { actorFrom, type Actor } from '../server/services/access'
@@ -185,6 +186,7 @@ class Story {
     await this.tellLately()
     this.progress('taking in the words for search')
     await indexLive(this.office)
+    await takeInWritten(this.office)
   }
 
   private async found(): Promise<void> {

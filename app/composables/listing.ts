@@ -5,6 +5,7 @@ import { useSite } from '~/stores/site'
 
 interface PageAnswer {
   total: number
+  meant?: string
   items: Listed[]
 }
 
@@ -19,6 +20,8 @@ const MOST_PAGES = 40
 export function useListing(asked: () => { q: string; sort: string }) {
   const site = useSite()
   const total = ref<number | null>(null)
+  /** Where there is nothing: the query as it was perhaps meant. */
+  const meant = ref('')
   const problem = shallowRef<ApiProblem | null>(null)
   const pages = shallowRef(new Map<number, Listed[]>())
   const coming = new Set<number>()
@@ -36,6 +39,7 @@ export function useListing(asked: () => { q: string; sort: string }) {
       )
       if (mine !== turn) return
       total.value = answer.total
+      meant.value = answer.meant ?? ''
       problem.value = null
       const next = new Map(pages.value)
       next.delete(page)
@@ -80,5 +84,5 @@ export function useListing(asked: () => { q: string; sort: string }) {
     () => site.news,
     useDebounceFn(() => load(), 400),
   )
-  return { total, problem, rowAt, look, load, put, pages }
+  return { total, meant, problem, rowAt, look, load, put, pages }
 }

@@ -84,6 +84,10 @@ export function* within(query: Query): Generator<Query> {
   if (query.is === 'not') yield* within(query.part)
 }
 
+/** What a query asks, term by term: an item that it finds is there for those that hold of it. What it denies is one term. */
+export const termsOf = (query: Query): Query[] =>
+  query.is === 'and' || query.is === 'or' ? query.parts.flatMap(termsOf) : query.is === 'all' ? [] : [query]
+
 /** Whether a query says something of a field. */
 export const asks = (query: Query, field: ChoiceField | NamedField): boolean =>
   [...within(query)].some((part) => 'field' in part && part.field === field)

@@ -72,8 +72,8 @@ export const listing = [
       limit: pageLimit,
     }),
     async run({ office, foresight, actor, query }) {
-      const { total, next, items } = await findItems(office, foresight, actor, query)
-      return { total, next, items: items.map(view) }
+      const { items, ...page } = await findItems(office, foresight, actor, query)
+      return { ...page, items: items.map(view) }
     },
   }),
   endpoint({
@@ -100,10 +100,10 @@ export const listing = [
     method: 'GET',
     path: '/items/:id/card',
     tag: 'items',
-    summary: 'An item in a few words: what it says, its picture, its last change, its addresses',
+    summary: 'An item in a few words: what it says, its picture, its last change, its addresses, and why a query finds it',
     params: id,
-    query: z.strictObject({ draft: z.string().max(60).optional() }),
-    run: ({ office, actor, params, query }) => itemCard(office, actor, params.id, query.draft),
+    query: z.strictObject({ draft: z.string().max(60).optional(), q: z.string().max(1_000).optional() }),
+    run: ({ office, foresight, actor, params, query }) => itemCard(office, foresight, actor, params.id, query),
   }),
   endpoint({
     method: 'GET',

@@ -3,11 +3,13 @@ import { onlyOf, type FieldName, type Fields } from '../../core/content/fields'
 import type { Kind } from '../../core/content/kinds'
 import { CONTENT_PARTS, passagesOf, type ContentPart } from '../../core/query/contentFacts'
 import { anyOf, snippetOf, soughtBy, type Snippet, type Sought } from '../../core/query/snippet'
-import { inList, NAMED_PLACES, wordsOf, type Query } from '../../core/query/query'
+import { inList, NAMED_PLACES, termsOf, wordsOf, type Query } from '../../core/query/query'
+import { parseQuery, printQuery } from '../../core/query/parse'
 import { readSort } from '../../core/query/sort'
+import { errorsIn, nearest, respelled, soughtWords } from '../../core/query/spelling'
 import type { Reader } from '../store/database'
-import { bitOf, codeNames } from '../store/listed'
-import { countedPage, facetRows, type Tally, type ListedRow, type Listing, type Start } from '../store/listing'
+import { bitOf, codeNames, wordsLike } from '../store/listed'
+import { countedPage, countListed, facetRows, holding, type Tally, type ListedRow, type Listing, type Start } from '../store/listing'
 import { gateNames } from '../store/sites'
 import { readContent, readContents, readManifest, readManifests, versionsByIds } from '../store/versions'
 import { draftById } from '../store/items'
@@ -75,6 +77,8 @@ export interface ItemPage {
   items: (FieldedRow & { snippet?: FoundSnippet | null })[]
   total: number
   next: string | null
+  /** Where nothing was found: the query with words spelled as they are known, of which something would be. */
+  meant?: string
 }
 
 function stateQuery(state: (typeof LIST_STATES)[number]): Query {
@@ -116,7 +120,23 @@ export async function findItems(office: Office, foresight: Foresight, actor: Act
   const db = office.store.read
   const { rows, total } = await countedPage(db, listing, sort, startOf(query), query.limit + 1)
   const items = await withSnippets(db, await withFields(db, rows.slice(0, query.limit)), listing.query)
+  if (!total) return { items, total, next: null, ...(await meantBy(db, listing, query.q ?? '')) }
   return { items, total, next: rows.length > query.limit ? cursorOf(items.at(-1)!) : null }
+}
+
+/** A query of which nothing was found, with its words spelled as they are known; where that finds something. */
+async function meantBy(db: Reader, listing: Listing, q: string): Promise<{ meant?: string }> {
+  const spelling = new Map<string, string>()
+  for (const word of new Set(soughtWords(listing.query))) {
+    const errors = errorsIn(word)
+    const term = errors ? nearest(word, await wordsLike(db, word, errors)) : null
+    if (term !== null) spelling.set(word, term)
+  }
+  if (!spelling.size) return {}
+  const typed = parseQuery(q, listing.today)
+  // Words that stand only in what one may not see are not told.
+  const found = typed.ok && (await countListed(db, { ...listing, query: respelled(listing.query, spelling) }))
+  return found ? { meant: printQuery(respelled(typed.query, spelling)) } : {}
 }
 
 /** Rows with what their versions say in the fields that a list can change. */
@@ -245,7 +265,13 @@ function sectionFacets(tally: Tally<number | null>, codes: ReadonlyMap<number, s
 }
 
 /** An item in a few words, for who looks at its row: as a draft of it says, or the one that stands for it, or the site. */
-export async function itemCard(office: Office, actor: Actor, id: string, draftId: string | undefined) {
+export async function itemCard(
+  office: Office,
+  foresight: Foresight,
+  actor: Actor,
+  id: string,
+  { draft: draftId, q }: { draft?: string | undefined; q?: string | undefined },
+) {
   const db = office.store.read
   const item = await readableItem(office, actor, id)
   const draft = draftId === undefined ? undefined : await draftById(db, draftId)
@@ -273,5 +299,18 @@ export async function itemCard(office: Office, actor: Actor, id: string, draftId
     draft: draft?.item_id === id ? draft.name : null,
     path: now?.path ?? null,
     earlier: await earlierAddresses(db, id, now?.path ?? null),
+    because: q?.trim() ? await because(office, foresight, actor, { item: id, draft: draftId ?? null, q }) : [],
   }
+}
+
+/** For which terms of a query an item is in its list. */
+async function because(
+  office: Office,
+  foresight: Foresight,
+  actor: Actor,
+  { item, draft, q }: { item: string; draft: string | null; q: string },
+): Promise<string[]> {
+  const listing = await listingFor(office, foresight, actor, { q })
+  const typed = parseQuery(q, listing.today)
+  return typed.ok ? (await holding(office.store.read, listing, termsOf(typed.query), item, draft)).map(printQuery) : []
 }

@@ -1,5 +1,6 @@
 import type { Kind } from '../../core/content/kinds'
 import { CONTENT_PARTS, type ContentFacts, type ContentPart } from '../../core/query/contentFacts'
+import type { Term } from '../../core/query/spelling'
 import type { Reader, Tx } from './database'
 
 /** A small number that stands for a word or an id in rows of `listed`; never null, -1 where nothing has it. */
@@ -77,6 +78,21 @@ export const staleListed = (db: Reader, limit: number, items?: string[]): Promis
     `SELECT n, item_id AS item, (SELECT kind FROM item i WHERE i.id = item_id) AS kind, version_id AS version FROM pair WHERE indexed_version IS NOT version_id
      ${items ? 'AND item_id IN (SELECT value FROM json_each($items))' : ''} ORDER BY n LIMIT $limit`,
     { limit, ...(items ? { items: JSON.stringify(items) } : {}) },
+  )
+
+/** The words in texts that begin as one does, or as it would with its first two letters exchanged, and are about as long. */
+export const wordsLike = (db: Reader, word: string, errors: number): Promise<Term[]> =>
+  db.all<Term>(
+    `SELECT term, doc AS count FROM (SELECT term, doc FROM listed_word WHERE term >= $a AND term < $aEnd UNION ALL SELECT term, doc FROM listed_word WHERE term >= $b AND term < $bEnd AND $a <> $b)
+     WHERE length(term) BETWEEN $shortest AND $longest LIMIT 50000`,
+    {
+      a: word.charAt(0),
+      aEnd: `${word.charAt(0)}\u{10ffff}`,
+      b: word.charAt(1),
+      bEnd: `${word.charAt(1)}\u{10ffff}`,
+      shortest: word.length - errors,
+      longest: word.length + errors,
+    },
   )
 
 /** A bit for each part that is known by the content. */

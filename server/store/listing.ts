@@ -105,6 +105,30 @@ async function asked(db: Reader, { query, sections, ...asking }: Listing): Promi
   }
 }
 
+/** Of several queries those that hold of an item with one of its drafts, or with none. */
+export async function holding(
+  db: Reader,
+  { sections: _, ...asking }: Listing,
+  queries: readonly Query[],
+  item: string,
+  draft: string | null,
+): Promise<Query[]> {
+  const held: Query[] = []
+  for (const query of queries) {
+    const { where, bind } = queryWhere(query, asking)
+    const row = await db.one(
+      `SELECT 1 FROM listed l JOIN pair p ON p.n = l.n WHERE p.item_id = $item AND p.draft_id IS $draft AND ${where('l')}`,
+      {
+        ...bind,
+        item,
+        draft,
+      },
+    )
+    if (row) held.push(query)
+  }
+  return held
+}
+
 /** Whether a query looks in the list alone, whatever else it asks. */
 const isListed = (query: Query): boolean =>
   query.is === 'and' ? query.parts.some(isListed) : query.is === 'choice' && query.field === 'in' && query.values.join() === 'list'

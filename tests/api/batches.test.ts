@@ -190,6 +190,53 @@ describe('what lists know', () => {
     )
     expect(found).toMatchObject({ total: 1, items: [{ drafts: 2, draftState: 'draft' }] })
   })
+  it('says what was perhaps meant where nothing is found, and why an item is in a list', async () => {
+    const { founder, other, writer } = here.team
+    const { item } = await writePost(here.team, 'Lighthouse keeper')
+    await until(async () => (await list(writer, 'text:lighthouse')).length === 1, 'the words')
+    const asked = (client: Client, q: string) => client.need<{ total: number; meant?: string }>('GET', `/items?q=${encodeURIComponent(q)}`)
+    expect(await asked(writer, 'text:lighthuose kind:post')).toMatchObject({ total: 0, meant: 'text:lighthouse kind:post' })
+    expect((await asked(writer, 'text:xylophone')).meant).toBeUndefined()
+    // Words of what one may not see are not told.
+    const far = await colleague()
+    await founder.need('PUT', `/people/${far.id}/roles`, { body: { roles: [{ role: 'writer', section: other }] } })
+    expect((await asked(far.client, 'text:lighthuose')).meant).toBeUndefined()
+    const { because } = await writer.need<{ because: string[] }>(
+      'GET',
+      `/items/${item}/card?q=${encodeURIComponent('text:keeper (draft:draft or site:live)')}`,
+    )
+    expect(because).toEqual([])
+    const draft = (await page(writer, item)).draft!.id
+    const row = await writer.need<{ because: string[] }>(
+      'GET',
+      `/items/${item}/card?draft=${draft}&q=${encodeURIComponent('text:keeper (draft:draft or site:live)')}`,
+    )
+    expect(row.because).toEqual(['text:keeper', 'draft:draft'])
+  })
+  it('finds who ever wrote something, and what readers get alone', async () => {
+    const { writer } = here.team
+    const { item } = await writePost(here.team, 'Once written', 'live')
+    const { draft, head } = await writer.need<{ draft: string; head: string }>('POST', `/items/${item}/drafts`, {
+      body: { name: 'Other words' },
+    })
+    const block = { id: 'first', kind: 'paragraph', text: [{ text: 'Wholly rewritten.' }] }
+    await writer.need('POST', `/drafts/${draft}/edits`, { body: { base: head, edits: [{ op: 'replace', block }], named: true } })
+    const found = async (q: string) =>
+      (
+        await writer.need<{ items: { id: string; snippet?: { text: string; written?: { by: string; number: number } } }[] }>(
+          'GET',
+          `/items?q=${encodeURIComponent(q)}`,
+        )
+      ).items
+    const [ever] = await until(async () => {
+      const items = await found('ever:"once written first words"')
+      return items.length > 0 && items
+    }, 'what was written')
+    expect(ever).toMatchObject({ id: item, snippet: { text: 'Once written, first words.', written: { by: 'The writer', number: 1 } } })
+    expect((await found('live:"first words" "once written"')).map(({ id }) => id)).toEqual([item])
+    await until(async () => !(await found('text:"first words" "once written"')).length, 'the new words')
+    expect(await found('live:"wholly rewritten"')).toEqual([])
+  })
   it('tells in a few words what an item says, as its draft has it', async () => {
     const { writer } = here.team
     const { item } = await writePost(here.team, 'Card', 'live')

@@ -8,7 +8,7 @@ import { api } from '~/composables/api'
 import { useSite } from '~/stores/site'
 
 /** What an item says in a few words, beside its row: summary, picture, last change, and the addresses readers know. */
-const props = defineProps<{ row: Listed; cell: HTMLElement }>()
+const props = defineProps<{ row: Listed; cell: HTMLElement; q: string }>()
 interface Card {
   title: string
   summary: string
@@ -20,15 +20,16 @@ interface Card {
   draft: string | null
   path: string | null
   earlier: string[]
+  because: string[]
 }
 const site = useSite()
 const card = shallowRef<Card | null>(null)
 const box = useTemplateRef<HTMLElement>('box')
 const place = ref({ x: 0, y: 0 })
 onMounted(async () => {
-  const query = props.row.draft ? `?draft=${props.row.draft}` : ''
+  const query = new URLSearchParams({ ...(props.row.draft ? { draft: props.row.draft } : {}), ...(props.q ? { q: props.q } : {}) })
   // Where it cannot be had there is nothing to show beside the row.
-  card.value = await api<Card>('GET', `/items/${props.row.id}/card${query}`).catch(() => null)
+  card.value = await api<Card>('GET', `/items/${props.row.id}/card?${query}`).catch(() => null)
 })
 watch(box, (element, _, stopped) => {
   if (!element) return
@@ -74,6 +75,12 @@ const picture = computed(() => {
     </p>
     <p v-if="card.earlier.length" class="truncate font-mono text-[0.86rem] text-soft">
       redirected: {{ card.earlier.slice(0, 3).join(', ') }}
+    </p>
+    <p v-if="card.because.length" class="mt-1 text-[0.93rem] text-soft">
+      Here for
+      <span v-for="(term, index) in card.because" :key="term"
+        >{{ index ? ', ' : '' }}<b class="font-medium">{{ term }}</b></span
+      >
     </p>
   </div>
 </template>

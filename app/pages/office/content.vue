@@ -59,7 +59,7 @@ const FOUND = 420
 useHead({ title: 'Content · Yieldgate' })
 
 const listing = useListing(() => ({ q: q.value, sort: sort.value }))
-const { total, problem, rowAt } = listing
+const { total, meant, problem, rowAt } = listing
 const grid = useTemplateRef<InstanceType<typeof ItemGrid>>('grid')
 const [own, views] = [shallowRef<OwnColumn[]>(readColumns(null)), shallowRef<SavedView[]>([])]
 const shownColumns = computed(() => (seeks.value ? own.value.toSpliced(1, 0, { key: 'found', width: FOUND }) : own.value))
@@ -288,6 +288,9 @@ const words = computed(() => (total.value === null ? '' : `${total.value.toLocal
           @choose-all="chooseAll"
           @card="rest"
         />
+        <p v-else-if="meant" class="p-5 text-soft">
+          No item is like this. Did you mean <button class="link" @click="show({ q: meant })">{{ meant }}</button>?
+        </p>
         <p v-else class="p-5 text-soft">
           {{ q ? 'No item is like this. Show all, or look for other words.' : 'Nothing is written here yet. Start the first item.' }}
         </p>
@@ -303,7 +306,7 @@ const words = computed(() => (total.value === null ? '' : `${total.value.toLocal
       </div>
       <FacetPanel v-if="facetsOpen && facets" :facets="facets" :query="query" @query="setQuery" />
     </div>
-    <ItemCard v-if="card" :key="card.row.id" :row="card.row" :cell="card.cell" />
+    <ItemCard v-if="card" :key="card.row.id" :row="card.row" :cell="card.cell" :q="q" />
     <StartDialog v-if="starting" :kind="starting" :section="null" @close="show({ start: undefined })" />
     <ColumnsDialog v-if="dialog === 'columns'" :columns="own" @close="dialog = null" @change="((dialog = null), setColumns($event))" />
     <BatchesDialog v-if="dialog === 'batches'" @close="dialog = null" @changed="done" />

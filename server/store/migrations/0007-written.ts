@@ -3,7 +3,8 @@ import type { Tx } from '../database'
 /**
  * What each version brought anew, by its words, so that it is found who ever wrote something. Versions wait in `unwritten` until
  * they are taken in. `base_id` is the version that a text is new against: of savings that follow one another by themselves it is
- * the one before them, and the last of them stands for all. And of large batches the entries that are still to come.
+ * the one before them, and the last of them stands for all. And the words that
+ * are known, for those that are mistyped; and of large batches the entries that are still to come.
  */
 export const written = {
   name: '0007-written',
@@ -13,6 +14,7 @@ export const written = {
     await tx.run(
       `CREATE VIRTUAL TABLE written_text USING fts5 (words, content = '', contentless_delete = 1, tokenize = "unicode61 remove_diacritics 2", prefix = '2 3')`,
     )
+    await tx.run("CREATE VIRTUAL TABLE listed_word USING fts5vocab('listed_text', 'row')")
     for (const column of ['tried', 'outcome'])
       await tx.run(`CREATE INDEX batch_entry_without_${column} ON batch_entry (batch_id, seq) WHERE ${column} IS NULL`)
     await tx.run('CREATE TABLE unwritten (n INTEGER PRIMARY KEY AUTOINCREMENT, version_id TEXT NOT NULL)')
