@@ -15,6 +15,7 @@ const BENCHES = {
   month: () => import('./month'),
   lists: () => import('./lists'),
   batches: () => import('./batches'),
+  screen: () => import('./listScreen'),
 }
 const wanted = process.argv.slice(2).filter((name): name is keyof typeof BENCHES => name in BENCHES)
 const rows: Row[] = []

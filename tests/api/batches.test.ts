@@ -233,7 +233,11 @@ describe('what lists know', () => {
       return items.length > 0 && items
     }, 'what was written')
     expect(ever).toMatchObject({ id: item, snippet: { text: 'Once written, first words.', written: { by: 'The writer', number: 1 } } })
-    expect((await found('live:"first words" "once written"')).map(({ id }) => id)).toEqual([item])
+    const [live] = await until(async () => {
+      const items = await found('live:"first words" "once written"')
+      return items.length > 0 && items
+    }, 'what is live')
+    expect(live).toMatchObject({ id: item, snippet: { text: 'Once written, first words.' } })
     await until(async () => !(await found('text:"first words" "once written"')).length, 'the new words')
     expect(await found('live:"wholly rewritten"')).toEqual([])
   })

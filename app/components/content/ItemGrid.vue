@@ -67,7 +67,14 @@ const sorted = computed(() => readSort(props.sort))
 const at = ref({ row: 0, column: 1 })
 const editing = ref<string | null>(null)
 const cellId = (row: number, column: number) => `cell-${row}-${column}`
-const here = (row: number, column: number) => at.value.row === row && at.value.column === column
+/** The cell that Tab leads to: where the keys are, or in the first row that is here where that was scrolled away. */
+const entry = computed(() => {
+  const { row, column } = at.value
+  const there = row < 0 || shown.value.some(({ index }) => index === row && props.rowAt(index))
+  const first = there ? undefined : shown.value.find(({ index, start }) => start >= (rows.value.scrollOffset ?? 0) && props.rowAt(index))
+  return first ? { row: first.index, column } : at.value
+})
+const here = (row: number, column: number) => entry.value.row === row && entry.value.column === column
 
 async function go(row: number, column: number): Promise<void> {
   const to = { row: Math.max(-1, Math.min(props.total - 1, row)), column: Math.max(0, Math.min(columns.value.length, column)) }
