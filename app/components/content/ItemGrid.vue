@@ -1,16 +1,10 @@
 <script setup lang="ts">
 import { useVirtualizer } from '@tanstack/vue-virtual'
 import { ArrowDown, ArrowUp } from 'lucide-vue-next'
-import { KIND_WORDS } from '~~/core/content/kinds'
-import { PART_WORDS, type Part } from '~~/core/query/query'
 import { readSort } from '~~/core/query/sort'
-import { dateWords, shortIn } from '~~/core/time/words'
-import CellEditor from './CellEditor.vue'
-import FoundText from './FoundText.vue'
-import { canEdit, cellValue, columnOf, type Column, type Listed, type OwnColumn } from './columns'
-import StateMark from '~/components/mark/StateMark.vue'
+import ItemRow from './ItemRow.vue'
+import { canEdit, cellId, cellValue, CHOICE, columnOf, type Column, type Listed, type OwnColumn } from './columns'
 import { useSession } from '~/stores/session'
-import { useSite } from '~/stores/site'
 
 /**
  * The list as a grid (WAI-ARIA Authoring Practices): rows of any number, of which those in sight are there; the title and the
@@ -37,9 +31,7 @@ const emit = defineEmits<{
   chooseAll: [chosen: boolean]
   card: [row: Listed | null, cell: HTMLElement | null]
 }>()
-const site = useSite()
 const session = useSession()
-const zone = computed(() => site.site?.zone ?? 'UTC')
 const rowHeight = computed(() => (session.person?.density === 'close' ? 30 : 36))
 const scroller = useTemplateRef<HTMLElement>('scroller')
 const rows = useVirtualizer(
@@ -47,7 +39,7 @@ const rows = useVirtualizer(
     count: props.total,
     getScrollElement: () => scroller.value,
     estimateSize: () => rowHeight.value,
-    overscan: 12,
+    overscan: 8,
     scrollPaddingStart: 40,
     scrollPaddingEnd: 14,
   })),
@@ -59,14 +51,12 @@ watch(
   ([from, to], before) => (from !== before?.[0] || to !== before[1]) && emit('look', from, to),
 )
 const columns = computed(() => props.columns.flatMap((own) => ({ ...columnOf(own.key)!, width: own.width })))
-const CHOICE = 40
 const width = computed(() => CHOICE + columns.value.reduce((sum, column) => sum + column.width, 0))
 const sorted = computed(() => readSort(props.sort))
 
 // Where the keys are: row -1 is the head, column 0 the choice.
 const at = ref({ row: 0, column: 1 })
 const editing = ref<string | null>(null)
-const cellId = (row: number, column: number) => `cell-${row}-${column}`
 /** The cell that Tab leads to: where the keys are, or in the first row that is here where that was scrolled away. */
 const entry = computed(() => {
   const { row, column } = at.value
@@ -180,58 +170,10 @@ function resize(event: PointerEvent, column: Column): void {
   handle.addEventListener('lostpointercapture', () => handle.removeEventListener('pointermove', move), { once: true })
 }
 
-const when = (instant: string | null) => (instant ? shortIn(instant, zone.value, site.now) : '–')
-const depth = (row: Listed) => (props.tree && row.path ? row.path.split('/').length - 2 : 0)
-const lacking = (row: Listed) =>
-  row.lacks
-    .filter((part) => part !== 'menu' && !(part === 'picture' && !['page', 'post'].includes(row.kind)))
-    .map((part) => PART_WORDS[part as Part].replace(/^an? /, '').replace('words for each of its pictures', 'picture words'))
-    .join(', ')
-function words(column: Column, row: Listed): string {
-  switch (column.key) {
-    case 'next':
-      return when(row.next)
-    case 'kind':
-      return KIND_WORDS[row.kind].one
-    case 'section':
-      return row.section.name
-    case 'author':
-      return row.author
-    case 'owner':
-      return row.owner?.name ?? '–'
-    case 'labels':
-      return row.labels.map(({ title }) => title).join(', ') || '–'
-    case 'changed':
-      return when(row.changedAt)
-    case 'begun':
-      return when(row.begunAt)
-    case 'by':
-      return row.by
-    case 'internalName':
-      return row.internalName || '–'
-    case 'address':
-      return row.path ?? (row.fields.segment ? `…/${row.fields.segment}` : '–')
-    case 'shown':
-      return row.shownDate ? dateWords(row.shownDate) : '–'
-    case 'review':
-      return row.reviewBy ? dateWords(row.reviewBy) : '–'
-    case 'words':
-      return row.words.toLocaleString('en-GB')
-    case 'lacks':
-      return lacking(row) || 'nothing'
-    case 'menuLabel':
-      return row.fields.menuLabel || '–'
-    case 'order':
-      return row.fields.order === undefined ? '–' : String(row.fields.order)
-    case 'part':
-      return row.fields.seriesPart ? String(row.fields.seriesPart) : '–'
-    case 'comments':
-      return row.fields.commentsOpen === undefined ? '–' : row.fields.commentsOpen ? 'Open' : 'Closed'
-    default:
-      return ''
-  }
-}
-const RIGHT = ['words', 'order', 'part']
+const depth = (row: Listed | undefined) => (props.tree && row?.path ? row.path.split('/').length - 2 : 0)
+const isChosen = (row: Listed | undefined) => props.allChosen || (row !== undefined && props.chosen.has(row.id))
+const editedIn = (row: Listed | undefined) =>
+  row && editing.value?.startsWith(`${row.id} `) ? editing.value.slice(row.id.length + 1) : null
 defineExpose({ focus: () => go(Math.max(0, at.value.row), at.value.column), top: () => rows.value.scrollToIndex(0) })
 </script>
 
@@ -304,103 +246,28 @@ defineExpose({ focus: () => go(Math.max(0, at.value.row), at.value.column), top:
       </div>
     </div>
     <div role="rowgroup" class="relative" :style="{ height: `${rows.getTotalSize()}px`, width: `${width}px`, minWidth: '100%' }">
-      <template v-for="virtual in shown" :key="virtual.index">
-        <div
-          role="row"
-          :aria-rowindex="virtual.index + 2"
-          :aria-selected="allChosen || chosen.has(rowAt(virtual.index)?.id ?? '')"
-          class="group absolute top-0 left-0 flex min-w-full border-b border-line"
-          :style="{ height: `${rowHeight}px`, transform: `translateY(${virtual.start}px)`, width: `${width}px` }"
-        >
-          <template v-if="rowAt(virtual.index)">
-            <div
-              :id="cellId(virtual.index, 0)"
-              role="gridcell"
-              aria-colindex="1"
-              class="sticky left-0 z-[1] flex items-center pl-5 group-hover:bg-kelp-wash"
-              :class="allChosen || chosen.has(rowAt(virtual.index)!.id) ? 'bg-kelp-wash' : 'bg-sheet'"
-              :style="{ width: `${CHOICE}px`, flex: 'none' }"
-              :tabindex="here(virtual.index, 0) ? 0 : -1"
-              @focus="at = { row: virtual.index, column: 0 }"
-            >
-              <input
-                type="checkbox"
-                class="size-4"
-                tabindex="-1"
-                :aria-label="`Choose ${rowAt(virtual.index)!.title}`"
-                :checked="allChosen || chosen.has(rowAt(virtual.index)!.id)"
-                @click="choose(virtual.index, $event.shiftKey)"
-              />
-            </div>
-            <div
-              v-for="(column, index) in columns"
-              :id="cellId(virtual.index, index + 1)"
-              :key="column.key"
-              role="gridcell"
-              :aria-colindex="index + 2"
-              :aria-readonly="!canEdit(column, rowAt(virtual.index)!)"
-              class="relative flex items-center px-2.5 group-hover:bg-kelp-wash focus-visible:-outline-offset-2"
-              :class="[
-                index === 0 ? 'sticky left-10 z-[1]' : '',
-                allChosen || chosen.has(rowAt(virtual.index)!.id) ? 'bg-kelp-wash' : 'bg-sheet',
-                RIGHT.includes(column.key) ? 'justify-end tabular-nums' : '',
-              ]"
-              :style="{ width: `${column.width}px`, flex: index === columns.length - 1 ? '1 0 auto' : 'none' }"
-              :tabindex="here(virtual.index, index + 1) ? 0 : -1"
-              @focus="
-                ((at = { row: virtual.index, column: index + 1 }),
-                index === 0 && emit('card', rowAt(virtual.index)!, $event.currentTarget as HTMLElement))
-              "
-              @blur="index === 0 && emit('card', null, null)"
-              @mouseenter="emit('card', index === 0 ? rowAt(virtual.index)! : null, $event.currentTarget as HTMLElement)"
-              @dblclick="begin(virtual.index, column)"
-            >
-              <CellEditor
-                v-if="editing === `${rowAt(virtual.index)!.id} ${column.key}`"
-                :column="column"
-                :row="rowAt(virtual.index)!"
-                @done="(value, onward) => finish(rowAt(virtual.index)!, virtual.index, column, index + 1, value, onward)"
-                @labels="
-                  (add, remove) => ((editing = null), emit('labels', rowAt(virtual.index)!, add, remove), go(virtual.index, index + 1))
-                "
-              />
-              <template v-else-if="column.key === 'title'">
-                <NuxtLink
-                  :to="`/office/items/${rowAt(virtual.index)!.id}`"
-                  class="block truncate font-semibold hover:underline"
-                  :style="{ paddingLeft: `${depth(rowAt(virtual.index)!) * 18}px` }"
-                  tabindex="-1"
-                  >{{ rowAt(virtual.index)!.internalName || rowAt(virtual.index)!.title || 'Without a title' }}</NuxtLink
-                >
-              </template>
-              <FoundText v-else-if="column.key === 'found'" :snippet="rowAt(virtual.index)!.snippet" />
-              <StateMark v-else-if="column.key === 'onSite'" :state="rowAt(virtual.index)!.onSite" />
-              <template v-else-if="column.key === 'draft'">
-                <StateMark v-if="rowAt(virtual.index)!.draftState" :state="rowAt(virtual.index)!.draftState!" />
-                <span v-else class="text-soft">no draft</span>
-                <span
-                  v-if="rowAt(virtual.index)!.drafts > 1"
-                  class="ml-1.5 text-soft"
-                  :title="`${rowAt(virtual.index)!.drafts} drafts are open`"
-                  >+{{ rowAt(virtual.index)!.drafts - 1 }}</span
-                >
-              </template>
-              <span
-                v-else
-                class="truncate"
-                :class="[
-                  column.key === 'address' ? 'font-mono text-[0.9em]' : '',
-                  ['kind', 'section', 'labels', 'lacks'].includes(column.key) ? 'text-soft' : '',
-                  ['next', 'changed', 'begun', 'shown', 'review'].includes(column.key) ? 'tabular-nums' : '',
-                ]"
-                :title="words(column, rowAt(virtual.index)!)"
-                >{{ words(column, rowAt(virtual.index)!) }}</span
-              >
-            </div>
-          </template>
-          <div v-else role="gridcell" class="flex flex-1 items-center bg-sheet pl-16 text-soft">…</div>
-        </div>
-      </template>
+      <ItemRow
+        v-for="virtual in shown"
+        :key="virtual.index"
+        :row="rowAt(virtual.index)"
+        :index="virtual.index"
+        :columns="columns"
+        :top="virtual.start"
+        :height="rowHeight"
+        :width="width"
+        :chosen="isChosen(rowAt(virtual.index))"
+        :depth="depth(rowAt(virtual.index))"
+        :entry="entry.row === virtual.index ? entry.column : null"
+        :editing="editedIn(rowAt(virtual.index))"
+        @here="at = { row: virtual.index, column: $event }"
+        @choose="choose(virtual.index, $event)"
+        @begin="begin(virtual.index, $event)"
+        @finish="(column, position, value, onward) => finish(rowAt(virtual.index)!, virtual.index, column, position, value, onward)"
+        @labels="
+          (position, add, remove) => ((editing = null), emit('labels', rowAt(virtual.index)!, add, remove), go(virtual.index, position))
+        "
+        @card="(row, cell) => emit('card', row, cell)"
+      />
     </div>
   </div>
 </template>

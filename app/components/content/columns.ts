@@ -143,3 +143,8 @@ export function edited({ edit }: Column, row: Listed, value: string, names = EMP
   const to = edit.as === 'number' ? Number(value) : edit.as === 'switch' ? value === 'true' : value
   return { ...row, ...(edit.field === 'shownDate' ? { shownDate: value || null } : {}), fields: { ...row.fields, [edit.field]: to } }
 }
+
+/** How wide the column is in which rows are chosen. */
+export const CHOICE = 40
+/** The id of a cell; row −1 is the head, column 0 the choice. */
+export const cellId = (row: number, column: number) => `cell-${row}-${column}`
