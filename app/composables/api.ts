@@ -24,19 +24,11 @@ interface Options {
   form?: FormData
 }
 
-/** Asks the API. Answers the parsed JSON, `null` for no content; throws {@link ApiProblem}. */
-export async function api<T>(method: 'GET' | 'POST' | 'PATCH' | 'PUT' | 'DELETE', path: string, options: Options = {}): Promise<T> {
+/** Asks the API for an answer as it comes; throws {@link ApiProblem}. */
+async function answerOf(path: string, init: RequestInit): Promise<Response> {
   let response: Response
   try {
-    response = await fetch(`/api/v1${path}`, {
-      method,
-      headers: {
-        ...(options.body === undefined ? {} : { 'content-type': 'application/json' }),
-        ...(options.ifMatch === undefined ? {} : { 'if-match': `"${options.ifMatch ?? 'none'}"` }),
-        ...(method === 'POST' ? { 'idempotency-key': crypto.randomUUID() } : {}),
-      },
-      ...(options.form ? { body: options.form } : options.body === undefined ? {} : { body: JSON.stringify(options.body) }),
-    })
+    response = await fetch(`/api/v1${path}`, init)
   } catch {
     throw new ApiProblem(
       0,
@@ -45,8 +37,31 @@ export async function api<T>(method: 'GET' | 'POST' | 'PATCH' | 'PUT' | 'DELETE'
       {},
     )
   }
-  if (response.status === 204) return null as T
+  if (response.ok) return response
   const value = (await response.json().catch(() => ({}))) as Record<string, unknown>
-  if (response.ok) return value as T
   throw new ApiProblem(response.status, String(value.title ?? 'Something failed'), (value.reasons as Reason[] | undefined) ?? [], value)
+}
+
+/** Asks the API. Answers the parsed JSON, `null` for no content; throws {@link ApiProblem}. */
+export async function api<T>(method: 'GET' | 'POST' | 'PATCH' | 'PUT' | 'DELETE', path: string, options: Options = {}): Promise<T> {
+  const response = await answerOf(path, {
+    method,
+    headers: {
+      ...(options.body === undefined ? {} : { 'content-type': 'application/json' }),
+      ...(options.ifMatch === undefined ? {} : { 'if-match': `"${options.ifMatch ?? 'none'}"` }),
+      ...(method === 'POST' ? { 'idempotency-key': crypto.randomUUID() } : {}),
+    },
+    ...(options.form ? { body: options.form } : options.body === undefined ? {} : { body: JSON.stringify(options.body) }),
+  })
+  if (response.status === 204) return null as T
+  return (await response.json().catch(() => ({}))) as T
+}
+
+/** Asks the API for a file, and hands it to the browser to be saved under a name; throws {@link ApiProblem}. */
+export async function saveFile(name: string, path: string, body?: unknown): Promise<void> {
+  const post = { method: 'POST', headers: { 'content-type': 'application/json' }, body: JSON.stringify(body) }
+  const file = URL.createObjectURL(await (await answerOf(path, body === undefined ? {} : post)).blob())
+  const link = Object.assign(document.createElement('a'), { href: file, download: name })
+  link.click()
+  URL.revokeObjectURL(file)
 }

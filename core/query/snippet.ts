@@ -65,19 +65,19 @@ const BEFORE = 40
 
 /**
  * The piece of some passages that shows best what was sought: of the passage with the most places the stretch of so many
- * characters around its first one, cut between words. `null` where it stands nowhere.
+ * characters around its first one, cut between words; so many of them `before` it at most. `null` where it stands nowhere.
  */
-export function snippetOf(passages: readonly string[], sought: readonly Sought[]): Snippet | null {
+export function snippetOf(passages: readonly string[], sought: readonly Sought[], before = BEFORE): Snippet | null {
   let best: Snippet | null = null
   for (const text of passages) {
     const marks = marksOf(text, sought)
     if (marks.length && marks.length > (best?.marks.length ?? 0)) best = { text, marks }
   }
-  return best && cut(best)
+  return best && cut(best, before)
 }
 
-function cut({ text, marks }: Snippet): Snippet {
-  const start = marks[0]![0] <= BEFORE ? 0 : wordAfter(text, marks[0]![0] - BEFORE, marks[0]![0])
+function cut({ text, marks }: Snippet, before: number): Snippet {
+  const start = marks[0]![0] <= before ? 0 : wordAfter(text, marks[0]![0] - before, marks[0]![0])
   const end = text.length - start <= MOST ? text.length : wordBefore(text, start + MOST, Math.max(start, marks[0]![1]))
   const [head, tail] = [start > 0 ? '… ' : '', end < text.length ? ' …' : '']
   const shift = head.length - start

@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { KINDS, LABEL_TYPES } from '../../core/content/kinds'
 import { CONTENT_PARTS } from '../../core/query/contentFacts'
 import { LIST_COLUMNS, type ListColumn } from '../../core/formats/listCsv'
-import { bringIn, listFile } from '../services/listFile'
+import { bringIn, chosenFile, listFile } from '../services/listFile'
 import { facetsOf, findItems, itemCard, LIST_STATES, type ItemPage } from '../services/listing'
 import { changeLabel, labels } from '../services/labels'
 import { preference, setPreference } from '../services/preferences'
@@ -28,6 +28,12 @@ const keptView = z.strictObject({
   columns: z.array(column).max(30).nullable(),
   group: z.string().max(60).nullable(),
 })
+
+/** The columns of a file by their names; those that a file has not are left out, and of none it has all. */
+function columnsOf(names: string[]): ListColumn[] {
+  const wanted = names.filter((name): name is ListColumn => Object.hasOwn(LIST_COLUMNS, name))
+  return wanted.length ? wanted : (Object.keys(LIST_COLUMNS) as ListColumn[])
+}
 
 const view = (row: ItemPage['items'][number]) => ({
   id: row.id,
@@ -82,11 +88,16 @@ export const listing = [
     tag: 'items',
     summary: 'The items of a query as a file: CSV (RFC 4180)',
     query: asked.extend({ sort: z.string().max(20).default('-changed'), columns: z.string().max(300).default('') }),
-    async run({ office, foresight, actor, query: { columns, ...query } }) {
-      const wanted = columns.split(',').filter((name): name is ListColumn => Object.hasOwn(LIST_COLUMNS, name))
-      const all = Object.keys(LIST_COLUMNS) as ListColumn[]
-      return new Download(await listFile(office, foresight, actor, query, wanted.length ? wanted : all))
-    },
+    run: async ({ office, foresight, actor, query: { columns, ...query } }) =>
+      new Download(await listFile(office, foresight, actor, query, columnsOf(columns.split(',')))),
+  }),
+  endpoint({
+    method: 'POST',
+    path: '/list/chosen',
+    tag: 'items',
+    summary: 'Items that were chosen as a file: CSV (RFC 4180)',
+    body: z.strictObject({ items: z.array(z.string().max(60)).min(1).max(10_000), columns: z.array(z.string().max(30)).max(40) }),
+    run: async ({ office, actor, body }) => new Download(await chosenFile(office, actor, body.items, columnsOf(body.columns))),
   }),
   endpoint({
     method: 'POST',

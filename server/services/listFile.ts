@@ -40,7 +40,22 @@ const factsOf = (row: FieldedRow, zone: string): ListFacts => ({
 
 const lines = (rows: string[][]) => stringify(rows, { record_delimiter: '\r\n', escape_formulas: true })
 
-/** A list as a file, read as it is sent: CSV (RFC 4180) of some columns, with what a spreadsheet would take for a formula made harmless. */
+/** Rows as a file, read part by part as it is sent: CSV (RFC 4180), with what a spreadsheet would take for a formula made harmless. */
+function csvFile(columns: ListColumn[], zone: string, next: () => Promise<FieldedRow[]>) {
+  const own = [...new Set<ListColumn>(['id', ...columns])]
+  const stream = new ReadableStream<Uint8Array>({
+    start: (control) => control.enqueue(Buffer.from(lines([own.map((column) => LIST_COLUMNS[column])]))),
+    async pull(control) {
+      const rows = await next()
+      const cells = rows.map((row) => cellsOf(factsOf(row, zone)))
+      if (rows.length) control.enqueue(Buffer.from(lines(cells.map((row) => own.map((column) => row[column])))))
+      else control.close()
+    },
+  })
+  return { type: 'text/csv; charset=utf-8', name: 'list.csv', stream }
+}
+
+/** A list as a file of some columns. */
 export async function listFile(
   office: Office,
   foresight: Foresight,
@@ -51,29 +66,29 @@ export async function listFile(
   const listing = await listingFor(office, foresight, actor, query)
   const sort = readSort(query.sort)
   if (!sort) throw refusal('bad-input', 'sort-wrong', 'The list cannot be sorted by that', 'sort')
-  const own = [...new Set<ListColumn>(['id', ...columns])]
   let last: ListedRow | undefined
-  const stream = new ReadableStream<Uint8Array>({
-    start: (control) => control.enqueue(Buffer.from(lines([own.map((column) => LIST_COLUMNS[column])]))),
-    async pull(control) {
-      const start = last ? { after: { value: last.sort_value, n: last.n } } : { from: 0 }
-      const rows = await withFields(office.store.read, await listPage(office.store.read, listing, sort, start, CHUNK))
-      last = rows.at(-1)
-      if (rows.length)
-        control.enqueue(
-          Buffer.from(
-            lines(
-              rows.map((row) => {
-                const cells = cellsOf(factsOf(row, listing.zone))
-                return own.map((column) => cells[column])
-              }),
-            ),
-          ),
-        )
-      if (rows.length < CHUNK) control.close()
-    },
+  return csvFile(columns, listing.zone, async () => {
+    const start = last ? { after: { value: last.sort_value, n: last.n } } : { from: 0 }
+    const rows = await withFields(office.store.read, await listPage(office.store.read, listing, sort, start, CHUNK))
+    last = rows.at(-1)
+    return rows
   })
-  return { type: 'text/csv; charset=utf-8', name: 'list.csv', stream }
+}
+
+/** Items that were chosen as a file, in that order; what one may not see is left out. */
+export async function chosenFile(office: Office, actor: Actor, items: readonly string[], columns: ListColumn[]) {
+  const site = found(await office.site(), 'site')
+  const sections = sectionsWhere(actor, 'item.read') ?? undefined
+  let at = 0
+  return csvFile(columns, site.zone, async () => {
+    for (;;) {
+      const ids = items.slice(at, (at += CHUNK))
+      if (!ids.length) return []
+      const rows = await withFields(office.store.read, await rowsOf(office.store.read, ids, sections))
+      const place = new Map(ids.map((id, index) => [id, index]))
+      if (rows.length) return rows.sort((a, b) => place.get(a.id)! - place.get(b.id)!)
+    }
+  })
 }
 
 /**

@@ -167,14 +167,15 @@ async function withSnippets(db: Reader, rows: ItemPage['items'], query: Query): 
   const liveVersions = new Map(entries.map(({ item, version }) => [item, version]))
   const shown = rows.map((row) => (text.length ? row.found_version : liveVersions.get(row.id)))
   const contents = await readContents(db, [...shown.flatMap((version) => version ?? []), ...first.map(({ version }) => version)])
-  const piece = (version: string | undefined, sought: Sought[]) => {
+  const piece = (version: string | undefined, sought: Sought[], before?: number) => {
     const content = version === undefined ? undefined : contents.get(version)
-    return content ? snippetOf([...passagesOf(content), content.fields.title ?? ''], sought) : null
+    return content ? snippetOf([...passagesOf(content), content.fields.title ?? ''], sought, before) : null
   }
   return rows.map((row, index) => {
     const writer = writers.get(row.id)
     if (!writer) return { ...row, snippet: piece(shown[index], text.length ? text : live) }
-    const snippet = piece(writer.version, ever)
+    // Beside who wrote it there is less room.
+    const snippet = piece(writer.version, ever, 15)
     return { ...row, snippet: snippet && { ...snippet, written: { by: writer.by, at: writer.at, number: writer.number } } }
   })
 }

@@ -444,6 +444,24 @@ describe('a list as a file', () => {
     await until(async () => (await file()) === before, 'the list as it was')
     expect(tag).toBeTruthy()
   })
+  it('is of the chosen items alone where some are chosen, in their order, without what one may not see', async () => {
+    const { founder, other, writer } = here.team
+    const [one, two] = [await writePost(here.team, 'Chosen one'), await writePost(here.team, 'Chosen two')]
+    const saved = async (client: Client, items: string[]) => {
+      const answer = await fetch(`${here.server.origin}/api/v1/list/chosen`, {
+        method: 'POST',
+        headers: { cookie: client.session, 'content-type': 'application/json', origin: here.server.origin },
+        body: JSON.stringify({ items, columns: ['title', 'owner', 'nonsense'] }),
+      })
+      return answer.text()
+    }
+    expect(await saved(writer, [two.item, one.item])).toBe(
+      `id,title,owner\r\n${two.item},Chosen two,The writer\r\n${one.item},Chosen one,The writer\r\n`,
+    )
+    const far = await colleague()
+    await founder.need('PUT', `/people/${far.id}/roles`, { body: { roles: [{ role: 'writer', section: other }] } })
+    expect(await saved(far.client, [one.item])).toBe('id,title,owner\r\n')
+  })
   it('that cannot be meant is refused whole, line by line', async () => {
     const { writer } = here.team
     const { item } = await writePost(here.team, 'Not filed')

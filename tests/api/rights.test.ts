@@ -152,6 +152,7 @@ const CASES: Record<string, Case> = {
     body: () => ({ target: { item: post.item, draft: null }, action: { do: 'note', name: 'internalName', to: `x${Math.random()}` } }),
   },
   'POST /batches': { need: 'item.read', body: () => ({ action: { do: 'bin' }, items: [{ item: post.item, draft: null }] }) },
+  'POST /list/chosen': { need: 'signed-in', body: { items: ['none'], columns: [] } },
   'GET /batches': { need: 'signed-in' },
   'POST /hits': { need: 'item.read', body: { rewrite: { what: 'text', words: 'words', to: 'x' } } },
   'POST /rewrites': {

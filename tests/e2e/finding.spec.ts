@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs'
 import { AxeBuilder } from '@axe-core/playwright'
 import { expect, test, type Page } from '@playwright/test'
 import { stepIn } from './office'
@@ -110,6 +111,18 @@ test('many at once: chosen by range and by query, tried first, done, and taken b
   await idris.locator('#cell-2-0 input').click()
   await idris.locator('#cell-5-0 input').click({ modifiers: ['Shift'] })
   await expect(idris.getByText('4 items chosen')).toBeVisible()
+  const [file] = await Promise.all([
+    idris.waitForEvent('download'),
+    idris
+      .getByRole('button', { name: 'More' })
+      .click()
+      .then(() => idris.getByRole('menuitem', { name: 'Save as CSV' }).click()),
+  ])
+  expect(
+    readFileSync(await file.path(), 'utf8')
+      .trimEnd()
+      .split('\r\n'),
+  ).toHaveLength(5)
   await idris.getByRole('button', { name: `Choose all ${total}` }).click()
   await idris.getByRole('button', { name: 'Label', exact: true }).click()
   const dialog = idris.getByRole('dialog')

@@ -6,7 +6,7 @@ import { counted } from '~/composables/words'
 
 /** What can be done to the items that are chosen. */
 defineProps<{ count: number; total: number; all: boolean }>()
-const emit = defineEmits<{ begin: [what: BatchWhat]; all: []; none: [] }>()
+const emit = defineEmits<{ begin: [what: BatchWhat]; save: []; all: []; none: [] }>()
 const AT_HAND: BatchWhat[] = ['label', 'move', 'hand', 'send', 'gather']
 const REST = (Object.keys(BATCHES) as BatchWhat[]).filter((what) => !NOT_CHOSEN.has(what) && !AT_HAND.includes(what))
 </script>
@@ -23,6 +23,11 @@ const REST = (Object.keys(BATCHES) as BatchWhat[]).filter((what) => !NOT_CHOSEN.
         <MenuItem v-for="what in REST" :key="what" v-slot="{ active }"
           ><button class="w-full px-3 py-1 text-left" :class="active && 'bg-kelp-wash'" @click="emit('begin', what)">
             {{ BATCHES[what].command }}
+          </button></MenuItem
+        >
+        <MenuItem v-slot="{ active }"
+          ><button class="w-full border-t border-line px-3 py-1 text-left" :class="active && 'bg-kelp-wash'" @click="emit('save')">
+            Save as CSV
           </button></MenuItem
         >
       </MenuItems>

@@ -1,15 +1,13 @@
 <script setup lang="ts">
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
 import { FileSpreadsheet } from 'lucide-vue-next'
-import type { OwnColumn } from './columns'
+import { fileColumns, type OwnColumn } from './columns'
 
 /** The list as a file to take along, and a changed one brought back. */
 const props = defineProps<{ q: string; sort: string; columns: OwnColumn[] }>()
 const emit = defineEmits<{ bring: [csv: string] }>()
-const NAMES: Record<string, string> = { shown: 'shownDate', review: 'reviewBy' }
 const file = computed(
-  () =>
-    `/api/v1/list/file?${new URLSearchParams({ q: props.q, sort: props.sort, columns: props.columns.map(({ key }) => NAMES[key] ?? key).join() })}`,
+  () => `/api/v1/list/file?${new URLSearchParams({ q: props.q, sort: props.sort, columns: fileColumns(props.columns).join() })}`,
 )
 const field = useTemplateRef<HTMLInputElement>('field')
 async function read(event: Event) {

@@ -148,3 +148,7 @@ export function edited({ edit }: Column, row: Listed, value: string, names = EMP
 export const CHOICE = 40
 /** The id of a cell; row −1 is the head, column 0 the choice. */
 export const cellId = (row: number, column: number) => `cell-${row}-${column}`
+
+const FILE_NAMES: Record<string, string> = { shown: 'shownDate', review: 'reviewBy' }
+/** What the columns are called in a file of the list. */
+export const fileColumns = (columns: readonly OwnColumn[]): string[] => columns.map(({ key }) => FILE_NAMES[key] ?? key)

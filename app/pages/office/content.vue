@@ -16,10 +16,10 @@ import ItemGrid from '~/components/content/ItemGrid.vue'
 import QueryLine from '~/components/content/QueryLine.vue'
 import ViewTabs from '~/components/content/ViewTabs.vue'
 import type { BatchWhat } from '~/components/content/batchWords'
-import { actionFor, edited, readColumns, type Column, type Listed, type OwnColumn } from '~/components/content/columns'
+import { actionFor, edited, fileColumns, readColumns, type Column, type Listed, type OwnColumn } from '~/components/content/columns'
 import LoadState from '~/components/frame/LoadState.vue'
 import PlaceStrip from '~/components/frame/PlaceStrip.vue'
-import { api } from '~/composables/api'
+import { api, saveFile } from '~/composables/api'
 import { lazily } from '~/composables/lazily'
 import { useChosenRows } from '~/composables/chosenRows'
 import { useListing } from '~/composables/listing'
@@ -143,6 +143,17 @@ async function bringIn(csv: string) {
   try {
     const begun = await api<{ batch: string; total: number }>('POST', '/list/file', { body: { csv } })
     batch.value = { what: 'file', targets: { items: [] }, count: begun.total, begun: begun.batch }
+  } catch (error) {
+    notices.trouble(error)
+  }
+}
+/** Saves the chosen rows as a file; all that the query finds are saved as the list is. */
+async function saveChosen() {
+  const columns = fileColumns(own.value)
+  try {
+    if (allChosen.value)
+      return await saveFile('list.csv', `/list/file?${new URLSearchParams({ q: q.value, sort: sort.value, columns: columns.join() })}`)
+    await saveFile('list.csv', '/list/chosen', { items: [...chosen.value.keys()], columns })
   } catch (error) {
     notices.trouble(error)
   }
@@ -300,6 +311,7 @@ const words = computed(() => (total.value === null ? '' : `${total.value.toLocal
           :total="total"
           :all="allChosen"
           @begin="begin"
+          @save="saveChosen"
           @all="chooseAll(true)"
           @none="chooseAll(false)"
         />
