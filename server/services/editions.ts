@@ -209,7 +209,12 @@ async function entryOf(tx: Tx, item: ItemRow, input: EntryInput): Promise<{ kind
     return { kind: 'withdraw', draft: null }
   }
   const named = input.draft === undefined ? undefined : await draftById(tx, input.draft)
-  if (named && named.change !== 'content' && named.item_id === item.id && !named.closed_at) return { kind: 'carry-out', draft: named.id }
+  if (named && named.change !== 'content' && named.item_id === item.id && !named.closed_at) {
+    // What else is being written would go its gates as the kind that it was.
+    if (named.to_kind !== null && named.to_kind !== item.kind)
+      throw refusal('refused', 'kind-not-gathered', 'What becomes another kind does so at once when its gates have cleared it')
+    return { kind: 'carry-out', draft: named.id }
+  }
   return { kind: 'put-live', draft: await plannable(tx, item, input.draft) }
 }
 

@@ -85,6 +85,10 @@ describe('what forbids another kind', () => {
     expect([draft!.change, draft!.to]).toEqual(['move', 'the pages'])
     const { waiting } = await reviewer.need<{ waiting: { title: string; to: string }[] }>('GET', '/today')
     expect(waiting.find(({ title }) => title === 'Through the gate')!.to).toBe('the pages')
+    const { edition } = await founder.need('POST', '/editions', { body: { name: 'Kinds' } })
+    const gather = { do: 'gather', edition }
+    const gathered = founder.ask<Problem>('POST', '/acts', { body: { target: { item, draft: draft!.id }, action: gather } })
+    expect(await codes(gathered)).toEqual([422, 'kind-not-gathered'])
     expect(await codes(clearAt(reviewer, { item, draft: draft!.id, version }, 'to-page-read'))).toEqual([200])
     // Meanwhile someone sends on a draft as the post that it is.
     const fix = await writer.need<{ draft: string; head: string }>('POST', `/items/${item}/drafts`, { body: { name: 'Fix' } })
