@@ -20,7 +20,7 @@ async function look<T>(ask: (db: Awaited<ReturnType<typeof openOffice>>['store']
 }
 
 /** Kills in each run; fifty and more by hand (`YIELDGATE_KILLS`). */
-const KILLS = Number(process.env.YIELDGATE_KILLS ?? 8)
+const KILLS = Number(process.env.YIELDGATE_KILLS ?? 5)
 const EVENTS = 60
 
 describe('kill -9', () => {

@@ -29,7 +29,6 @@ test('the list is asked in words: a query finds, offers what can come next, says
   await expect(noor.getByRole('alert')).toContainText('expected page, post, notice')
   await expect(noor.getByRole('alert').locator('mark')).toHaveText('pages')
   expect(await cells(noor, 2)).toEqual(found)
-  expect(await troubles(noor)).toEqual([])
   // What is half typed is completed by keys, with how many items have it.
   await line(noor).fill('')
   await line(noor).pressSequentially('dra')

@@ -121,7 +121,7 @@ test('a season changes together: foreseen, mended, looked at, live at its moment
   await expect(idris.getByRole('link', { name: titles[1]!, exact: true })).toBeVisible()
   await axe(idris)
   pass(31)
-  await idris.goto('/office/calendar')
+  await idris.goto('/office/calendar?view=agenda')
   await expect(async () => {
     await idris.reload()
     await expect(idris.getByRole('link', { name: /High summer/ }).first()).toBeVisible({ timeout: 3_000 })
