@@ -9,7 +9,7 @@ import { foundTeam, freePort, HOUR, startServer, until, wallIn, writePost } from
 
 const SERVER = join(import.meta.dirname, '..', '..', '.output', 'server', 'index.mjs')
 /** How often it is killed; more by hand than in each run. */
-const KILLS = Number(process.env.YIELDGATE_KILLS ?? 5)
+const KILLS = Number(process.env.YIELDGATE_KILLS ?? 8)
 const ENTRIES = 40
 
 const prepared = mkdtempSync(join(tmpdir(), 'yieldgate-edition-'))
