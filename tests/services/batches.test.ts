@@ -1,9 +1,6 @@
-import { mkdtempSync, rmSync } from 'node:fs'
-import { tmpdir } from 'node:os'
-import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { workOff } from '../../server/jobs/batchRunner'
-import { actorFrom, type Actor } from '../../server/services/access'
+import type { Actor } from '../../server/services/access'
 import {
   batchEntries,
   batchView,
@@ -15,39 +12,26 @@ import {
   undoBatch,
 } from '../../server/services/batches'
 import { createItem } from '../../server/services/items'
-import { openOffice, type Office } from '../../server/services/office'
-import { sections } from '../../server/services/sections'
-import { firstStart } from '../../server/services/sites'
+import type { Office } from '../../server/services/office'
 import { within } from '../../server/services/within'
 import { itemById } from '../../server/store/items'
-import { personById } from '../../server/store/people'
+import { foundOffice, type FoundedOffice } from '../support/office'
 
-const folder = mkdtempSync(join(tmpdir(), 'yieldgate-batches-'))
 let now = new Date('2026-11-25T11:00:00Z')
+let founded: FoundedOffice
 let office: Office
 let actor: Actor
 const items: string[] = []
 
 beforeAll(async () => {
-  office = await openOffice(folder, { now: () => now }, { durable: false })
-  const founder = await firstStart(office, {
-    siteName: 'Larkholm Ferries',
-    zone: 'Europe/Oslo',
-    language: 'en',
-    name: 'Maren Ostby',
-    email: 'maren@larkholm.example',
-    password: 'quiet mornings at sea',
-  })
-  await office.settle()
-  actor = actorFrom((await personById(office.store.read, founder))!, await office.rights())
-  const section = (await sections(office))[0]!.id
+  founded = await foundOffice(() => now)
+  const { section } = founded
+  office = founded.office
+  actor = founded.founder
   for (let index = 0; index < 40; index++)
     items.push((await createItem(office, actor, { kind: 'post', section, title: `Post ${index}` })).item)
 })
-afterAll(async () => {
-  await office.close()
-  rmSync(folder, { recursive: true, force: true })
-})
+afterAll(() => founded.end())
 const targets = () => ({ items: items.map((item) => ({ item, draft: null })) })
 const binned = async () =>
   (await Promise.all(items.map((id) => itemById(office.store.read, id)))).filter((item) => item!.binned_at !== null).length

@@ -1,28 +1,23 @@
-import { mkdtempSync, rmSync } from 'node:fs'
-import { tmpdir } from 'node:os'
-import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { Done } from '../../core/batch/action'
 import type { Kind } from '../../core/content/kinds'
 import type { Outcome } from '../../core/outcome'
-import { actorFrom, type Actor } from '../../server/services/access'
+import type { Actor } from '../../server/services/access'
 import { act, type Target } from '../../server/services/act'
 import { openDraft } from '../../server/services/drafts'
 import type { FieldAction } from '../../server/services/fieldChange'
 import { binItem, createItem } from '../../server/services/items'
 import { manyFields } from '../../server/services/manyFields'
-import { openOffice, type Office } from '../../server/services/office'
+import type { Office } from '../../server/services/office'
 import { putLiveNow } from '../../server/services/publishing'
 import { Refusal } from '../../server/services/refusal'
 import { sendDraft } from '../../server/services/review'
-import { sections } from '../../server/services/sections'
-import { firstStart } from '../../server/services/sites'
 import { within } from '../../server/services/within'
 import type { Tx } from '../../server/store/database'
-import { personById } from '../../server/store/people'
+import { foundOffice, type FoundedOffice } from '../support/office'
 
-const folder = mkdtempSync(join(tmpdir(), 'yieldgate-fields-'))
 const now = new Date('2026-11-25T11:00:00Z')
+let founded: FoundedOffice
 let office: Office
 let actor: Actor
 let tag: string
@@ -41,18 +36,10 @@ const STATES: [State, Kind][] = [
 ]
 
 beforeAll(async () => {
-  office = await openOffice(folder, { now: () => now }, { durable: false })
-  const founder = await firstStart(office, {
-    siteName: 'Larkholm Ferries',
-    zone: 'Europe/Oslo',
-    language: 'en',
-    name: 'Maren Ostby',
-    email: 'maren@larkholm.example',
-    password: 'quiet mornings at sea',
-  })
-  await office.settle()
-  actor = actorFrom((await personById(office.store.read, founder))!, await office.rights())
-  const section = (await sections(office))[0]!.id
+  founded = await foundOffice(() => now)
+  const { section } = founded
+  office = founded.office
+  actor = founded.founder
   tag = (await createItem(office, actor, { kind: 'label', section, title: 'Winter', content: { fields: { labelType: 'tag' } } })).item
   for (const [index, [state, kind]] of STATES.entries()) {
     const title = `${kind} ${index} ${state}`
@@ -68,10 +55,7 @@ beforeAll(async () => {
     targets.push({ item, draft: wanted })
   }
 })
-afterAll(async () => {
-  await office.close()
-  rmSync(folder, { recursive: true, force: true })
-})
+afterAll(() => founded.end())
 
 /** All that an edit could leave behind, without ids that are made anew each time. */
 const everything = (tx: Tx) =>

@@ -1,56 +1,39 @@
-import { mkdtempSync, rmSync } from 'node:fs'
-import { tmpdir } from 'node:os'
-import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { Fields } from '../../core/content/fields'
 import { newPassages } from '../../core/history/written'
 import { takeInWritten } from '../../server/jobs/historian'
 import { takeIn } from '../../server/jobs/lister'
-import { actorFrom, type Actor } from '../../server/services/access'
+import type { Actor } from '../../server/services/access'
 import { saveEdits } from '../../server/services/drafts'
 import { Foresight } from '../../server/services/foresight'
 import { createItem } from '../../server/services/items'
 import { findItems } from '../../server/services/listing'
-import { openOffice, type Office } from '../../server/services/office'
+import type { Office } from '../../server/services/office'
 import { addPerson } from '../../server/services/people'
-import { sections } from '../../server/services/sections'
 import { SiteFacts } from '../../server/services/siteFacts'
-import { firstStart } from '../../server/services/sites'
-import { personById } from '../../server/store/people'
+import { foundOffice, type FoundedOffice } from '../support/office'
 
-const folder = mkdtempSync(join(tmpdir(), 'yieldgate-written-'))
 let now = new Date('2026-11-25T11:00:00Z')
+let founded: FoundedOffice
 let office: Office
 let maren: Actor
 let wen: Actor
 let section: string
 
 beforeAll(async () => {
-  office = await openOffice(folder, { now: () => now }, { durable: false })
-  const founder = await firstStart(office, {
-    siteName: 'Larkholm Ferries',
-    zone: 'Europe/Oslo',
-    language: 'en',
-    name: 'Maren Ostby',
-    email: 'maren@larkholm.example',
-    password: 'quiet mornings at sea',
-  })
-  await office.settle()
-  const actor = async (id: string) => actorFrom((await personById(office.store.read, id))!, await office.rights())
-  const writer = await addPerson(office, await actor(founder), {
+  founded = await foundOffice(() => now)
+  ;({ office, section } = founded)
+  maren = founded.founder
+  const writer = await addPerson(office, maren, {
     name: 'Wen Zhao',
     email: 'wen@larkholm.example',
     roles: [{ role: 'writer', section: null }],
   })
   await office.settle()
-  maren = await actor(founder)
-  wen = await actor(writer)
-  section = (await sections(office))[0]!.id
+  maren = await founded.actor(maren.id)
+  wen = await founded.actor(writer)
 })
-afterAll(async () => {
-  await office.close()
-  rmSync(folder, { recursive: true, force: true })
-})
+afterAll(() => founded.end())
 
 const find = async (q: string) => {
   await takeIn(office)
