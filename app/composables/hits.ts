@@ -6,11 +6,10 @@ import { useNotices } from '~/stores/notices'
 /** So many items with hits are shown before one is asked whether to look further. */
 const PAUSE_AT = 300
 
-/** Looks for the hits of a rewrite, part by part: what was found, how far it is, and which of them are chosen. */
+/** Looks for the hits of a rewrite, part by part: what was found, whether there is more, and which of them are chosen. */
 export function useHits() {
   const notices = useNotices()
   const found = shallowRef<FoundItem[]>([])
-  const looked = ref(0)
   const next = ref<number | null>(null)
   const busy = ref(false)
   const asked = shallowRef<{ list: { q: string }; rewrite: Rewrite } | null>(null)
@@ -28,7 +27,6 @@ export function useHits() {
         const answer = await api<FoundHits>('POST', '/hits', { body: { ...asked.value!, ...after } })
         if (mine !== turn) return
         found.value = [...found.value, ...answer.found]
-        looked.value += answer.looked
         next.value = answer.next
       }
     } catch (error) {
@@ -49,7 +47,6 @@ export function useHits() {
   function clear(): void {
     stop()
     found.value = []
-    looked.value = 0
     next.value = null
     asked.value = null
     left.value = new Set()
@@ -79,5 +76,5 @@ export function useHits() {
       return hits.length ? [{ item: item.item, draft: item.draft, version: item.version, hits }] : []
     }),
   )
-  return { found, looked, next, busy, asked, chosen, look, lookFurther, stop, clear, isChosen, wordsAt, choose, write }
+  return { found, next, busy, asked, chosen, look, lookFurther, stop, clear, isChosen, wordsAt, choose, write }
 }

@@ -59,6 +59,7 @@ export interface PageQuery extends ListQuery {
 /** The fields that can be changed in a list. */
 export const CELL_FIELDS = [
   'title',
+  'byline',
   'segment',
   'menuLabel',
   'order',

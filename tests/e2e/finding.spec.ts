@@ -100,6 +100,20 @@ test('the grid is walked and edited by keyboard; a change readers would see wait
   await wen.keyboard.press('Enter')
   await expect(wen.getByText(/You have no role that lets you move items/)).toBeVisible()
   await expect(wen.locator('#cell-0-6')).toHaveText('News')
+  // Whose names readers see is chosen among the author profiles.
+  await wen.getByRole('button', { name: 'Columns' }).click()
+  await wen.getByRole('dialog').getByRole('button', { name: 'Byline', exact: true }).click()
+  await wen.getByRole('dialog').getByRole('button', { name: 'Keep' }).click()
+  const byline = grid(wen).locator('[role=row][aria-rowindex="2"] [role=gridcell]').last()
+  const names = await byline.innerText()
+  await byline.dblclick()
+  const authors = grid(wen).getByRole('combobox', { name: 'Byline' })
+  const other = (await authors.locator('option').allInnerTexts()).find(
+    (name) => name !== names && name !== 'nobody' && !name.includes(','),
+  )!
+  await authors.selectOption({ label: other })
+  await wen.keyboard.press('Enter')
+  await expect(wen.getByText(/Byline of .* changed\. In a new draft, which goes its route/)).toBeVisible()
   await wen.context().close()
 })
 

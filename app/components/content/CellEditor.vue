@@ -2,6 +2,7 @@
 import { FIELDS } from '~~/core/content/fields'
 import LabelChoice from './LabelChoice.vue'
 import { cellValue, type Column, type Listed } from './columns'
+import { bylineWords, useAuthors } from '~/composables/authors'
 import { usePeople } from '~/composables/people'
 import { useSite } from '~/stores/site'
 
@@ -10,6 +11,7 @@ const props = defineProps<{ column: Column; row: Listed }>()
 const emit = defineEmits<{ done: [value: string | null, onward: boolean]; labels: [add: string[], remove: string[]] }>()
 const site = useSite()
 const people = usePeople()
+const authors = useAuthors()
 const value = ref(cellValue(props.column, props.row))
 const field = useTemplateRef<HTMLInputElement | HTMLSelectElement>('field')
 onMounted(() => {
@@ -32,6 +34,10 @@ function key(event: KeyboardEvent) {
     done(false)
   }
 }
+/** A byline of more than one, or of someone unknown here: it can be kept, or one put in its place. */
+const several = computed(() =>
+  props.row.fields.byline?.some((id, index) => index > 0 || !authors.value.has(id)) ? cellValue(props.column, props.row) : '',
+)
 const edit = computed(() => props.column.edit!)
 const most = computed(() => ('field' in edit.value && FIELDS[edit.value.field].input === 'segment' ? 120 : 200))
 </script>
@@ -40,7 +46,7 @@ const most = computed(() => ('field' in edit.value && FIELDS[edit.value.field].i
   <div data-editor class="absolute inset-x-0 inset-y-0.5 z-10 px-1" @dblclick.stop>
     <LabelChoice v-if="edit.as === 'labels'" :now="row.labels" @done="(add, remove) => emit('labels', add, remove)" @close="done(false)" />
     <select
-      v-else-if="edit.as === 'section' || edit.as === 'person' || edit.as === 'switch'"
+      v-else-if="edit.as === 'section' || edit.as === 'person' || edit.as === 'byline' || edit.as === 'switch'"
       ref="field"
       v-model="value"
       class="input !h-full"
@@ -54,6 +60,11 @@ const most = computed(() => ('field' in edit.value && FIELDS[edit.value.field].i
       <template v-else-if="edit.as === 'person'">
         <option value="">nobody</option>
         <option v-for="person in people" :key="person.id" :value="person.id">{{ person.name }}</option>
+      </template>
+      <template v-else-if="edit.as === 'byline'">
+        <option value="">nobody</option>
+        <option v-if="several" :value="several">{{ bylineWords(row.fields.byline!, authors) }}</option>
+        <option v-for="[id, name] in authors" :key="id" :value="id">{{ name }}</option>
       </template>
       <template v-else>
         <option value="true">Open</option>

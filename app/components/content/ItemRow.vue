@@ -6,6 +6,7 @@ import CellEditor from './CellEditor.vue'
 import FoundText from './FoundText.vue'
 import { canEdit, cellId, CHOICE, type Column, type Listed } from './columns'
 import StateMark from '~/components/mark/StateMark.vue'
+import { bylineWords, useAuthors } from '~/composables/authors'
 import { useSite } from '~/stores/site'
 
 /** One row of the list, apart from the others, so that a list that scrolls makes anew only the rows that come into sight. */
@@ -33,6 +34,7 @@ const emit = defineEmits<{
   card: [row: Listed | null, cell: HTMLElement | null]
 }>()
 const site = useSite()
+const authors = useAuthors()
 const zone = computed(() => site.site?.zone ?? 'UTC')
 const when = (instant: string | null) => (instant ? shortIn(instant, zone.value, site.now) : '–')
 const lacking = (row: Listed) =>
@@ -50,6 +52,8 @@ function words(column: Column, row: Listed): string {
       return row.section.name
     case 'author':
       return row.author
+    case 'byline':
+      return row.fields.byline?.length ? bylineWords(row.fields.byline, authors.value) : '–'
     case 'owner':
       return row.owner?.name ?? '–'
     case 'labels':

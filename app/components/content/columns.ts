@@ -38,6 +38,7 @@ export interface Listed {
     commentsOpen?: boolean
     shownDate?: string | null
     seriesPart?: number | null
+    byline?: string[]
   }
 }
 
@@ -47,6 +48,7 @@ export type CellEdit =
   | { as: 'line' | 'date'; note: 'internalName' | 'reviewBy' }
   | { as: 'person'; note: 'owner' }
   | { as: 'section' }
+  | { as: 'byline' }
   | { as: 'labels' }
 
 export interface Column {
@@ -66,6 +68,7 @@ export const COLUMNS: readonly Column[] = [
   { key: 'kind', label: 'Kind', width: 80 },
   { key: 'section', label: 'Section', width: 136, edit: { as: 'section' } },
   { key: 'author', label: 'Author', width: 122 },
+  { key: 'byline', label: 'Byline', width: 140, edit: { as: 'byline' } },
   { key: 'owner', label: 'Owner', width: 130, edit: { as: 'person', note: 'owner' } },
   { key: 'labels', label: 'Labels', width: 140, edit: { as: 'labels' } },
   { key: 'changed', label: 'Changed', width: 116, sort: 'changed' },
@@ -106,7 +109,7 @@ export function readColumns(kept: readonly OwnColumn[] | null): OwnColumn[] {
 export function canEdit({ edit }: Column, row: Listed): boolean {
   if (!edit || row.kind === 'settings') return false
   if ('field' in edit) return FIELDS[edit.field].kinds.includes(row.kind)
-  if (edit.as === 'labels') return FIELDS.labels.kinds.includes(row.kind)
+  if (edit.as === 'labels' || edit.as === 'byline') return FIELDS[edit.as].kinds.includes(row.kind)
   return true
 }
 
@@ -115,6 +118,7 @@ export function cellValue({ edit }: Column, row: Listed): string {
   if (!edit) return ''
   if (edit.as === 'section') return row.section.id
   if (edit.as === 'labels') return ''
+  if (edit.as === 'byline') return (row.fields.byline ?? []).join()
   if ('note' in edit) return { internalName: row.internalName, owner: row.owner?.id ?? '', reviewBy: row.reviewBy ?? '' }[edit.note]
   const value = row.fields[edit.field as keyof Listed['fields']]
   return value === undefined || value === null ? '' : String(value)
@@ -123,6 +127,7 @@ export function cellValue({ edit }: Column, row: Listed): string {
 /** The action that gives a cell another value. */
 export function actionFor({ edit }: Column, row: Listed, value: string): Action | null {
   if (!edit || edit.as === 'labels' || value === cellValue({ edit } as Column, row)) return null
+  if (edit.as === 'byline') return { do: 'field', name: 'byline', to: value ? value.split(',') : [], from: row.fields.byline ?? null }
   if (edit.as === 'section') return { do: 'move', section: value, from: row.section.id }
   if ('note' in edit) return { do: 'note', name: edit.note, to: value || null, from: cellValue({ edit } as Column, row) || null }
   const from = row.fields[edit.field as keyof Listed['fields']] ?? null
@@ -135,6 +140,7 @@ const EMPTY = new Map<string, string>()
 /** The row as it will be once the server has taken an edit. */
 export function edited({ edit }: Column, row: Listed, value: string, names = EMPTY): Listed {
   if (!edit || edit.as === 'labels') return row
+  if (edit.as === 'byline') return { ...row, fields: { ...row.fields, byline: value ? value.split(',') : [] } }
   if (edit.as === 'section') return { ...row, section: { id: value, name: names.get(value) ?? '' } }
   if ('note' in edit) {
     if (edit.note === 'owner') return { ...row, owner: value ? { id: value, name: names.get(value) ?? '' } : null }

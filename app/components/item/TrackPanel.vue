@@ -188,7 +188,7 @@ const dot = (done: boolean, now: boolean) =>
       <Suspense v-if="foreseen"><ForeseenTroubles :item="page.id" :zone="zone" /></Suspense>
       <TimingFacts v-if="page.window || page.embargo" :page="page" :zone="zone" />
       <li v-if="page.onSite !== 'none'" class="mt-3 list-none">
-        <Suspense><ReceiptCard :item="page.id" :version="`${page.live?.version} ${page.onSite}`" /></Suspense>
+        <Suspense><ReceiptCard :item="page.id" :version="`${page.live?.version} ${page.live?.path} ${page.onSite}`" /></Suspense>
       </li>
     </ol>
     <div class="border-t border-line bg-paper px-4 py-3.5">

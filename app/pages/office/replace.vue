@@ -19,7 +19,7 @@ const route = useRoute()
 const router = useRouter()
 useHead({ title: 'Find and replace · Yieldgate' })
 const q = computed(() => (typeof route.query.q === 'string' ? route.query.q : ''))
-const { found, looked, next, busy, asked, chosen, look, lookFurther, stop, clear, isChosen, wordsAt, choose, write } = useHits()
+const { found, next, busy, asked, chosen, look, lookFurther, stop, clear, isChosen, wordsAt, choose, write } = useHits()
 const mayGather = computed(() => site.site?.may['item.plan'] === null && site.site.may['item.put-live'] === null)
 const edition = ref('')
 const gathers = ref(true)
@@ -41,7 +41,7 @@ const chosenPlaces = computed(() => chosen.value.reduce((sum, { hits }) => sum +
 const progress = computed(() => {
   if (!asked.value) return ''
   const where = `${counted(places.value, 'place')} in ${counted(found.value.length, 'item')}`
-  return `${where}; ${busy.value ? 'looking,' : 'looked through'} ${looked.value.toLocaleString('en-GB')} ${looked.value === 1 ? 'item' : 'items'}${busy.value ? ' so far' : ''}`
+  return busy.value ? `${where} so far` : where
 })
 const trying = ref(false)
 const batch = shallowRef<{ id: string; count: number } | null>(null)

@@ -1,0 +1,20 @@
+import { api } from '~/composables/api'
+
+let loading: Promise<Map<string, string>> | undefined
+
+/** What the author profiles of the site are called, by their ids; loaded once, when somebody first asks. */
+export function useAuthors() {
+  const authors = shallowRef<ReadonlyMap<string, string>>(new Map())
+  loading ??= api<{ items: { id: string; title: string }[] }>('GET', '/items?q=kind%3Aauthor&sort=title&limit=200')
+    .then(({ items }) => new Map(items.map(({ id, title }) => [id, title])))
+    .catch(() => {
+      loading = undefined
+      return new Map<string, string>()
+    })
+  void loading.then((all) => (authors.value = all))
+  return authors
+}
+
+/** The names of a byline; of a profile that one may not see, that it is there. */
+export const bylineWords = (byline: readonly string[], authors: ReadonlyMap<string, string>): string =>
+  byline.map((id) => authors.get(id) ?? 'someone').join(', ')
