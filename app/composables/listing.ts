@@ -26,7 +26,7 @@ export function useListing(asked: () => { q: string; sort: string }) {
   const pages = shallowRef(new Map<number, Listed[]>())
   const coming = new Set<number>()
   let turn = 0
-  let seen = { from: 0, to: PAGE }
+  let seen = { from: 0, to: PAGE - 1 }
 
   async function fetchPage(page: number, mine: number): Promise<void> {
     if (coming.has(page)) return
@@ -67,7 +67,7 @@ export function useListing(asked: () => { q: string; sort: string }) {
   async function load(anew = false): Promise<void> {
     const mine = ++turn
     coming.clear()
-    if (anew) seen = { from: 0, to: PAGE }
+    if (anew) seen = { from: 0, to: PAGE - 1 }
     const wanted = pagesSeen()
     const before = pages.value
     await Promise.all(wanted.map((page) => fetchPage(page, mine)))

@@ -81,6 +81,12 @@ async function loadFacets() {
   const answer = await api<Facets>('GET', `/facets?${new URLSearchParams({ q: asked })}`).catch(() => null)
   if (answer && asked === q.value) facets.value = answer
 }
+/** The line wants to know what there is, once: from then on that is kept up with the list. */
+function wanted() {
+  if (wantsFacets.value) return
+  wantsFacets.value = true
+  if (!facets.value) void loadFacets()
+}
 watch([q, sort], async ([now], [before]) => {
   if (now !== before) chooseAll(false)
   await listing.load(true)
@@ -223,12 +229,7 @@ const words = computed(() => (total.value === null ? '' : `${total.value.toLocal
 <template>
   <div class="flex h-full flex-col">
     <PlaceStrip name="Content">
-      <QueryLine
-        :model-value="q"
-        :facets="facets"
-        @update:model-value="show({ q: $event })"
-        @wanted="((wantsFacets = true), facets ?? loadFacets())"
-      />
+      <QueryLine :model-value="q" :facets="facets" @update:model-value="show({ q: $event })" @wanted="wanted" />
       <span class="text-soft tabular-nums" role="status">{{ words }}</span>
       <button v-if="q" class="button-quiet" @click="show({ q: undefined })">Show all</button>
       <div class="flex gap-1">
