@@ -1,4 +1,5 @@
 import { defineConfig } from '@playwright/test'
+import { launchOptions } from './scripts/chromium.mjs'
 
 export default defineConfig({
   testDir: 'tests/e2e',
@@ -15,17 +16,6 @@ export default defineConfig({
     // A trace slows each step by a third; `--trace on` makes one where it is wanted.
     trace: 'off',
     screenshot: 'only-on-failure',
-    launchOptions: {
-      executablePath: process.env.YIELDGATE_CHROMIUM ?? '/usr/bin/chromium',
-      args: [
-        '--no-sandbox',
-        '--disable-gpu',
-        '--disable-quic',
-        '--no-first-run',
-        '--disable-background-networking',
-        '--disable-component-update',
-        '--disable-sync',
-      ],
-    },
+    launchOptions: launchOptions(),
   },
 })

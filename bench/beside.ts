@@ -2,6 +2,7 @@ import { chromium, type Page } from '@playwright/test'
 import { foundTeam, PASSWORD, startServer } from '../tests/support/server'
 import { percentile, type Row } from './report'
 import { paragraph } from './site'
+import { launchOptions } from '../scripts/chromium.mjs'
 
 const KEYS = 120
 const OPENS = 7
@@ -9,10 +10,7 @@ const OPENS = 7
 /** In Chromium: opening an item of 200 blocks, and the page beside following each key typed in it. */
 export async function measure(): Promise<Row[]> {
   const server = await startServer()
-  const browser = await chromium.launch({
-    executablePath: process.env.YIELDGATE_CHROMIUM ?? '/usr/bin/chromium',
-    args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run'],
-  })
+  const browser = await chromium.launch(launchOptions())
   try {
     const team = await foundTeam(server)
     const body = Array.from({ length: 200 }, (_, index) => paragraph(`blk${String(index).padStart(4, '0')}`, index))

@@ -10,6 +10,7 @@ import { personByEmail } from '../server/store/people'
 import { startServer } from '../tests/support/server'
 import { listsFolder } from './lists'
 import { percentile, type Row } from './report'
+import { launchOptions } from '../scripts/chromium.mjs'
 
 /** Titles of which some word begins so: about a thousand of the 100,000. */
 const MANY = 'kind:post site:live draft:none 97'
@@ -73,7 +74,9 @@ const arrivals = (page: Page): Promise<number[]> =>
           const { y } = row.getBoundingClientRect()
           return y > top && y < bottom
         })
-        if (rows.length > 5 && rows.every((row) => row.querySelector('[aria-colindex="2"]')?.textContent.trim())) break
+        const titles = rows.map((row) => row.querySelector('[aria-colindex="2"]'))
+        if (titles.length > 5 && titles.every((title) => title?.textContent.trim() && getComputedStyle(title).visibility === 'visible'))
+          break
       }
       times.push(performance.now() - start)
     }
@@ -91,10 +94,7 @@ export async function measure(): Promise<Row[]> {
     if (existsSync(join(whole, file))) cpSync(join(whole, file), join(folder, file))
   const counted = await addWriter(folder)
   const server = await startServer({ folder, env: { YIELDGATE_DEMO: '1' } })
-  const browser = await chromium.launch({
-    executablePath: process.env.YIELDGATE_CHROMIUM ?? '/usr/bin/chromium',
-    args: ['--no-sandbox', '--disable-gpu'],
-  })
+  const browser = await chromium.launch(launchOptions())
   const stepIn = async (name: string): Promise<Page> => {
     const context = await browser.newContext({ baseURL: server.origin, viewport: { width: 1280, height: 800 }, reducedMotion: 'reduce' })
     const page = await context.newPage()

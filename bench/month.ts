@@ -1,6 +1,7 @@
 import { chromium } from '@playwright/test'
 import { foundTeam, PASSWORD, startServer } from '../tests/support/server'
 import { percentile, type Row } from './report'
+import { launchOptions } from '../scripts/chromium.mjs'
 
 const EVENTS = 2_000
 const FRAME_MS = 1_000 / 60
@@ -8,10 +9,7 @@ const FRAME_MS = 1_000 / 60
 /** A month with 2,000 planned events, scrolled by a real browser: how long its frames take. */
 export async function measure(): Promise<Row[]> {
   const server = await startServer()
-  const browser = await chromium.launch({
-    executablePath: process.env.YIELDGATE_CHROMIUM ?? '/usr/bin/chromium',
-    args: ['--no-sandbox', '--disable-gpu', '--no-first-run', '--disable-background-networking'],
-  })
+  const browser = await chromium.launch(launchOptions())
   try {
     const team = await foundTeam(server)
     const month = '2036-03'

@@ -2,14 +2,12 @@ import { gzipSync } from 'node:zlib'
 import { chromium } from '@playwright/test'
 import { foundTeam, PASSWORD, startServer, writePost } from '../tests/support/server'
 import type { Row } from './report'
+import { launchOptions } from '../scripts/chromium.mjs'
 
 /** Weighs all script that a real browser fetches for a screen, each file compressed as a server would. */
 export async function measure(): Promise<Row[]> {
   const server = await startServer()
-  const browser = await chromium.launch({
-    executablePath: process.env.YIELDGATE_CHROMIUM ?? '/usr/bin/chromium',
-    args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking'],
-  })
+  const browser = await chromium.launch(launchOptions())
   try {
     const team = await foundTeam(server)
     const post = await writePost(team, 'Weighed')

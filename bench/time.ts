@@ -79,7 +79,7 @@ function moments(): Row[] {
     if (!view.owner('/posts/item-50000') || !view.entry('i99999')) throw new Error('The site is not whole')
   })
   const listed = timed(() => {
-    if (listedOf(new SiteAt(facts, moment), 'post').length !== ITEMS - 2_000) throw new Error('The listing is not whole')
+    if (listedOf(new SiteAt(facts, moment), ['post']).length !== ITEMS - 2_000) throw new Error('The listing is not whole')
   })
 
   return [

@@ -334,9 +334,13 @@ class Story {
   private async labelsAndAuthors(): Promise<void> {
     this.progress('labels and authors')
     const section = this.sections.get('News')!
-    for (const [type, key, title] of LABELS) {
+    for (const [type, key, title, broader] of LABELS) {
       const written = await this.write('wen', 'label', section, title, {
-        fields: { labelType: type, summary: type === 'series' ? 'A series, best read in order.' : '' },
+        fields: {
+          labelType: type,
+          broader: broader === undefined ? null : this.refs.get(`label:${broader}`)!,
+          summary: type === 'series' ? 'A series, best read in order.' : '',
+        },
       })
       await this.send('wen', written, '')
       await this.live('idris', written)

@@ -4,9 +4,9 @@ import { createHash } from 'node:crypto'
 import { existsSync, mkdirSync, readdirSync, readFileSync, renameSync, rmSync, statSync, writeFileSync } from 'node:fs'
 import { dirname, join } from 'node:path'
 import { fileURLToPath } from 'node:url'
+import { findChromium, PACKAGES } from './chromium.mjs'
 
 export const root = join(dirname(fileURLToPath(import.meta.url)), '..')
-export const CHROMIUM = process.env.YIELDGATE_CHROMIUM ?? '/usr/bin/chromium'
 
 export const say = (words) => process.stdout.write(`${words}\n`)
 export function fail(words) {
@@ -95,17 +95,16 @@ export async function ensureBuild() {
 
 /** Finds Chromium, or installs it where apt is allowed. */
 export async function ensureChromium() {
-  if (existsSync(CHROMIUM)) return
-  const help =
-    'The interface is tested in Debian’s Chromium, which is not here.\nInstall it with: apt-get update && apt-get install -y chromium\nor name another with YIELDGATE_CHROMIUM=/path/to/chromium.'
+  if (existsSync(findChromium() ?? '')) return
+  const help = `The interface is tested in Debian’s Chromium, which is not here.
+Install it with: apt-get update && apt-get install -y ${PACKAGES[0]}
+or name another with YIELDGATE_CHROMIUM=/path/to/chromium.`
   if (process.getuid?.() !== 0 || !has('apt-get')) fail(help)
+  const apt = async (...args) => (await run('apt-get', args, { quiet: true, env: { DEBIAN_FRONTEND: 'noninteractive' } })) === 0
   await timed('installing Chromium', async () => {
-    const env = { DEBIAN_FRONTEND: 'noninteractive' }
-    if (
-      (await run('apt-get', ['update'], { quiet: true, env })) !== 0 ||
-      (await run('apt-get', ['install', '-y', '--no-install-recommends', 'chromium'], { quiet: true, env })) !== 0
-    )
-      fail(help)
+    if (!(await apt('update'))) fail(help)
+    for (const name of PACKAGES) if (await apt('install', '-y', '--no-install-recommends', name)) return
+    fail(help)
   })
 }
 

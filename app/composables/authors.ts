@@ -5,7 +5,7 @@ let loading: Promise<Map<string, string>> | undefined
 /** What the author profiles of the site are called, by their ids; loaded once, when somebody first asks. */
 export function useAuthors() {
   const authors = shallowRef<ReadonlyMap<string, string>>(new Map())
-  loading ??= api<{ items: { id: string; title: string }[] }>('GET', '/items?q=kind%3Aauthor&sort=title&limit=200')
+  loading ??= api<{ items: { id: string; title: string }[] }>('GET', '/items?q=kind%3Aauthor&sort=title&limit=200&count=no')
     .then(({ items }) => new Map(items.map(({ id, title }) => [id, title])))
     .catch(() => {
       loading = undefined

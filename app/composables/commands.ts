@@ -59,7 +59,6 @@ export function useCommands() {
         id: place.path,
         group: 'Go to',
         name: place.name,
-        why: place.needs ? whyNot(site.site?.may[place.needs]) : undefined,
         run: () => navigateTo(place.path),
       })),
       ...(['post', 'page', 'notice'] as const).map((kind) => ({
@@ -84,7 +83,7 @@ export function useCommands() {
 
   async function search(text: string): Promise<Command[]> {
     if (text.trim().length < 2) return []
-    const found = await api<Found>('GET', `/items?limit=8&text=${encodeURIComponent(text.trim())}`).catch(() => ({ items: [] }))
+    const found = await api<Found>('GET', `/items?limit=8&count=no&text=${encodeURIComponent(text.trim())}`).catch(() => ({ items: [] }))
     return found.items.map((item) => ({
       id: item.id,
       group: KIND_WORDS[item.kind].one,

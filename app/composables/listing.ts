@@ -4,7 +4,7 @@ import type { Listed } from '~/components/content/columns'
 import { useSite } from '~/stores/site'
 
 interface PageAnswer {
-  total: number
+  total: number | null
   meant?: string
   items: Listed[]
 }
@@ -28,18 +28,20 @@ export function useListing(asked: () => { q: string; sort: string }) {
   let turn = 0
   let seen = { from: 0, to: PAGE - 1 }
 
-  async function fetchPage(page: number, mine: number): Promise<void> {
+  async function fetchPage(page: number, mine: number, count: boolean): Promise<void> {
     if (coming.has(page)) return
     coming.add(page)
     const { q, sort } = asked()
     try {
       const answer = await api<PageAnswer>(
         'GET',
-        `/items?${new URLSearchParams({ q, sort, from: String(page * PAGE), limit: String(PAGE) })}`,
+        `/items?${new URLSearchParams({ q, sort, from: String(page * PAGE), limit: String(PAGE), count: count ? 'yes' : 'no' })}`,
       )
       if (mine !== turn) return
-      total.value = answer.total
-      meant.value = answer.meant ?? ''
+      if (answer.total !== null) {
+        total.value = answer.total
+        meant.value = answer.meant ?? ''
+      }
       problem.value = null
       const next = new Map(pages.value)
       next.delete(page)
@@ -61,7 +63,7 @@ export function useListing(asked: () => { q: string; sort: string }) {
   /** Sees to it that the rows from one to another are here. */
   function look(from: number, to: number): void {
     seen = { from, to }
-    for (const page of pagesSeen()) if (!pages.value.has(page)) void fetchPage(page, turn)
+    for (const page of pagesSeen()) if (!pages.value.has(page)) void fetchPage(page, turn, total.value === null)
   }
   /** Asks again for what is looked at; `anew` forgets the rest at once, for another list. */
   async function load(anew = false): Promise<void> {
@@ -70,7 +72,7 @@ export function useListing(asked: () => { q: string; sort: string }) {
     if (anew) seen = { from: 0, to: PAGE - 1 }
     const wanted = pagesSeen()
     const before = pages.value
-    await Promise.all(wanted.map((page) => fetchPage(page, mine)))
+    await Promise.all(wanted.map((page, index) => fetchPage(page, mine, index === 0)))
     if (mine !== turn) return
     // Pages of before that were not asked again may be of another moment.
     pages.value = new Map([...pages.value].filter(([page, rows]) => wanted.includes(page) || before.get(page) !== rows))

@@ -75,7 +75,7 @@ watch(
     const [items, media] = await Promise.all([
       short
         ? { items: [] }
-        : api<{ items: Option[] }>('GET', `/items?limit=8&text=${encodeURIComponent(asked)}`).catch(() => ({ items: [] })),
+        : api<{ items: Option[] }>('GET', `/items?limit=8&count=no&text=${encodeURIComponent(asked)}`).catch(() => ({ items: [] })),
       short
         ? { media: [] }
         : api<{ media: File[] }>('GET', `/media?sort=document&limit=4&text=${encodeURIComponent(asked)}`).catch(() => ({ media: [] })),

@@ -1,19 +1,17 @@
 import { Mark, Node, type Extensions } from '@tiptap/core'
-import StarterKit from '@tiptap/starter-kit'
+import { Bold } from '@tiptap/extension-bold'
+import { Code } from '@tiptap/extension-code'
+import { HardBreak } from '@tiptap/extension-hard-break'
+import { Italic } from '@tiptap/extension-italic'
+import { Link } from '@tiptap/extension-link'
+import { BulletList, ListItem, ListKeymap, OrderedList } from '@tiptap/extension-list'
+import { Paragraph } from '@tiptap/extension-paragraph'
+import { Strike } from '@tiptap/extension-strike'
+import { Text } from '@tiptap/extension-text'
+import { Underline } from '@tiptap/extension-underline'
 import { isSafeHref } from '~~/core/content/inline'
 import { PLACES, type PlaceName, type Tool } from '~~/core/content/places'
 
-const shared = {
-  heading: false,
-  blockquote: false,
-  codeBlock: false,
-  horizontalRule: false,
-  dropcursor: false,
-  gapcursor: false,
-  trailingNode: false,
-  // The draft at hand undoes everything, texts too.
-  undoRedo: false,
-} as const
 const link = {
   openOnClick: false,
   autolink: false,
@@ -33,28 +31,33 @@ const look = Mark.create({
   renderHTML: ({ HTMLAttributes }) => ['span', { class: `word-${String(HTMLAttributes.look)}` }, 0],
 })
 
-/** The marks that a place offers; one that it does not is unknown to its editor, whatever is pasted or typed. */
-function marksOf(place: PlaceName) {
+const MARKS = {
+  bold: Bold,
+  code: Code,
+  italic: Italic,
+  link: Link.configure(link),
+  strike: Strike,
+  underline: Underline,
+  look,
+} as const satisfies Partial<Record<Tool, Mark>>
+
+/** What all places hold: lines of text with the marks that the place offers; one that it does not is unknown to its editor, whatever is pasted or typed. */
+function textOf(place: PlaceName): Extensions {
   const tools: readonly Tool[] = PLACES[place].tools
-  const off = (['bold', 'italic', 'underline', 'strike', 'code'] as const).filter((mark) => !tools.includes(mark))
-  return {
-    kit: { ...Object.fromEntries(off.map((mark) => [mark, false as const])), link: tools.includes('link') ? link : (false as const) },
-    more: tools.includes('look') ? [look] : [],
-  }
+  const marks = Object.entries(MARKS).flatMap(([tool, mark]) => (tools.includes(tool as Tool) ? [mark] : []))
+  // Undo is the draft's at hand, which undoes everything, texts too.
+  return [Paragraph, Text, HardBreak, ...marks]
 }
 
 /** What a paragraph, cell or caption may hold. */
-export function textExtensions(place: PlaceName): Extensions {
-  const { kit, more } = marksOf(place)
-  return [
-    document('paragraph'),
-    StarterKit.configure({ ...shared, document: false, bulletList: false, orderedList: false, listItem: false, listKeymap: false, ...kit }),
-    ...more,
-  ]
-}
+export const textExtensions = (place: PlaceName): Extensions => [document('paragraph'), ...textOf(place)]
 
 /** What a list block may hold. */
-export function listExtensions(): Extensions {
-  const { kit, more } = marksOf('entry')
-  return [document('bulletList | orderedList'), StarterKit.configure({ ...shared, document: false, ...kit }), ...more]
-}
+export const listExtensions = (): Extensions => [
+  document('bulletList | orderedList'),
+  BulletList,
+  OrderedList,
+  ListItem,
+  ListKeymap,
+  ...textOf('entry'),
+]

@@ -18,7 +18,6 @@ onKeyStroke('?', (event) => {
 const site = useSite()
 const session = useSession()
 const route = useRoute()
-const places = computed(() => PLACES.filter((place) => !place.needs || site.site?.may[place.needs] === null))
 const isHere = (path: string) =>
   path === '/office'
     ? route.path === '/office'
@@ -26,10 +25,7 @@ const isHere = (path: string) =>
       (path === '/office/content' && /^\/office\/(items|bin|labels|replace)/.test(route.path)) ||
       (path === '/office/calendar' && /^\/office\/(editions|moment)/.test(route.path))
 
-onMounted(async () => {
-  await Promise.all([site.load(), site.loadSections()])
-  site.listen()
-})
+onMounted(site.listen)
 </script>
 
 <template>
@@ -59,7 +55,7 @@ onMounted(async () => {
       </NuxtLink>
       <nav aria-label="Places" class="flex min-w-0 items-stretch max-md:overflow-x-auto">
         <NuxtLink
-          v-for="place in places"
+          v-for="place in PLACES"
           :key="place.path"
           :to="place.path"
           class="flex items-center border-b-2 px-2.5 pt-0.5 font-medium hover:text-ink"

@@ -1,14 +1,16 @@
 import { useSession } from '~/stores/session'
+import { useSite } from '~/stores/site'
 
 const OPEN = new Set(['/office/sign-in', '/office/first-start', '/office/join'])
 
-/** Leads people without a session to the door, and keeps where they wanted to go. */
+/** Leads people without a session to the door, and keeps where they wanted to go; the others find the site known. */
 export default defineNuxtRouteMiddleware(async (to) => {
   if (!to.path.startsWith('/office')) return
   const session = useSession()
   if (!session.loaded) await session.load()
   if (session.unclaimed) return to.path === '/office/first-start' ? undefined : navigateTo('/office/first-start')
   if (to.path === '/office/first-start') return navigateTo('/office')
-  if (!session.person && !OPEN.has(to.path))
-    return navigateTo({ path: '/office/sign-in', query: to.path === '/office' ? {} : { to: to.fullPath } })
+  if (OPEN.has(to.path)) return
+  if (!session.person) return navigateTo({ path: '/office/sign-in', query: to.path === '/office' ? {} : { to: to.fullPath } })
+  await useSite().begin(session.person.id)
 })

@@ -29,26 +29,34 @@ export const useSite = defineStore('site', () => {
   const site = ref<SiteAnswer | null>(null)
   const sections = ref<SectionAnswer[]>([])
   const online = ref(true)
+  /** The site's time zone, in which its moments are shown and picked; known before any place is drawn (see `begin`). */
+  const zone = computed(() => site.value?.zone ?? 'UTC')
   /** The present in the site, ticking. */
   const now = ref(new Date())
   /** Grows with each piece of news; screens watch it to load again. */
   const news = ref(0)
   const lastItem = ref<{ item: string | null; person: string | null; action: string } | null>(null)
   let offset = 0
+  let begunFor = ''
   let source: EventSource | undefined
 
   async function load(): Promise<void> {
-    try {
-      site.value = await api<SiteAnswer>('GET', '/site')
-      offset = Date.parse(site.value.now) - Date.now()
-      now.value = new Date(Date.now() + offset)
-      online.value = true
-    } catch {
-      online.value = false
-    }
+    site.value = await api<SiteAnswer>('GET', '/site')
+    offset = Date.parse(site.value.now) - Date.now()
+    now.value = new Date(Date.now() + offset)
+    online.value = true
   }
   async function loadSections(): Promise<void> {
     sections.value = await api<SectionAnswer[]>('GET', '/sections')
+  }
+  /**
+   * Loads the site and its sections as someone finds them, where that was not done yet; throws where the server does not
+   * answer. A place waits for it: drawn without the site's clock, it would show and take moments of another zone.
+   */
+  async function begin(person: string): Promise<void> {
+    if (begunFor === person) return
+    await Promise.all([load(), loadSections()])
+    begunFor = person
   }
   function listen(): void {
     if (source) return
@@ -61,11 +69,7 @@ export const useSite = defineStore('site', () => {
     source.onerror = () => (online.value = false)
     source.onopen = () => (online.value = true)
     setInterval(() => (now.value = new Date(Date.now() + offset)), 5_000)
-    setInterval(load, 15_000)
+    setInterval(() => load().catch(() => (online.value = false)), 15_000)
   }
-  function stop(): void {
-    source?.close()
-    source = undefined
-  }
-  return { site, sections, online, now, news, lastItem, load, loadSections, listen, stop }
+  return { site, zone, sections, online, now, news, lastItem, begin, loadSections, listen }
 })

@@ -49,6 +49,7 @@ const shapes = {
   commentsOpen: z.boolean(),
   labelType: z.enum(LABEL_TYPES),
   broader: z.uuid().nullable(),
+  replacedBy: z.uuid().nullable(),
   noticeLevel: z.enum(['information', 'warning', 'urgent']),
   bar: z.enum(BARS),
   lifetime: z.enum(LIFETIMES),
@@ -128,6 +129,12 @@ export const FIELDS: Record<FieldName, FieldRule> = {
   commentsOpen: { label: 'Readers may comment', input: 'switch', kinds: ['page', 'post'] },
   labelType: { label: 'Sort of label', input: 'choice', kinds: ['label'] },
   broader: { label: 'Part of the category', input: 'item', kinds: ['label'], help: 'Empty: it stands by itself.' },
+  replacedBy: {
+    label: 'Replaced by',
+    input: 'item',
+    kinds: ['label'],
+    help: 'Where its address leads once nothing on the site has it.',
+  },
   noticeLevel: { label: 'Level', input: 'choice', kinds: ['notice'] },
   bar: {
     label: 'Shown as a bar',

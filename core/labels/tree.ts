@@ -1,3 +1,5 @@
+import { grouped } from '../grouped'
+
 /** A label as its tree is made of: `broader` is the one that it is a part of. */
 export interface TreeLabel {
   id: string
@@ -12,10 +14,9 @@ export type Branch<T extends TreeLabel> = T & { depth: number }
  */
 export function inTree<T extends TreeLabel>(labels: readonly T[]): Branch<T>[] {
   const byId = new Map(labels.map((label) => [label.id, label]))
-  const below = new Map<string | null, T[]>()
-  const put = (key: string | null, label: T) => below.set(key, [...(below.get(key) ?? []), label])
-  for (const label of labels)
-    put(label.broader !== null && byId.has(label.broader) && !isBelow(byId, label.broader, label.id) ? label.broader : null, label)
+  const below = grouped(labels, ({ id, broader }) =>
+    broader !== null && byId.has(broader) && !isBelow(byId, broader, id) ? broader : null,
+  )
   const byName = (a: T, b: T) => a.title.localeCompare(b.title, 'en') || (a.id < b.id ? -1 : 1)
   const walk = (key: string | null, depth: number): Branch<T>[] =>
     (below.get(key) ?? []).sort(byName).flatMap((label) => [{ ...label, depth }, ...walk(label.id, depth + 1)])
@@ -23,10 +24,18 @@ export function inTree<T extends TreeLabel>(labels: readonly T[]): Branch<T>[] {
 }
 
 /** Whether a label lies below another, or is it: it could not be the broader one of that other. */
-export function isBelow(labels: ReadonlyMap<string, TreeLabel>, id: string, above: string): boolean {
+export const isBelow = (labels: ReadonlyMap<string, Pick<TreeLabel, 'broader'>>, id: string, above: string): boolean =>
+  leads(id, above, (at) => labels.get(at)?.broader ?? null)
+
+/** Whether a label is replaced by another in the end, or is it: it could not replace that other. */
+export const isReplacedBy = (labels: ReadonlyMap<string, { replacedBy: string | null }>, id: string, by: string): boolean =>
+  leads(id, by, (at) => labels.get(at)?.replacedBy ?? null)
+
+/** Whether one comes from a label to another, step by step. */
+function leads(from: string, to: string, next: (id: string) => string | null): boolean {
   const seen = new Set<string>()
-  for (let at: string | null = id; at !== null && !seen.has(at); at = labels.get(at)?.broader ?? null) {
-    if (at === above) return true
+  for (let at: string | null = from; at !== null && !seen.has(at); at = next(at)) {
+    if (at === to) return true
     seen.add(at)
   }
   return false

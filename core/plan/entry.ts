@@ -38,6 +38,9 @@ export const placedAt = (
   changed,
 })
 
+/** Whether a live item is named to search engines: not one whose address leads on to another. */
+export const isMapped = ({ inSitemap, indexed, replacedBy }: Fields): boolean => Boolean(inSitemap && indexed && !replacedBy)
+
 /** A cache tag: what a stored page depends on. A change names the tags it touches; pages with one of them go. */
 export type Tag = `item:${string}` | `list:${Kind}` | 'tree' | 'sitemap' | 'settings'
 
@@ -49,6 +52,8 @@ const LISTED = [
   'labels',
   'byline',
   'labelType',
+  'broader',
+  'replacedBy',
   'noticeLevel',
   'seriesPart',
   'order',

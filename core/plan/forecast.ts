@@ -263,16 +263,11 @@ class Foreteller {
       if (of && under && under.window !== turn.window) add(of, 'warns', 'window-over-window', 'Another window of this item is open then')
     }
     const took = tookPlace(facts, changes, moved)
-    for (const one of took) {
-      const [of, after] = one
-      if (after && of.does === 'put') {
-        this.comes(one as Coming)
-        this.lookAtComing(of, turn.at, after, add)
-      } else if (!after) {
-        this.live.delete(of.item)
-        this.lookAtLeaving(of, add)
-      }
-    }
+    // What a turn changes changes at once: each is looked at when all of them are known.
+    this.took(took)
+    for (const [of, after] of took)
+      if (!after) this.lookAtLeaving(of, add)
+      else if (of.does === 'put') this.lookAtComing(of, turn.at, after, add)
     return { turn, facts, reads: this.watched.reads(), writes: keysOf(facts, changes, moved), done: changes, moved, took, troubles }
   }
 
@@ -280,11 +275,7 @@ class Foreteller {
   repeat({ turn, facts, done, moved, took }: Step): void {
     this.site.take({ done, moved })
     for (const of of facts) if (!of.repeats) this.eventsAt(turn.at).set(of.item, of.event)
-    for (const one of took) {
-      const [of, after] = one
-      if (after && of.does === 'put') this.comes(one as Coming)
-      else if (!after) this.live.delete(of.item)
-    }
+    this.took(took)
   }
 
   private eventsAt(at: string): Map<string, string> {
@@ -295,10 +286,14 @@ class Foreteller {
     return this.atOnce.events
   }
 
-  private comes(one: Coming): void {
-    const [of] = one
-    this.live.set(of.item, one)
-    if (of.links.length) this.came.push(of)
+  /** Takes note of which planned texts are on the site from now on, and which not any more. */
+  private took(changes: Step['took']): void {
+    for (const [of, after] of changes)
+      if (!after) this.live.delete(of.item)
+      else if (of.does === 'put') {
+        this.live.set(of.item, [of, after])
+        if (of.links.length) this.came.push(of)
+      }
   }
 
   /** What links to an item among the texts that were planned and have come by now. */

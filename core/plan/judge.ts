@@ -3,7 +3,7 @@ import type { Fields } from '../content/fields'
 import type { Kind } from '../content/kinds'
 import { accept, refuse, type Outcome } from '../outcome'
 import { fullIn } from '../time/words'
-import { dateIn } from '../time/zone'
+import { dateIn } from '../time/date'
 import { placedAt, type SiteEntry } from './entry'
 import { notReady, taken } from './ready'
 

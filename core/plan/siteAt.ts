@@ -271,8 +271,8 @@ export class SiteAfter implements Site {
 }
 
 /** Entries of a kind that pass, newest shown date first and then by id, as listings show them. */
-export function listedOf(site: Site, kind: Kind, passes: (entry: SiteEntry) => boolean = () => true): SiteEntry[] {
+export function listedOf(site: Site, kinds: readonly Kind[], passes: (entry: SiteEntry) => boolean = () => true): SiteEntry[] {
   const found: [date: string, entry: SiteEntry][] = []
-  for (const entry of site.all()) if (entry.kind === kind && passes(entry)) found.push([entry.shownDate ?? '', entry])
+  for (const entry of site.all()) if (kinds.includes(entry.kind) && passes(entry)) found.push([entry.shownDate ?? '', entry])
   return found.sort(([a, one], [b, other]) => (a === b ? (one.item < other.item ? 1 : -1) : a < b ? 1 : -1)).map(([, entry]) => entry)
 }

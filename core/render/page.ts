@@ -76,6 +76,8 @@ export interface ListingView {
   path: string
   title: string
   summary: string
+  /** Broader listings that it is a part of, the broadest first. */
+  trail: Link[]
   teasers: Teaser[]
   media: Refs['media']
   page: number
@@ -207,6 +209,11 @@ function itemHead(site: SiteView, item: ItemView): Head {
   }
 }
 
+const renderTrail = (broader: Link[], here: string): string =>
+  broader.length
+    ? `<nav class="trail" aria-label="Breadcrumb"><ol>${[{ path: '/', title: 'Home' }, ...broader].map((link) => `<li><a href="${esc(link.path)}">${esc(link.title)}</a></li>`).join('')}<li aria-current="page">${esc(here)}</li></ol></nav>`
+    : ''
+
 /**
  * The one renderer of an item: content and the site around it in, a complete HTML page out. The live site, the preview
  * and the receipt all come from here, so what is previewed is what is served. Needs no script in the browser.
@@ -214,9 +221,7 @@ function itemHead(site: SiteView, item: ItemView): Head {
 export function renderItem(site: SiteView, item: ItemView): string {
   const { fields, body } = item.content
   const language = fields.language ?? site.language
-  const trail = item.breadcrumb.length
-    ? `<nav class="trail" aria-label="Breadcrumb"><ol>${[{ path: '/', title: 'Home' }, ...item.breadcrumb].map((link) => `<li><a href="${esc(link.path)}">${esc(link.title)}</a></li>`).join('')}<li aria-current="page">${esc(fields.menuLabel || fields.title || '')}</li></ol></nav>`
-    : ''
+  const trail = renderTrail(item.breadcrumb, fields.menuLabel || fields.title || '')
   const cover = fields.cover && item.refs.media.get(fields.cover.media)
   const facts = [
     item.kind === 'post' || item.kind === 'notice' ? when(fields.shownDate ?? item.firstLive.slice(0, 10), language) : '',
@@ -255,6 +260,7 @@ export function renderItem(site: SiteView, item: ItemView): string {
 const NOTICE_WORDS = { information: 'For your information', warning: 'Changed sailings', urgent: 'Urgent' }
 
 function renderTeasers(teasers: Teaser[], media: Refs['media'], language: string, level: 2 | 3 = 3): string {
+  if (!teasers.length) return ''
   return `<ul class="teasers">${teasers
     .map((teaser) => {
       const cover = teaser.cover && media.get(teaser.cover.media)
@@ -289,7 +295,10 @@ export function renderListing(site: SiteView, list: ListingView): string {
     list.teasers.length || list.more.length
       ? ''
       : `<p>${list.query ? 'Nothing on the site has these words.' : list.query === '' ? 'What are you looking for?' : 'Nothing here yet.'}</p>`
-  const main = `<h1>${esc(list.title)}</h1>${list.summary ? `<p class="summary">${esc(list.summary)}</p>` : ''}${form}${renderTeasers(list.teasers, list.media, site.language, 2)}${empty}${list.more.length ? `<ul class="more">${list.more.map((link) => `<li><a href="${esc(link.path)}">${esc(link.title)}</a></li>`).join('')}</ul>` : ''}${paging}`
+  const more = list.more.length
+    ? `<ul class="more">${list.more.map((link) => `<li><a href="${esc(link.path)}">${esc(link.title)}</a></li>`).join('')}</ul>`
+    : ''
+  const main = `${renderTrail(list.trail, list.title)}<h1>${esc(list.title)}</h1>${list.summary ? `<p class="summary">${esc(list.summary)}</p>` : ''}${form}${more}${renderTeasers(list.teasers, list.media, site.language, 2)}${empty}${paging}`
   return layout(site, plainHead(site, list.title, list.path, list.summary, list.query === undefined), main)
 }
 

@@ -1,27 +1,21 @@
+import { format } from './format'
+
 /** The locale that dates are written in: a language without a country is read the European way. */
 const localeOf = (language: string) => (language === 'en' ? 'en-GB' : language)
 
+const british = (timeZone: string, options: Intl.DateTimeFormatOptions) => format('en-GB', { ...options, timeZone })
+
 /** A calendar date as people read it: `2026-11-05` → `5 November 2026`. */
 export const dateWords = (date: string, language = 'en-GB', month: 'long' | 'short' = 'long'): string =>
-  new Intl.DateTimeFormat(localeOf(language), { day: 'numeric', month, year: 'numeric', timeZone: 'UTC' }).format(
-    new Date(`${date}T00:00Z`),
-  )
+  format(localeOf(language), { day: 'numeric', month, year: 'numeric', timeZone: 'UTC' }).format(new Date(`${date}T00:00Z`))
 
 /** A month as people read it: `2026-11` → `November 2026`. */
 export const monthWords = (month: string, language = 'en-GB'): string =>
-  new Intl.DateTimeFormat(localeOf(language), { month: 'long', year: 'numeric', timeZone: 'UTC' }).format(new Date(`${month}-01T00:00Z`))
-
-const formats = new Map<string, Intl.DateTimeFormat>()
-function format(zone: string, options: Intl.DateTimeFormatOptions): Intl.DateTimeFormat {
-  const key = zone + JSON.stringify(options)
-  let made = formats.get(key)
-  if (!made) formats.set(key, (made = new Intl.DateTimeFormat('en-GB', { ...options, timeZone: zone })))
-  return made
-}
+  format(localeOf(language), { month: 'long', year: 'numeric', timeZone: 'UTC' }).format(new Date(`${month}-01T00:00Z`))
 
 /** An instant's time of day in a zone, `14:32`. */
 export const timeIn = (instant: string | Date, zone: string): string =>
-  format(zone, { hour: '2-digit', minute: '2-digit' }).format(new Date(instant))
+  british(zone, { hour: '2-digit', minute: '2-digit' }).format(new Date(instant))
 
 /**
  * An instant as short as it can be said without doubt from `now`: `14:32` today, `Tue 14:32` within six days,
@@ -29,15 +23,15 @@ export const timeIn = (instant: string | Date, zone: string): string =>
  */
 export function shortIn(instant: string, zone: string, now: Date): string {
   const then = new Date(instant)
-  const day = (date: Date) => format(zone, { year: 'numeric', month: '2-digit', day: '2-digit' }).format(date)
-  const year = (date: Date) => format(zone, { year: 'numeric' }).format(date)
+  const day = (date: Date) => british(zone, { year: 'numeric', month: '2-digit', day: '2-digit' }).format(date)
+  const year = (date: Date) => british(zone, { year: 'numeric' }).format(date)
   if (day(then) === day(now)) return timeIn(then, zone)
   if (Math.abs(then.getTime() - now.getTime()) < 6 * 86_400_000)
-    return `${format(zone, { weekday: 'short' }).format(then)} ${timeIn(then, zone)}`
-  const short = format(zone, { day: 'numeric', month: 'short' }).format(then)
+    return `${british(zone, { weekday: 'short' }).format(then)} ${timeIn(then, zone)}`
+  const short = british(zone, { day: 'numeric', month: 'short' }).format(then)
   return year(then) === year(now) ? `${short} ${timeIn(then, zone)}` : `${short} ${year(then)}`
 }
 
 /** An instant in full: `Tuesday 5 March 2027, 04:00`. */
 export const fullIn = (instant: string, zone: string): string =>
-  `${format(zone, { weekday: 'long', day: 'numeric', month: 'long', year: 'numeric' }).format(new Date(instant)).replace(',', '')}, ${timeIn(instant, zone)}`
+  `${british(zone, { weekday: 'long', day: 'numeric', month: 'long', year: 'numeric' }).format(new Date(instant)).replace(',', '')}, ${timeIn(instant, zone)}`

@@ -1,5 +1,5 @@
 import { Temporal } from 'temporal-polyfill'
-import { dateIn } from './zone'
+import { dateIn } from './date'
 
 /** A stretch of a working day by the clock on the wall, `HH:MM`; half-open. `24:00` is the end of the day. */
 export interface WorkingSpan {

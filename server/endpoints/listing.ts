@@ -4,7 +4,7 @@ import { CONTENT_PARTS } from '../../core/query/contentFacts'
 import { LIST_COLUMNS, type ListColumn } from '../../core/formats/listCsv'
 import { bringIn, chosenFile, listFile } from '../services/listFile'
 import { facetsOf, findItems, itemCard, LIST_STATES, type ItemPage } from '../services/listing'
-import { changeLabel, labels } from '../services/labels'
+import { changeLabel, labels, mergeLabel } from '../services/labels'
 import { preference, setPreference } from '../services/preferences'
 import { changeView, keepView, letViewGo, pinView, savedViews } from '../services/savedViews'
 import { bitOf } from '../store/listed'
@@ -76,6 +76,7 @@ export const listing = [
       cursor: z.string().max(400).optional(),
       from: z.coerce.number().int().min(0).max(10_000_000).optional(),
       limit: pageLimit,
+      count: z.enum(['yes', 'no']).default('yes'),
     }),
     async run({ office, foresight, actor, query }) {
       const { items, ...page } = await findItems(office, foresight, actor, query)
@@ -144,6 +145,15 @@ export const listing = [
       broader: z.uuid().nullable().optional(),
     }),
     run: ({ office, actor, params, body }) => changeLabel(office, actor, params.id, body),
+  }),
+  endpoint({
+    method: 'POST',
+    path: '/labels/:id/merge',
+    tag: 'items',
+    summary: 'Begin to merge a label into another: find out what it would do to each item that has it; it is a batch',
+    params: id,
+    body: z.strictObject({ into: z.uuid() }),
+    run: ({ office, actor, params, body }) => mergeLabel(office, actor, params.id, body.into),
   }),
   endpoint({
     method: 'GET',

@@ -29,7 +29,7 @@ export const MOST_AT_ONCE = 100_000
 /** Of those many, so many rows are written in one go. */
 const ROWS = 2_000
 /** One chunk holds the write queue for so long at most, when no single item takes longer. */
-const CHUNK_MS = 30
+const CHUNK_MS = 27
 /** So many entries are looked at in one go at most. */
 const CHUNK = 100
 /** What one entry took of late, in milliseconds: so many are done together as fit into a chunk. */
@@ -60,11 +60,15 @@ export async function beginActs(office: Office, actor: Actor, words: string, act
   return begin(office, actor, null, partsOf(office, { items: acts }), words)
 }
 
-async function begin(
+/**
+ * Begins to find out what would come of an action on many items, which the actor must be able to see, or of acts of their own
+ * where they have one; told in words of their own where these are given.
+ */
+export async function begin(
   office: Office,
   actor: Actor,
   action: Action | null,
-  parts: AsyncGenerator<(Target & { action?: Action })[]>,
+  parts: AsyncIterable<(Target & { action?: Action })[]>,
   words: string | null = null,
 ): Promise<{ batch: string; total: number }> {
   const site = found(await office.site(), 'site')
@@ -96,7 +100,7 @@ async function begin(
 }
 
 /** Refuses items that the actor may not see as if they were not there. */
-async function mustReadAll(office: Office, actor: Actor, items: Target[]): Promise<void> {
+export async function mustReadAll(office: Office, actor: Actor, items: Target[]): Promise<void> {
   const sections = sectionsWhere(actor, 'item.read')
   const ids = [...new Set(items.map(({ item }) => item))]
   const { n } = (await office.store.read.one<{ n: number }>(
@@ -179,7 +183,7 @@ async function viewOf(office: Office, batch: BatchRow): Promise<BatchView> {
   const over = batch.state === 'done' || batch.state === 'cancelled' || batch.state === 'failed'
   return {
     id: batch.id,
-    words: action ? actionWords(action) : (batch.words ?? (batch.undoes === null ? 'Changed' : 'Taken back')),
+    words: batch.words ?? (action ? actionWords(action) : batch.undoes === null ? 'Changed' : 'Taken back'),
     state: batch.state,
     total: batch.total,
     madeAt: batch.made_at,
@@ -293,21 +297,24 @@ export async function goOn(office: Office, id: string): Promise<boolean> {
   if (!batch || (batch.state !== 'trying' && batch.state !== 'running')) return false
   const actor = await actorOfBatch(office, batch)
   const column = batch.state === 'trying' ? 'tried' : 'outcome'
-  let asked = 0
+  let [asked, limit] = [0, CHUNK]
   const known: Parameters<typeof keepOutcomes>[3] = []
   const keep = async (tx: Tx) => {
     if (known.length) await keepOutcomes(tx, id, column, known)
-    const over = known.length === asked && asked < CHUNK
+    const over = known.length === asked && asked < limit
     const state = over ? (batch.state === 'trying' ? 'tried' : 'done') : batch.state
     await tx.update('batch', { id }, { beat_at: office.now(), state, ended_at: state === 'done' ? office.now() : null })
     if (state === 'done') await tellDone(office, tx, { ...batch, state })
     return !over
   }
   const fixed = JSON.parse(batch.action) as Action | null
+  // What many have in common is done for all at once, the rest one by one.
+  const inSets = fixed?.do === 'label' || fixed?.do === 'field' ? fixed : null
   const work = async (tx: Tx) => {
     // It may have been cancelled since it was read.
     if ((await batchById(tx, id))?.state !== batch.state) return false
-    const entries = await openEntries(tx, id, column, CHUNK)
+    limit = Math.min(CHUNK, Math.ceil((2 * CHUNK_MS) / pace))
+    const entries = await openEntries(tx, id, column, limit)
     asked = entries.length
     const until = performance.now() + CHUNK_MS
     const inner = within(office, tx)
@@ -319,12 +326,13 @@ export async function goOn(office: Office, id: string): Promise<boolean> {
       const start = performance.now()
       size = Math.min(size, entries.length - at)
       const slice = entries.slice(at, at + size).map((entry) => ({ ...entry, item: entry.item_id, draft: entry.draft_id }))
-      // What many have in common is done for all at once, the rest one by one.
-      const together = fixed?.do === 'label' || fixed?.do === 'field' ? await manyFields(office, tx, actor, slice, fixed) : []
-      for (const [index, entry] of slice.entries()) if (together[index]) known.push({ seq: entry.seq, ...told(together[index]) })
-      for (const entry of slice.filter((_, index) => !together[index])) {
+      const alike = slice.filter(({ action }) => inSets && action === null)
+      const outcomes = inSets && alike.length ? await manyFields(office, tx, actor, alike, inSets) : []
+      const together = new Map(alike.map(({ seq }, index) => [seq, outcomes[index]]))
+      for (const [seq, outcome] of together) if (outcome) known.push({ seq, ...told(outcome) })
+      for (const entry of slice.filter(({ seq }) => !together.get(seq))) {
         if (known.length && performance.now() > until) break
-        known.push({ seq: entry.seq, ...(await outcomeOf(inner, actor, entry, fixed ?? actionOf(entry))) })
+        known.push({ seq: entry.seq, ...(await outcomeOf(inner, actor, entry, actionOf(entry) ?? fixed!)) })
       }
       pace = (pace + (performance.now() - start) / size) / 2
     }
@@ -339,7 +347,8 @@ export async function goOn(office: Office, id: string): Promise<boolean> {
   }
 }
 
-const actionOf = ({ action }: { action: string | null }) => JSON.parse(action!) as Action
+/** What is done to an entry alone, where that is not what is done to all. */
+const actionOf = ({ action }: { action: string | null }) => (action === null ? null : (JSON.parse(action) as Action))
 const told = (outcome: Outcome<Done>): { outcome: EntryOutcome; undo: Action | null } => {
   if (!outcome.ok) return { outcome: { ok: false, reasons: outcome.reasons }, undo: null }
   const { said, draft, undo } = outcome.value

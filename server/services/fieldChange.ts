@@ -26,7 +26,10 @@ export const changedMeanwhile = (what: string): Refusal =>
 
 /** What an action changes of the fields of an item; throws a refusal where it cannot, or would change nothing. */
 export function fieldChange(kind: Kind, fields: Fields, action: FieldAction): FieldChange {
-  if (action.do === 'field') return { ...checked(kind, fields, action.name, action.to, action.from), said: '' }
+  if (action.do === 'field') {
+    const said = action.name === 'replacedBy' && action.to !== null ? 'Its address leads to the other label' : ''
+    return { ...checked(kind, fields, action.name, action.to, action.from), said }
+  }
   const labels = fields.labels ?? []
   const next = [...labels.filter((one) => !action.remove.includes(one)), ...action.add.filter((one) => !labels.includes(one))]
   return { ...checked(kind, fields, 'labels', next), said: labelSaid(labels, next) }

@@ -1,9 +1,11 @@
 import type { Action, Done } from '../../core/batch/action'
 import { LABEL_TYPES, type LabelType } from '../../core/content/kinds'
-import { isBelow } from '../../core/labels/tree'
+import { isBelow, isReplacedBy } from '../../core/labels/tree'
 import { itemById } from '../store/items'
+import { labelledAfter } from '../store/listed'
 import { may, sectionsWhere, type Actor } from './access'
 import { act } from './act'
+import { begin } from './batches'
 import type { Office } from './office'
 import { found, refusal } from './refusal'
 import { within } from './within'
@@ -16,6 +18,8 @@ export interface LabelView {
   summary: string
   /** The label that this one is a part of, of categories. */
   broader: string | null
+  /** The label that its address leads to once nothing live has it. */
+  replacedBy: string | null
   onSite: 'none' | 'live' | 'withdrawn'
   draftState: string | null
   path: string | null
@@ -34,7 +38,7 @@ export async function labels(office: Office, actor: Actor): Promise<LabelView[]>
   const seen = (item: string) => (readable ? `AND ${item}.section_id IN (SELECT value FROM json_each($sections))` : '')
   const rows = await office.store.read.all<Omit<LabelView, 'type'> & { type: string | null }>(
     `SELECT i.id, i.title, coalesce(e.fields ->> 'labelType', l.label_type) AS type, i.section_id AS section, coalesce(e.fields ->> 'summary', '') AS summary,
-       e.fields ->> 'broader' AS broader, i.on_site AS onSite, i.draft_state AS draftState, e.path, coalesce(v.n, 0) AS live, coalesce(h.n, 0) AS items
+       e.fields ->> 'broader' AS broader, e.fields ->> 'replacedBy' AS replacedBy, i.on_site AS onSite, i.draft_state AS draftState, e.path, coalesce(v.n, 0) AS live, coalesce(h.n, 0) AS items
      FROM pair l JOIN item i ON i.id = l.item_id LEFT JOIN live_entry e ON e.item_id = i.id
        LEFT JOIN (SELECT target, count(*) AS n FROM live_ref WHERE relation = 'label' GROUP BY target) v ON v.target = i.id
        LEFT JOIN (SELECT b.label_id, count(DISTINCT p.item_id) AS n FROM listed_label b JOIN pair p ON p.n = b.n JOIN item o ON o.id = p.item_id WHERE o.binned_at IS NULL ${seen('o')} GROUP BY b.label_id) h ON h.label_id = i.id
@@ -73,6 +77,31 @@ export async function changeLabel(office: Office, actor: Actor, id: string, chan
     if (undo !== null || !may(actor, 'item.put-live', item.section_id)) return { said: sent }
     return { said: (await act(inner, actor, { item: id, draft }, { do: 'put-live' })).said }
   })
+}
+
+/** So many rows are looked up in one go. */
+const ROWS = 2_000
+
+/**
+ * Begins to find out what merging a label into another would do: all that have it and that the actor may see, live or in a
+ * draft, get the other in its place, and its own address leads there once nothing live has it. Nothing is done before it is
+ * told to run.
+ */
+export async function mergeLabel(office: Office, actor: Actor, id: string, into: string): Promise<{ batch: string; total: number }> {
+  const all = new Map((await labels(office, actor)).map((label) => [label.id, label]))
+  const [label, other] = [found(all.get(id), 'label'), found(all.get(into), 'label')]
+  if (isReplacedBy(all, into, id)) throw refusal('refused', 'label-loop', 'It would be replaced by itself', 'into')
+  const readable = sectionsWhere(actor, 'item.read')
+  async function* parts() {
+    for (let after = -1; ;) {
+      const rows = await labelledAfter(office.store.read, id, readable, after, ROWS)
+      if (rows.length) yield rows
+      if (rows.length < ROWS) break
+      after = rows.at(-1)!.n
+    }
+    if (label.replacedBy !== into) yield [{ item: id, draft: null, action: { do: 'field', name: 'replacedBy', to: into } satisfies Action }]
+  }
+  return begin(office, actor, { do: 'label', add: [into], remove: [id] }, parts(), `“${label.title}” merged into “${other.title}”`)
 }
 
 async function mustBeBroader(office: Office, actor: Actor, id: string, broader: string): Promise<void> {

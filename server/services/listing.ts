@@ -54,6 +54,8 @@ export interface PageQuery extends ListQuery {
   /** Instead of a cursor: how many items come before. */
   from?: number | undefined
   limit: number
+  /** Whether it is to be counted how many there are in all; who turns the pages of a list knows it. */
+  count?: 'yes' | 'no' | undefined
 }
 
 /** The fields that can be changed in a list. */
@@ -76,7 +78,8 @@ export type FoundSnippet = Snippet & { written?: { by: string; at: string; numbe
 
 export interface ItemPage {
   items: (FieldedRow & { snippet?: FoundSnippet | null })[]
-  total: number
+  /** How many there are in all, if that was asked. */
+  total: number | null
   next: string | null
   /** Where nothing was found: the query with words spelled as they are known, of which something would be. */
   meant?: string
@@ -119,9 +122,9 @@ export async function findItems(office: Office, foresight: Foresight, actor: Act
   const sort = readSort(query.sort)
   if (!sort) throw refusal('bad-input', 'sort-wrong', 'The list cannot be sorted by that', 'sort')
   const db = office.store.read
-  const { rows, total } = await countedPage(db, listing, sort, startOf(query), query.limit + 1)
+  const { rows, total } = await countedPage(db, listing, sort, startOf(query), query.limit + 1, query.count !== 'no')
   const items = await withSnippets(db, await withFields(db, rows.slice(0, query.limit)), listing.query)
-  if (!total) return { items, total, next: null, ...(await meantBy(db, listing, query.q ?? '')) }
+  if (total === 0) return { items, total, next: null, ...(await meantBy(db, listing, query.q ?? '')) }
   return { items, total, next: rows.length > query.limit ? cursorOf(items.at(-1)!) : null }
 }
 

@@ -4,7 +4,7 @@ import type { Filing } from '../../core/content/kinds'
 import { manifestMedia, type Manifest } from '../../core/content/content'
 import type { JournalFact } from '../../core/history/chain'
 import { accept, type Outcome } from '../../core/outcome'
-import { touchedTags, type SiteEntry } from '../../core/plan/entry'
+import { isMapped, touchedTags, type SiteEntry } from '../../core/plan/entry'
 import { judge, type Change, type Judgement, type Placed, type Wish } from '../../core/plan/judge'
 import type { Reader, Tx } from '../store/database'
 import { syncItems, type ItemRow } from '../store/items'
@@ -231,7 +231,7 @@ async function write(tx: Tx, site: SiteRow, { at, changes, moved, ...judged }: J
             now.fields.parent ?? null,
             now.title,
             now.shownDate,
-            now.fields.inSitemap && now.fields.indexed ? 1 : 0,
+            isMapped(now.fields) ? 1 : 0,
             JSON.stringify(now.fields),
             now.firstLive,
             now.changed,
@@ -254,6 +254,9 @@ async function write(tx: Tx, site: SiteRow, { at, changes, moved, ...judged }: J
         ? [
             ...(change.manifest.fields.labels ?? []).map((target) => ({ item_id: change.item.id, relation: 'label', target })),
             ...(change.manifest.fields.byline ?? []).map((target) => ({ item_id: change.item.id, relation: 'byline', target })),
+            ...(change.manifest.fields.broader
+              ? [{ item_id: change.item.id, relation: 'broader', target: change.manifest.fields.broader }]
+              : []),
             ...manifestMedia(change.manifest).map((target) => ({ item_id: change.item.id, relation: 'media', target })),
           ]
         : [],

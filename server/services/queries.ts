@@ -3,7 +3,7 @@ import { LABEL_TYPES, type LabelType } from '../../core/content/kinds'
 import type { Names } from '../../core/query/meaning'
 import { parseQuery } from '../../core/query/parse'
 import { asks, inList, within, type NamedField, type Query } from '../../core/query/query'
-import { dateIn } from '../../core/time/zone'
+import { dateIn } from '../../core/time/date'
 import type { Reader } from '../store/database'
 import { labelTitles } from '../store/listed'
 import type { Listing } from '../store/listing'
@@ -18,12 +18,13 @@ const folded = (name: string) => name.normalize('NFC').toLowerCase()
 /** The ids behind each name, folded. */
 class Book {
   private readonly ids = new Map<string, string[]>()
-  add(name: string, id: string): this {
-    const key = folded(name)
-    const known = this.ids.get(key)
-    if (known) known.push(id)
-    else this.ids.set(key, [id])
-    return this
+  constructor(named: readonly (readonly [name: string, id: string])[]) {
+    for (const [name, id] of named) {
+      const key = folded(name)
+      const known = this.ids.get(key)
+      if (known) known.push(id)
+      else this.ids.set(key, [id])
+    }
   }
   find = (name: string): readonly string[] => this.ids.get(folded(name)) ?? []
 }
@@ -41,30 +42,33 @@ export function namesOf(
   labels: readonly LabelName[],
   gates: readonly { id: string; name: string }[],
 ): Names {
-  const people = new Book()
-  if (me !== null) people.add('me', me)
-  for (const [id, { name }] of rights.people) people.add(name, id)
-  const sections = new Book()
-  for (const { id } of rights.sections.values())
-    for (const above of withAncestors(rights.sections, id)) sections.add(rights.sections.get(above)!.name, id)
-  const label = new Book()
-  const series = new Book()
-  for (const { id, title, type } of labels) {
-    label.add(title, id)
-    if (type === 'series') series.add(title, id)
-  }
-  const gate = new Book()
-  for (const { id, name } of gates) gate.add(name, id)
-  const books: Record<Exclude<NamedField, 'language'>, Book> = {
-    section: sections,
+  const labelled = (some: readonly LabelName[]) => some.map(({ id, title }) => [title, id] as const)
+  // Most queries name one thing or none: a book is written when it is first looked into.
+  const people = once(
+    () => new Book([...(me === null ? [] : [['me', me] as const]), ...[...rights.people].map(([id, { name }]) => [name, id] as const)]),
+  )
+  const books: Record<Exclude<NamedField, 'language'>, () => Book> = {
+    section: once(
+      () =>
+        new Book(
+          [...rights.sections.keys()].flatMap((id) =>
+            withAncestors(rights.sections, id).map((above) => [rights.sections.get(above)!.name, id] as const),
+          ),
+        ),
+    ),
     author: people,
     owner: people,
     by: people,
-    label,
-    series,
-    gate,
+    label: once(() => new Book(labelled(labels))),
+    series: once(() => new Book(labelled(labels.filter(({ type }) => type === 'series')))),
+    gate: once(() => new Book(gates.map(({ id, name }) => [name, id] as const))),
   }
-  return (field, name) => (field === 'language' ? [name.toLowerCase()] : books[field].find(name))
+  return (field, name) => (field === 'language' ? [name.toLowerCase()] : books[field]().find(name))
+}
+
+function once<T>(make: () => T): () => T {
+  let made: { value: T } | undefined
+  return () => (made ??= { value: make() }).value
 }
 
 /** All labels, by what they are called. */

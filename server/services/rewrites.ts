@@ -9,7 +9,7 @@ import { addressAt, liveByIds } from '../store/live'
 import { listedAfter } from '../store/listing'
 import { readContents, versionsByIds } from '../store/versions'
 import type { Actor } from './access'
-import { beginActs, type OwnAct } from './batches'
+import { beginActs, mustReadAll, type OwnAct } from './batches'
 import type { Foresight } from './foresight'
 import { listingFor, type ListQuery } from './listing'
 import type { Office } from './office'
@@ -146,6 +146,8 @@ export async function beginRewrite(
   actor: Actor,
   { rewrite: asked, chosen, edition }: { rewrite: Rewrite; chosen: ChosenHits[]; edition: string | null },
 ): Promise<{ batch: string; total: number }> {
+  // Before anything is read: what is refused later for its words would tell of them.
+  await mustReadAll(office, actor, chosen)
   const rewrite = await inEachForm(office, asked)
   const into = edition === null ? null : { edition: office.newId(), name: edition }
   const acts: OwnAct[] = []

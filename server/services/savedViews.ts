@@ -1,7 +1,7 @@
 import { parseQuery } from '../../core/query/parse'
 import { readSort } from '../../core/query/sort'
 import { USEFUL_VIEWS } from '../../core/query/usefulViews'
-import { dateIn } from '../../core/time/zone'
+import { dateIn } from '../../core/time/date'
 import { countListed } from '../store/listing'
 import type { Actor } from './access'
 import type { Foresight } from './foresight'

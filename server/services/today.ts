@@ -1,4 +1,4 @@
-import { dateIn } from '../../core/time/zone'
+import { dateIn } from '../../core/time/date'
 import { noteWords } from '../store/notes'
 import type { JournalRow } from '../../core/history/chain'
 import { gatesOf } from '../../core/flow/route'

@@ -70,6 +70,7 @@ export class LiveSite {
       return this.say(this.store(null, { status: 404, type: HTML, body: renderAbsent(view, 404, '/'), tags: [] }, epoch, frame))
     if (path !== rawPath && path !== '/') return redirect(path + (rawQuery ? `?${rawQuery}` : ''), 308)
     const made = await makePage(await this.making(frame), origin, path, query)
+    if (made && 'to' in made) return redirect(made.to, 301)
     if (made) {
       // What a search asks for is endless, so it is not kept.
       const page = this.store(path === '/search' ? null : key, made, epoch, frame)
@@ -113,10 +114,10 @@ export class LiveSite {
     const { source } = making
     const listing: typeof source.listing = async (query, offset, limit) => {
       const entries = await source.listing(query, offset, limit)
-      return query.kind === 'banner' ? [...entries.filter(({ item }) => item !== banner.item), banner] : entries
+      return query.kinds.includes('banner') ? [...entries.filter(({ item }) => item !== banner.item), banner] : entries
     }
     const made = await makePage({ ...making, source: { ...source, listing } }, origin, '/', new URLSearchParams())
-    return made?.body ?? ''
+    return made && 'body' in made ? made.body : ''
   }
 
   /**

@@ -45,7 +45,7 @@ export async function frameOf(site: SiteRow, source: SiteSource): Promise<Frame>
   const [pages, [settings], notices] = await Promise.all([
     source.pages(),
     source.byIds([site.settings_item]),
-    source.listing({ kind: 'notice' }, 0, MOST_NOTICES),
+    source.listing({ kinds: ['notice'] }, 0, MOST_NOTICES),
   ])
   const tree = pages.map(treePage)
   return {

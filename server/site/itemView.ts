@@ -60,13 +60,13 @@ export async function itemView({ db, source, frame, sections }: Making, subject:
     source.byIds(refs),
     mediaViews(db, manifestMedia(subject.manifest)),
     subject.kind === 'post' ? source.around('post', subject.shownDate, subject.item) : { previous: null, next: null },
-    subject.kind === 'author' ? source.listing({ kind: 'post', with: { relation: 'byline', target: subject.item } }, 0, 20) : [],
+    subject.kind === 'author' ? source.listing({ kinds: ['post'], with: { relation: 'byline', target: subject.item } }, 0, 20) : [],
   ])
   const items = new Map(targets.map((entry) => [entry.item, entry]))
   const link = (entry: SiteEntry | null | undefined): Link[] => (entry?.path ? [{ path: entry.path, title: entry.title }] : [])
   const labels = (fields.labels ?? []).flatMap((id) => items.get(id) ?? [])
   const seriesLabel = labels.find((label) => label.fields.labelType === 'series')
-  const parts = seriesLabel ? await source.listing({ kind: 'post', with: { relation: 'label', target: seriesLabel.item } }, 0, 100) : []
+  const parts = seriesLabel ? await source.listing({ kinds: ['post'], with: { relation: 'label', target: seriesLabel.item } }, 0, 100) : []
   const inOrder = [...parts].sort(
     (a, b) => (a.fields.seriesPart ?? 1e6) - (b.fields.seriesPart ?? 1e6) || (a.shownDate ?? '').localeCompare(b.shownDate ?? ''),
   )

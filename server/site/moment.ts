@@ -99,6 +99,7 @@ export class MomentSite {
     const path = normalisePath(rawPath || '/')
     const { making, at } = await this.at(site, look)
     const made = path === null ? undefined : await makePage(making, origin, path, new URLSearchParams(rawQuery))
+    if (made && 'to' in made) return leadOn(look.prefix + made.to)
     const absent = () => renderAbsent(siteView(making.frame, origin, at), 404, path ?? '/')
     const { status, type, body } = made ?? { status: 404, type: HTML, body: absent() }
     if (look.mark) this.noteShown(look.whose, body)
@@ -124,6 +125,15 @@ export class MomentSite {
     this.shown.set(whose, files)
   }
 }
+
+/** The way to another address of the same moment. */
+const leadOn = (to: string): Answer & { entry: null } => ({
+  status: 302,
+  headers: { location: encodeURI(to), 'cache-control': 'private, no-store', 'referrer-policy': 'no-referrer' },
+  body: Buffer.from(''),
+  item: null,
+  entry: null,
+})
 
 /** What is written over the pages of a shared look. */
 export const markWords = (moment: string, zone: string, now: string): string =>

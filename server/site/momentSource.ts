@@ -1,4 +1,4 @@
-import type { SiteEntry } from '../../core/plan/entry'
+import { isMapped, type SiteEntry } from '../../core/plan/entry'
 import { listedOf, type Site } from '../../core/plan/siteAt'
 import { findableText } from '../../core/content/content'
 import type { Reader } from '../store/database'
@@ -10,8 +10,8 @@ import type { Hit, Listing, SiteSource } from './source'
 const MOST_READ = 2_000
 const MOST_HITS = 1_000
 
-const has = (entry: SiteEntry, { relation, target }: NonNullable<Listing['with']>): boolean =>
-  (relation === 'label' ? entry.fields.labels : entry.fields.byline)?.includes(target) ?? false
+const has = ({ fields }: SiteEntry, { relation, target }: NonNullable<Listing['with']>): boolean =>
+  relation === 'broader' ? fields.broader === target : ((relation === 'label' ? fields.labels : fields.byline)?.includes(target) ?? false)
 
 const passes =
   ({ section, month, with: related }: Listing) =>
@@ -26,13 +26,11 @@ export function momentSource(db: Reader, site: Site): SiteSource {
   const list = (query: Listing): SiteEntry[] => {
     const key = JSON.stringify(query)
     let found = kept.get(key)
-    if (!found) kept.set(key, (found = listedOf(site, query.kind, passes(query))))
+    if (!found) kept.set(key, (found = listedOf(site, query.kinds, passes(query))))
     return found
   }
   const mapped = () =>
-    [...site.all()]
-      .filter(({ path, fields }) => path !== null && fields.inSitemap && fields.indexed)
-      .sort((a, b) => (a.path! < b.path! ? -1 : 1))
+    [...site.all()].filter(({ path, fields }) => path !== null && isMapped(fields)).sort((a, b) => (a.path! < b.path! ? -1 : 1))
   let lastSearch: { words: string; hits: Promise<Hit[]> } | undefined
   const hits = (words: string) => {
     if (lastSearch?.words !== words) lastSearch = { words, hits: search(db, site, words) }
@@ -48,13 +46,13 @@ export function momentSource(db: Reader, site: Site): SiteSource {
     listing: (query, offset, limit) => Promise.resolve(list(query).slice(offset, offset + limit)),
     count: (query) => Promise.resolve(list(query).length),
     around: (kind, _date, item) => {
-      const all = list({ kind })
+      const all = list({ kinds: [kind] })
       const index = all.findIndex((entry) => entry.item === item)
       return Promise.resolve({ previous: (index >= 0 && all[index + 1]) || null, next: (index > 0 && all[index - 1]) || null })
     },
     months: () => {
       const counts = new Map<string, number>()
-      for (const { shownDate } of list({ kind: 'post' }))
+      for (const { shownDate } of list({ kinds: ['post'] }))
         if (shownDate) counts.set(shownDate.slice(0, 7), (counts.get(shownDate.slice(0, 7)) ?? 0) + 1)
       return Promise.resolve([...counts].map(([month, n]) => ({ month, n })).slice(0, 600))
     },

@@ -14,6 +14,7 @@ import { readManifest, versionById } from '../store/versions'
 import { siteView } from './frame'
 import { mediaViews } from '../services/media'
 import { coverIds, coversOf, itemRefs, itemView, teaserOf, type Making } from './itemView'
+import { LABELLED, labelPlace } from './labelPlace'
 import type { Listing } from './source'
 
 const PAGE_SIZE = 20
@@ -29,8 +30,13 @@ export interface Made {
   until?: string
 }
 
-/** Makes what the site answers at an address: a page, a listing, a feed; nothing where there is none. */
-export async function makePage(making: Making, origin: string, path: string, query: URLSearchParams): Promise<Made | undefined> {
+/** What stands at an address only leads to another address. */
+export interface Moved {
+  to: string
+}
+
+/** Makes what the site answers at an address: a page, a listing, a feed, the way elsewhere; nothing where there is none. */
+export async function makePage(making: Making, origin: string, path: string, query: URLSearchParams): Promise<Made | Moved | undefined> {
   const { db, source, frame, sections } = making
   const { site } = frame
   const view = siteView(frame, origin, making.at)
@@ -45,7 +51,7 @@ export async function makePage(making: Making, origin: string, path: string, que
   const page = Math.min(Math.max(1, Math.trunc(Number(query.get('page') ?? 1)) || 1), 100_000)
   const listing = async (
     listed: Listing,
-    about: { path: string; title: string; summary?: string; more?: Link[] },
+    about: { path: string; title: string; summary?: string; trail?: Link[]; more?: Link[] },
     tags: string[],
     item?: string,
   ) => {
@@ -54,6 +60,7 @@ export async function makePage(making: Making, origin: string, path: string, que
     return html(
       renderListing(view, {
         summary: '',
+        trail: [],
         more: [],
         ...about,
         teasers: entries.map(teaserOf),
@@ -61,16 +68,16 @@ export async function makePage(making: Making, origin: string, path: string, que
         page,
         pages: Math.ceil(total / PAGE_SIZE),
       }),
-      [`list:${listed.kind}`, ...tags],
+      [...listed.kinds.map((kind) => `list:${kind}`), ...tags],
       item,
     )
   }
 
   if (path === '/') {
     const [notices, posts, all] = await Promise.all([
-      source.listing({ kind: 'notice' }, 0, 5),
-      source.listing({ kind: 'post' }, 0, 8),
-      source.listing({ kind: 'banner' }, 0, 200),
+      source.listing({ kinds: ['notice'] }, 0, 5),
+      source.listing({ kinds: ['post'] }, 0, 8),
+      source.listing({ kinds: ['banner'] }, 0, 200),
     ])
     const banners = inBannerOrder(all).slice(0, MOST_BANNERS)
     const targets = await source.byIds(banners.flatMap(({ fields }) => contentLinks({ fields, body: [] })))
@@ -99,12 +106,12 @@ export async function makePage(making: Making, origin: string, path: string, que
       site.settings_item,
     )
   }
-  if (path === '/posts') return listing({ kind: 'post' }, { path, title: 'All posts' }, [])
-  if (path === '/notices') return listing({ kind: 'notice' }, { path, title: 'Notices' }, [])
+  if (path === '/posts') return listing({ kinds: ['post'] }, { path, title: 'All posts' }, [])
+  if (path === '/notices') return listing({ kinds: ['notice'] }, { path, title: 'Notices' }, [])
   if (path === '/robots.txt') return { status: 200, type: 'text/plain; charset=utf-8', body: renderRobots(origin), tags: [] }
   if (path === THEME_PATH) return { status: 200, type: 'text/css; charset=utf-8', body: THEME, tags: [] }
   if (path === '/feed.xml') {
-    const posts = await source.listing({ kind: 'post' }, 0, 30)
+    const posts = await source.listing({ kinds: ['post'] }, 0, 30)
     const authors = new Map(
       (await source.byIds([...new Set(posts.flatMap((post) => post.fields.byline ?? []))])).map((entry) => [entry.item, entry.title]),
     )
@@ -141,6 +148,7 @@ export async function makePage(making: Making, origin: string, path: string, que
         path,
         title: 'Archive',
         summary: 'All posts by month.',
+        trail: [],
         teasers: [],
         media: new Map(),
         page: 1,
@@ -153,7 +161,7 @@ export async function makePage(making: Making, origin: string, path: string, que
   const month = /^\/archive\/(\d{4})\/(0[1-9]|1[0-2])$/.exec(path)
   if (month) {
     const name = `${month[1]}-${month[2]}`
-    return listing({ kind: 'post', month: name }, { path, title: monthWords(name) }, [])
+    return listing({ kinds: ['post'], month: name }, { path, title: monthWords(name) }, [])
   }
   if (path === '/search') {
     const asked = (query.get('q') ?? '').slice(0, 200)
@@ -171,6 +179,7 @@ export async function makePage(making: Making, origin: string, path: string, que
         path: `/search?q=${encodeURIComponent(asked)}`,
         title: 'Search',
         summary: words ? `${total} found` : '',
+        trail: [],
         teasers,
         media: new Map(),
         page,
@@ -186,19 +195,23 @@ export async function makePage(making: Making, origin: string, path: string, que
     const section = [...sections.values()].find((entry) => entry.segment === sectionWord)
     if (!section) return undefined
     const within = [...sections.keys()].filter((id) => withAncestors(sections, id).includes(section.id))
-    return listing({ kind: 'post', section: within }, { path, title: section.name }, [])
+    return listing({ kinds: ['post'], section: within }, { path, title: section.name }, [])
   }
   const entry = await source.at(path)
   return (
     entry &&
-    makeItem(making, origin, entry, (item) =>
-      listing(
-        { kind: 'post', with: { relation: 'label', target: item.item } },
-        { path, title: item.title, summary: item.fields.summary ?? '' },
-        [`item:${item.item}`],
-        item.item,
-      ),
-    )
+    makeItem(making, origin, entry, async ({ item, title, fields }) => {
+      const place = await labelPlace(source, entry)
+      const labelled: Listing = { kinds: LABELLED, with: { relation: 'label', target: item } }
+      // It stays for readers as long as anything that they get has it.
+      if (place.replacement && !(await source.count(labelled))) return { to: place.replacement.path }
+      return listing(
+        labelled,
+        { path, title, summary: fields.summary ?? '', trail: place.trail, more: place.narrower },
+        ['list:label', ...[item, ...place.items].map((id) => `item:${id}`)],
+        item,
+      )
+    })
   )
 }
 
@@ -207,8 +220,8 @@ async function makeItem(
   making: Making,
   origin: string,
   entry: SiteEntry,
-  label: (entry: SiteEntry) => Promise<Made | undefined>,
-): Promise<Made | undefined> {
+  label: (entry: SiteEntry) => Promise<Made | Moved | undefined>,
+): Promise<Made | Moved | undefined> {
   if (entry.kind === 'label') return label(entry)
   if (entry.kind === 'settings' || entry.kind === 'banner' || !entry.path) return undefined
   const { db, frame } = making

@@ -26,12 +26,15 @@ export interface BatchRow {
 /** What came of one item, or would: done or refused. */
 export type EntryOutcome = ({ ok: true } & Pick<Done, 'said' | 'draft'>) | { ok: false; reasons: Reason[] }
 
-export interface EntryRow {
+/** What is done to one item: with what all have in common, or (JSON) with what is its own. */
+export interface OpenEntry {
   seq: number
   item_id: string
   draft_id: string | null
-  /** JSON of what is done to it, where each has its own. */
   action: string | null
+}
+
+export interface EntryRow extends OpenEntry {
   tried: string | null
   outcome: string | null
   undo: string | null
@@ -61,8 +64,8 @@ export const undoOf = (db: Reader, id: string) => db.one<BatchRow>(`SELECT ${BAT
 
 /** The entries of which a column is still empty, in order. */
 export const openEntries = (db: Reader, batch: string, column: 'tried' | 'outcome', limit: number) =>
-  db.all<EntryRow>(
-    `SELECT seq, item_id, draft_id, action, tried, outcome, undo FROM batch_entry WHERE batch_id = $batch AND ${column} IS NULL ORDER BY seq LIMIT $limit`,
+  db.all<OpenEntry>(
+    `SELECT seq, item_id, draft_id, action FROM batch_entry WHERE batch_id = $batch AND ${column} IS NULL ORDER BY seq LIMIT $limit`,
     { batch, limit },
   )
 

@@ -1,7 +1,7 @@
 import type { Clearance } from '../../core/flow/draft'
 import type { Route } from '../../core/flow/route'
 import { packed, packedRows, type Reader } from './database'
-import type { DraftRow, ItemRow } from './items'
+import { ITEM, type DraftRow, type ItemRow } from './items'
 import type { JournalHead } from './journal'
 import type { VersionRow } from './versions'
 
@@ -44,37 +44,9 @@ const DRAFT = [
   'closed_by',
   'outcome',
 ]
-const ITEM = [
-  'id',
-  'site_id',
-  'kind',
-  'section_id',
-  'language',
-  'internal_name',
-  'owner_id',
-  'review_by',
-  'notes',
-  'created_at',
-  'created_by',
-  'binned_at',
-  'binned_by',
-  'ended_at',
-  'title',
-  'on_site',
-  'live_version',
-  'draft_id',
-  'draft_state',
-  'next_at',
-  'author_id',
-  'changed_at',
-  'versions',
-  'embargo_at',
-  'window_id',
-  'under_version',
-]
 const VERSION = ['id', 'item_id', 'draft_id', 'number', 'parent_id', 'merge_parent_id', 'author_id', 'at', 'cause', 'note']
 
-const OBJECT = `json_object('draft', ${packed('d', DRAFT)}, 'item', ${packed('i', ITEM)}, 'head', ${packed('v', VERSION)}, 'fingerprint', lower(hex(v.fingerprint)),
+const OBJECT = `json_object('draft', ${packed('d', DRAFT)}, 'item', ${ITEM}, 'head', ${packed('v', VERSION)}, 'fingerprint', lower(hex(v.fingerprint)),
        'manifest', (SELECT lower(hex(hash)) FROM object WHERE id = v.manifest), 'route', json_object('id', r.id, 'version', r.version, 'name', r.name, 'steps', json(r.steps), 'fast', json(r.fast), 'gated', json(r.gated)), 'toRoute', CASE WHEN t.id IS NULL THEN NULL ELSE json_object('id', t.id, 'version', t.version, 'name', t.name, 'steps', json(t.steps), 'gated', json(t.gated)) END,
        'authors', (SELECT json_group_array(coalesce(p.self_id, p.id)) FROM draft_author a JOIN person p ON p.id = a.person_id WHERE a.draft_id = d.id),
        'clearances', (SELECT json_group_array(json_object('gate', c.gate, 'person', coalesce(p.self_id, p.id), 'projection', c.projection, 'for', coalesce(a.self_id, a.id), 'groups', json(c.groups))) FROM clearance c JOIN person p ON p.id = c.person_id LEFT JOIN person a ON a.id = c.for_id WHERE c.draft_id = d.id))`

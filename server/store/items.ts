@@ -1,7 +1,7 @@
 import type { Kind } from '../../core/content/kinds'
 import type { ReviewState } from '../../core/flow/draft'
 import type { Change } from '../../core/flow/route'
-import type { Reader, Tx } from './database'
+import { packed, packedRows, type Reader, type Tx } from './database'
 import { syncListed } from './listed'
 
 export interface ItemRow {
@@ -38,6 +38,37 @@ export interface ItemRow {
   versions: number
 }
 
+/** An item `i` as one JSON object. */
+export const ITEM = packed('i', [
+  'id',
+  'site_id',
+  'kind',
+  'section_id',
+  'language',
+  'internal_name',
+  'owner_id',
+  'review_by',
+  'notes',
+  'created_at',
+  'created_by',
+  'binned_at',
+  'binned_by',
+  'ended_at',
+  'title',
+  'on_site',
+  'live_version',
+  'draft_id',
+  'draft_state',
+  'next_at',
+  'ends_at',
+  'author_id',
+  'changed_at',
+  'embargo_at',
+  'window_id',
+  'under_version',
+  'versions',
+] as const satisfies (keyof ItemRow)[])
+
 export interface DraftRow {
   id: string
   item_id: string
@@ -67,7 +98,7 @@ export const itemById = (db: Reader, id: string) => db.one<ItemRow>('SELECT * FR
 
 export const itemsByIds = async (db: Reader, ids: string[]): Promise<Map<string, ItemRow>> =>
   new Map(
-    (await db.all<ItemRow>('SELECT * FROM item WHERE id IN (SELECT value FROM json_each($ids))', { ids: JSON.stringify(ids) })).map(
+    (await packedRows<ItemRow>(db, ITEM, 'FROM item i WHERE id IN (SELECT value FROM json_each($ids))', { ids: JSON.stringify(ids) })).map(
       (row) => [row.id, row],
     ),
   )

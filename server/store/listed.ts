@@ -126,11 +126,21 @@ export async function takeInListed(tx: Tx, known: (StaleRow & ContentFacts)[]): 
        (SELECT group_concat(i.title, char(10)) FROM listed_label b JOIN item i ON i.id = b.label_id WHERE b.n = l.n), j.value ->> 'body' ${still}`,
     rows,
   )
-  await tx.run(
-    `UPDATE listed SET language = ${codeOf("j.value ->> 'language'")}, shown = j.value ->> 'shownDate', words = j.value ->> 'words', parts = j.value ->> 'parts'
-     FROM json_each($rows) j JOIN pair l ON l.n = j.value ->> 'n' AND l.version_id = j.value ->> 'version' WHERE listed.n = l.n`,
-    rows,
-  )
+  // Each index that has a column which an update names is written anew: what is as it was is not named.
+  for (const columns of [
+    { parts: "j.value ->> 'parts'" },
+    { language: codeOf("j.value ->> 'language'"), shown: "j.value ->> 'shownDate'", words: "j.value ->> 'words'" },
+  ])
+    await tx.run(
+      `UPDATE listed SET ${Object.entries(columns)
+        .map(([column, value]) => `${column} = ${value}`)
+        .join(', ')}
+       FROM json_each($rows) j JOIN pair l ON l.n = j.value ->> 'n' AND l.version_id = j.value ->> 'version'
+       WHERE listed.n = l.n AND (${Object.entries(columns)
+         .map(([column, value]) => `listed.${column} IS NOT ${value}`)
+         .join(' OR ')})`,
+      rows,
+    )
   await tx.run(
     `UPDATE pair SET indexed_version = version_id, label_type = j.value ->> 'labelType' FROM json_each($rows) j WHERE pair.n = j.value ->> 'n' AND pair.version_id = j.value ->> 'version'`,
     rows,
@@ -148,3 +158,11 @@ export const labelTitles = (db: Reader, site: string) =>
 /** The words and ids that numbers in rows of `listed` stand for. */
 export const codeNames = async (db: Reader): Promise<Map<number, string>> =>
   new Map((await db.all<{ n: number; id: string }>('SELECT n, id FROM code')).map(({ n, id }) => [n, id]))
+
+/** The next (item, draft or none) that have a label, in the order of their rows; none of the bin. */
+export const labelledAfter = (db: Reader, label: string, sections: readonly string[] | null, after: number, limit: number) =>
+  db.all<{ n: number; item: string; draft: string | null }>(
+    `SELECT p.n, p.item_id AS item, p.draft_id AS draft FROM listed_label b JOIN pair p ON p.n = b.n JOIN item i ON i.id = p.item_id
+     WHERE b.label_id = $label AND p.n > $after AND i.binned_at IS NULL ${sections ? 'AND i.section_id IN (SELECT value FROM json_each($sections))' : ''} ORDER BY p.n LIMIT $limit`,
+    { label, after, limit, ...(sections ? { sections: JSON.stringify(sections) } : {}) },
+  )

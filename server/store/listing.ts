@@ -56,9 +56,9 @@ const COLUMN: Record<SortKey, string> = {
 const SOMETIMES: readonly SortKey[] = ['next', 'review', 'shown', 'place', 'rank']
 /** Those of which an index has all that can be asked beside the order. */
 const WALKED: readonly SortKey[] = ['begun', 'words']
-const tables = (by: SortKey) =>
+const tables = (by: SortKey, walk: boolean) =>
   by === 'title' || by === 'place'
-    ? 'pair p JOIN listed l ON l.n = p.n'
+    ? `pair p ${walk ? 'CROSS ' : ''}JOIN listed l ON l.n = p.n`
     : by === 'rank'
       ? // A word in the title says most of what a text is about, then its labels.
         'listed l LEFT JOIN (SELECT rowid AS n, bm25(listed_text, 8, 4, 1) AS score FROM listed_text WHERE listed_text MATCH $ranked) t ON t.n = l.n'
@@ -150,12 +150,12 @@ function orderOf({ by, descending }: Sort, v: string, n: string): string {
   return `ORDER BY ${SOMETIMES.includes(by) ? `${v} IS NULL, ` : ''}${v}${collation(by)} ${way}, ${n} ${way}`
 }
 
-/** The numbers of the rows of a page with what they are sorted by, in order. */
-function pageNumbers(list: Asked, sort: Sort, start: Start, limit: number): { sql: string; bind: Bind } {
+/** The numbers of the rows of a page with what they are sorted by, in order; all rows walked in that order, or few of them found and sorted. */
+function pageNumbers(list: Asked, sort: Sort, start: Start, limit: number, walk: boolean): { sql: string; bind: Bind } {
   const { by, descending } = sort
   const column = COLUMN[by]
-  const meant = WALKED.includes(by) && !list.words ? list.inOrder : list.where
-  const rows = (where: string) => selectFrom({ ...list, where: `${meant}${where}` }, `l.n, ${column} AS v`, tables(by))
+  const meant = walk ? list.inOrder : list.where
+  const rows = (where: string) => selectFrom({ ...list, where: `${meant}${where}` }, `l.n, ${column} AS v`, tables(by, walk))
   const collate = collation(by)
   // Without others the order is asked of the table itself, whose indexes have it.
   const [outer, v, n] = list.others.length
@@ -178,25 +178,41 @@ function pageNumbers(list: Asked, sort: Sort, start: Start, limit: number): { sq
 export const listPage = async (db: Reader, listing: Listing, sort: Sort, start: Start, limit: number): Promise<ListedRow[]> =>
   pageOf(db, await asked(db, listing), sort, start, limit)
 
-/** A page of a list, and how many items there are in all. */
+/** A page of a list, and how many items there are in all, where that is to be counted. */
 export async function countedPage(
   db: Reader,
   listing: Listing,
   sort: Sort,
   start: Start,
   limit: number,
-): Promise<{ rows: ListedRow[]; total: number }> {
+  count = true,
+): Promise<{ rows: ListedRow[]; total: number | null }> {
   const list = await asked(db, listing)
-  const [rows, total] = await Promise.all([pageOf(db, list, sort, start, limit), countOf(db, list)])
+  if (sort.by === 'title' && !list.words) {
+    const [total, all] = await Promise.all([countOf(db, list), db.one<{ n: number }>('SELECT max(n) AS n FROM pair')])
+    const before = 'from' in start ? start.from : 0
+    // So many rows are walked until the page is full, where those that are meant lie evenly; else all that are meant are sorted.
+    const walk = (before + limit) * (all?.n ?? 0) < total * total
+    return { rows: await pageOf(db, list, sort, start, limit, walk), total }
+  }
+  const [rows, total] = await Promise.all([pageOf(db, list, sort, start, limit), count ? countOf(db, list) : null])
   return { rows, total }
 }
 
-async function pageOf(db: Reader, list: Asked, sort: Sort, start: Start, limit: number): Promise<ListedRow[]> {
+async function pageOf(
+  db: Reader,
+  list: Asked,
+  sort: Sort,
+  start: Start,
+  limit: number,
+  walk = WALKED.includes(sort.by) && !list.words,
+): Promise<ListedRow[]> {
   const { sql, bind } = pageNumbers(
     sort.by === 'rank' ? { ...list, bind: { ...list.bind, ranked: list.ranked } } : list,
     sort,
     start,
     limit,
+    walk,
   )
   return db.all<ListedRow>(`${rowsFrom(sql)} ${orderOf(sort, 'x.v', 'x.n')}`, bind)
 }
@@ -270,7 +286,7 @@ export async function facetRows(db: Reader, listing: Listing): Promise<FacetRows
       `SELECT label_id AS v, count(*) AS count FROM (${selectFrom(list, 'b.label_id', 'listed_label b CROSS JOIN listed l ON l.n = b.n')}) GROUP BY 1 ORDER BY 2 DESC, 1 LIMIT 200`,
     ),
     tally<string>(
-      `SELECT g AS v, count(*) AS count FROM (${selectFrom(list, `${GATE_ID} AS g`, 'gate_wait w JOIN draft d ON d.id = w.draft_id JOIN pair p ON p.draft_id = d.id CROSS JOIN listed l ON l.n = p.n')}) GROUP BY 1 ORDER BY 2 DESC, 1 LIMIT 200`,
+      `SELECT g AS v, count(*) AS count FROM (${selectFrom(list, `${GATE_ID} AS g`, 'gate_wait w CROSS JOIN draft d ON d.id = w.draft_id CROSS JOIN pair p ON p.draft_id = d.id CROSS JOIN listed l ON l.n = p.n')}) GROUP BY 1 ORDER BY 2 DESC, 1 LIMIT 200`,
     ),
     others.length
       ? db.all<Record<Counted, number | null> & { next: number | null }>(`SELECT l.* FROM listed l WHERE l.n IN (${others.join(', ')})`)

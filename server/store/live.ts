@@ -95,21 +95,24 @@ export const earlierAddresses = async (db: Reader, item: string, now: string | n
 
 export interface ListingQuery {
   site: string
-  kind: Kind
+  kinds: readonly Kind[]
   section?: string[] | undefined
-  /** Items with this label or by this author. */
-  with?: { relation: 'label' | 'byline'; target: string } | undefined
+  /** Items with this label, by this author, or labels that are a part of this one. */
+  with?: { relation: 'label' | 'byline' | 'broader'; target: string } | undefined
   /** YYYY-MM */
   month?: string | undefined
 }
 
 function listingWhere(query: ListingQuery): { where: string; bind: Bind } {
-  const terms = ['e.site_id = $site', 'e.kind = $kind']
-  const bind: Bind = { site: query.site, kind: query.kind }
+  const terms = ['e.site_id = $site']
+  const bind: Bind = { site: query.site }
   const add = (term: string, values: Bind) => {
     terms.push(term)
     Object.assign(bind, values)
   }
+  // One kind is walked in the order of its listing.
+  if (query.kinds.length === 1) add('e.kind = $kind', { kind: query.kinds[0]! })
+  else add('e.kind IN (SELECT value FROM json_each($kinds))', { kinds: JSON.stringify(query.kinds) })
   if (query.section) add('e.section_id IN (SELECT value FROM json_each($sections))', { sections: JSON.stringify(query.section) })
   if (query.month) add('e.shown_date >= $first AND e.shown_date <= $last', { first: `${query.month}-01`, last: `${query.month}-31` })
   if (query.with) add('e.item_id IN (SELECT item_id FROM live_ref WHERE target = $target AND relation = $relation)', { ...query.with })

@@ -20,6 +20,9 @@ describe('the list of items by a query', () => {
     await writePost(team, 'Quayside coffee')
     await team.founder.need('POST', '/items', { body: { kind: 'post', section: team.other, title: 'Quay elsewhere' } })
     expect(await find('quay')).toEqual({ total: 4, titles: ['Quay elsewhere', 'Quay music', 'Quay repairs', 'Quayside coffee'] })
+    // Who turns pages knows how many there are.
+    const turned = await team.publisher.need<{ total: null; items: unknown[] }>('GET', '/items?count=no&limit=2&from=2&q=quay')
+    expect([turned.total, turned.items.length]).toEqual([null, 2])
     expect(await find('quay site:live')).toEqual({ total: 1, titles: ['Quay repairs'] })
     expect(await find('quay (draft:cleared or not has:draft)')).toEqual({ total: 2, titles: ['Quay music', 'Quay repairs'] })
     expect(await find('"quay" changed:today kind:post')).toMatchObject({ total: 3 })

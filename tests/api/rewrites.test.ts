@@ -169,6 +169,8 @@ describe('find and replace over the site', () => {
     const { found } = await hits(writer, rewrite)
     const refused = (chosen: object[]) => codes(begin(wen.client, rewrite, chosen))
     expect(await refused(choose(found))).toEqual([404, 'unknown'])
+    // A guess that does not stand there is answered as one that does.
+    expect(await refused([{ ...choose(found)[0]!, hits: [{ key: 'none.9', to: null }] }])).toEqual([404, 'unknown'])
     // Nor by the version of another item, beside one that may be changed.
     const own = await wen.client.need('POST', '/items', { body: { kind: 'post', section: other, title: 'Own' } })
     expect(await refused([{ ...choose(found)[0]!, item: own.item, draft: null }])).toEqual([404, 'unknown'])

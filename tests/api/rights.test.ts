@@ -135,6 +135,7 @@ const CASES: Record<string, Case> = {
   'GET /facets': { need: 'item.read' },
   'GET /labels': { need: 'item.read' },
   'PATCH /labels/:id': { need: 'item.write', path: () => `/labels/${tag}`, body: () => ({ title: `Tag ${Math.random()}` }) },
+  'POST /labels/:id/merge': { need: 'item.read', path: () => `/labels/${tag}/merge`, body: () => ({ into: tag }) },
   'GET /items/:id/card': { need: 'item.read', path: item('/card') },
   'GET /views': { need: 'signed-in' },
   'POST /views': { need: 'signed-in', body: { name: 'x', q: 'colour:red', sort: '-changed', columns: null, group: null } },

@@ -1,5 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { XMLParser, XMLValidator } from 'fast-xml-parser'
+import { codes } from '../support/team'
 import { foundTeam, startServer, until, writePost, type Team, type TestServer } from '../support/server'
 
 let server: TestServer
@@ -60,6 +61,78 @@ describe('the live site', () => {
     await until(async () => (await get('/search?q=wal')).text.includes('href="/posts/walk-2"'), 'the word index')
     expect((await get('/search?q=nothinghere')).text).toContain('Nothing on the site')
     expect((await get('/search?q=%22%27)(*')).status).toBe(200)
+  })
+
+  it('shows categories as a tree, and lists all kinds that have a label', async () => {
+    const travel = await live('label', 'Travel', { labelType: 'category' })
+    expect((await get('/categories/travel')).text).toContain('Nothing here yet')
+    await live('label', 'Trains', { labelType: 'category', broader: travel.item })
+    await live('page', 'How to travel', { labels: [travel.item] })
+    await live('notice', 'Travel with care', { labels: [travel.item] })
+    const { text } = await get('/categories/travel')
+    for (const path of ['/categories/trains', '/how-to-travel', '/notices/travel-with-care']) expect(text).toContain(`href="${path}"`)
+    expect((await get('/categories/trains')).text).toMatch(
+      /aria-label="Breadcrumb".*href="\/categories\/travel".*aria-current="page">Trains/,
+    )
+  })
+
+  it('merges a label as one, which is taken back as one, and leads to the other once nothing live has it', async () => {
+    const [keeper, writer] = [team['site-keeper'], team.writer]
+    const [old, other] = [await live('label', 'Ferry food', { labelType: 'tag' }), await live('label', 'Food', { labelType: 'tag' })]
+    const post = await live('post', 'Soup on board', { labels: [old.item] })
+    const have = async (id: string) => {
+      const { labels } = await writer.need<{ labels: { id: string; items: number }[] }>('GET', '/labels')
+      return labels.find((label) => label.id === id)!.items
+    }
+    await until(async () => (await have(old.item!)) === 1, 'the list')
+    expect((await keeper.ask('POST', `/labels/${old.item}/merge`, { body: { into: old.item } })).status).toBe(422)
+    const state = (id: string, wanted: string) =>
+      until(async () => (await writer.need<{ state: string }>('GET', `/batches/${id}`)).state === wanted, `the batch ${wanted}`)
+    const merge = async () => {
+      const { batch, total } = await writer.need<{ batch: string; total: number }>('POST', `/labels/${old.item}/merge`, {
+        body: { into: other.item },
+      })
+      expect(total).toBe(2)
+      await state(batch, 'tried')
+      const { entries } = await writer.need<{ entries: { item: string; would: { said: string } }[] }>('GET', `/batches/${batch}/entries`)
+      expect(entries.map(({ item, would }) => [item, would.said])).toEqual([
+        [post.item, 'One label more, one label fewer in a new draft, which goes its route'],
+        [old.item, 'Its address leads to the other label in a new draft, which goes its route'],
+      ])
+      await writer.need('POST', `/batches/${batch}/run`)
+      await state(batch, 'done')
+      expect(await writer.need('GET', `/batches/${batch}`)).toMatchObject({
+        words: '“Ferry food” merged into “Food”',
+        refused: 0,
+        undoable: 2,
+      })
+      return batch
+    }
+    const draftOf = async (item: string) => (await writer.need<{ draft: { id: string } | null }>('GET', `/items/${item}`)).draft
+    const { batch: undo } = await writer.need<{ batch: string }>('POST', `/batches/${await merge()}/undo`)
+    await state(undo, 'done')
+    expect([await draftOf(old.item!), await draftOf(post.item!)]).toEqual([null, null])
+    await until(async () => (await have(old.item!)) === 1 && (await have(other.item!)) === 0, 'the list as it was')
+    await merge()
+    const putLive = async (item: string, gate: boolean) => {
+      const { draft } = await writer.need<{ draft: { id: string; head: string } }>('GET', `/items/${item}`)
+      await writer.need('POST', `/drafts/${draft.id}/send`, { body: {}, ifMatch: draft.head })
+      if (gate) await team.reviewer.need('POST', `/drafts/${draft.id}/clear`, { body: { gate: 'review' }, ifMatch: draft.head })
+      await team.publisher.need('POST', `/drafts/${draft.id}/put-live`, { body: { shownDate: 'keep' }, ifMatch: draft.head })
+    }
+    await putLive(old.item!, false)
+    // A reader who follows the label of a post finds that post.
+    expect((await get('/tags/ferry-food')).text).toContain('href="/posts/soup-on-board"')
+    await putLive(post.item!, true)
+    expect(await get('/tags/ferry-food')).toMatchObject({ status: 301, location: '/tags/food' })
+    expect((await get('/tags/food')).text).toContain('href="/posts/soup-on-board"')
+    expect((await get('/sitemap.xml')).text).not.toContain('/tags/ferry-food')
+    const { labels } = await writer.need<{ labels: { id: string; replacedBy: string | null }[] }>('GET', '/labels')
+    expect(labels.find(({ id }) => id === old.item)!.replacedBy).toBe(other.item)
+    expect(await codes(keeper.ask('POST', `/labels/${other.item}/merge`, { body: { into: old.item } }))).toEqual([422, 'label-loop'])
+    const moment = `/moment/${new Date().toISOString()}`
+    const seen = await fetch(`${server.origin}${moment}/tags/ferry-food`, { redirect: 'manual', headers: { cookie: writer.session } })
+    expect([seen.status, seen.headers.get('location')]).toEqual([302, `${moment}/tags/food`])
   })
 
   it('empties just what a change touches', async () => {

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import fc from 'fast-check'
 import type { Fields } from '../../core/content/fields'
-import { foretell, type Foretold, type Links, type Plan, type PlannedFacts } from '../../core/plan/forecast'
+import { forecast, foretell, type Foretold, type Links, type Plan, type PlannedFacts } from '../../core/plan/forecast'
 import type { PlannedWish, Turn } from '../../core/plan/play'
 import { SiteAt, type Facts, type Stay } from '../../core/plan/siteAt'
 
@@ -118,6 +118,10 @@ const planOf = (list: Entry[], editionsOf: Plan['editionsOf']): Plan => {
   const sorted = [...list].sort(order)
   return { turns: sorted.map(({ turn }) => turn), facts: new Map(sorted.map(({ id, facts }) => [id, facts])), editionsOf }
 }
+const linksOf = (linked: [from: string, to: string][], facts: Facts): Links => ({
+  to: (target) =>
+    linked.flatMap(([from, to]) => (to === target && facts.has(from) ? [{ item: from, title: from, version: `${from}0` }] : [])),
+})
 const moves = fc.record({ take: fc.nat(12), minute: fc.integer({ min: 10, max: 30 }), add: fc.option(entries), away: fc.boolean() })
 
 describe('a forecast worked out from an earlier one', () => {
@@ -132,10 +136,7 @@ describe('a forecast worked out from an earlier one', () => {
         fc.array(fc.tuple(item, item), { maxLength: 4 }),
         (facts, made, changes, linked) => {
           const site = new SiteAt(facts, at(5))
-          const links: Links = {
-            to: (target) =>
-              linked.flatMap(([from, to]) => (to === target && facts.has(from) ? [{ item: from, title: from, version: `${from}0` }] : [])),
-          }
+          const links = linksOf(linked, facts)
           const editionsOf: Plan['editionsOf'] = new Map()
           const groups = new Map(made.map((make, index) => [`e${index}`, make(`e${index}`)]))
           const ask = (known: Foretold | null) =>
@@ -162,4 +163,37 @@ describe('a forecast worked out from an earlier one', () => {
     // It is not the whole plan played again under another name.
     expect(reused).toBeGreaterThan(runs)
   }, 600_000)
+})
+
+describe('an edition', () => {
+  it('meets the same by its links, in whatever order its changes are listed', () => {
+    const about = new Set(['link-not-yet', 'link-off', 'linked-from', 'unreached'])
+    let met = 0
+    fc.assert(
+      fc.property(
+        sites,
+        fc.array(entries, { minLength: 1, maxLength: 6 }),
+        fc.array(fc.tuple(item, item), { maxLength: 4 }),
+        (facts, made, linked) => {
+          const site = new SiteAt(facts, at(5))
+          const links = linksOf(linked, facts)
+          const list = made.flatMap((make, index) => make(`e${index}`))
+          const turned = list.map((entry): Entry =>
+            entry.turn.does === 'change'
+              ? { ...entry, turn: { ...entry.turn, wishes: entry.turn.wishes.toReversed() }, facts: entry.facts.toReversed() }
+              : entry,
+          )
+          const troubles = (of: Entry[]) =>
+            forecast(site, planOf(of, new Map()), links, ZONE, at(5))
+              .filter(({ code }) => about.has(code))
+              .map(({ key, detail }) => `${key}: ${detail}`)
+              .sort()
+          met += troubles(list).length
+          expect(troubles(turned)).toEqual(troubles(list))
+        },
+      ),
+      { numRuns: Number(process.env.YIELDGATE_RUNS ?? 800) },
+    )
+    expect(met).toBeGreaterThan(100)
+  })
 })

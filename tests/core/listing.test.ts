@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { actionSchema, actionWords, isForMany } from '../../core/batch/action'
-import { inTree, isBelow } from '../../core/labels/tree'
+import { inTree, isBelow, isReplacedBy } from '../../core/labels/tree'
 import { complete, fieldsLike, knownValues, typingAt } from '../../core/query/complete'
 import { contentFacts } from '../../core/query/contentFacts'
 import { parseQuery, printQuery } from '../../core/query/parse'
@@ -152,6 +152,9 @@ describe('labels in their tree', () => {
         const byId = new Map(labels.map((one) => [one.id, one]))
         for (const { id, broader } of labels)
           if (broader !== null && broader !== id && isBelow(byId, broader, id)) expect(isBelow(byId, id, broader)).toBe(true)
+        // What replaces what is followed as what is a part of what.
+        const replaced = new Map(labels.map(({ id, broader }) => [id, { replacedBy: broader }]))
+        for (const a of replaced.keys()) for (const b of replaced.keys()) expect(isReplacedBy(replaced, a, b)).toBe(isBelow(byId, a, b))
       }),
       { numRuns: 300 },
     )

@@ -147,6 +147,7 @@ describe('the renderer, read back by parse5', () => {
       path: '/posts',
       title: 'All posts',
       summary: '',
+      trail: [{ path: '/topics/travel', title: 'Travel & more' }],
       teasers: [],
       media: new Map(),
       page: 2,
@@ -154,8 +155,11 @@ describe('the renderer, read back by parse5', () => {
       more: [],
     })
     expect(all(parse(list), 'a').map((link) => link.attrs.find((attribute) => attribute.name === 'href')!.value)).toEqual(
-      expect.arrayContaining(['/posts?page=1', '/posts?page=3']),
+      expect.arrayContaining(['/posts?page=1', '/posts?page=3', '/topics/travel']),
     )
+    expect(list).toContain('Travel &amp; more</a></li><li aria-current="page">All posts</li>')
+    expect(list).toContain('Nothing here yet.')
+    expect(all(parse(list), 'ul').map((found) => found.childNodes.length)).not.toContain(0)
     expect(withOfficeEntry(list, '/office/items/1')).toContain('href="/office/items/1"')
   })
 })

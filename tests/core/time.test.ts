@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
-import { dateIn, daysBetween, isZone, meaningOf, wallOf } from '../../core/time/zone'
+import { dateIn } from '../../core/time/date'
+import { daysBetween, isZone, meaningOf, wallOf } from '../../core/time/zone'
 import { dateWords, shortIn } from '../../core/time/words'
 
 const ZONES = [
@@ -85,7 +86,16 @@ describe('wall time to instant, with Intl as the oracle', () => {
       expect(`${wallOf(new Date(at).toISOString(), zone).date}T${wallOf(new Date(at).toISOString(), zone).time}`).toBe(wall)
     }
   })
+  it.each(ZONES)('says the wall time of %s to the millisecond of each change, in any order', (zone) => {
+    const around = changes(zone).flatMap((change) => [change - 1, change, change + 1])
+    for (const at of [...around, ...around.reverse()]) {
+      const { date, time } = wallOf(new Date(at).toISOString(), zone)
+      expect(`${date}T${time}`).toBe(oracle(zone, at))
+      expect(dateIn(new Date(at).toISOString(), zone)).toBe(date)
+    }
+  })
   it('refuses what is no date, time or zone', () => {
+    expect(() => wallOf('yesterday', 'Europe/Oslo')).toThrow(RangeError)
     expect(() => meaningOf({ date: '2027-02-30', time: '04:00', zone: 'Europe/Oslo' })).toThrow(RangeError)
     expect(() => meaningOf({ date: '2027-02-03', time: '25:00', zone: 'Europe/Oslo' })).toThrow(RangeError)
     expect(isZone('Europe/Larkholm')).toBe(false)

@@ -29,8 +29,9 @@ test('a word is replaced over the site: each place in its sentence, tried, gathe
   await expect(dialog).toContainText(`${count - 1} would be done. Nothing is changed yet.`)
   await expect(dialog).not.toContainText(left)
   await dialog.getByRole('button', { name: `Replace in ${count - 1} items` }).click()
-  await expect(idris.getByText(`Replaced: ${count - 1} items`)).toBeVisible()
+  await expect(dialog.getByText(`${count - 1} done`)).toBeVisible()
   await dialog.getByRole('button', { name: 'Close' }).click()
+  await expect(idris.getByText(`Replaced: ${count - 1} items`)).toBeVisible()
   await idris.goto('/office/calendar')
   await expect(idris.getByText('gangway → boarding bridge').first()).toBeVisible()
   // Nothing of it is live, and one word takes all of it back.

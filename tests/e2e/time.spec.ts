@@ -208,8 +208,14 @@ test('an event is dragged to another day and onto the hour that the clocks skip,
   await idris.goto(`/office/calendar?view=week&day=${sunday}`)
   await expect(idris.getByRole('link', { name: /03:30 Moved by hand/ })).toBeVisible()
   await axe(idris)
-  // The list is for the keyboard: each line has its own way to be moved.
+  // The list is for the keyboard: each line has its own way to be moved. No line is there before the site's clock is known.
+  const order: string[] = []
+  idris.on('response', (answer) => order.push(new URL(answer.url()).pathname))
+  idris.on('request', (asked) => order.push(`ask ${new URL(asked.url()).pathname}`))
   await idris.goto(`/office/calendar?view=agenda&day=${sunday}`)
+  await expect(idris.getByRole('button', { name: 'Move Moved by hand' })).toBeVisible()
+  expect(order.indexOf('/api/v1/site')).toBeGreaterThan(-1)
+  expect(order.indexOf('ask /api/v1/calendar')).toBeGreaterThan(order.indexOf('/api/v1/site'))
   await idris.getByRole('button', { name: 'Move Moved by hand' }).press('Enter')
   await expect(dialog.getByLabel(/^Time in/)).toHaveValue('03:30')
   await idris.keyboard.press('Escape')

@@ -1,39 +1,28 @@
-import { mkdtempSync, rmSync } from 'node:fs'
-import { tmpdir } from 'node:os'
-import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { actorFrom } from '../../server/services/access'
 import { deputise } from '../../server/services/deputies'
 import { mailTransport, post, sendMails } from '../../server/services/mail'
 import { caughtMails, startMailStandIn } from '../../server/services/caughtMail'
 import { notifications, tellNews, tidyPost } from '../../server/services/news'
 import { openOffice, type Office } from '../../server/services/office'
 import { addPerson } from '../../server/services/people'
-import { firstStart } from '../../server/services/sites'
-import { personById } from '../../server/store/people'
+import { foundOffice, type FoundedOffice } from '../support/office'
 
 const MINUTE = 60_000
-const folder = mkdtempSync(join(tmpdir(), 'yieldgate-post-'))
 let present = Date.parse('2026-03-02T09:00:00.000Z')
 const clock = { now: () => new Date(present) }
+let here: FoundedOffice
 let office: Office
 /** Another process on the same file. */
 let other: Office
 let maren = ''
 let noor = ''
-const as = async (id: string) => actorFrom((await personById(office.store.read, id))!, await office.rights())
+const as = (id: string) => here.actor(id)
 
 beforeAll(async () => {
   process.env.YIELDGATE_LOG = 'fatal'
-  office = await openOffice(folder, clock)
-  maren = await firstStart(office, {
-    siteName: 'Larkholm Ferries',
-    zone: 'Europe/Oslo',
-    language: 'en',
-    name: 'Maren Ostby',
-    email: 'maren@larkholm.example',
-    password: 'quiet mornings at sea',
-  })
+  here = await foundOffice(clock.now)
+  office = here.office
+  maren = here.founder.id
   noor = await addPerson(office, await as(maren), {
     name: 'Noor Haddad',
     email: 'noor@larkholm.example',
@@ -41,12 +30,11 @@ beforeAll(async () => {
     roles: [{ role: 'reviewer', section: null }],
   })
   await office.settle()
-  other = await openOffice(folder, clock)
+  other = await openOffice(here.folder, clock)
 })
 afterAll(async () => {
   await other.close()
-  await office.close()
-  rmSync(folder, { recursive: true, force: true })
+  await here.end()
 })
 
 interface Row {

@@ -10,7 +10,7 @@ import { matchesItem, type Names, type PairFacts } from '../../core/query/meanin
 import { printQuery } from '../../core/query/parse'
 import { CHOICES, type Query } from '../../core/query/query'
 import { SORT_KEYS, type SortKey } from '../../core/query/sort'
-import { dateIn } from '../../core/time/zone'
+import { dateIn } from '../../core/time/date'
 import { takeInWritten } from '../../server/jobs/historian'
 import { takeIn } from '../../server/jobs/lister'
 import { indexLive } from '../../server/jobs/searchIndex'

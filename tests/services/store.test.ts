@@ -107,6 +107,7 @@ describe('the write queue', () => {
       { name: '0006-kinds' },
       { name: '0007-written' },
       { name: '0008-column-triggers' },
+      { name: '0009-labels' },
     ])
     await Promise.all([one.close(), two.close()])
     rmSync(fresh, { recursive: true, force: true })

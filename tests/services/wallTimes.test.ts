@@ -1,45 +1,26 @@
-import { mkdtempSync, rmSync } from 'node:fs'
-import { tmpdir } from 'node:os'
-import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { actorFrom, type Actor } from '../../server/services/access'
 import { changeEdition, makeEdition } from '../../server/services/editions'
 import { plan } from '../../server/services/events'
 import { createItem } from '../../server/services/items'
-import { openOffice, type Office } from '../../server/services/office'
-import { sections } from '../../server/services/sections'
-import { firstStart } from '../../server/services/sites'
+import type { Office } from '../../server/services/office'
 import { keepWallTimes } from '../../server/services/wallTimes'
-import { personById } from '../../server/store/people'
+import { foundOffice, type FoundedOffice } from '../support/office'
 
-const folder = mkdtempSync(join(tmpdir(), 'yieldgate-wall-'))
+let here: FoundedOffice
 let office: Office
-let actor: Actor
 let event = ''
 let edition = ''
 beforeAll(async () => {
-  office = await openOffice(folder, { now: () => new Date('2026-03-02T09:00:00.000Z') })
-  const maren = await firstStart(office, {
-    siteName: 'Larkholm Ferries',
-    zone: 'Europe/Oslo',
-    language: 'en',
-    name: 'Maren Ostby',
-    email: 'maren@larkholm.example',
-    password: 'quiet mornings at sea',
-  })
-  await office.settle()
-  actor = actorFrom((await personById(office.store.read, maren))!, await office.rights())
-  const section = (await sections(office))[0]!.id
+  here = await foundOffice(() => new Date('2026-03-02T09:00:00.000Z'))
+  const { founder: actor, section } = here
+  office = here.office
   const { item, draft } = await createItem(office, actor, { kind: 'post', section, title: 'At four' })
   const day = { date: '2026-07-01', time: '04:00' }
   event = (await plan(office, actor, item, { kind: 'window', draft, ...day, until: { date: '2026-07-02', time: '22:00' } })).event
   edition = (await makeEdition(office, actor, { name: 'Summer' })).edition
   await changeEdition(office, actor, edition, { moment: day })
 })
-afterAll(async () => {
-  await office.close()
-  rmSync(folder, { recursive: true, force: true })
-})
+afterAll(() => here.end())
 const instants = async () => [
   await office.store.read.one('SELECT at, until_at FROM planned_event WHERE id = $event', { event }),
   await office.store.read.one('SELECT at FROM edition WHERE id = $edition', { edition }),

@@ -9,6 +9,8 @@ import { personById } from '../../server/store/people'
 
 export interface FoundedOffice {
   office: Office
+  /** Where its data lie. */
+  folder: string
   /** Its first steward, who may do everything. */
   founder: Actor
   /** Its first section. */
@@ -35,6 +37,7 @@ export async function foundOffice(now: () => Date): Promise<FoundedOffice> {
   const actor = async (person: string) => actorFrom((await personById(office.store.read, person))!, await office.rights())
   return {
     office,
+    folder,
     founder: await actor(id),
     section: (await sections(office))[0]!.id,
     actor,

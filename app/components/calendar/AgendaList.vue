@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { dateWords, timeIn } from '~~/core/time/words'
-import { dateIn } from '~~/core/time/zone'
+import { dateIn } from '~~/core/time/date'
 import { grouped } from '~~/core/grouped'
 import { DOES, isMovable, linkOf, lasts, type CalendarEntry } from './entries'
 import { counted } from '~/composables/words'

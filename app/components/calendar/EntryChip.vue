@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { timeIn } from '~~/core/time/words'
-import { dateIn } from '~~/core/time/zone'
+import { dateIn } from '~~/core/time/date'
 import { isMovable, linkOf, wordsOf, lasts, type CalendarEntry } from './entries'
 
 /** One entry in a day: its time and words; a window as a band, an edition filled. */

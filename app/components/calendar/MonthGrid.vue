@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { weeksOf } from '~~/core/time/month'
 import { dateWords } from '~~/core/time/words'
-import { dateIn } from '~~/core/time/zone'
+import { dateIn } from '~~/core/time/date'
 import EntryChip from './EntryChip.vue'
 import { byDay, lasts, wordsOf, type CalendarEntry, type TrialAnswer } from './entries'
 import { counted } from '~/composables/words'

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { weekOf } from '~~/core/time/month'
 import { timeIn } from '~~/core/time/words'
-import { dateIn } from '~~/core/time/zone'
+import { dateIn } from '~~/core/time/date'
 import EntryChip from './EntryChip.vue'
 import { lasts, type CalendarEntry, type TrialAnswer } from './entries'
 import { counted } from '~/composables/words'

@@ -1,6 +1,6 @@
 import type { CalendarEntry } from '~~/server/services/calendar'
 import { timeIn } from '~~/core/time/words'
-import { dateIn } from '~~/core/time/zone'
+import { dateIn } from '~~/core/time/date'
 
 export type { CalendarEntry }
 

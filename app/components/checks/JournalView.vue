@@ -190,8 +190,8 @@ const detail = (data: Record<string, unknown> | null) => {
         </tr>
         <tr v-for="row in journal.rows" :key="row.seq" class="border-b border-line bg-sheet">
           <td class="py-1.5 pl-5 text-soft tabular-nums">{{ row.seq }}</td>
-          <td class="px-3 whitespace-nowrap tabular-nums" :title="fullIn(row.at, site.site?.zone ?? 'UTC')">
-            {{ shortIn(row.at, site.site?.zone ?? 'UTC', site.now) }}
+          <td class="px-3 whitespace-nowrap tabular-nums" :title="fullIn(row.at, site.zone)">
+            {{ shortIn(row.at, site.zone, site.now) }}
           </td>
           <td class="px-3">
             <b class="font-semibold">{{ row.name ?? 'The scheduler' }}</b> {{ actionWords[row.action] ?? row.action }}

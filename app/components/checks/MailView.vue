@@ -14,7 +14,7 @@ interface Mail {
   text: string
 }
 const site = useSite()
-const zone = computed(() => site.site?.zone ?? 'UTC')
+const zone = computed(() => site.zone)
 const { value: mails, problem, loading, load } = useLoad<Mail[]>(() => '/mail')
 await load()
 // A mail goes out a moment after what it tells of, and is no news by itself.

@@ -17,8 +17,6 @@ const props = defineProps<{
   what: BatchWhat
   targets: { items: { item: string; draft: string | null }[] } | { list: { q: string } }
   count: number
-  /** The action, where all is said already. */
-  given?: Action | undefined
   /** A batch that was begun already. */
   begun?: string | undefined
 }>()
@@ -32,7 +30,7 @@ interface Entry {
   did: Outcome | null
 }
 const notices = useNotices()
-const action = ref<Action | null>(props.given ?? null)
+const action = ref<Action | null>(null)
 const batch = shallowRef<BatchView | null>(null)
 const entries = shallowRef<Entry[]>([])
 const more = ref<number | null>(null)
@@ -40,6 +38,7 @@ const only = ref<'all' | 'refused'>('all')
 const busy = ref(false)
 const words = computed(() => BATCHES[props.what])
 const under = computed(() => batch.value !== null && isUnderWay(batch.value))
+const over = computed(() => (batch.value && !under.value && batch.value.state !== 'tried' ? batch.value : null))
 
 async function loadEntries(after = -1) {
   if (!batch.value) return
@@ -50,11 +49,14 @@ async function loadEntries(after = -1) {
   entries.value = after < 0 ? page.entries : [...entries.value, ...page.entries]
   more.value = page.next
 }
-const { tell } = useBatches(() => emit('done'))
-/** Follows a batch until it is over, also when this is closed meanwhile: its word comes then too. */
+const { tell, undo } = useBatches(() => emit('done'))
+let open = true
+onBeforeUnmount(() => (open = false))
+/** Follows a batch until it is over, also when this is closed meanwhile: then a word tells of it, which is out of reach before. */
 async function follow(id: string): Promise<void> {
   const { state } = await watchBatch(id, (now) => (batch.value = now))
-  if (state !== 'tried') tell(batch.value!)
+  if (!open) return tell(batch.value!)
+  if (state !== 'tried') emit('done')
   await loadEntries()
 }
 async function command(run: () => Promise<string>): Promise<void> {
@@ -83,6 +85,11 @@ function close() {
   // What was only tried is let go: nothing hangs on whether that arrives. What runs goes on.
   if (batch.value && (batch.value.state === 'trying' || batch.value.state === 'tried'))
     void api('POST', `/batches/${batch.value.id}/cancel`).catch(() => undefined)
+  else if (over.value) tell(over.value)
+  emit('close')
+}
+function takeBack() {
+  void undo(batch.value!.id)
   emit('close')
 }
 const progress = computed(() => {
@@ -91,7 +98,7 @@ const progress = computed(() => {
   return Math.round(((now.state === 'trying' ? now.tried : now.ended) / now.total) * 100)
 })
 const outcome = (entry: Entry) => entry.did ?? entry.would
-const plain = computed(() => props.given !== undefined || ['put-live', 'withdraw', 'bin', 'restore', 'duplicate'].includes(props.what))
+const plain = computed(() => ['put-live', 'withdraw', 'bin', 'restore', 'duplicate'].includes(props.what))
 onMounted(async () => {
   await nextTick()
   if (props.begun) return command(async () => props.begun!)
@@ -102,7 +109,7 @@ onMounted(async () => {
 
 <template>
   <PlainDialog :open="true" :title="words.title(counted(count, 'item'))" wide @close="close">
-    <BatchForm v-if="!batch && !given && !begun" v-model="action" :what="what" />
+    <BatchForm v-if="!batch && !begun" v-model="action" :what="what" />
     <div v-else-if="batch">
       <template v-if="under">
         <p role="status">
@@ -169,12 +176,11 @@ onMounted(async () => {
       <button v-if="batch && under" class="button" :disabled="busy" @click="cancel">
         {{ batch.state === 'trying' ? 'Cancel' : 'Stop here' }}
       </button>
+      <button v-if="over?.undoable" class="button" @click="takeBack">Take it back</button>
       <button class="button" @click="close">
-        {{ batch && !under && batch.state !== 'tried' ? 'Close' : batch?.state === 'running' ? 'Go on without me' : 'Cancel' }}
+        {{ over ? 'Close' : batch?.state === 'running' ? 'Go on without me' : 'Cancel' }}
       </button>
-      <button v-if="!batch && !given && !begun" class="button-main" :disabled="busy || !action" @click="tryIt">
-        See what would happen
-      </button>
+      <button v-if="!batch && !begun" class="button-main" :disabled="busy || !action" @click="tryIt">See what would happen</button>
       <button v-else-if="batch?.state === 'tried'" class="button-main" :disabled="busy || batch.total === batch.wouldNot" @click="runIt">
         {{ words.title(counted(batch.total - batch.wouldNot, 'item')) }}
       </button>

@@ -40,7 +40,7 @@ const state = (batch: BatchView) => {
       aria-label="What you did to many"
     >
       <li v-for="batch in value.batches" :key="batch.id" class="flex min-h-10 items-center gap-3 py-1">
-        <span class="w-24 shrink-0 text-soft tabular-nums">{{ shortIn(batch.madeAt, site.site?.zone ?? 'UTC', site.now) }}</span>
+        <span class="w-24 shrink-0 text-soft tabular-nums">{{ shortIn(batch.madeAt, site.zone, site.now) }}</span>
         <span class="flex-1"
           ><b class="font-semibold">{{ batch.words }}</b
           >: {{ counted(batch.ended - batch.refused, 'item')

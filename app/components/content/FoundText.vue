@@ -8,7 +8,7 @@ const props = defineProps<{ snippet: FoundSnippet | null }>()
 const site = useSite()
 const writer = computed(() => {
   const written = props.snippet?.written
-  return written ? `${written.by}, ${shortIn(written.at, site.site?.zone ?? 'UTC', site.now)}: ` : ''
+  return written ? `${written.by}, ${shortIn(written.at, site.zone, site.now)}: ` : ''
 })
 const pieces = computed(() => {
   if (!props.snippet) return []

@@ -68,7 +68,7 @@ const picture = computed(() => {
     </div>
     <p class="mt-2 text-[0.93rem] text-soft">
       {{ card.draft ? `${card.draft}, version ${card.number}` : `Version ${card.number}` }} by {{ card.by }},
-      {{ shortIn(card.at, site.site?.zone ?? 'UTC', site.now) }}<template v-if="card.note">: {{ card.note }}</template>
+      {{ shortIn(card.at, site.zone, site.now) }}<template v-if="card.note">: {{ card.note }}</template>
     </p>
     <p class="mt-1 truncate font-mono text-[0.86rem]">
       {{ card.path ?? 'No address on the site' }}

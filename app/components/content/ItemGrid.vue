@@ -3,6 +3,7 @@ import { useVirtualizer } from '@tanstack/vue-virtual'
 import { ArrowDown, ArrowUp } from 'lucide-vue-next'
 import { readSort } from '~~/core/query/sort'
 import ItemRow from './ItemRow.vue'
+import { slotsFor } from './slots'
 import { canEdit, cellId, cellValue, CHOICE, columnOf, type Column, type Listed, type OwnColumn } from './columns'
 import { useSession } from '~/stores/session'
 
@@ -39,19 +40,35 @@ const rows = useVirtualizer(
     count: props.total,
     getScrollElement: () => scroller.value,
     estimateSize: () => rowHeight.value,
-    overscan: 8,
+    overscan: 4,
     scrollPaddingStart: 40,
     scrollPaddingEnd: 14,
   })),
 )
 watch(rowHeight, () => rows.value.measure())
 const shown = computed(() => rows.value.getVirtualItems())
+/** Which of the made rows shows which. */
+let slots = new Map<number, number>()
+const placed = computed(() => {
+  slots = slotsFor(
+    slots,
+    shown.value.map(({ index }) => index),
+  )
+  return shown.value.map(({ index, start }) => ({ index, start, slot: slots.get(index)!, row: props.rowAt(index) }))
+})
 watch(
   () => [shown.value[0]?.index ?? 0, shown.value.at(-1)?.index ?? 0] as const,
   ([from, to], before) => (from !== before?.[0] || to !== before[1]) && emit('look', from, to),
 )
 const columns = computed(() => props.columns.flatMap((own) => ({ ...columnOf(own.key)!, width: own.width })))
 const width = computed(() => CHOICE + columns.value.reduce((sum, column) => sum + column.width, 0))
+/** The widths of the columns, as the head and all rows share them; the last takes what is left. */
+const tracks = computed(() => {
+  const widths = columns.value.map((column, index) =>
+    index === columns.value.length - 1 ? `minmax(${column.width}px, 1fr)` : `${column.width}px`,
+  )
+  return { '--tracks': [`${CHOICE}px`, ...widths].join(' '), '--row': `${rowHeight.value}px` }
+})
 const sorted = computed(() => readSort(props.sort))
 
 // Where the keys are: row -1 is the head, column 0 the choice.
@@ -73,7 +90,7 @@ async function go(row: number, column: number): Promise<void> {
   for (let frame = 0; frame < 20; frame++) {
     await nextTick()
     const cell = document.getElementById(cellId(to.row, to.column))
-    if (cell) {
+    if (cell && (to.row < 0 || props.rowAt(to.row))) {
       cell.focus({ preventScroll: true })
       if (to.column > 1) bringIntoSight(cell)
       return
@@ -185,18 +202,18 @@ defineExpose({ focus: () => go(Math.max(0, at.value.row), at.value.column), top:
     aria-multiselectable="true"
     :aria-rowcount="total + 1"
     :aria-colcount="columns.length + 1"
+    :style="tracks"
     class="relative min-h-0 flex-1 overflow-auto"
     @keydown="key"
     @mouseleave="emit('card', null, null)"
   >
     <div role="rowgroup" class="sticky top-0 z-20" :style="{ width: `${width}px`, minWidth: '100%' }">
-      <div role="row" aria-rowindex="1" class="flex h-9 border-b border-line bg-paper text-[0.93rem] text-soft">
+      <div role="row" aria-rowindex="1" class="grid h-9 grid-cols-(--tracks) border-b border-line bg-paper text-[0.93rem] text-soft">
         <div
           :id="cellId(-1, 0)"
           role="columnheader"
           aria-colindex="1"
           class="sticky left-0 z-10 flex items-center bg-paper pl-5"
-          :style="{ width: `${CHOICE}px`, flex: 'none' }"
           :tabindex="here(-1, 0) ? 0 : -1"
           aria-label="Chosen"
         >
@@ -217,9 +234,8 @@ defineExpose({ focus: () => go(Math.max(0, at.value.row), at.value.column), top:
           role="columnheader"
           :aria-colindex="index + 2"
           :aria-sort="ariaSort(column)"
-          class="relative flex items-center bg-paper px-2.5 font-semibold"
+          class="relative flex min-w-0 items-center bg-paper px-2.5 font-semibold"
           :class="index === 0 && 'sticky left-10 z-10'"
-          :style="{ width: `${column.width}px`, flex: 'none' }"
           :tabindex="here(-1, index + 1) ? 0 : -1"
           @focus="at = { row: -1, column: index + 1 }"
         >
@@ -247,26 +263,22 @@ defineExpose({ focus: () => go(Math.max(0, at.value.row), at.value.column), top:
     </div>
     <div role="rowgroup" class="relative" :style="{ height: `${rows.getTotalSize()}px`, width: `${width}px`, minWidth: '100%' }">
       <ItemRow
-        v-for="virtual in shown"
-        :key="virtual.index"
-        :row="rowAt(virtual.index)"
-        :index="virtual.index"
+        v-for="{ index, start, slot, row } in placed"
+        :key="slot"
+        :row="row"
+        :index="index"
         :columns="columns"
-        :top="virtual.start"
-        :height="rowHeight"
-        :width="width"
-        :chosen="isChosen(rowAt(virtual.index))"
-        :depth="depth(rowAt(virtual.index))"
-        :entry="entry.row === virtual.index ? entry.column : null"
-        :editing="editedIn(rowAt(virtual.index))"
-        @here="at = { row: virtual.index, column: $event }"
-        @choose="choose(virtual.index, $event)"
-        @begin="begin(virtual.index, $event)"
-        @finish="(column, position, value, onward) => finish(rowAt(virtual.index)!, virtual.index, column, position, value, onward)"
-        @labels="
-          (position, add, remove) => ((editing = null), emit('labels', rowAt(virtual.index)!, add, remove), go(virtual.index, position))
-        "
-        @card="(row, cell) => emit('card', row, cell)"
+        :top="start"
+        :chosen="isChosen(row)"
+        :depth="depth(row)"
+        :entry="entry.row === index ? entry.column : null"
+        :editing="editedIn(row)"
+        @here="at = { row: index, column: $event }"
+        @choose="choose(index, $event)"
+        @begin="begin(index, $event)"
+        @finish="(column, position, value, onward) => finish(row!, index, column, position, value, onward)"
+        @labels="(position, add, remove) => ((editing = null), emit('labels', row!, add, remove), go(index, position))"
+        @card="(one, cell) => emit('card', one, cell)"
       />
     </div>
   </div>

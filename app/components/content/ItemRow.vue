@@ -4,19 +4,18 @@ import { PART_WORDS, type Part } from '~~/core/query/query'
 import { dateWords, shortIn } from '~~/core/time/words'
 import CellEditor from './CellEditor.vue'
 import FoundText from './FoundText.vue'
-import { canEdit, cellId, CHOICE, type Column, type Listed } from './columns'
+import { canEdit, cellId, type Column, type Listed } from './columns'
 import StateMark from '~/components/mark/StateMark.vue'
 import { bylineWords, useAuthors } from '~/composables/authors'
 import { useSite } from '~/stores/site'
 
-/** One row of the list, apart from the others, so that a list that scrolls makes anew only the rows that come into sight. */
-defineProps<{
+/** One row of the list, apart from the others; one that is scrolled out of sight comes back as another. */
+const props = defineProps<{
   row: Listed | undefined
   index: number
   columns: Column[]
+  /** Where it stands in the list, in pixels. */
   top: number
-  height: number
-  width: number
   chosen: boolean
   /** How deep the item stands in the page tree, where that is shown. */
   depth: number
@@ -35,7 +34,7 @@ const emit = defineEmits<{
 }>()
 const site = useSite()
 const authors = useAuthors()
-const zone = computed(() => site.site?.zone ?? 'UTC')
+const zone = computed(() => site.zone)
 const when = (instant: string | null) => (instant ? shortIn(instant, zone.value, site.now) : '–')
 const lacking = (row: Listed) =>
   row.lacks
@@ -89,24 +88,50 @@ function words(column: Column, row: Listed): string {
   }
 }
 const RIGHT = ['words', 'order', 'part']
+/** What stands here, or stood here before while it is on its way: unseen, so that its cells are not made anew. */
+const shown = computed<Listed | undefined>((before) => props.row ?? before)
+const cells = computed(() => {
+  const row = shown.value
+  return row ? props.columns.map((column) => ({ column, text: words(column, row), fixed: !canEdit(column, row) })) : []
+})
+
+/** Whether the card was last asked for from this row. */
+let pointed = false
+function point(row: Listed | null, cell: HTMLElement | null): void {
+  pointed = row !== null
+  emit('card', row, cell)
+}
+
+const router = useRouter()
+const line = useTemplateRef<HTMLElement>('line')
+watch(
+  () => props.index,
+  () => {
+    // The keys and the hand were in the row that is gone, not in the one that stands here now.
+    const { activeElement } = document
+    if (activeElement instanceof HTMLElement && line.value?.contains(activeElement)) activeElement.blur()
+    if (pointed) point(null, null)
+  },
+)
 </script>
 
 <template>
   <div
+    ref="line"
     role="row"
     :aria-rowindex="index + 2"
     :aria-selected="chosen"
-    class="group absolute top-0 left-0 flex min-w-full border-b border-line"
-    :style="{ height: `${height}px`, transform: `translateY(${top}px)`, width: `${width}px` }"
+    class="group absolute top-0 left-0 grid h-(--row) w-full grid-cols-(--tracks) border-b border-line"
+    :class="!row && 'invisible'"
+    :style="{ transform: `translateY(${top}px)` }"
   >
-    <template v-if="row">
+    <template v-if="shown">
       <div
         :id="cellId(index, 0)"
         role="gridcell"
         aria-colindex="1"
         class="sticky left-0 z-[1] flex items-center pl-5 group-hover:bg-kelp-wash"
         :class="chosen ? 'bg-kelp-wash' : 'bg-sheet'"
-        :style="{ width: `${CHOICE}px`, flex: 'none' }"
         :tabindex="entry === 0 ? 0 : -1"
         @focus="emit('here', 0)"
       >
@@ -114,53 +139,52 @@ const RIGHT = ['words', 'order', 'part']
           type="checkbox"
           class="size-4"
           tabindex="-1"
-          :aria-label="`Choose ${row.title}`"
+          :aria-label="`Choose ${shown.title}`"
           :checked="chosen"
           @click="emit('choose', $event.shiftKey)"
         />
       </div>
       <div
-        v-for="(column, position) in columns"
+        v-for="({ column, text, fixed }, position) in cells"
         :id="cellId(index, position + 1)"
         :key="column.key"
         role="gridcell"
         :aria-colindex="position + 2"
-        :aria-readonly="!canEdit(column, row)"
-        class="relative flex items-center px-2.5 group-hover:bg-kelp-wash focus-visible:-outline-offset-2"
+        :aria-readonly="fixed"
+        class="relative flex min-w-0 items-center px-2.5 group-hover:bg-kelp-wash focus-visible:-outline-offset-2"
         :class="[
           position === 0 ? 'sticky left-10 z-[1]' : '',
           chosen ? 'bg-kelp-wash' : 'bg-sheet',
           RIGHT.includes(column.key) ? 'justify-end tabular-nums' : '',
         ]"
-        :style="{ width: `${column.width}px`, flex: position === columns.length - 1 ? '1 0 auto' : 'none' }"
         :tabindex="entry === position + 1 ? 0 : -1"
-        @focus="(emit('here', position + 1), position === 0 && emit('card', row, $event.currentTarget as HTMLElement))"
-        @blur="position === 0 && emit('card', null, null)"
-        @mouseenter="emit('card', position === 0 ? row : null, $event.currentTarget as HTMLElement)"
+        @focus="(emit('here', position + 1), position === 0 && point(shown ?? null, $event.currentTarget as HTMLElement))"
+        @blur="position === 0 && point(null, null)"
+        @mouseenter="point(position === 0 ? (shown ?? null) : null, $event.currentTarget as HTMLElement)"
         @dblclick="emit('begin', column)"
       >
         <CellEditor
           v-if="editing === column.key"
           :column="column"
-          :row="row"
+          :row="shown"
           @done="(value, onward) => emit('finish', column, position + 1, value, onward)"
           @labels="(add, remove) => emit('labels', position + 1, add, remove)"
         />
-        <NuxtLink
+        <a
           v-else-if="column.key === 'title'"
-          :to="`/office/items/${row.id}`"
-          :prefetch="false"
+          :href="`/office/items/${shown.id}`"
           class="block truncate font-semibold hover:underline"
           :style="{ paddingLeft: `${depth * 18}px` }"
           tabindex="-1"
-          >{{ row.internalName || row.title || 'Without a title' }}</NuxtLink
+          @click.exact.prevent="router.push(`/office/items/${shown.id}`)"
+          >{{ shown.internalName || shown.title || 'Without a title' }}</a
         >
-        <FoundText v-else-if="column.key === 'found'" :snippet="row.snippet" />
-        <StateMark v-else-if="column.key === 'onSite'" :state="row.onSite" />
+        <FoundText v-else-if="column.key === 'found'" :snippet="shown.snippet" />
+        <StateMark v-else-if="column.key === 'onSite'" :state="shown.onSite" />
         <template v-else-if="column.key === 'draft'">
-          <StateMark v-if="row.draftState" :state="row.draftState" />
+          <StateMark v-if="shown.draftState" :state="shown.draftState" />
           <span v-else class="text-soft">no draft</span>
-          <span v-if="row.drafts > 1" class="ml-1.5 text-soft" :title="`${row.drafts} drafts are open`">+{{ row.drafts - 1 }}</span>
+          <span v-if="shown.drafts > 1" class="ml-1.5 text-soft" :title="`${shown.drafts} drafts are open`">+{{ shown.drafts - 1 }}</span>
         </template>
         <span
           v-else
@@ -170,11 +194,11 @@ const RIGHT = ['words', 'order', 'part']
             ['kind', 'section', 'labels', 'lacks'].includes(column.key) ? 'text-soft' : '',
             ['next', 'changed', 'begun', 'shown', 'review'].includes(column.key) ? 'tabular-nums' : '',
           ]"
-          :title="words(column, row)"
-          >{{ words(column, row) }}</span
+          :title="text"
+          >{{ text }}</span
         >
       </div>
     </template>
-    <div v-else role="gridcell" class="flex flex-1 items-center bg-sheet pl-16 text-soft">…</div>
+    <div v-if="!row" role="gridcell" class="visible absolute inset-0 flex items-center bg-sheet pl-16 text-soft">…</div>
   </div>
 </template>

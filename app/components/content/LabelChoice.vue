@@ -14,7 +14,9 @@ const all = shallowRef<LabelView[]>([])
 const chosen = ref(new Set(props.now.map(({ id }) => id)))
 const found = computed(() => {
   const typed = words.value.trim().toLowerCase()
-  return all.value.filter(({ title }) => title.toLowerCase().includes(typed)).slice(0, 60)
+  return all.value
+    .filter(({ id, title, replacedBy }) => (replacedBy === null || chosen.value.has(id)) && title.toLowerCase().includes(typed))
+    .slice(0, 60)
 })
 const field = useTemplateRef<HTMLInputElement>('field')
 onMounted(async () => {

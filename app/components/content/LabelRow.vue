@@ -6,7 +6,11 @@ import type { MarkName } from '~/components/mark/marks'
 import { useSite } from '~/stores/site'
 
 /** A label with where it stands, how much has it, and what can be done to it. */
-const props = defineProps<{ label: LabelView & { depth?: number }; tree?: boolean }>()
+const props = defineProps<{
+  label: LabelView & { depth?: number }
+  /** What the label is called that stands for it now. */
+  replacement?: string | undefined
+}>()
 const emit = defineEmits<{ rename: [title: string]; change: []; merge: [] }>()
 const site = useSite()
 const list = computed(() => `/office/content?q=${encodeURIComponent(`label:${written(props.label.title)}`)}`)
@@ -61,7 +65,9 @@ function keep() {
         >–</span
       >
     </td>
-    <td class="max-w-72 truncate px-3 text-soft" :title="label.summary">{{ label.summary || '–' }}</td>
+    <td class="max-w-72 truncate px-3 text-soft" :title="label.summary">
+      {{ replacement ? `Leads to “${replacement}”` : label.summary || '–' }}
+    </td>
     <td class="pr-5 text-right whitespace-nowrap">
       <button class="button-quiet" :disabled="!writable" :aria-label="`Rename ${label.title}`" @click="begin">Rename</button>
       <button class="button-quiet" :disabled="!writable" :aria-label="`Change ${label.title}`" @click="emit('change')">Change</button>

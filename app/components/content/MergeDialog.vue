@@ -9,7 +9,7 @@ import { LABEL_WORDS } from './labelWords'
 const props = defineProps<{ label: LabelView; all: LabelView[] }>()
 const emit = defineEmits<{ close: []; into: [id: string] }>()
 const into = ref('')
-const others = computed(() => props.all.filter(({ id }) => id !== props.label.id))
+const others = computed(() => props.all.filter(({ id, replacedBy }) => id !== props.label.id && replacedBy === null))
 const list = computed(() => `/office/content?q=${encodeURIComponent(`label:${written(props.label.title)}`)}`)
 </script>
 
@@ -27,14 +27,14 @@ const list = computed(() => `/office/content?q=${encodeURIComponent(`label:${wri
         of this one, {{ label.live ? `${label.live} of them live` : 'none of them live' }}. For those that are live it is a change in a
         draft, which goes its route.
       </p>
-      <p v-else>No item has it. Put it into the bin, or take it off the site, from its own page.</p>
+      <p v-else>No item has it.</p>
       <p v-if="label.path" class="text-soft">
-        Its listing {{ label.path }} stays until the last of them is live with the other label; then take it off the site.
+        That {{ label.path }} leads to the other label is a change in its own draft. Its listing stays until nothing live has it.
       </p>
     </div>
     <template #actions>
       <button class="button" @click="emit('close')">Cancel</button>
-      <button class="button-main" :disabled="!into || !label.items" @click="emit('into', into)">See what would happen</button>
+      <button class="button-main" :disabled="!into" @click="emit('into', into)">See what would happen</button>
     </template>
   </PlainDialog>
 </template>

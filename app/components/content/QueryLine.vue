@@ -4,7 +4,7 @@ import { Search } from 'lucide-vue-next'
 import { parseQuery } from '~~/core/query/parse'
 import { complete, fieldsLike, knownValues, typingAt, type Typing } from '~~/core/query/complete'
 import { PART_WORDS, type Part } from '~~/core/query/query'
-import { dateIn } from '~~/core/time/zone'
+import { dateIn } from '~~/core/time/date'
 import type { Facets } from '~~/server/services/listing'
 import { FIELD_WORDS } from './queryWords'
 import { useSite } from '~/stores/site'
@@ -24,11 +24,12 @@ watch(model, (now) => {
   if (now !== text.value && !(asking.value && problem.value)) text.value = now
 })
 const problem = computed(() => {
-  const parsed = parseQuery(text.value, dateIn(site.now.toISOString(), site.site?.zone ?? 'UTC'))
+  const parsed = parseQuery(text.value, dateIn(site.now.toISOString(), site.zone))
   return parsed.ok ? null : parsed.problem
 })
 // What is only half typed is not wrong yet.
 const wrong = computed(() => (offers.value.length ? null : problem.value))
+const helps = computed(() => Boolean(wrong.value) || (asking.value && !closed.value && !offers.value.length))
 // What cannot be read is not asked; the list stays as it was.
 const send = useDebounceFn(() => problem.value || (model.value = text.value), 200)
 const typing = computed<Typing | null>(() => (asking.value && !closed.value ? typingAt(text.value, at.value) : null))
@@ -97,7 +98,8 @@ function key(event: KeyboardEvent) {
   ) {
     event.preventDefault()
     void take(offers.value[Math.max(0, active.value)]!)
-  } else if (event.key === 'Escape' && open) {
+  } else if (event.key === 'Escape' && !closed.value) {
+    // What stands below the line goes first; only then does the key clear the line, as it does in any field for a search.
     event.preventDefault()
     closed.value = true
   } else if (event.key === 'Enter' && !problem.value) model.value = text.value
@@ -122,7 +124,7 @@ defineExpose({ focus: () => line.value?.focus() })
       placeholder="Words, or draft:returned changed:last-7-days …"
       aria-label="What to look for"
       :aria-invalid="Boolean(wrong)"
-      :aria-describedby="wrong || (asking && !offers.length) ? 'query-help' : undefined"
+      :aria-describedby="helps ? 'query-help' : undefined"
       aria-autocomplete="list"
       aria-controls="query-offers"
       :aria-expanded="offers.length > 0"
@@ -131,7 +133,7 @@ defineExpose({ focus: () => line.value?.focus() })
       @keyup="moved"
       @click="moved"
       @keydown="key"
-      @focus="((asking = true), emit('wanted'))"
+      @focus="((asking = true), (closed = false), emit('wanted'))"
       @blur="asking = false"
     />
     <ul
@@ -157,7 +159,7 @@ defineExpose({ focus: () => line.value?.focus() })
       </li>
     </ul>
     <p
-      v-if="wrong || (asking && !offers.length)"
+      v-if="helps"
       id="query-help"
       class="absolute top-9 left-0 z-20 w-[34rem] max-w-[calc(100vw-3rem)] rounded-md border border-line bg-sheet px-3 py-2 shadow-lg"
       :class="wrong ? 'text-rust' : 'text-soft'"

@@ -2,12 +2,13 @@ import type { Action } from '~~/core/batch/action'
 
 /** What can be done to many items at once, in the order it is offered. */
 export type BatchWhat =
-  Exclude<Action['do'], 'note' | 'field' | 'discard' | 'pull-out' | 'cancel' | 'take-out' | 'live-again'> | 'hand' | 'file'
+  Exclude<Action['do'], 'note' | 'field' | 'discard' | 'pull-out' | 'cancel' | 'take-out' | 'live-again'> | 'hand' | 'file' | 'merge'
 /** What begins elsewhere than at chosen items. */
-export const NOT_CHOSEN: ReadonlySet<BatchWhat> = new Set(['file', 'rewrite'])
+export const NOT_CHOSEN: ReadonlySet<BatchWhat> = new Set(['file', 'rewrite', 'merge'])
 /** What each is called as a command, over a number of items, and while it runs. */
 export const BATCHES: Record<BatchWhat, { command: string; title: (items: string) => string; doing: string }> = {
   label: { command: 'Label', title: (items) => `Label ${items}`, doing: 'Labelling' },
+  merge: { command: 'Merge', title: (items) => `Merge: ${items.replace('item', 'change')}`, doing: 'Merging' },
   move: { command: 'Move', title: (items) => `Move ${items}`, doing: 'Moving' },
   hand: { command: 'Hand over', title: (items) => `Hand over ${items}`, doing: 'Handing over' },
   send: { command: 'Send on', title: (items) => `Send ${items} on`, doing: 'Sending on' },

@@ -20,7 +20,7 @@ const chosen = ref<Option | null>(null)
 async function find(words: string) {
   const answer = await api<{ items: Option[] }>(
     'GET',
-    `/items?limit=30&kind=${props.kind}${words ? `&text=${encodeURIComponent(words)}` : ''}`,
+    `/items?limit=30&count=no&kind=${props.kind}${words ? `&text=${encodeURIComponent(words)}` : ''}`,
   ).catch(() => ({ items: [] }))
   options.value = answer.items.filter((option) => option.id !== props.except)
 }

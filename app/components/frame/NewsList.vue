@@ -13,7 +13,7 @@ export interface Told {
 defineProps<{ news: Told[] }>()
 const emit = defineEmits<{ leave: [] }>()
 const site = useSite()
-const zone = computed(() => site.site?.zone ?? 'UTC')
+const zone = computed(() => site.zone)
 </script>
 
 <template>

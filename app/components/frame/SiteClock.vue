@@ -6,7 +6,7 @@ import { useSite } from '~/stores/site'
 
 const site = useSite()
 const session = useSession()
-const zone = computed(() => site.site?.zone ?? 'UTC')
+const zone = computed(() => site.zone)
 const city = computed(() => zone.value.split('/').at(-1)!.replaceAll('_', ' '))
 /** Where the viewer says they are, when another time holds there. */
 const own = computed(() => {

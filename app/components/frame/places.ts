@@ -1,7 +1,5 @@
-import type { Verb } from '~~/core/access/verbs'
-
 /** The places of the office that exist, in the order of the bar. */
-export const PLACES: { name: string; path: string; needs?: Verb }[] = [
+export const PLACES: { name: string; path: string }[] = [
   { name: 'Today', path: '/office' },
   { name: 'Content', path: '/office/content' },
   { name: 'Calendar', path: '/office/calendar' },

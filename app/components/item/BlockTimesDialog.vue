@@ -9,7 +9,7 @@ import { useSite } from '~/stores/site'
 const props = defineProps<{ times: BlockWindow | undefined }>()
 const emit = defineEmits<{ close: []; set: [window: BlockWindow | undefined] }>()
 const site = useSite()
-const zone = computed(() => site.site?.zone ?? 'UTC')
+const zone = computed(() => site.zone)
 const half = (wall: string | null | undefined) => [wall?.slice(0, 10) ?? '', wall?.slice(11) ?? ''] as const
 const [fromDate, fromTime] = half(props.times?.from).map((text) => ref(text)) as [Ref<string>, Ref<string>]
 const [untilDate, untilTime] = half(props.times?.until).map((text) => ref(text)) as [Ref<string>, Ref<string>]

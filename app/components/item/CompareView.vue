@@ -51,7 +51,7 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ pick: [from: string, to: string]; takeBack: [before: Content, place: Place] }>()
 const site = useSite()
-const zone = computed(() => site.site?.zone ?? 'UTC')
+const zone = computed(() => site.zone)
 
 const notes = useItemNotes()
 const versions = shallowRef<VersionLine[]>([])

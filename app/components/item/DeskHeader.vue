@@ -23,7 +23,7 @@ const CHOICES = VIEWS.map(([value, word]): { value: View; word: string } => ({ v
 /** Whether the page stands alone, without what is around it. */
 const whole = defineModel<boolean>('whole', { required: true })
 const site = useSite()
-const zone = computed(() => site.site?.zone ?? 'UTC')
+const zone = computed(() => site.zone)
 const written = computed(() => view.value === 'write' || view.value === 'side')
 
 const saveWords = computed(() => {

@@ -8,7 +8,7 @@ import { useSite } from '~/stores/site'
 defineProps<{ drafts: ItemPage['drafts']; chosen: string }>()
 const emit = defineEmits<{ choose: [draft: string] }>()
 const site = useSite()
-const zone = computed(() => site.site?.zone ?? 'UTC')
+const zone = computed(() => site.zone)
 </script>
 
 <template>

@@ -48,7 +48,7 @@ const emit = defineEmits<{
 }>()
 const site = useSite()
 const notices = useNotices()
-const zone = computed(() => site.site?.zone ?? 'UTC')
+const zone = computed(() => site.zone)
 const {
   value: history,
   problem,

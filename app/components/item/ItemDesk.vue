@@ -47,7 +47,7 @@ const site = useSite()
 const notices = useNotices()
 const route = useRoute()
 const router = useRouter()
-const zone = computed(() => site.site?.zone ?? 'UTC')
+const zone = computed(() => site.zone)
 
 const at = props.page.draft
   ? useDraft(

@@ -13,7 +13,7 @@ interface Band {
 const props = defineProps<{ bands: Band[]; since: string }>()
 const emit = defineEmits<{ choose: [version: string] }>()
 const site = useSite()
-const zone = computed(() => site.site?.zone ?? 'UTC')
+const zone = computed(() => site.zone)
 const start = computed(() => Date.parse(props.since))
 const span = computed(() => Math.max(1, site.now.getTime() - start.value))
 const placed = computed(() =>

@@ -14,7 +14,7 @@ const props = defineProps<{
 }>()
 const site = useSite()
 const notes = useItemNotes()!
-const short = (at: string) => shortIn(at, site.site?.zone ?? 'UTC', site.now)
+const short = (at: string) => shortIn(at, site.zone, site.now)
 /** One that is dealt with is folded to a line. */
 const opened = ref(!props.thread.resolved)
 watch(

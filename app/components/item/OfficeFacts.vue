@@ -16,7 +16,7 @@ const notices = useNotices()
 const form = reactive({ ...props.page.office })
 const people = ref<{ id: string; name: string }[]>([])
 const locked = computed(() => props.page.may['item.write'] !== null)
-const zone = computed(() => site.site?.zone ?? 'UTC')
+const zone = computed(() => site.zone)
 const section = ref(props.page.section.id)
 const whyNotMove = computed(
   () => whyNot(props.page.may['item.move']) ?? (props.page.onSite === 'live' ? whyNot(props.page.may['item.put-live']) : undefined),

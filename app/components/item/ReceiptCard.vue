@@ -41,8 +41,8 @@ const STATUS: Record<number, string> = { 200: 'the page', 301: 'a redirect', 304
       <div v-if="receipt.version">
         <dt class="text-soft">{{ receipt.until ? 'Was' : 'Since' }}</dt>
         <dd>
-          version {{ receipt.version.number }}, {{ receipt.since && fullIn(receipt.since, site.site?.zone ?? 'UTC')
-          }}<template v-if="receipt.until"> to {{ fullIn(receipt.until, site.site?.zone ?? 'UTC') }}</template
+          version {{ receipt.version.number }}, {{ receipt.since && fullIn(receipt.since, site.zone)
+          }}<template v-if="receipt.until"> to {{ fullIn(receipt.until, site.zone) }}</template
           ><template v-if="receipt.by">, {{ receipt.by }}</template>
         </dd>
       </div>

@@ -33,7 +33,7 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ close: [] }>()
 const site = useSite()
-const zone = computed(() => site.site?.zone ?? 'UTC')
+const zone = computed(() => site.zone)
 const mine = Intl.DateTimeFormat().resolvedOptions().timeZone
 const soon = () => new Date(Math.ceil((site.now.getTime() + 3_600_000) / 3_600_000) * 3_600_000).toISOString()
 const start = props.at?.length === 16 ? { date: props.at.slice(0, 10), time: props.at.slice(11) } : wallOf(props.at ?? soon(), zone.value)

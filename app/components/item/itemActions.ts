@@ -1,4 +1,5 @@
 import type { ItemPage } from '~~/server/services/itemPage'
+import { dateIn } from '~~/core/time/date'
 import type { TrackAction } from './TrackPanel.vue'
 import { api, ApiProblem } from '~/composables/api'
 import { whyNot } from '~/composables/commands'
@@ -123,8 +124,7 @@ export function useItemActions(page: () => ItemPage, at: DraftAtHand | null, rel
     }
   }
   async function putLiveToday(): Promise<void> {
-    const { dateIn } = await import('~~/core/time/zone')
-    at!.setField('shownDate', dateIn(site.now.toISOString(), site.site?.zone ?? 'UTC'))
+    at!.setField('shownDate', dateIn(site.now.toISOString(), site.zone))
     await at!.save()
     await putLive()
   }

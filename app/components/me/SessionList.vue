@@ -15,7 +15,7 @@ interface Session {
 }
 const site = useSite()
 const notices = useNotices()
-const zone = computed(() => site.site?.zone ?? 'UTC')
+const zone = computed(() => site.zone)
 const sessions = shallowRef<Session[]>([])
 async function load() {
   try {

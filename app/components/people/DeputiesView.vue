@@ -26,7 +26,7 @@ const props = defineProps<{ people: Person[]; mayChange: boolean; adding: boolea
 const emit = defineEmits<{ closed: [] }>()
 const site = useSite()
 const session = useSession()
-const zone = computed(() => site.site?.zone ?? 'UTC')
+const zone = computed(() => site.zone)
 const { value: entries, problem, loading, load } = useLoad<Entry[]>(() => '/delegations')
 const gates = useLoad<{ route: string; gate: string; name: string; routeName: string }[]>(() => '/gates')
 /** A gate as a value of a checkbox. */

@@ -37,9 +37,11 @@ onMounted(async () => {
 })
 const find = useDebounceFn(async () => {
   if (words.value.trim().length < 2) return (lines.value = [])
-  const found = await api<{ items: Listed[] }>('GET', `/items?limit=20&text=${encodeURIComponent(words.value.trim())}`).catch(() => ({
-    items: [],
-  }))
+  const found = await api<{ items: Listed[] }>('GET', `/items?limit=20&count=no&text=${encodeURIComponent(words.value.trim())}`).catch(
+    () => ({
+      items: [],
+    }),
+  )
   lines.value = found.items.map(({ id, title, section, draftState, onSite }) => ({
     item: id,
     draft: null,

@@ -42,8 +42,7 @@ async function go() {
       <label v-for="edition in open" :key="edition.id" class="flex items-baseline gap-2 py-0.5">
         <input v-model="chosen" type="radio" name="edition" :value="edition.id" /><span class="font-medium">{{ edition.name }}</span
         ><span class="text-soft"
-          >{{ edition.at ? shortIn(edition.at, site.site?.zone ?? 'UTC', site.now) : 'no moment yet' }},
-          {{ counted(edition.entries, 'change') }}</span
+          >{{ edition.at ? shortIn(edition.at, site.zone, site.now) : 'no moment yet' }}, {{ counted(edition.entries, 'change') }}</span
         >
       </label>
       <label class="flex items-baseline gap-2 py-0.5"><input v-model="chosen" type="radio" name="edition" value="new" />A new one</label>

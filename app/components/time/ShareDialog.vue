@@ -13,7 +13,7 @@ type Sight = { shows: 'moment'; at: string } | { shows: 'edition'; edition: stri
 const props = defineProps<{ sight: Sight }>()
 defineEmits<{ close: [] }>()
 const site = useSite()
-const zone = computed(() => site.site?.zone ?? 'UTC')
+const zone = computed(() => site.zone)
 const start = wallOf(site.now.toISOString(), zone.value)
 const date = ref(shifted(start.date, { days: 7 }))
 const url = ref('')

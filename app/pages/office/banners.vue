@@ -129,7 +129,7 @@ async function step(index: number, by: -1 | 1) {
         <p class="mt-1.5 flex flex-wrap gap-x-3">
           <StateMark :state="banner.onSite" />
           <StateMark v-if="banner.draftState" :state="banner.draftState" />
-          <span v-if="banner.next" class="text-soft tabular-nums">next {{ shortIn(banner.next, site.site?.zone ?? 'UTC', site.now) }}</span>
+          <span v-if="banner.next" class="text-soft tabular-nums">next {{ shortIn(banner.next, site.zone, site.now) }}</span>
         </p>
         <p class="truncate text-soft">
           {{

@@ -13,7 +13,7 @@ import type { Binned } from '~~/server/services/bin'
 
 const site = useSite()
 const notices = useNotices()
-const zone = computed(() => site.site?.zone ?? 'UTC')
+const zone = computed(() => site.zone)
 const { value: rows, problem, loading, load } = useLoad<Binned[]>(() => '/bin')
 await load()
 useHead({ title: 'Bin · Yieldgate' })

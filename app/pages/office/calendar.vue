@@ -3,7 +3,8 @@ import { ChevronLeft, ChevronRight, Printer } from 'lucide-vue-next'
 import { useDebounceFn } from '@vueuse/core'
 import { shifted, weekOf, weeksOf } from '~~/core/time/month'
 import { dateWords, fullIn, monthWords } from '~~/core/time/words'
-import { dateIn, dayBounds, wallOf, instantOf } from '~~/core/time/zone'
+import { dateIn } from '~~/core/time/date'
+import { dayBounds, wallOf, instantOf } from '~~/core/time/zone'
 import AgendaList from '~/components/calendar/AgendaList.vue'
 import EditionCards, { type EditionLine } from '~/components/calendar/EditionCards.vue'
 import ForecastList from '~/components/calendar/ForecastList.vue'
@@ -28,7 +29,7 @@ const NewEditionDialog = lazily(() => import('~/components/calendar/NewEditionDi
 const site = useSite()
 const route = useRoute()
 const router = useRouter()
-const zone = computed(() => site.site?.zone ?? 'UTC')
+const zone = computed(() => site.zone)
 const today = computed(() => dateIn(site.now.toISOString(), zone.value))
 const VIEWS = [
   { value: 'month', word: 'Month' },

@@ -6,7 +6,7 @@ import type { Kind } from '~~/core/content/kinds'
 import { parseQuery, printQuery } from '~~/core/query/parse'
 import { ALL, NAMED_PLACES, type Query } from '~~/core/query/query'
 import { soughtBy } from '~~/core/query/snippet'
-import { dateIn } from '~~/core/time/zone'
+import { dateIn } from '~~/core/time/date'
 import type { Facets } from '~~/server/services/listing'
 import type { SavedView } from '~~/server/services/savedViews'
 import ChosenBar from '~/components/content/ChosenBar.vue'
@@ -42,10 +42,8 @@ const route = useRoute()
 const router = useRouter()
 const pick = (name: string) => (typeof route.query[name] === 'string' ? (route.query[name] as string) : '')
 const q = computed(() => pick('q'))
-const query = computed<Query>(() => {
-  const parsed = parseQuery(q.value, dateIn(site.now.toISOString(), site.site?.zone ?? 'UTC'))
-  return parsed.ok ? parsed.query : ALL
-})
+const parsed = computed(() => parseQuery(q.value, dateIn(site.now.toISOString(), site.zone)))
+const query = computed<Query>(() => (parsed.value.ok ? parsed.value.query : ALL))
 // Where words are sought in texts, the place where they stand is shown beside the title.
 const seeks = computed(() => NAMED_PLACES.some((place) => soughtBy(query.value, place).length > 0))
 const usual = computed(() => (soughtBy(query.value).length ? 'rank' : '-changed'))
@@ -223,7 +221,8 @@ onBeforeUnmount(() => clearTimeout(resting))
 const dialog = ref<'columns' | 'view' | 'batches' | null>(null)
 const changing = shallowRef<SavedView | null>(null)
 const starting = computed(() => (pick('start') ? (pick('start') as Kind) : null))
-const words = computed(() => (total.value === null ? '' : `${total.value.toLocaleString('en-GB')} ${total.value === 1 ? 'item' : 'items'}`))
+// A count is of what is listed: it goes where that could not be asked for.
+const words = computed(() => (total.value === null || problem.value ? '' : `${total.value.toLocaleString('en-GB')} ${total.value === 1 ? 'item' : 'items'}`))
 </script>
 
 <template>
@@ -278,7 +277,8 @@ const words = computed(() => (total.value === null ? '' : `${total.value.toLocal
       @pin="pinView"
       @go="letViewGo"
     />
-    <LoadState v-if="total === null || problem" :problem="problem" :loading="total === null" @retry="listing.load()" />
+    <p v-if="!parsed.ok" class="p-5 text-soft">Nothing is listed until the line above is put right; it says where.</p>
+    <LoadState v-else-if="total === null || problem" :problem="problem" :loading="total === null" @retry="listing.load()" />
     <div v-else class="flex min-h-0 flex-1">
       <div class="flex min-w-0 flex-1 flex-col">
         <ItemGrid

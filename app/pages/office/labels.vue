@@ -1,10 +1,8 @@
 <script setup lang="ts">
 import { useDebounceFn } from '@vueuse/core'
 import { Plus } from 'lucide-vue-next'
-import type { Action } from '~~/core/batch/action'
 import { LABEL_TYPES, type LabelType } from '~~/core/content/kinds'
 import { inTree } from '~~/core/labels/tree'
-import { written } from '~~/core/query/parse'
 import type { LabelView } from '~~/server/services/labels'
 import LabelDialog from '~/components/content/LabelDialog.vue'
 import LabelRow from '~/components/content/LabelRow.vue'
@@ -28,6 +26,7 @@ watch(() => site.news, useDebounceFn(load, 500))
 const words = ref('')
 const unused = ref(false)
 const all = computed(() => value.value?.labels ?? [])
+const titles = computed(() => new Map(all.value.map(({ id, title }) => [id, title])))
 const shown = computed(() => {
   const typed = words.value.trim().toLowerCase()
   return all.value.filter((label) => (!unused.value || !label.items) && label.title.toLowerCase().includes(typed))
@@ -39,7 +38,7 @@ const groups = computed(() =>
 )
 const changing = shallowRef<LabelView | null>(null)
 const merging = shallowRef<LabelView | null>(null)
-const batch = shallowRef<{ action: Action; q: string; count: number } | null>(null)
+const batch = shallowRef<{ id: string; count: number } | null>(null)
 
 async function change(label: LabelView, body: object) {
   changing.value = null
@@ -51,9 +50,14 @@ async function change(label: LabelView, body: object) {
   }
   await load()
 }
-function merge(label: LabelView, into: string) {
+async function merge(label: LabelView, into: string) {
   merging.value = null
-  batch.value = { action: { do: 'label', add: [into], remove: [label.id] }, q: `label:${written(label.title)}`, count: label.items }
+  try {
+    const begun = await api<{ batch: string; total: number }>('POST', `/labels/${label.id}/merge`, { body: { into } })
+    batch.value = { id: begun.batch, count: begun.total }
+  } catch (error) {
+    notices.trouble(error)
+  }
 }
 const making = ref(false)
 const title = ref('')
@@ -149,6 +153,7 @@ async function make() {
                 v-for="label in group.labels"
                 :key="label.id"
                 :label="label"
+                :replacement="label.replacedBy === null ? undefined : titles.get(label.replacedBy)"
                 @rename="change(label, { title: $event })"
                 @change="changing = label"
                 @merge="merging = label"
@@ -162,10 +167,10 @@ async function make() {
     <MergeDialog v-if="merging" :label="merging" :all="all" @close="merging = null" @into="merge(merging, $event)" />
     <BatchDialog
       v-if="batch"
-      what="label"
-      :given="batch.action"
-      :targets="{ list: { q: batch.q } }"
+      what="merge"
+      :targets="{ items: [] }"
       :count="batch.count"
+      :begun="batch.id"
       @close="batch = null"
       @done="load"
     />

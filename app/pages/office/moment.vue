@@ -33,7 +33,7 @@ interface Differences {
 const site = useSite()
 const route = useRoute()
 const router = useRouter()
-const zone = computed(() => site.site?.zone ?? 'UTC')
+const zone = computed(() => site.zone)
 const sight = computed(() =>
   route.query.edition
     ? ({ shows: 'edition', edition: String(route.query.edition) } as const)

@@ -18,7 +18,7 @@ type Line = Today['waiting'][number]
 const site = useSite()
 const route = useRoute()
 const router = useRouter()
-const zone = computed(() => site.site?.zone ?? 'UTC')
+const zone = computed(() => site.zone)
 const { value: day, problem, loading, load } = useLoad<Today>(() => '/today')
 await load()
 const lines = computed<Line[]>(() => day.value?.waiting ?? [])
