@@ -184,7 +184,7 @@ export function judge(state: SiteState, wishes: Wish[], at: string, zone: string
   if (!together) wishes.forEach((wish, index) => (results[index] = wish.do === 'withdraw' ? withdraw(wish, index) : put(wish, index)))
   else {
     wishes.forEach((wish, index) => wish.do === 'withdraw' && (results[index] = withdraw(wish, index)))
-    for (const index of parentsFirst(wishes)) results[index] = put(wishes[index] as Wish & { do: 'put' }, index)
+    for (const index of parentsFirst(wishes, entry)) results[index] = put(wishes[index] as Wish & { do: 'put' }, index)
     wishes.forEach(({ item, kind, do: does }, index) => {
       const leaves = does === 'withdraw' || (original.get(item)?.kind === 'page' && kind !== 'page')
       const children = leaves && results[index]!.ok ? childrenOf(item) : []
@@ -213,8 +213,11 @@ export function judge(state: SiteState, wishes: Wish[], at: string, zone: string
   return { results, done, moved: [...moved.values()].filter(({ now }) => !own.has(now.item)) }
 }
 
-/** The places of the wishes that put something live, a page's parent before the page. */
-function parentsFirst(wishes: Wish[]): number[] {
+/**
+ * The places of the wishes that put something live, a page after all that will stand above it: also where a page that has
+ * no wish stands between them.
+ */
+function parentsFirst(wishes: Wish[], entry: SiteState['entry']): number[] {
   const at = new Map(wishes.map((wish, index) => [wish.item, index]))
   const order: number[] = []
   const seen = new Set<number>()
@@ -224,8 +227,9 @@ function parentsFirst(wishes: Wish[]): number[] {
     seen.add(index)
     const wish = wishes[index]!
     if (wish.do === 'withdraw') return
-    const parent = wish.fields.parent ? at.get(wish.fields.parent) : undefined
-    if (parent !== undefined) visit(parent)
+    let parent = wish.fields.parent
+    for (let level = 0; parent && !at.has(parent) && level < MOST_LEVELS; level++) parent = entry(parent)?.fields.parent
+    if (parent && at.has(parent)) visit(at.get(parent)!)
     order.push(index)
   }
   wishes.forEach((_, index) => visit(index))

@@ -120,6 +120,33 @@ describe('judging changes together', () => {
     expect(codes(together(withdraw('a'), withdraw('c')).results)).toEqual(['ok', 'ok'])
     expect(codes(together(withdraw('a'), put('c', 'c2', page('c', 'b'))).results)).toEqual(['ok', 'ok'])
   })
+  it('places a page after all that will stand above it, also over one that has no change', () => {
+    // c stands below a and is not changed.
+    const paths = (...wishes: Wish[]) => together(...wishes).results.map((result) => result.ok && result.value.path)
+    const [below, above] = [put('d', 'd1', page('d', 'c')), put('a', 'a2', page('z'))]
+    expect([paths(below, above), paths(above, below)]).toEqual([
+      ['/z/c/d', '/z'],
+      ['/z', '/z/c/d'],
+    ])
+    // One takes the place of its parent's parent, which goes below it.
+    const deep = new SiteAt(
+      facts({
+        a: { stays: [stay('a1', 0, null, page('a'))] },
+        b: { stays: [stay('b1', 0, null, page('b', 'a'))] },
+        c: { stays: [stay('c1', 0, null, page('c', 'b'))] },
+      }),
+      at(1),
+    )
+    const [down, up] = [put('a', 'a2', page('a', 'c')), put('b', 'b2', page('b'))]
+    for (const wishes of [
+      [down, up],
+      [up, down],
+    ]) {
+      const after = new SiteAfter(deep)
+      after.take(judge(deep, wishes, at(2), ZONE, true))
+      expect(seen(after)).toEqual({ a: 'a2 /b/c/a', b: 'b2 /b', c: 'c1 /b/c' })
+    }
+  })
   it('does nothing where one is refused', () => {
     const judged = together(put('a', 'a2', page('a')), put('d', 'd1', page('b')))
     expect(codes(judged.results)).toEqual(['ok', 'segment-taken'])
@@ -134,18 +161,24 @@ describe('judging changes together', () => {
   it('does just what a plain check of the outcome lets happen', () => {
     const wish = fc.record({
       item: fc.constantFrom(...IDS),
-      off: fc.boolean(),
+      off: fc.nat(3).map((n) => n === 0),
       segment: fc.constantFrom(...SEGMENTS),
       parent: fc.constantFrom(null, ...IDS),
     })
-    const start = fc.record({ a: fc.constantFrom(...SEGMENTS), b: fc.constantFrom(...SEGMENTS), nested: fc.boolean() })
+    // Pages below those before them, two under one parent at two addresses: any tree of up to four.
+    const start = fc
+      .array(fc.record({ segment: fc.constantFrom(...SEGMENTS), below: fc.option(fc.nat(IDS.length - 1)) }), { maxLength: IDS.length })
+      .map((pages) => {
+        const tree = new Map<string, { segment: string; parent: string | null }>()
+        for (const [index, { segment, below }] of pages.entries()) {
+          const parent = below !== null && below < index && tree.has(IDS[below]!) ? IDS[below]! : null
+          const beside = [...tree.values()].some((other) => other.parent === parent && other.segment === segment)
+          if (!beside) tree.set(IDS[index]!, { segment, parent })
+        }
+        return tree
+      })
     fc.assert(
-      fc.property(start, fc.uniqueArray(wish, { selector: ({ item }) => item, minLength: 1 }), ({ a, b, nested }, wished) => {
-        fc.pre(nested || a !== b)
-        const before = new Map<string, { segment: string; parent: string | null }>([
-          ['a', { segment: a, parent: null }],
-          ['b', { segment: b, parent: nested ? 'a' : null }],
-        ])
+      fc.property(start, fc.uniqueArray(wish, { selector: ({ item }) => item, minLength: 1 }), (before, wished) => {
         const after = new Map(before)
         let fine = true
         for (const { item, off, segment, parent } of wished)
@@ -175,9 +208,11 @@ describe('judging changes together', () => {
         )
         expect(judged.results.every(({ ok }) => ok)).toBe(fine)
         view.take(judged)
-        if (fine) for (const item of IDS) expect(view.entry(item)?.path ?? null).toBe(pathOf(item))
+        if (!fine) return
+        for (const item of IDS) expect(view.entry(item)?.path ?? null).toBe(pathOf(item))
+        expect(judged.results.map((result) => result.ok && result.value.path)).toEqual(wished.map(({ item }) => pathOf(item)))
       }),
-      { numRuns: 3_000 },
+      { numRuns: Number(process.env.YIELDGATE_RUNS ?? 3_000) },
     )
   })
 })
