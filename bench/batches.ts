@@ -9,9 +9,9 @@ import { personByEmail } from '../server/store/people'
 import { listsFolder } from './lists'
 import { percentile, type Row } from './report'
 
-const ITEMS = 2_000
+const ITEMS = 10_000
 
-/** A label put on 2,000 items at once, in a site of 100,000: how long, and how long one part keeps others waiting. */
+/** A label put on 10,000 items at once, in a site of 100,000: how long, and how long one part keeps others waiting. */
 export async function measure(): Promise<Row[]> {
   const whole = await listsFolder()
   const folder = mkdtempSync(join(tmpdir(), 'yieldgate-batch-'))
@@ -52,8 +52,8 @@ export async function measure(): Promise<Row[]> {
         ours: `${(ran / 1000).toFixed(1)} s, tried before in ${(tried / 1000).toFixed(1)} s`,
         reference: 'none',
         ratio: null,
-        budget: '< 2 s, as 10,000 in 10 s',
-        met: ran < 2_000 && refused === 0,
+        budget: '< 10 s',
+        met: ran < 10_000 && refused === 0,
       },
       {
         what: 'the write queue held by one part of it, the ninety-fifth of a hundred',
