@@ -58,13 +58,15 @@ await Promise.all([
   }),
   ensureChromium(),
 ])
+// The services need the driver, not the build, which leaves one of two processors to them.
+const services = core.then(() => unit('services'))
 await ensureBuild()
 
 // One after the other: each of them keeps both processors of a small machine busy, and beside another none is quicker.
 const all = [
   ...checks,
   await core,
-  await unit('services'),
+  await services,
   await unit('api'),
   await suite('interface', 'npx', ['playwright', 'test'], 'e2e.json', playwright),
 ]
