@@ -1,6 +1,7 @@
 import { useDebounceFn } from '@vueuse/core'
 import { api, ApiProblem } from '~/composables/api'
 import type { Listed } from '~/components/content/columns'
+import { PAGE, pagesOf, runsFor, runsOf, type Run } from '~/components/content/pages'
 import { useSite } from '~/stores/site'
 
 interface PageAnswer {
@@ -9,9 +10,10 @@ interface PageAnswer {
   items: Listed[]
 }
 
-const PAGE = 60
+/** So many rows are asked for before it is known how many are in sight. */
+const FIRST = 40
 /** Pages kept at once; those longest out of sight go first. */
-const MOST_PAGES = 40
+const MOST_PAGES = 240
 
 /**
  * The rows of a list of any length: how many there are, and those that are looked at, which come by pages as they are needed.
@@ -26,16 +28,16 @@ export function useListing(asked: () => { q: string; sort: string }) {
   const pages = shallowRef(new Map<number, Listed[]>())
   const coming = new Set<number>()
   let turn = 0
-  let seen = { from: 0, to: PAGE - 1 }
+  let seen = { from: 0, to: FIRST - 1 }
 
-  async function fetchPage(page: number, mine: number, count: boolean): Promise<void> {
-    if (coming.has(page)) return
-    coming.add(page)
+  async function fetchRun({ first, pages: many }: Run, mine: number, count: boolean): Promise<void> {
+    const run = Array.from({ length: many }, (_, index) => first + index)
+    for (const page of run) coming.add(page)
     const { q, sort } = asked()
     try {
       const answer = await api<PageAnswer>(
         'GET',
-        `/items?${new URLSearchParams({ q, sort, from: String(page * PAGE), limit: String(PAGE), count: count ? 'yes' : 'no' })}`,
+        `/items?${new URLSearchParams({ q, sort, from: String(first * PAGE), limit: String(many * PAGE), count: count ? 'yes' : 'no' })}`,
       )
       if (mine !== turn) return
       if (answer.total !== null) {
@@ -44,35 +46,39 @@ export function useListing(asked: () => { q: string; sort: string }) {
       }
       problem.value = null
       const next = new Map(pages.value)
-      next.delete(page)
-      next.set(page, answer.items)
+      for (const [index, page] of run.entries()) {
+        next.delete(page)
+        next.set(page, answer.items.slice(index * PAGE, (index + 1) * PAGE))
+      }
       for (const old of [...next.keys()].slice(0, Math.max(0, next.size - MOST_PAGES))) next.delete(old)
       pages.value = next
     } catch (error) {
       if (!(error instanceof ApiProblem)) throw error
       if (mine === turn) problem.value = error
     } finally {
-      if (mine === turn) coming.delete(page)
+      if (mine === turn) for (const page of run) coming.delete(page)
     }
-  }
-  const pagesSeen = () => {
-    const last = Math.max(0, Math.ceil((total.value ?? PAGE) / PAGE) - 1)
-    const first = Math.min(last, Math.floor(seen.from / PAGE))
-    return Array.from({ length: Math.min(last, Math.floor(seen.to / PAGE)) - first + 1 }, (_, index) => first + index)
   }
   /** Sees to it that the rows from one to another are here. */
   function look(from: number, to: number): void {
     seen = { from, to }
-    for (const page of pagesSeen()) if (!pages.value.has(page)) void fetchPage(page, turn, total.value === null)
+    const runs = runsFor(
+      from,
+      to,
+      total.value ?? FIRST,
+      (page) => pages.value.has(page),
+      (page) => coming.has(page),
+    )
+    for (const run of runs) void fetchRun(run, turn, total.value === null)
   }
   /** Asks again for what is looked at; `anew` forgets the rest at once, for another list. */
   async function load(anew = false): Promise<void> {
     const mine = ++turn
     coming.clear()
-    if (anew) seen = { from: 0, to: PAGE - 1 }
-    const wanted = pagesSeen()
+    if (anew) seen = { from: 0, to: FIRST - 1 }
+    const wanted = pagesOf(seen.from, seen.to, total.value ?? FIRST)
     const before = pages.value
-    await Promise.all(wanted.map((page, index) => fetchPage(page, mine, index === 0)))
+    await Promise.all(runsOf(wanted).map((run, index) => fetchRun(run, mine, index === 0)))
     if (mine !== turn) return
     // Pages of before that were not asked again may be of another moment.
     pages.value = new Map([...pages.value].filter(([page, rows]) => wanted.includes(page) || before.get(page) !== rows))

@@ -203,7 +203,7 @@ defineExpose({ focus: () => go(Math.max(0, at.value.row), at.value.column), top:
     :aria-rowcount="total + 1"
     :aria-colcount="columns.length + 1"
     :style="tracks"
-    class="relative min-h-0 flex-1 overflow-auto"
+    class="relative min-h-0 flex-1 overflow-auto bg-sheet"
     @keydown="key"
     @mouseleave="emit('card', null, null)"
   >
