@@ -1,3 +1,4 @@
+import { ApiProblem } from '~/composables/api'
 import { useSession } from '~/stores/session'
 import { useSite } from '~/stores/site'
 
@@ -11,6 +12,13 @@ export default defineNuxtRouteMiddleware(async (to) => {
   if (session.unclaimed) return to.path === '/office/first-start' ? undefined : navigateTo('/office/first-start')
   if (to.path === '/office/first-start') return navigateTo('/office')
   if (OPEN.has(to.path)) return
-  if (!session.person) return navigateTo({ path: '/office/sign-in', query: to.path === '/office' ? {} : { to: to.fullPath } })
-  await useSite().begin(session.person.id)
+  const door = { path: '/office/sign-in', query: to.path === '/office' ? {} : { to: to.fullPath } }
+  if (!session.person) return navigateTo(door)
+  try {
+    await useSite().begin(session.person.id)
+  } catch (error) {
+    // The session ended since it was loaded.
+    if (error instanceof ApiProblem && error.status === 401) return navigateTo(door)
+    throw error
+  }
 })

@@ -1,7 +1,7 @@
 import { defineStore } from 'pinia'
 import type { Reason } from '~~/core/outcome'
 import type { Verb } from '~~/core/access/verbs'
-import { api } from '~/composables/api'
+import { api, ApiProblem } from '~/composables/api'
 
 interface SiteAnswer {
   name: string
@@ -28,7 +28,8 @@ export interface SectionAnswer {
 export const useSite = defineStore('site', () => {
   const site = ref<SiteAnswer | null>(null)
   const sections = ref<SectionAnswer[]>([])
-  const online = ref(true)
+  /** Whether the server is reached, and still knows who asks. */
+  const line = ref<'fine' | 'lost' | 'signed-out'>('fine')
   /** The site's time zone, in which its moments are shown and picked; known before any place is drawn (see `begin`). */
   const zone = computed(() => site.value?.zone ?? 'UTC')
   /** The present in the site, ticking. */
@@ -39,12 +40,24 @@ export const useSite = defineStore('site', () => {
   let offset = 0
   let begunFor = ''
   let source: EventSource | undefined
+  let ticking = false
 
   async function load(): Promise<void> {
     site.value = await api<SiteAnswer>('GET', '/site')
     offset = Date.parse(site.value.now) - Date.now()
     now.value = new Date(Date.now() + offset)
-    online.value = true
+    line.value = 'fine'
+  }
+  /** Loads the site again, or says what is in the way. */
+  async function refresh(): Promise<void> {
+    try {
+      await load()
+    } catch (error) {
+      const signedOut = error instanceof ApiProblem && error.status === 401
+      line.value = signedOut ? 'signed-out' : 'lost'
+      // Who comes in again finds all of it anew.
+      if (signedOut) begunFor = ''
+    }
   }
   async function loadSections(): Promise<void> {
     sections.value = await api<SectionAnswer[]>('GET', '/sections')
@@ -58,18 +71,28 @@ export const useSite = defineStore('site', () => {
     await Promise.all([load(), loadSections()])
     begunFor = person
   }
-  function listen(): void {
-    if (source) return
+  /** Opens the stream of news, also where the browser gave it up: it does when the server answers anything but a stream. */
+  function hear(): void {
+    if (source && source.readyState !== EventSource.CLOSED) return
     source = new EventSource('/api/v1/stream')
     source.addEventListener('change', (event) => {
       const row = JSON.parse((event as MessageEvent<string>).data) as { item: string | null; person: string | null; action: string }
       lastItem.value = row
       news.value++
     })
-    source.onerror = () => (online.value = false)
-    source.onopen = () => (online.value = true)
-    setInterval(() => (now.value = new Date(Date.now() + offset)), 5_000)
-    setInterval(() => load().catch(() => (online.value = false)), 15_000)
+    source.onerror = refresh
+    source.onopen = () => (line.value = 'fine')
   }
-  return { site, zone, sections, online, now, news, lastItem, begin, loadSections, listen }
+  /** Hears the news and the clock from now on. */
+  function listen(): void {
+    hear()
+    if (ticking) return
+    ticking = true
+    setInterval(() => (now.value = new Date(Date.now() + offset)), 5_000)
+    setInterval(async () => {
+      await refresh()
+      if (line.value === 'fine') hear()
+    }, 15_000)
+  }
+  return { site, zone, sections, line, now, news, lastItem, begin, loadSections, listen }
 })

@@ -1,4 +1,5 @@
 import { expect, test, type Page } from '@playwright/test'
+import { DEMO_PASSWORD } from '../../demo/people'
 import { saved, stepIn } from './office'
 
 const send = async (page: Page, words: string) => {
@@ -164,11 +165,24 @@ test('an account that rests is signed out, and wakes with its roles', async ({ b
   await maren.getByLabel('Hand what they own and planned to').selectOption({ label: 'Wen Zhao' })
   await maren.getByRole('button', { name: 'Let it rest' }).click()
   await expect(maren.getByText('Sorley Grant can no longer sign in.')).toBeVisible()
-  await sorley.goto('/office/content')
-  await expect(sorley).toHaveURL(/sign-in/)
+  // Who was in the office when it ended hears that, not of a lost connection, and comes back to the same place.
+  await expect(sorley.getByRole('link', { name: 'signed out: sign in' })).toBeVisible()
+  await sorley.getByRole('link', { name: 'Calendar' }).click()
+  await expect(sorley).toHaveURL(/sign-in\?to=\/office\/calendar$/)
+  const another = await sorley.context().newPage()
+  await another.goto('/office/content')
+  await expect(another).toHaveURL(/sign-in/)
   await maren.getByRole('button', { name: 'More for Sorley Grant' }).click()
   await maren.getByRole('menuitem', { name: 'Wake the account' }).click()
   await expect(maren.getByText('Sorley Grant can sign in again')).toBeVisible()
+  const heard = sorley.waitForResponse('**/api/v1/stream')
+  await sorley.getByLabel('Mail address').fill('sorley.grant@larkholm.example')
+  await sorley.getByLabel('Password').fill(DEMO_PASSWORD)
+  await sorley.getByRole('button', { name: 'Sign in', exact: true }).click()
+  await expect(sorley).toHaveURL(/office\/calendar/)
+  await expect(sorley.getByRole('button', { name: 'New edition' })).toBeVisible()
+  expect((await heard).status()).toBe(200)
+  await expect(sorley.getByRole('link', { name: 'signed out' })).toBeHidden()
   await maren.context().close()
   await sorley.context().close()
 })

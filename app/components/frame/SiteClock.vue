@@ -6,6 +6,7 @@ import { useSite } from '~/stores/site'
 
 const site = useSite()
 const session = useSession()
+const route = useRoute()
 const zone = computed(() => site.zone)
 const city = computed(() => zone.value.split('/').at(-1)!.replaceAll('_', ' '))
 /** Where the viewer says they are, when another time holds there. */
@@ -36,7 +37,15 @@ const next = computed(() => {
       <span class="font-bold tabular-nums">{{ timeIn(site.now, zone) }}</span> {{ city
       }}<span v-if="own" class="text-soft">, {{ own }}</span>
     </p>
-    <p v-if="!site.online" class="flex items-center gap-1 font-semibold text-rust" role="status">
+    <p v-if="site.line === 'signed-out'" role="status">
+      <NuxtLink
+        class="flex items-center gap-1 font-semibold text-rust hover:underline"
+        :to="{ path: '/office/sign-in', query: { to: route.fullPath } }"
+      >
+        <TriangleAlert class="size-3.5" aria-hidden="true" /> signed out: sign in
+      </NuxtLink>
+    </p>
+    <p v-else-if="site.line === 'lost'" class="flex items-center gap-1 font-semibold text-rust" role="status">
       <TriangleAlert class="size-3.5" aria-hidden="true" /> no connection
     </p>
     <p v-else-if="site.site.silent" class="flex items-center gap-1 font-semibold text-lamp" role="status">
