@@ -10,8 +10,13 @@ interface PageAnswer {
   items: Listed[]
 }
 
+/** Rows that came with one answer, and of which turn of asking they are. */
+interface Page {
+  turn: number
+  rows: Listed[]
+}
 /** So many rows are asked for before it is known how many are in sight. */
-const FIRST = 40
+const FIRST = 50
 /** Pages kept at once; those longest out of sight go first. */
 const MOST_PAGES = 240
 
@@ -25,7 +30,7 @@ export function useListing(asked: () => { q: string; sort: string }) {
   /** Where there is nothing: the query as it was perhaps meant. */
   const meant = ref('')
   const problem = shallowRef<ApiProblem | null>(null)
-  const pages = shallowRef(new Map<number, Listed[]>())
+  const pages = shallowRef(new Map<number, Page>())
   const coming = new Set<number>()
   let turn = 0
   let seen = { from: 0, to: FIRST - 1 }
@@ -48,7 +53,7 @@ export function useListing(asked: () => { q: string; sort: string }) {
       const next = new Map(pages.value)
       for (const [index, page] of run.entries()) {
         next.delete(page)
-        next.set(page, answer.items.slice(index * PAGE, (index + 1) * PAGE))
+        next.set(page, { turn, rows: answer.items.slice(index * PAGE, (index + 1) * PAGE) })
       }
       for (const old of [...next.keys()].slice(0, Math.max(0, next.size - MOST_PAGES))) next.delete(old)
       pages.value = next
@@ -59,38 +64,39 @@ export function useListing(asked: () => { q: string; sort: string }) {
       if (mine === turn) for (const page of run) coming.delete(page)
     }
   }
-  /** Sees to it that the rows from one to another are here. */
+  /** Sees to it that the rows from one to another are here, as they are now. */
   function look(from: number, to: number): void {
     seen = { from, to }
     const runs = runsFor(
       from,
       to,
       total.value ?? FIRST,
-      (page) => pages.value.has(page),
+      (page) => pages.value.get(page)?.turn === turn,
       (page) => coming.has(page),
     )
     for (const run of runs) void fetchRun(run, turn, total.value === null)
   }
-  /** Asks again for what is looked at; `anew` forgets the rest at once, for another list. */
+  /** Asks again for what is looked at; `anew` is for another list, of which nothing is known yet. */
   async function load(anew = false): Promise<void> {
     const mine = ++turn
     coming.clear()
     if (anew) seen = { from: 0, to: FIRST - 1 }
-    const wanted = pagesOf(seen.from, seen.to, total.value ?? FIRST)
-    const before = pages.value
-    await Promise.all(runsOf(wanted).map((run, index) => fetchRun(run, mine, index === 0)))
-    if (mine !== turn) return
-    // Pages of before that were not asked again may be of another moment.
-    pages.value = new Map([...pages.value].filter(([page, rows]) => wanted.includes(page) || before.get(page) !== rows))
+    const runs = runsOf(pagesOf(seen.from, seen.to, (anew ? null : total.value) ?? FIRST))
+    await Promise.all(runs.map((run, index) => fetchRun(run, mine, index === 0)))
+    // Until now the rows of before were shown where the new ones were not here; where they do not come, those stay.
+    if (mine === turn && !problem.value) pages.value = new Map([...pages.value].filter(([, page]) => page.turn === mine))
   }
-  const rowAt = (index: number): Listed | undefined => pages.value.get(Math.floor(index / PAGE))?.[index % PAGE]
+  const rowAt = (index: number): Listed | undefined => pages.value.get(Math.floor(index / PAGE))?.rows[index % PAGE]
+  const rows = computed(() => [...pages.value.values()].flatMap((page) => page.rows))
   /** Puts another row in the place of one, until the server is asked again. */
   function put(row: Listed): void {
-    pages.value = new Map([...pages.value].map(([page, rows]) => [page, rows.map((one) => (one.id === row.id ? row : one))]))
+    pages.value = new Map(
+      [...pages.value].map(([number, page]) => [number, { ...page, rows: page.rows.map((one) => (one.id === row.id ? row : one)) }]),
+    )
   }
   watch(
     () => site.news,
     useDebounceFn(() => load(), 400),
   )
-  return { total, meant, problem, rowAt, look, load, put, pages }
+  return { total, meant, problem, rowAt, rows, look, load, put }
 }

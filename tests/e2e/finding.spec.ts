@@ -8,6 +8,8 @@ const count = (page: Page) => page.getByRole('status').filter({ hasText: /^[\d,]
 const grid = (page: Page) => page.getByRole('grid', { name: 'Items' })
 /** What the cells of a column say, of the rows in sight. */
 const cells = (page: Page, column: number) => grid(page).locator(`[role=gridcell][aria-colindex="${column}"]`).allInnerTexts()
+/** Rows in sight that are not here yet. */
+const onTheirWay = (page: Page) => grid(page).getByRole('gridcell', { name: '…', exact: true })
 const troubles = async (page: Page, only?: string) => {
   const axe = new AxeBuilder({ page })
   return (await (only ? axe.include(only) : axe).analyze()).violations.map(({ id, nodes }) => [id, nodes[0]?.html])
@@ -64,6 +66,9 @@ test('the list is asked in words: a query finds, offers what can come next, says
   const address = noor.url()
   await noor.getByRole('button', { name: 'Show all' }).click()
   await expect(line(noor)).toHaveValue('')
+  // All rows of the longer list come, not only as many as there were.
+  await expect.poll(async () => (await cells(noor, 2)).length).toBeGreaterThan(15)
+  await expect(onTheirWay(noor)).toHaveCount(0)
   await noor.goto(address)
   await expect(line(noor)).toHaveValue('draft:in_review kind:notice')
   // Without the server nothing is counted, and it is asked again.
@@ -145,6 +150,7 @@ test('a card tells of the row under the hand, and goes when the list is scrolled
   await idris.mouse.wheel(0, 2_000)
   await expect(idris.locator('#cell-4-1')).toHaveCount(0)
   await expect(card).toBeHidden()
+  await expect(onTheirWay(idris)).toHaveCount(0)
   await idris.context().close()
 })
 

@@ -139,7 +139,7 @@ const {
   chooseAll,
 } = useChosenRows(
   () => total.value ?? 0,
-  () => [...listing.pages.value.values()].flat(),
+  () => listing.rows.value,
 )
 const batch = shallowRef<Pick<InstanceType<typeof BatchDialog>['$props'], 'what' | 'targets' | 'count' | 'begun'> | null>(null)
 /** What a changed file would do is found out at once, and shown like any other batch. */
@@ -222,7 +222,9 @@ const dialog = ref<'columns' | 'view' | 'batches' | null>(null)
 const changing = shallowRef<SavedView | null>(null)
 const starting = computed(() => (pick('start') ? (pick('start') as Kind) : null))
 // A count is of what is listed: it goes where that could not be asked for.
-const words = computed(() => (total.value === null || problem.value ? '' : `${total.value.toLocaleString('en-GB')} ${total.value === 1 ? 'item' : 'items'}`))
+const words = computed(() =>
+  total.value === null || problem.value ? '' : `${total.value.toLocaleString('en-GB')} ${total.value === 1 ? 'item' : 'items'}`,
+)
 </script>
 
 <template>
