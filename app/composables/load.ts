@@ -1,7 +1,9 @@
 import { api, ApiProblem } from '~/composables/api'
+import { useSite } from '~/stores/site'
 
 /** Loads an answer of the API for a screen, with its states; `load` again keeps the old one until the new is here. */
 export function useLoad<T>(path: () => string) {
+  const site = useSite()
   const value = shallowRef<T | null>(null)
   const problem = shallowRef<ApiProblem | null>(null)
   const loading = ref(false)
@@ -18,6 +20,8 @@ export function useLoad<T>(path: () => string) {
       if (mine !== turn) return
       if (!(error instanceof ApiProblem)) throw error
       problem.value = error
+      // The clock says it too, with the way to the door.
+      if (error.status === 401) void site.refresh()
     } finally {
       if (mine === turn) loading.value = false
     }

@@ -94,5 +94,5 @@ export const useSite = defineStore('site', () => {
       if (line.value === 'fine') hear()
     }, 15_000)
   }
-  return { site, zone, sections, line, now, news, lastItem, begin, loadSections, listen }
+  return { site, zone, sections, line, now, news, lastItem, begin, refresh, loadSections, listen }
 })

@@ -142,6 +142,26 @@ test('a season changes together: foreseen, mended, looked at, live at its moment
   await Promise.all([idris, petra, bea].map((page) => page.context().close()))
 })
 
+test('a calendar that did not come says so, not that all is well', async ({ browser }) => {
+  const page = await stepIn(browser, 'Idris Calloway')
+  const well = page.getByText('All that is planned would go live as it is planned.')
+  await page.route(/api\/v1\/(forecast|editions|calendar)/, (route) => route.abort())
+  await page.goto('/office/calendar')
+  await expect(page.getByRole('alert')).toContainText('No connection')
+  await expect(well.or(page.getByText(/^None\. An edition gathers/))).toHaveCount(0)
+  await page.unrouteAll()
+  await page.getByRole('button', { name: 'Try again' }).click()
+  await expect(page.getByRole('alert')).toHaveCount(0)
+  await expect(well.or(page.getByRole('complementary', { name: 'Forecast' }).getByRole('listitem')).first()).toBeVisible()
+  // A session that ended is said where it is noticed, with the way to the door and back.
+  await page.request.delete('/api/v1/session')
+  await page.getByRole('button', { name: 'Later' }).click()
+  await expect(page.getByRole('link', { name: 'signed out: sign in' })).toBeVisible()
+  await page.getByRole('alert').getByRole('link', { name: 'Sign in' }).click()
+  await expect(page).toHaveURL(/sign-in\?to=\/office\/calendar/)
+  await page.context().close()
+})
+
 test('a storm notice ends by itself', async ({ browser }) => {
   const idris = await as(browser, 'Idris Calloway')
   await idris.goto('/office/content?start=notice')

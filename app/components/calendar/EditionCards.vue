@@ -14,16 +14,17 @@ export interface EditionLine {
   entries: number
   cleared: number
 }
-const props = defineProps<{ editions: EditionLine[]; reviews: CalendarEntry[]; troubles: Map<string, number>; zone: string }>()
+/** `null` while the editions are not known. */
+const props = defineProps<{ editions: EditionLine[] | null; reviews: CalendarEntry[]; troubles: Map<string, number>; zone: string }>()
 const site = useSite()
-const open = computed(() => props.editions.filter(({ state }) => state === 'open' || state === 'held'))
+const open = computed(() => (props.editions ?? []).filter(({ state }) => state === 'open' || state === 'held'))
 const part = (n: number, of: number) => (of ? `${(100 * n) / of}%` : '0%')
 </script>
 
 <template>
   <aside class="space-y-2 overflow-y-auto px-4 py-3" aria-label="Editions ahead">
     <h2 class="text-[0.93rem] font-semibold text-soft">Editions ahead</h2>
-    <p v-if="!open.length" class="text-soft">None. An edition gathers changes that go live together or not at all.</p>
+    <p v-if="editions && !open.length" class="text-soft">None. An edition gathers changes that go live together or not at all.</p>
     <NuxtLink
       v-for="edition in open"
       :key="edition.id"

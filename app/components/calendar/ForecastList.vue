@@ -4,19 +4,19 @@ import type { Trouble } from './entries'
 import { counted } from '~/composables/words'
 import { useSite } from '~/stores/site'
 
-/** What would go wrong, in the order of time, each with what mends it. */
-const props = defineProps<{ troubles: Trouble[]; zone: string }>()
+/** What would go wrong, in the order of time, each with what mends it; `null` while it is not known. */
+const props = defineProps<{ troubles: Trouble[] | null; zone: string }>()
 const site = useSite()
-const shown = computed(() => props.troubles.slice(0, 60))
+const shown = computed(() => (props.troubles ?? []).slice(0, 60))
 const first = (text: string) => text.split(/[.,:] /)[0]!
 </script>
 
 <template>
   <aside class="overflow-y-auto px-4 py-3" aria-label="Forecast">
     <h2 class="flex items-baseline font-semibold">
-      Forecast<span class="ml-auto font-normal text-soft">{{ troubles.length ? counted(troubles.length, 'trouble') : '' }}</span>
+      Forecast<span class="ml-auto font-normal text-soft">{{ troubles?.length ? counted(troubles.length, 'trouble') : '' }}</span>
     </h2>
-    <p v-if="!troubles.length" class="mt-2 text-soft">All that is planned would go live as it is planned.</p>
+    <p v-if="troubles?.length === 0" class="mt-2 text-soft">All that is planned would go live as it is planned.</p>
     <ul class="divide-y divide-line">
       <li v-for="trouble in shown" :key="trouble.key" class="py-2">
         <p>
@@ -36,6 +36,6 @@ const first = (text: string) => text.split(/[.,:] /)[0]!
         </p>
       </li>
     </ul>
-    <p v-if="troubles.length > shown.length" class="pt-2 text-soft">and {{ troubles.length - shown.length }} more</p>
+    <p v-if="troubles && troubles.length > shown.length" class="pt-2 text-soft">and {{ troubles.length - shown.length }} more</p>
   </aside>
 </template>

@@ -13,6 +13,7 @@ import TimeDial from '~/components/calendar/TimeDial.vue'
 import WeekGrid from '~/components/calendar/WeekGrid.vue'
 import { DOES, type CalendarEntry, type TrialAnswer } from '~/components/calendar/entries'
 import ChoiceButtons from '~/components/form/ChoiceButtons.vue'
+import LoadState from '~/components/frame/LoadState.vue'
 import PlaceStrip from '~/components/frame/PlaceStrip.vue'
 import { api } from '~/composables/api'
 import { useAct } from '~/composables/act'
@@ -54,12 +55,18 @@ const bounds = computed(() => ({
   from: dayBounds(shownDays.value[0]!, zone.value).from,
   to: dayBounds(shownDays.value.at(-1)!, zone.value).to,
 }))
-const { value: loaded, load } = useLoad<CalendarEntry[]>(() => `/calendar?from=${bounds.value.from}&to=${bounds.value.to}`)
-const { value: editions, load: loadEditions } = useLoad<EditionLine[]>(() => '/editions')
-const { value: foretold, load: loadForecast } = useLoad<TrialAnswer>(() => '/forecast')
+const {
+  value: loaded,
+  problem: notLoaded,
+  load,
+} = useLoad<CalendarEntry[]>(() => `/calendar?from=${bounds.value.from}&to=${bounds.value.to}`)
+const { value: editions, problem: noEditions, load: loadEditions } = useLoad<EditionLine[]>(() => '/editions')
+const { value: foretold, problem: noForecast, load: loadForecast } = useLoad<TrialAnswer>(() => '/forecast')
 const dialFrom = computed(() => new Date(site.now.getTime() - 62 * 86_400_000).toISOString().slice(0, 10) + 'T00:00:00.000Z')
 const dialTo = computed(() => new Date(site.now.getTime() + 93 * 86_400_000).toISOString().slice(0, 10) + 'T00:00:00.000Z')
 const { value: wide, load: loadWide } = useLoad<CalendarEntry[]>(() => `/calendar?from=${dialFrom.value}&to=${dialTo.value}`)
+/** What of it did not come: an empty calendar would say that nothing is planned. */
+const problem = computed(() => notLoaded.value ?? noEditions.value ?? noForecast.value)
 const loadAll = () => Promise.all([load(), loadEditions(), loadForecast(), loadWide()])
 onMounted(loadAll)
 watch(bounds, load)
@@ -225,12 +232,13 @@ const print = () => window.print()
     <div class="flex min-h-0 flex-1 max-lg:flex-col">
       <EditionCards
         class="w-56 shrink-0 border-r border-line max-lg:w-full print:hidden"
-        :editions="editions ?? []"
+        :editions="editions"
         :reviews="reviews"
         :troubles="troublesOf"
         :zone="zone"
       />
       <div class="min-h-0 min-w-0 flex-1 overflow-y-auto" tabindex="-1">
+        <LoadState v-if="problem" :problem="problem" :loading="false" @retry="loadAll" />
         <MonthGrid
           v-if="view === 'month'"
           :month="month"
@@ -268,7 +276,11 @@ const print = () => window.print()
           @move="moving = { entry: $event, at: $event.at }"
         />
       </div>
-      <ForecastList class="w-64 shrink-0 border-l border-line bg-sheet max-lg:w-full print:hidden" :troubles="troubles" :zone="zone" />
+      <ForecastList
+        class="w-64 shrink-0 border-l border-line bg-sheet max-lg:w-full print:hidden"
+        :troubles="foretold && troubles"
+        :zone="zone"
+      />
     </div>
     <div class="flex shrink-0 items-center gap-5 border-t border-line bg-sheet px-5 py-1.5 max-lg:flex-wrap print:hidden">
       <p class="w-60 shrink-0 leading-tight">
