@@ -15,6 +15,11 @@ export class ApiProblem extends Error {
   get offline(): boolean {
     return this.status === 0
   }
+
+  /** Whether the server, or a proxy before it, may answer when it is asked again. */
+  get passing(): boolean {
+    return this.offline || [502, 503, 504].includes(this.status)
+  }
 }
 
 interface Options {
@@ -22,6 +27,10 @@ interface Options {
   /** The version that the person saw. */
   ifMatch?: string | null
   form?: FormData
+  /** Names a command that is sent again until it is answered, so that it is done once. */
+  key?: string
+  /** Whether it is sent even when the page that sends it goes. */
+  keepalive?: boolean
 }
 
 /** Asks the API for an answer as it comes; throws {@link ApiProblem}. */
@@ -49,8 +58,9 @@ export async function api<T>(method: 'GET' | 'POST' | 'PATCH' | 'PUT' | 'DELETE'
     headers: {
       ...(options.body === undefined ? {} : { 'content-type': 'application/json' }),
       ...(options.ifMatch === undefined ? {} : { 'if-match': `"${options.ifMatch ?? 'none'}"` }),
-      ...(method === 'POST' ? { 'idempotency-key': crypto.randomUUID() } : {}),
+      ...(method === 'POST' ? { 'idempotency-key': options.key ?? crypto.randomUUID() } : {}),
     },
+    ...(options.keepalive ? { keepalive: true } : {}),
     ...(options.form ? { body: options.form } : options.body === undefined ? {} : { body: JSON.stringify(options.body) }),
   })
   if (response.status === 204) return null as T

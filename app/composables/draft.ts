@@ -1,14 +1,15 @@
 import { useDebounceFn, useEventListener } from '@vueuse/core'
-import { EMPTY_TIMELINE, record, redo, undo, type Timeline } from '~~/core/history/timeline'
+import { closed, EMPTY_TIMELINE, record, redo, undo, without, type Step, type Timeline } from '~~/core/history/timeline'
 import { editsBetween, replay } from '~~/core/content/between'
 import type { Block } from '~~/core/content/blocks'
 import type { Content } from '~~/core/content/content'
 import type { Edit } from '~~/core/content/edits'
 import type { FieldName, Fields } from '~~/core/content/fields'
+import type { Choices, Disagreement } from '~~/core/history/merge'
 import { api, ApiProblem } from '~/composables/api'
-import { localCopy } from '~/composables/localCopy'
+import { localCopy, type Unsaved } from '~/composables/localCopy'
 
-export type SaveState = 'saved' | 'unsaved' | 'saving' | 'offline' | 'refused' | 'conflict'
+export type SaveState = 'saved' | 'unsaved' | 'saving' | 'offline' | 'signed-out' | 'refused' | 'conflict'
 
 interface Saved {
   version: string
@@ -17,32 +18,62 @@ interface Saved {
   review: string
   merged: boolean
 }
-/** A place that was changed here and elsewhere: a block's id or a field's name, and what is saved there. */
-export interface ConflictPlace {
-  place: string
-  field?: string
-  theirs: unknown
+interface Edited {
+  base: string
+  edits: Edit[]
 }
-export type Side = 'mine' | 'theirs'
+/** A save that is under way or was not answered: sent again as it was until it is, so that it happens once. */
+interface Sending {
+  key: string
+  content: Content
+  /** The newest step that it holds. */
+  step: Step | undefined
+  body: Edited & { named?: boolean; note?: string; aside?: Edited }
+}
+/** Two people changed one place: what both began from, what is saved now, and where they disagree. */
+export interface Conflict {
+  base: Content
+  theirs: { version: string; number: number; at: string; content: Content }
+  places: Disagreement[]
+}
+
+/** What an earlier visit left unsaved: what it began from, and the text. */
+interface Offer {
+  kept: Unsaved
+  before: { version: string; content: Content }
+  mine: Content
+}
 
 const clone = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T
+/** A save begins after a pause of this length, or this long after the first unsaved change, however one types. */
 const PAUSE_MS = 700
+const SAVE_WITHIN_MS = 2_000
+/** The same for the copy on this computer. */
+const KEEP_PAUSE_MS = 150
+const KEEP_WITHIN_MS = 300
 const RETRY_MS = 3_000
+/** The most that a browser sends for a page that closes. */
+const LAST_WORDS_BYTES = 60_000
+
+const mergeContents = async (...sides: Parameters<(typeof import('~~/core/history/merge'))['merge']>) =>
+  (await import('~~/core/history/merge')).merge(...sides)
 
 /**
- * A draft at hand: its content as the person sees it, saved by itself a moment after each change. What others saved in
- * other places is merged in; the same place changed by two becomes a question; a lost line is tried again until it holds,
- * and what is not saved yet is kept on this computer. Every change can be undone, also after a reload.
+ * A draft at hand: its content as the person sees it, saved by itself while one writes. What others saved in other places
+ * and other words is merged in; the same words changed by two become a question; a lost line is tried again until it
+ * holds, and what is not saved yet is kept on this computer. Every change can be undone, also after a reload.
  */
 export function useDraft(
-  start: { draft: string; head: string; number: number; savedAt: string; content: Content },
+  start: { person: string; draft: string; head: string; number: number; savedAt: string; content: Content },
   afterSave: (saved: Saved) => void,
 ) {
   // Contents are never changed in place: each change makes a new one that shares what stayed.
   const content = shallowRef<Content>(clone(start.content))
   const state = ref<SaveState>('saved')
   const problem = ref<string[]>([])
-  const conflicts = ref<ConflictPlace[]>([])
+  const conflict = shallowRef<Conflict | null>(null)
+  /** Whether the question that a conflict asks is looked at; it can be put off. */
+  const asking = ref(false)
   const head = ref(start.head)
   const number = ref(start.number)
   const savedAt = ref(start.savedAt)
@@ -50,87 +81,184 @@ export function useDraft(
   let base: Content = content.value
   let retry: ReturnType<typeof setTimeout> | undefined
   let running: Promise<void> | undefined
+  let sending: Sending | undefined
+  /** One's own text that a choice gave up; it goes with the next save. */
+  let aside: Edited | undefined
   const timeline = shallowRef<Timeline>(EMPTY_TIMELINE)
-  const copy = localCopy(start.draft)
-  /** Unsaved work of an earlier visit, offered back. */
-  const left = shallowRef<{ at: string; edits: Edit[] } | null>(null)
+  /** The newest step that is saved. */
+  let lastSaved: Step | undefined
+  const copy = localCopy(start.person, start.draft)
+  /** Unsaved work of earlier visits, offered back one by one. */
+  const offers = shallowRef<Offer[]>([])
 
   const pending = (): Edit[] => editsBetween(base, content.value)
 
   async function send(extra: { named?: boolean; note?: string } = {}): Promise<void> {
     clearTimeout(retry)
-    const edits = pending()
-    if (!edits.length && !extra.named) {
+    if (conflict.value) return tryToMerge()
+    if (!sending && !pending().length && !extra.named && !aside) {
       state.value = 'saved'
       return
     }
-    const sent = content.value
+    // One that was not answered goes first, as it was; what came since is the next.
+    const again = sending !== undefined
+    const { key, body, content: sent, step } = (sending ??= begin(extra))
+    void keepSoon()
     state.value = 'saving'
     try {
-      const saved = await api<Saved>('POST', `/drafts/${start.draft}/edits`, { body: { base: head.value, edits, ...extra } })
+      const saved = await api<Saved>('POST', `/drafts/${start.draft}/edits`, { body, key })
+      sending = undefined
+      aside = undefined
+      lastSaved = step
       problem.value = []
       await adopt(saved, sent)
       afterSave(saved)
+      if (conflict.value) return
+      if (again) return await send(extra)
       state.value = pending().length ? 'unsaved' : 'saved'
       if (state.value === 'unsaved') void saveSoon()
     } catch (error) {
       if (!(error instanceof ApiProblem)) throw error
-      if (error.offline) {
+      if (error.passing) {
         state.value = 'offline'
         retry = setTimeout(() => void save(), RETRY_MS)
-      } else if (error.more.conflicts) {
-        conflicts.value = (error.more.conflicts as { block?: string; field?: string; theirs: unknown }[]).map(
-          ({ block, field, theirs }) => ({
-            place: block ?? field!,
-            theirs,
-            ...(field ? { field } : {}),
-          }),
-        )
-        state.value = 'conflict'
-      } else {
+        return
+      }
+      sending = undefined
+      if (error.more.conflicts) await meet(String(error.more.head))
+      else if (error.status === 401) state.value = 'signed-out'
+      else {
         problem.value = error.reasons.map((reason) => reason.detail)
         state.value = 'refused'
       }
     }
   }
 
+  /** A save of what is pending; it is the same however often it has to be sent. */
+  function begin(extra: { named?: boolean; note?: string } = {}): Sending {
+    timeline.value = closed(timeline.value)
+    return {
+      step: timeline.value.done.at(-1),
+      key: crypto.randomUUID(),
+      content: content.value,
+      body: { base: head.value, edits: pending(), ...extra, ...(aside ? { aside } : {}) },
+    }
+  }
+
   /** Takes the saved version as the new base; loads it when the server knows more than was sent. */
   async function adopt(saved: Saved, sent: Content): Promise<void> {
+    let fresh = sent
+    if (saved.merged) {
+      fresh = (await versionOf(saved.version)).content
+      const merged = await mergeContents(sent, content.value, fresh)
+      if (!merged.ok) {
+        conflict.value = { base: sent, theirs: { ...saved, content: fresh }, places: merged.conflicts }
+        asking.value = true
+        state.value = 'conflict'
+        return
+      }
+      content.value = merged.content
+    }
+    base = fresh
     head.value = saved.version
     number.value = saved.number
     savedAt.value = saved.at
-    if (!saved.merged) {
-      base = sent
-      return
+  }
+
+  const versionOf = (id: string) => api<{ number: number; at: string; content: Content }>('GET', `/versions/${id}`)
+
+  /** What is saved now changes the same words as this person did: what can be merged is, the rest is asked about. */
+  async function meet(version: string): Promise<void> {
+    const now = await versionOf(version)
+    conflict.value = { base, theirs: { version, ...now }, places: [] }
+    await tryToMerge()
+    asking.value = conflict.value !== null
+  }
+
+  /** Goes on by itself where what was written meanwhile leaves nothing to ask. */
+  async function tryToMerge(): Promise<void> {
+    const { base: from, theirs } = conflict.value!
+    const merged = await mergeContents(from, content.value, theirs.content)
+    if (merged.ok) await settle({})
+    else {
+      conflict.value = { ...conflict.value!, places: merged.conflicts }
+      state.value = 'conflict'
     }
-    const fresh = (await api<{ content: Content }>('GET', `/versions/${saved.version}`)).content
-    const since = editsBetween(sent, content.value)
-    base = fresh
-    content.value = replay(fresh, since)
   }
 
   /** Saves now, after a save that is under way. */
   function save(extra?: { named?: boolean; note?: string }): Promise<void> {
-    running = (running ?? Promise.resolve()).then(() => send(extra))
+    // A save that stopped at a fault of ours is told where it is waited for, and does not stop the next.
+    running = (running ?? Promise.resolve()).catch(() => undefined).then(() => send(extra))
     return running
   }
-  const saveSoon = useDebounceFn(() => save(), PAUSE_MS)
+  const saveSoon = useDebounceFn(() => save(), PAUSE_MS, { maxWait: SAVE_WITHIN_MS })
 
-  /** What an earlier visit left is read before anything is kept over it. */
-  const looked = copy.read().then((kept) => {
-    if (!kept) return
-    if (timeline.value === EMPTY_TIMELINE) timeline.value = kept.timeline
-    if (kept.edits.length && editsBetween(content.value, replay(content.value, kept.edits)).length)
-      left.value = { at: kept.at, edits: kept.edits }
-  })
-  const keepSoon = useDebounceFn(async () => {
+  const unsaved = (): Unsaved | null => {
+    const edits = pending()
+    const sent = sending ? editsBetween(base, sending.content) : []
+    return edits.length || sent.length ? { at: new Date().toISOString(), base: head.value, edits, sent } : null
+  }
+  /** What earlier visits left is read before anything is kept over it. */
+  const looked = lookBack()
+  async function lookBack(): Promise<void> {
+    const [kept, steps] = await Promise.all([copy.left(), copy.timeline()])
+    if (steps && timeline.value === EMPTY_TIMELINE) timeline.value = steps
+    lastSaved ??= timeline.value.done.at(-1)
+    offers.value = (await Promise.all(kept.map(offerOf))).flatMap((offer) => offer ?? [])
+    await copy.keepLeft(offers.value.map(({ kept: one }) => one))
+    await copy.keep(unsaved())
+  }
+  /** What was left, as it would be taken in; `null` where it is saved already. */
+  async function offerOf(kept: Unsaved): Promise<Offer | null> {
+    try {
+      const from = kept.base === start.head ? start.content : (await versionOf(kept.base)).content
+      const mine = replay(from, kept.edits)
+      // A save that was not answered may have happened all the same.
+      const arrived = kept.sent.length > 0 && !editsBetween(start.content, replay(start.content, kept.sent)).length
+      const before = arrived ? { version: start.head, content: replay(from, kept.sent) } : { version: kept.base, content: from }
+      const merged = await mergeContents(before.content, mine, start.content)
+      return merged.ok && !editsBetween(start.content, merged.content).length ? null : { kept, before, mine }
+    } catch (error) {
+      if (!(error instanceof ApiProblem)) throw error
+      // The version cannot be had now; what was written is offered as it stands.
+      return { kept, before: { version: start.head, content: start.content }, mine: replay(start.content, kept.edits) }
+    }
+  }
+
+  const keep = async () => {
     await looked
-    if (!left.value) await copy.keep(state.value === 'saved' ? [] : pending(), timeline.value)
-  }, 250)
-  watch(state, keepSoon)
+    await copy.keep(unsaved())
+  }
+  const keepSoon = useDebounceFn(keep, KEEP_PAUSE_MS, { maxWait: KEEP_WITHIN_MS })
+  const keepSteps = useDebounceFn(() => copy.keepTimeline(timeline.value), 1_000, { maxWait: 5_000 })
+  watch(state, () => void keepSoon())
+  watch(timeline, () => void keepSteps())
+
+  /** The page may be gone in the next moment: what is unsaved is kept at once, and sent without waiting for an answer. */
+  function lastWords(): void {
+    if (!unsaved()) return
+    void copy.keepTimeline(timeline.value)
+    if (!conflict.value && !sending) {
+      const last = begin()
+      if (JSON.stringify(last.body).length < LAST_WORDS_BYTES) {
+        // Should the page stay after all, the same save is asked for again, and happens once.
+        sending = last
+        api('POST', `/drafts/${start.draft}/edits`, { body: last.body, key: last.key, keepalive: true }).catch(() => undefined)
+        void saveSoon()
+      }
+    }
+    copy.keepNow(unsaved()!)
+  }
+  useEventListener(window, 'pagehide', lastWords)
+  useEventListener(document, 'visibilitychange', () => document.visibilityState === 'hidden' && lastWords())
+  onScopeDispose(() => {
+    clearTimeout(retry)
+    lastWords()
+  })
 
   function touched(): void {
-    if (state.value !== 'conflict') state.value = state.value === 'saving' ? 'saving' : 'unsaved'
+    if (state.value !== 'conflict' && state.value !== 'saving') state.value = 'unsaved'
     void keepSoon()
     void saveSoon()
   }
@@ -150,41 +278,44 @@ export function useDraft(
     touched()
   }
 
-  /** Takes the chosen side at every place of the conflict and saves the rest. */
-  async function settle(choices: Record<string, Side>): Promise<void> {
-    const item = await api<{ draft: { head: string; number: number; content: Content } | null }>(
-      'GET',
-      `/items/${itemOf()}?draft=${start.draft}`,
-    )
-    if (!item.draft) return
-    const mine = pending().filter((edit) => choices['block' in edit ? edit.block.id : 'id' in edit ? edit.id : edit.name] !== 'theirs')
-    base = item.draft.content
-    head.value = item.draft.head
-    content.value = replay(item.draft.content, mine)
-    restoreMissing(mine)
-    conflicts.value = []
+  /**
+   * Settles a conflict by the choice for each place (`a` is this person's side) and saves. Text of one's own that is given
+   * up is kept as a version.
+   */
+  async function settle(choices: Choices): Promise<void> {
+    const { base: from, theirs } = conflict.value!
+    const merged = await mergeContents(from, content.value, theirs.content, choices)
+    if (!merged.ok) return
+    const given = Object.entries(choices).flatMap(([place, choice]) => (choice === 'a' ? [] : place))
+    if (given.length) {
+      aside = { base: head.value, edits: pending() }
+      const { done } = timeline.value
+      const saved = lastSaved ? done.indexOf(lastSaved) + 1 : 0
+      timeline.value = without(timeline.value, new Set(given), done.length - saved)
+    }
+    base = theirs.content
+    head.value = theirs.version
+    number.value = theirs.number
+    savedAt.value = theirs.at
+    content.value = merged.content
+    conflict.value = null
+    asking.value = false
     state.value = 'unsaved'
-    await save()
+    void save()
   }
-  /** A block of mine that the other removed comes back at the end rather than being lost. */
-  function restoreMissing(edits: Edit[]): void {
-    const there = new Set(content.value.body.map((block) => block.id))
-    const missing = edits.flatMap((edit) => (edit.op === 'replace' && !there.has(edit.block.id) ? edit.block : []))
-    content.value = { ...content.value, body: [...content.value.body, ...missing] }
-  }
-  let itemOf = () => ''
 
   useEventListener(window, 'beforeunload', (event) => {
-    if (state.value !== 'saved') event.preventDefault()
+    // This computer keeps what is unsaved and offers it again; only where it cannot, one is asked.
+    if (state.value !== 'saved' && !copy.works) event.preventDefault()
   })
   useEventListener(window, 'online', () => void save())
-  onScopeDispose(() => clearTimeout(retry))
 
   return {
     content,
     state,
     problem,
-    conflicts,
+    conflict,
+    asking,
     head,
     number,
     savedAt,
@@ -198,8 +329,6 @@ export function useDraft(
       number.value = newer.number
       savedAt.value = newer.savedAt
     },
-    /** Says how to find the item, for loading its newest version. */
-    belongsTo: (item: string) => (itemOf = () => item),
     setField<N extends FieldName>(name: N, value: Fields[N] | null) {
       const fields = { ...content.value.fields }
       if (value === null) delete fields[name]
@@ -213,12 +342,31 @@ export function useDraft(
     redo: () => turn(redo),
     canUndo: computed(() => timeline.value.done.length > 0),
     canRedo: computed(() => timeline.value.undone.length > 0),
-    left,
-    /** Takes the unsaved work of an earlier visit in, or drops it. */
-    takeLeft(take: boolean) {
-      if (take && left.value) change(replay(content.value, left.value.edits))
-      else void copy.keep([], timeline.value)
-      left.value = null
+    /** Whether this computer keeps what is not saved. */
+    keeps: () => copy.works,
+    offers,
+    /** Takes the first of what earlier visits left in, or drops it. */
+    async takeLeft(take: boolean) {
+      const [offer, ...rest] = offers.value
+      offers.value = rest
+      if (offer && take) {
+        const merged = await mergeContents(offer.before.content, offer.mine, content.value)
+        if (merged.ok) change(merged.content)
+        else {
+          conflict.value = {
+            base: offer.before.content,
+            theirs: { version: head.value, number: number.value, at: savedAt.value, content: base },
+            places: merged.conflicts,
+          }
+          head.value = offer.before.version
+          base = offer.before.content
+          content.value = offer.mine
+          asking.value = true
+          state.value = 'conflict'
+        }
+        await keep()
+      }
+      await copy.keepLeft(rest.map(({ kept }) => kept))
     },
   }
 }

@@ -2,6 +2,7 @@
 import type { Block } from '~~/core/content/blocks'
 import { useMountedEditor } from './mountedEditor'
 import { docToList, listToDoc } from './prose'
+import { rewriteDoc } from './rewriting'
 import { listExtensions } from './extensions'
 import { lazily } from '~/composables/lazily'
 
@@ -50,9 +51,7 @@ watch(model, (value) => {
   if (!instance) return
   const now = docToList(instance.getJSON())
   if (now.ordered === value.ordered && JSON.stringify(now.entries) === JSON.stringify(value.entries)) return
-  const { from } = instance.state.selection
-  instance.commands.setContent(listToDoc(value.entries, value.ordered), { emitUpdate: false })
-  instance.commands.setTextSelection(Math.min(from, instance.state.doc.content.size - 1))
+  rewriteDoc(instance, listToDoc(value.entries, value.ordered))
 })
 </script>
 

@@ -8,6 +8,7 @@ import LengthAdvice from '~/components/form/LengthAdvice.vue'
 import { blocksOfClipboard } from './pasted'
 import { useMountedEditor } from './mountedEditor'
 import { docToText, textToDoc } from './prose'
+import { rewriteText } from './rewriting'
 import { textExtensions } from './extensions'
 import { lazily } from '~/composables/lazily'
 
@@ -19,7 +20,8 @@ const model = defineModel<Text>({ required: true })
 const props = defineProps<{
   label: string
   placeholder: string
-  caret: { left: number; top: number } | 'start' | 'end' | null
+  /** Where writing begins: at a point of the window, an end, or after so many letters. */
+  caret: { left: number; top: number } | 'start' | 'end' | number | null
   breaks: boolean
   /** Where the text stands, which says what it may be styled with and how much fits. */
   place: PlaceName
@@ -112,16 +114,14 @@ const { element, editor } = useMountedEditor(
   (instance) => {
     const end = instance.state.doc.content.size - 1
     if (props.caret && typeof props.caret === 'object') return instance.view.posAtCoords(props.caret)?.pos ?? end
-    return props.caret === 'start' ? 1 : end
+    return typeof props.caret === 'number' ? Math.min(1 + props.caret, end) : props.caret === 'start' ? 1 : end
   },
 )
 // What undo, redo or another person changes from outside.
 watch(model, (value) => {
   const instance = editor.value
   if (!instance || JSON.stringify(docToText(instance.getJSON())) === JSON.stringify(normaliseText(value))) return
-  const { from } = instance.state.selection
-  instance.commands.setContent(textToDoc(value), { emitUpdate: false })
-  instance.commands.setTextSelection(Math.min(from, instance.state.doc.content.size - 1))
+  rewriteText(instance, value)
 })
 const room = computed(() => (PLACES[props.place] as { room?: number }).room)
 const empty = computed(() => model.value.length === 0)

@@ -23,7 +23,7 @@ const emit = defineEmits<{
 }>()
 const language = inject<Ref<string | undefined> | undefined>('language', undefined)
 const writing = ref(false)
-const caret = ref<{ left: number; top: number } | 'start' | 'end' | null>(null)
+const caret = ref<{ left: number; top: number } | 'start' | 'end' | number | null>(null)
 /** As readers get it, with links marked that lead nowhere yet. */
 const html = computed(() =>
   model.value

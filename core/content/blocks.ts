@@ -191,7 +191,7 @@ export const MAX_BLOCKS = 2_000
 /** And it holds at most this many words. */
 export const MAX_WORDS = 200_000
 
-/** A new, empty block of a kind. The id is the caller's: core makes no randomness. */
+/** A new, empty block of a kind, with a first place to write in. The id is the caller's: core makes no randomness. */
 export function emptyBlock(kind: BlockKind, id: string): Block {
   switch (kind) {
     case 'paragraph':
@@ -228,13 +228,20 @@ export function emptyBlock(kind: BlockKind, id: string): Block {
     case 'box':
       return { id, kind, tone: 'note', title: '', blocks: [] }
     case 'columns':
-      return { id, kind, columns: [6, 6].map((span) => ({ span, blocks: [] })) }
+      return {
+        id,
+        kind,
+        columns: [
+          { span: 6, blocks: [{ id: `${id.slice(0, 38)}-1`, kind: 'paragraph', text: [] }] },
+          { span: 6, blocks: [] },
+        ],
+      }
     case 'cards':
-      return { id, kind, planned: 3, cards: [] }
+      return { id, kind, planned: 3, cards: [{ title: '', text: [], href: '', media: null, alt: '', decorative: false }] }
     case 'people':
       return { id, kind, planned: null, people: [] }
     case 'questions':
-      return { id, kind, planned: null, questions: [] }
+      return { id, kind, planned: null, questions: [{ question: [], answer: [] }] }
   }
 }
 

@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { blockLinks, blockMedia, blockSchema, blockText, MAX_BLOCKS, MAX_WORDS, type Block } from './blocks'
 import { canonical, sha256Hex } from './canonical'
 import { fieldsSchema, type FieldName, type Fields } from './fields'
-import { normaliseText, type Text } from './inline'
+import { isText, normaliseText } from './inline'
 import { perBlock } from './perBlock'
 
 /** What a version says to readers: its visible fields and the blocks of its body in order. */
@@ -34,8 +34,7 @@ export const blockBytes = (block: Block): string => canonical(normaliseBlock(blo
 /** A block in normal form (rich text normalised), so that equal blocks have equal bytes. */
 export function normaliseBlock<T>(value: T): T {
   if (Array.isArray(value)) {
-    if (value.length && value.every((part) => part && typeof part === 'object' && 'text' in part && typeof part.text === 'string'))
-      return normaliseText(value as Text) as T
+    if (value.length && isText(value)) return normaliseText(value) as T
     return value.map(normaliseBlock) as T
   }
   if (value && typeof value === 'object')

@@ -5,6 +5,7 @@ import { canonical, sha256Hex } from './canonical'
 import { blockBytes, manifestEntry, type Manifest } from './content'
 import { readField, type FieldName, type Fields } from './fields'
 import type { Kind } from './kinds'
+import { mergeBlock } from '../history/merge'
 import { sanitiseSource } from './sanitise'
 
 const blockId = z.string().max(40)
@@ -30,22 +31,35 @@ export interface Saved {
   blocks: Map<string, { bytes: string; id: string }>
 }
 
+/** The hashes of blocks, as `base` and as `head` have them, that edits made on `base` replace and that `head` changed too. */
+export function contested(base: Manifest, head: Manifest, edits: readonly Edit[]): string[] {
+  if (base === head) return []
+  const replaced = new Set(edits.flatMap((edit) => (edit.op === 'replace' ? edit.block.id : [])))
+  const [was, is] = [base, head].map(({ body }) => new Map(body.flatMap(([id, hash]) => (replaced.has(id) ? [[id, hash] as const] : []))))
+  return [...replaced].flatMap((id) => {
+    const [before, now] = [was!.get(id), is!.get(id)]
+    return before !== undefined && now !== undefined && before !== now ? [before, now] : []
+  })
+}
+
 /**
  * Applies edits made on `base` to `head`, which is `base` or a later version of the draft. Edits to different blocks
- * and fields merge; an edit of a place that `head` changed or removed since `base` is a conflict, unless both say the
- * same. All or nothing: on any refusal or conflict nothing is applied.
+ * and fields merge, and so do edits to different words of one block, where `blocks` has what {@link contested} names. An
+ * edit of a place that `head` changed or removed since `base` is a conflict otherwise, unless both say the same. All or
+ * nothing: on any refusal or conflict nothing is applied.
  */
 export function applyEdits(
   kind: Kind,
   base: Manifest,
   head: Manifest,
   edits: Edit[],
+  blocks: ReadonlyMap<string, Block> = new Map(),
 ): Outcome<Saved> | { ok: false; reasons: Reason[]; conflicts: Conflict[] } {
   const fields: Fields = { ...head.fields }
   const body = [...head.body]
   const baseHash = new Map(base.body.map(([id, hash]) => [id, hash]))
   const headHash = base === head ? baseHash : new Map(head.body.map(([id, hash]) => [id, hash]))
-  const blocks: Saved['blocks'] = new Map()
+  const brought: Saved['blocks'] = new Map()
   const conflicts: Conflict[] = []
   const reasons: Reason[] = []
   const made = new Set<string>()
@@ -55,8 +69,13 @@ export function applyEdits(
   const keep = (block: Block) => {
     const bytes = blockBytes(block.kind === 'source' ? { ...block, html: sanitiseSource(block.html) } : block)
     const hash = sha256Hex(bytes)
-    blocks.set(hash, { bytes, id: block.id })
+    brought.set(hash, { bytes, id: block.id })
     return manifestEntry(block, hash)
+  }
+  /** The block with its words merged with those that `head` brought; `null` where both changed the same. */
+  const mergedWith = (block: Block): Block | null => {
+    const [before, now] = [blocks.get(baseHash.get(block.id) ?? ''), blocks.get(headHash.get(block.id) ?? '')]
+    return before && now ? mergeBlock(before, block, now) : null
   }
   const changedElsewhere = (id: string) => !made.has(id) && baseHash.get(id) !== headHash.get(id)
 
@@ -91,9 +110,11 @@ export function applyEdits(
         const entry = keep(edit.block)
         if (index < 0 && !baseHash.has(edit.block.id))
           reasons.push({ code: 'block-unknown', detail: 'There is no such block on the page', at: edit.block.id })
-        else if (changedElsewhere(edit.block.id) && headHash.get(edit.block.id) !== entry[1])
-          conflicts.push({ at: { block: edit.block.id } })
-        else if (index < 0) conflicts.push({ at: { block: edit.block.id } })
+        else if (index >= 0 && changedElsewhere(edit.block.id) && headHash.get(edit.block.id) !== entry[1]) {
+          const merged = mergedWith(edit.block)
+          if (merged) body[index] = keep(merged)
+          else conflicts.push({ at: { block: edit.block.id } })
+        } else if (index < 0) conflicts.push({ at: { block: edit.block.id } })
         else body[index] = entry
         break
       }
@@ -117,7 +138,7 @@ export function applyEdits(
   if (conflicts.length)
     return { ok: false, reasons: [{ code: 'changed-meanwhile', detail: 'Someone else changed the same place' }], conflicts }
   if (reasons.length) return refuse(...reasons)
-  const used = new Set(body.flatMap(([, hash]) => (blocks.has(hash) ? hash : [])))
-  for (const hash of blocks.keys()) if (!used.has(hash)) blocks.delete(hash)
-  return accept({ manifest: { fields, body }, blocks })
+  const used = new Set(body.flatMap(([, hash]) => (brought.has(hash) ? hash : [])))
+  for (const hash of brought.keys()) if (!used.has(hash)) brought.delete(hash)
+  return accept({ manifest: { fields, body }, blocks: brought })
 }

@@ -45,6 +45,11 @@ export const textSchema = z.array(runSchema).max(5_000)
 /** Rich text of one paragraph, cell or caption. */
 export type Text = z.infer<typeof textSchema>
 
+/** Whether a part of a block is a rich text; an empty list may be one. */
+export const isText = (value: unknown): value is Text =>
+  Array.isArray(value) &&
+  value.every((run: unknown) => typeof run === 'object' && run !== null && typeof (run as Partial<Run>).text === 'string')
+
 /** Plain words of a rich text, without styles. */
 export const plain = (text: Text): string => text.map((run) => run.text).join('')
 

@@ -1,13 +1,10 @@
 import type { Block } from './blocks'
-import { normaliseText, type Run, type Text } from './inline'
+import { isText, normaliseText, type Run, type Text } from './inline'
 
 /** A stretch of a text: the first letter's place, and the place after the last. */
 export type Spot = readonly [from: number, to: number]
 
-const isText = (value: unknown): value is Text =>
-  Array.isArray(value) &&
-  value.length > 0 &&
-  value.every((run: unknown) => typeof run === 'object' && run !== null && typeof (run as Run).text === 'string' && !('entries' in run))
+const isWritten = (value: unknown): value is Text => isText(value) && value.length > 0
 
 /** Texts in one line that readers see, by kind of block; addresses and settings are not searched. */
 const LINES = new Set(['caption', 'source', 'label', 'title', 'alt'])
@@ -15,7 +12,7 @@ const LINES = new Set(['caption', 'source', 'label', 'title', 'alt'])
 /** A block with each of its texts put through a function, in reading order. */
 export function mapTexts(block: Block, text: (value: Text) => Text, line: (value: string) => string): Block {
   const map = (value: unknown, name: string): unknown => {
-    if (isText(value)) return text(value)
+    if (isWritten(value)) return text(value)
     if (typeof value === 'string') return LINES.has(name) ? line(value) : value
     if (Array.isArray(value)) return value.map((part) => map(part, name))
     if (value && typeof value === 'object')
@@ -53,7 +50,7 @@ export interface Linked {
 /** A block with each address that it leads to put through a function, in reading order. */
 export function mapLinks(block: Block, to: (link: Linked) => string): Block {
   const map = (value: unknown): unknown => {
-    if (isText(value)) {
+    if (isWritten(value)) {
       const text = value.map((run) => run.text).join('')
       let at = 0
       return normaliseText(

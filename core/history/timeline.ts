@@ -1,6 +1,7 @@
-import { editsBetween, replay } from '../content/between'
+import { editsBetween } from '../content/between'
 import type { Content } from '../content/content'
 import type { Edit } from '../content/edits'
+import { carryEdits } from './carry'
 
 /** One thing done, as edits there and back. */
 export interface Step {
@@ -42,20 +43,44 @@ export function record(timeline: Timeline, before: Content, after: Content, at: 
   return { done: [...timeline.done, { forth, back: editsBetween(after, before), place, at }].slice(-MOST_STEPS), undone: [] }
 }
 
-/** The content before the last step; what no longer fits, because someone else changed it, stays. `null`: nothing to undo. */
+/** The content without the last step; what others wrote since stays. `null`: nothing to undo. */
 export function undo(timeline: Timeline, content: Content): { timeline: Timeline; content: Content } | null {
   const step = timeline.done.at(-1)
   if (!step) return null
   return {
     // A step that is done again stands alone: typing after it is a new one.
     timeline: { done: timeline.done.slice(0, -1), undone: [...timeline.undone, { ...step, at: 0 }] },
-    content: replay(content, step.back),
+    content: carryEdits(content, step.forth, step.back),
   }
 }
 
-/** The content with the last undone step done again. `null`: nothing was undone. */
+/** The content with the last undone step done again; what others wrote since stays. `null`: nothing was undone. */
 export function redo(timeline: Timeline, content: Content): { timeline: Timeline; content: Content } | null {
   const step = timeline.undone.at(-1)
   if (!step) return null
-  return { timeline: { done: [...timeline.done, step], undone: timeline.undone.slice(0, -1) }, content: replay(content, step.forth) }
+  return { timeline: { done: [...timeline.done, step], undone: timeline.undone.slice(0, -1) }, content: carryEdits(content, step.back, step.forth) }
+}
+
+/** A timeline whose next step stands alone: typing that goes on after a save is undone apart from what was saved. */
+export const closed = (timeline: Timeline): Timeline => {
+  const last = timeline.done.at(-1)
+  return last && last.at ? { ...timeline, done: [...timeline.done.slice(0, -1), { ...last, at: 0 }] } : timeline
+}
+
+const touches = (edit: Edit): string => (edit.op === 'field' ? `field:${edit.name}` : 'id' in edit ? edit.id : edit.block.id)
+
+/**
+ * A timeline that forgets what was done at some places (block ids, `field:<name>`) in its newest `steps`: what one gave
+ * up there for another's words is neither undone nor done again.
+ */
+export function without(timeline: Timeline, places: ReadonlySet<string>, steps: number): Timeline {
+  const rest = (edits: Edit[]) => edits.filter((edit) => !places.has(touches(edit)))
+  const from = timeline.done.length - steps
+  const thin = (list: Step[], first: number) =>
+    list.flatMap((step, index) => {
+      if (index < first) return step
+      const [forth, back] = [rest(step.forth), rest(step.back)]
+      return forth.length ? { ...step, forth, back } : []
+    })
+  return { done: thin(timeline.done, from), undone: thin(timeline.undone, 0) }
 }

@@ -10,8 +10,9 @@ export type MarkedText = MarkedRun[]
 export const tokens = (text: string): string[] => text.match(/[\p{L}\p{N}\p{M}_]+|\s+|[^\p{L}\p{N}\p{M}_\s]/gu) ?? []
 
 /** Rich text as one run a token, each with the style it is in. */
-const tokenRuns = (text: Text): Run[] => normaliseText(text).flatMap((run) => tokens(run.text).map((part) => ({ ...run, text: part })))
-const keyOf = (run: Run) => `${styleOf(run)}\u0000${run.text}`
+export const tokenRuns = (text: Text): Run[] => normaliseText(text).flatMap((run) => tokens(run.text).map((part) => ({ ...run, text: part })))
+/** Equal for runs that readers cannot tell apart. */
+export const runKey = (run: Run) => `${styleOf(run)}\u0000${run.text}`
 
 const joined = (runs: MarkedText): MarkedText => {
   const out: MarkedText = []
@@ -31,7 +32,7 @@ export function markText(before: Text, after: Text): MarkedText {
   const [a, b] = [tokenRuns(before), tokenRuns(after)]
   const out: MarkedText = []
   let at = 0
-  for (const hunk of differencesOf(a.map(keyOf), b.map(keyOf))) {
+  for (const hunk of differencesOf(a.map(runKey), b.map(runKey))) {
     out.push(...a.slice(at, hunk.aFrom))
     for (const run of a.slice(hunk.aFrom, hunk.aTo)) out.push({ ...run, change: 'removed' })
     for (const run of b.slice(hunk.bFrom, hunk.bTo)) out.push({ ...run, change: 'added' })
@@ -49,7 +50,7 @@ export const sideOf = (text: MarkedText, side: 'before' | 'after'): Text =>
 export function mergeText(base: Text, a: Text, b: Text): Text | null {
   const [o, x, y] = [tokenRuns(base), tokenRuns(a), tokenRuns(b)]
   const out: Run[] = []
-  for (const chunk of diff3(o.map(keyOf), x.map(keyOf), y.map(keyOf))) {
+  for (const chunk of diff3(o.map(runKey), x.map(runKey), y.map(runKey))) {
     if (chunk.kind === 'conflict') return null
     if (chunk.kind === 'b') out.push(...y.slice(...chunk.b))
     else out.push(...x.slice(...chunk.a))

@@ -15,6 +15,7 @@ import { endpoint } from './endpoint'
 
 const id = z.object({ id: z.string().max(60) })
 const text = z.string().max(5_000)
+const edited = z.strictObject({ base: z.string().max(60), edits: z.array(editSchema).max(2_000) })
 const noteInput = z
   .strictObject({
     text: text.default(''),
@@ -39,11 +40,11 @@ export const drafts = [
     tag: 'drafts',
     summary: 'Save edits made on a base version; others’ edits of other places are merged',
     params: id,
-    body: z.strictObject({
-      base: z.string().max(60),
-      edits: z.array(editSchema).max(2_000),
+    body: edited.extend({
       named: z.boolean().optional(),
       note: z.string().max(500).optional(),
+      /** One's own text that is given up where others changed the same places; it is kept as a version. */
+      aside: edited.optional(),
     }),
     run: ({ office, actor, params, body }) => saveEdits(office, actor, params.id, body),
   }),

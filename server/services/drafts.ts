@@ -1,7 +1,7 @@
 import { makeSegment } from '../../core/address/segment'
 import { MAX_WORDS } from '../../core/content/blocks'
 import { KIND_WORDS } from '../../core/content/kinds'
-import { applyEdits, type Conflict, type Edit, type Saved } from '../../core/content/edits'
+import { applyEdits, contested, type Conflict, type Edit, type Saved } from '../../core/content/edits'
 import { fingerprint, hasTooManyWords, type Manifest } from '../../core/content/content'
 import { selfOf } from '../../core/access/rights'
 import { apply, decideDraft } from '../../core/flow/draft'
@@ -9,7 +9,7 @@ import type { Reader, Tx } from '../store/database'
 import { baseOnSite, draftById, itemById, syncItems, type DraftRow, type ItemRow } from '../store/items'
 import { readTexts } from '../store/objects'
 import { appendJournal, type JournalHead } from '../store/journal'
-import { addVersions, readContent, readManifest, versionById, type NewVersion, type VersionCause } from '../store/versions'
+import { addVersions, readBlocks, readContent, readManifest, versionById, type NewVersion, type VersionCause, type VersionRow } from '../store/versions'
 import { must, type Actor } from './access'
 import { headsOf, loadDraft, mustBeContent, mustBeOpen, mustMatch, type LoadedDraft } from './loadedDraft'
 import { routeFor } from './routes'
@@ -166,15 +166,54 @@ async function describeConflicts(db: Reader, conflicts: Conflict[], edits: Edit[
   )
 }
 
+/** Edits, and the version that they were made on. */
+interface Edited {
+  base: string
+  edits: Edit[]
+}
+
+/** A version of the draft's item that edits were made on, with its manifest. */
+async function baseOf(db: Reader, { item, head, manifest }: LoadedDraft, id: string): Promise<{ row: VersionRow; manifest: Manifest }> {
+  if (id === head.id) return { row: head, manifest }
+  const row = await versionById(db, id)
+  if (!row || row.item_id !== item.id) throw refusal('refused', 'base-unknown', 'The base version is not one of this item', 'base')
+  return { row, manifest: await readManifest(db, row.manifest) }
+}
+
+/** Writes the text that lost where two changed one place as a version beside the draft's line, so that it can be found again. */
+async function keepAside(office: Office, tx: Tx, actor: Actor, loaded: LoadedDraft, aside: Edited): Promise<{ id: string; number: number }> {
+  const base = await baseOf(tx, loaded, aside.base)
+  const made = applyEdits(loaded.item.kind, base.manifest, base.manifest, aside.edits)
+  if (!made.ok) throw new Refusal('refused', made.reasons)
+  await mustFit(tx, made.value)
+  const [id, number] = [office.newId(), loaded.item.versions + 1]
+  await addVersions(tx, [
+    {
+      id,
+      item: loaded.item.id,
+      draft: loaded.draft.id,
+      number,
+      parent: { id: base.row.id, manifestHash: base.row.manifest, manifest: base.manifest },
+      author: actor.id,
+      at: office.now(),
+      cause: 'autosave',
+      note: 'Not taken: others changed the same places',
+      ...made.value,
+    },
+  ])
+  return { id, number }
+}
+
 /**
  * Saves edits made on a base version, merging with what others saved since. Answers the new head; the same head when
- * nothing changed. 409 with both texts when the same place was changed by someone else: then nothing is saved.
+ * nothing changed. 409 with both texts when the same words were changed by someone else: then nothing is saved. `aside` is
+ * one's own text that was given up for theirs: it is kept as a version of its own, which the new head names as merged.
  */
 export async function saveEdits(
   office: Office,
   actor: Actor,
   draftId: string,
-  input: { base: string; edits: Edit[]; named?: boolean | undefined; note?: string | undefined },
+  input: Edited & { named?: boolean | undefined; note?: string | undefined; aside?: Edited | undefined },
 ): Promise<SaveResult> {
   return office.store.write(async (tx) => {
     const loaded = await loadDraft(tx, draftId)
@@ -182,12 +221,12 @@ export async function saveEdits(
     must(actor, 'item.write', item.section_id)
     mustBeContent(loaded)
     mustBeOpen(loaded)
-    if (input.edits.some((edit) => 'block' in edit && edit.block.kind === 'source')) must(actor, 'item.source', item.section_id)
-    const base = input.base === head.id ? head : await versionById(tx, input.base)
-    if (!base || base.item_id !== item.id) throw refusal('refused', 'base-unknown', 'The base version is not one of this item', 'base')
-    const baseManifest = base.id === head.id ? manifest : await readManifest(tx, base.manifest)
+    if ([...input.edits, ...(input.aside?.edits ?? [])].some((edit) => 'block' in edit && edit.block.kind === 'source'))
+      must(actor, 'item.source', item.section_id)
+    const base = await baseOf(tx, loaded, input.base)
     const edits = followTitle(item, manifest, input.edits)
-    const result = applyEdits(item.kind, baseManifest, manifest, edits)
+    const blocks = await readBlocks(tx, contested(base.manifest, manifest, edits))
+    const result = applyEdits(item.kind, base.manifest, manifest, edits, blocks)
     if (!result.ok) {
       if ('conflicts' in result)
         throw new Refusal('changed-meanwhile', result.reasons, {
@@ -197,18 +236,20 @@ export async function saveEdits(
       throw new Refusal('refused', result.reasons)
     }
     await mustFit(tx, result.value)
-    const merged = base.id !== head.id
-    if (fingerprint(result.value.manifest) === head.fingerprint && !input.named)
+    const merged = base.row.id !== head.id
+    const aside = input.aside && (await keepAside(office, tx, actor, loaded, input.aside))
+    if (fingerprint(result.value.manifest) === head.fingerprint && !input.named && !aside)
       return { version: head.id, number: head.number, fingerprint: head.fingerprint, at: head.at, review: draft.review, merged }
     const made = await addHead(
       office,
       tx,
       actor,
-      loaded,
+      aside ? { ...loaded, item: { ...item, versions: aside.number } } : loaded,
       result.value.manifest,
       result.value.blocks,
       input.named ? 'save' : 'autosave',
       input.note ?? '',
+      aside?.id,
     )
     return {
       version: made.id,

@@ -82,6 +82,12 @@ export async function readManifests(db: Reader, hashes: string[]): Promise<Map<s
 
 export const readManifest = async (db: Reader, hash: string): Promise<Manifest> => (await readManifests(db, [hash])).get(hash)!
 
+/** Blocks by their hashes. */
+export async function readBlocks(db: Reader, hashes: readonly string[]): Promise<Map<string, Block>> {
+  if (!hashes.length) return new Map()
+  return new Map([...(await readTexts(db, new Set(hashes)))].map(([hash, text]) => [hash, JSON.parse(text) as Block]))
+}
+
 /** The whole content behind a manifest. */
 export async function readContent(db: Reader, manifest: Manifest): Promise<Content> {
   const texts = await readTexts(db, new Set(manifest.body.map(([, hash]) => hash)))

@@ -7,7 +7,7 @@ import { blockText, blockWord, emptyBlock, INNER_KINDS, type Block, type BlockKi
 import { blockWindowWords, type BlockWindow } from '~~/core/content/blockWindow'
 import { hasQuote } from '~~/core/content/quote'
 import { fitText } from '~~/core/content/places'
-import type { Text } from '~~/core/content/inline'
+import { plain, type Text } from '~~/core/content/inline'
 import type { Refs } from '~~/core/render/blocks'
 import type { MediaView } from '~~/core/render/picture'
 import BlockBody from './blocks/BlockBody.vue'
@@ -19,6 +19,7 @@ import { useChosenBlocks } from '~/composables/chosenBlocks'
 import { offerCommands } from '~/composables/commands'
 import { newBlockId } from '~/composables/ids'
 import { useItemNotes } from '~/composables/itemNotes'
+import { catchKeys, focusFirst, WRITABLE } from '~/editor/caughtKeys'
 import { copyBlocks, freshBlock, takeBlocks } from '~/editor/blockClipboard'
 import { useKept } from '~/stores/kept'
 import { useNotices } from '~/stores/notices'
@@ -55,7 +56,6 @@ const set = (block: Block) =>
   )
 const always = ({ window: _, ...block }: Block) => block as Block
 const WRITTEN = new Set<BlockKind>(['paragraph', 'heading', 'quote', 'list'])
-const FIELD = 'input:not([type=file]), select, textarea, [role=textbox]'
 const picked = useChosenBlocks(() => props.body)
 /** Puts blocks in before the one at a place, and goes into the last of them. */
 async function insert(index: number, given: Block[], at: 'start' | 'end' = 'end') {
@@ -64,21 +64,25 @@ async function insert(index: number, given: Block[], at: 'start' | 'end' = 'end'
   const block = blocks.at(-1)
   if (!block) return
   picked.clear()
+  const release = catchKeys()
   await readyFor(block.kind)
   emit('change', [...props.body.slice(0, index), ...blocks, ...props.body.slice(index)])
   await nextTick()
   // A part that was loaded just now stands a tick later.
   await nextTick()
-  bodies.value[block.id]?.write(at)
   const frame = frames.value[block.id]
-  // A block without a text of its own is entered at its first field. One without any is focused as a whole, after the
-  // menu has let go: the menu gives the focus back unless a field has taken it.
-  const field = frame?.querySelector<HTMLElement>(FIELD)
-  if (frame && !WRITTEN.has(block.kind)) {
-    if (field) field.focus()
-    else requestAnimationFrame(() => frame.focus())
-  }
+  // A block without a place to write in is focused as a whole, after the menu has let go: the menu gives the focus back
+  // unless a field has taken it.
+  if (frame && !(await open(block, at))) requestAnimationFrame(() => frame.focus())
+  release()
   frame?.scrollIntoView({ block: 'nearest' })
+}
+/** Puts the cursor into a block: into its text, or its first field; `false` where it has nothing to write in. */
+async function open(block: Block, at: 'start' | 'end' | number = 'end'): Promise<boolean> {
+  if (!WRITTEN.has(block.kind)) return focusFirst(frames.value[block.id]!)
+  bodies.value[block.id]?.write(at)
+  await nextTick()
+  return true
 }
 const add = (index: number, kind: BlockKind) => insert(index, [emptyBlock(kind, newBlockId())])
 const indexOf = (id: string) => props.body.findIndex((block) => block.id === id)
@@ -161,18 +165,20 @@ async function paste(index: number, before: Text, blocks: Block[], after: Text) 
 async function joinBack(index: number) {
   const [block, before] = [props.body[index]!, props.body[index - 1]]
   if (!before || !('text' in block) || !('text' in before) || before.kind === 'quote') return
+  const join = plain(before.text).length
   emit('change', [
     ...props.body.slice(0, index - 1),
     { ...before, text: fitText([...before.text, ...block.text], before.kind) } as Block,
     ...props.body.slice(index + 1),
   ])
   await nextTick()
-  bodies.value[before.id]?.write('end')
+  bodies.value[before.id]?.write(join)
 }
 function onKey(event: KeyboardEvent, index: number) {
-  const { id } = props.body[index]!
+  // A key that took its block away reaches the block's frame all the same.
+  const id = props.body[index]?.id
   // What happens inside a block within this one is its own.
-  if (props.locked || (event.target as HTMLElement).closest('[data-block]') !== event.currentTarget) return
+  if (id === undefined || props.locked || (event.target as HTMLElement).closest('[data-block]') !== event.currentTarget) return
   const own = event.target === event.currentTarget
   if ((event.ctrlKey || event.metaKey) && event.key === 'Enter') {
     // Our key for the insert menu, from anywhere in a block.
@@ -195,10 +201,19 @@ function onKey(event: KeyboardEvent, index: number) {
   } else if (own && (event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'a') {
     event.preventDefault()
     picked.all()
-  } else if (own && event.key === 'Escape') picked.clear()
-  else if (own && event.key === 'Enter') {
+  } else if (event.key === 'Escape') {
+    // From a text to its block, and from a block inside another to that one.
+    if (!own && (event.target as HTMLElement).matches(WRITABLE)) frames.value[id]?.focus()
+    else if (own && picked.chosen.value.size) picked.clear()
+    else if (own && props.inner) (event.currentTarget as HTMLElement).parentElement?.closest<HTMLElement>('[data-block]')?.focus()
+  } else if (own && event.key === 'Enter') {
     event.preventDefault()
     void enter(id)
+  } else if (own && event.key.length === 1 && !event.ctrlKey && !event.metaKey && !event.altKey && !event.isComposing) {
+    // What is typed on a chosen block is meant for it.
+    event.preventDefault()
+    event.stopPropagation()
+    void enter(id, event.key)
   } else if (own && (event.key === 'Delete' || event.key === 'Backspace')) remove(id)
 }
 /** Shift and a click choose from the block in hand to this one. */
@@ -215,13 +230,15 @@ const near = ref<string | null>(null)
 /** Only the block in hand and the one under the pointer have their tools: a page may have two thousand. */
 const toolsAt = (id: string) => inHand.value === id || near.value === id
 const firstChosen = computed(() => [...picked.chosen.value][0] ?? '')
-/** Puts the cursor into a block, as a click on it in the page beside does. */
-async function enter(id: string) {
+/** Puts the cursor into a block, as a click on it in the page beside does; `typed` is put in there. */
+async function enter(id: string, typed = '') {
+  const release = catchKeys(typed)
   fold(new Set([id]), false)
-  frames.value[id]?.scrollIntoView({ block: 'center' })
+  if (!typed) frames.value[id]?.scrollIntoView({ block: 'center' })
   await nextTick()
-  if (props.locked) frames.value[id]?.focus()
-  else bodies.value[id]?.write()
+  const block = props.body[indexOf(id)]
+  if (props.locked || !block || !(await open(block))) frames.value[id]?.focus()
+  release()
 }
 /** Goes from the title into the text: its first block, or a first paragraph. */
 function begin() {

@@ -36,6 +36,8 @@ const saveWords = computed(() => {
       return 'Saving …'
     case 'offline':
       return 'Not saved: no connection'
+    case 'signed-out':
+      return 'Not saved: signed out'
     case 'refused':
       return 'Not saved'
     case 'conflict':
@@ -111,7 +113,7 @@ const draftWord = computed(() => {
           :class="
             at.state.value === 'saved'
               ? 'text-ink'
-              : ['offline', 'refused', 'conflict'].includes(at.state.value)
+              : ['offline', 'signed-out', 'refused', 'conflict'].includes(at.state.value)
                 ? 'font-semibold text-rust'
                 : 'text-lamp'
           "

@@ -24,6 +24,7 @@ import { usePresence } from '~/composables/presence'
 import { offerCommands, whyNot } from '~/composables/commands'
 import { api } from '~/composables/api'
 import { useNotices } from '~/stores/notices'
+import { useSession } from '~/stores/session'
 import { useSite } from '~/stores/site'
 import { lazily } from '~/composables/lazily'
 
@@ -45,6 +46,7 @@ const props = defineProps<{ page: ItemPage }>()
 const emit = defineEmits<{ reload: [] }>()
 const site = useSite()
 const notices = useNotices()
+const session = useSession()
 const route = useRoute()
 const router = useRouter()
 const zone = computed(() => site.zone)
@@ -52,6 +54,7 @@ const zone = computed(() => site.zone)
 const at = props.page.draft
   ? useDraft(
       {
+        person: session.person!.id,
         draft: props.page.draft.id,
         head: props.page.draft.head,
         number: props.page.draft.number,
@@ -61,7 +64,6 @@ const at = props.page.draft
       () => emit('reload'),
     )
   : null
-at?.belongsTo(props.page.id)
 const others = at ? usePresence(props.page.draft!.id) : shallowRef([])
 const content = computed<Content>(() => at?.content.value ?? props.page.shown?.content ?? { fields: { title: props.page.title }, body: [] })
 const locked = computed(
@@ -250,7 +252,10 @@ onBeforeRouteLeave(async () => {
   if (!at) return true
   const unsaved = () => at.state.value !== 'saved'
   if (unsaved()) await at.save()
-  return !unsaved() || window.confirm('What you wrote last is not saved yet. Leave, and lose it?')
+  if (!unsaved()) return true
+  if (!at.keeps()) return window.confirm('What you wrote last is not saved, and this browser keeps nothing. Leave, and lose it?')
+  notices.done('What you wrote last is not saved yet. This computer keeps it, and offers it when you come back.')
+  return true
 })
 onMounted(() => {
   // A page without a word yet is there to be written; a frame later, when the dialog that began it has let go of the focus.
@@ -287,10 +292,22 @@ onMounted(() => {
         Bring up to date
       </button>
     </p>
-    <p v-if="at?.left.value" role="alert" class="flex flex-wrap items-center gap-3 border-b border-line bg-tide-wash px-5 py-1.5">
-      <span>What you wrote here {{ shortIn(at.left.value.at, zone, site.now) }} was not saved; this computer kept it.</span>
+    <p v-if="at?.offers.value[0]" role="alert" class="flex flex-wrap items-center gap-3 border-b border-line bg-tide-wash px-5 py-1.5">
+      <span>What you wrote here {{ shortIn(at.offers.value[0].kept.at, zone, site.now) }} was not saved; this computer kept it.</span>
       <button class="button ml-auto" @click="at.takeLeft(true)">Take it in</button>
       <button class="button-quiet" @click="at.takeLeft(false)">Drop it</button>
+    </p>
+    <p
+      v-if="at?.state.value === 'signed-out'"
+      role="alert"
+      class="flex flex-wrap items-center gap-3 border-b border-lamp bg-lamp-wash px-5 py-1.5"
+    >
+      <span><b class="font-semibold">You are signed out.</b> Your text is kept.</span>
+      <NuxtLink class="button ml-auto" :to="{ path: '/office/sign-in', query: { to: route.fullPath } }">Sign in</NuxtLink>
+    </p>
+    <p v-if="at?.conflict.value && !at.asking.value" role="alert" class="flex flex-wrap items-center gap-3 border-b border-rust bg-rust-wash px-5 py-1.5">
+      <span><b class="font-semibold">Not saved.</b> Someone else changed the same words. Your text is kept on this computer.</span>
+      <button class="button ml-auto" @click="at.asking.value = true">Choose what holds</button>
     </p>
     <p v-if="page.binnedAt" class="border-b border-line bg-lamp-wash px-5 py-2">
       This item is in the bin. <button class="link" @click="actions.unbin">Take it out</button>
@@ -450,11 +467,11 @@ onMounted(() => {
       @bring-up-to-date="updateNow"
     />
     <ConflictDialog
-      v-if="at && at.conflicts.value.length"
-      :conflicts="at.conflicts.value"
-      :content="content"
+      v-if="at?.conflict.value && at.asking.value"
+      :conflict="at.conflict.value"
       :refs="refs"
       @settle="at.settle"
+      @later="at.asking.value = false"
     />
   </div>
 </template>

@@ -27,8 +27,8 @@ const text = ref<InstanceType<typeof RichText>>()
 const change = <B extends Block>(block: B, part: Partial<B>) => emit('change', { ...block, ...part })
 const html = computed(() => renderBlock(props.block, props.refs))
 
-/** Begins writing in the block's main text. */
-function write(at: 'start' | 'end' = 'end') {
+/** Begins writing in the block's main text, at its start, its end, or after so many letters. */
+function write(at: 'start' | 'end' | number = 'end') {
   if (props.block.kind === 'list') writingList.value = true
   else text.value?.enter(at)
 }

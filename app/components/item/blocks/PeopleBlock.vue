@@ -27,7 +27,8 @@ watch(
   { immediate: true },
 )
 const adding = ref<string | null>(null)
-const picking = ref(false)
+// A new block asks for its first person.
+const picking = ref(!props.locked && !props.block.people.length)
 watch(adding, (id) => {
   if (!id) return
   set([...props.block.people, { href: `item:${id}`, role: '' }])

@@ -64,6 +64,7 @@ const TOOLS = computed(() => {
           <template v-for="(cell, column) in cells" :key="column">
             <component
               :is="isHead(row, column) ? 'th' : 'td'"
+              :data-first="row === 0 && column === 0 ? '' : undefined"
               v-if="spans[row]![column]"
               :rowspan="spans[row]![column]!.rows"
               :colspan="spans[row]![column]!.columns"
