@@ -28,7 +28,7 @@ interface Sending {
   content: Content
   /** The newest step that it holds. */
   step: Step | undefined
-  body: Edited & { named?: boolean; note?: string; aside?: Edited }
+  body: Edited & { named?: boolean; note?: string; aside?: Edited; from?: string[] }
 }
 /** Two people changed one place: what both began from, what is saved now, and where they disagree. */
 export interface Conflict {
@@ -82,6 +82,10 @@ export function useDraft(
   let retry: ReturnType<typeof setTimeout> | undefined
   let running: Promise<void> | undefined
   let sending: Sending | undefined
+  /** Edits of an earlier visit that were sent and not answered: they may be saved, or still become so. */
+  let unanswered: Edit[] = []
+  /** Drafts and versions that blocks were copied from since the last save: who wrote there is an author here. */
+  let copiedFrom: string[] = []
   /** One's own text that a choice gave up; it goes with the next save. */
   let aside: Edited | undefined
   const timeline = shallowRef<Timeline>(EMPTY_TIMELINE)
@@ -103,12 +107,14 @@ export function useDraft(
     // One that was not answered goes first, as it was; what came since is the next.
     const again = sending !== undefined
     const { key, body, content: sent, step } = (sending ??= begin(extra))
-    void keepSoon()
     state.value = 'saving'
+    // What is sent is kept as sent first: should the tab be gone before the answer, its text is not taken for another's.
+    if (!again) await keep()
     try {
       const saved = await api<Saved>('POST', `/drafts/${start.draft}/edits`, { body, key })
       sending = undefined
       aside = undefined
+      copiedFrom = copiedFrom.filter((source) => !body.from?.includes(source))
       lastSaved = step
       problem.value = []
       await adopt(saved, sent)
@@ -141,7 +147,13 @@ export function useDraft(
       step: timeline.value.done.at(-1),
       key: crypto.randomUUID(),
       content: content.value,
-      body: { base: head.value, edits: pending(), ...extra, ...(aside ? { aside } : {}) },
+      body: {
+        base: head.value,
+        edits: pending(),
+        ...extra,
+        ...(aside ? { aside } : {}),
+        ...(copiedFrom.length ? { from: copiedFrom } : {}),
+      },
     }
   }
 
@@ -170,7 +182,9 @@ export function useDraft(
   /** What is saved now changes the same words as this person did: what can be merged is, the rest is asked about. */
   async function meet(version: string): Promise<void> {
     const now = await versionOf(version)
-    conflict.value = { base, theirs: { version, ...now }, places: [] }
+    // What is saved may be what was sent by the visit before: then that is what both began from.
+    const own = unanswered.length > 0 && !changes(now.content, unanswered)
+    conflict.value = { base: own ? replay(base, unanswered) : base, theirs: { version, ...now }, places: [] }
     await tryToMerge()
     asking.value = conflict.value !== null
   }
@@ -215,7 +229,7 @@ export function useDraft(
       const from = kept.base === start.head ? start.content : (await versionOf(kept.base)).content
       const mine = replay(from, kept.edits)
       // A save that was not answered may have happened all the same.
-      const arrived = kept.sent.length > 0 && !editsBetween(start.content, replay(start.content, kept.sent)).length
+      const arrived = kept.sent.length > 0 && !changes(start.content, kept.sent)
       const before = arrived ? { version: start.head, content: replay(from, kept.sent) } : { version: kept.base, content: from }
       const merged = await mergeContents(before.content, mine, start.content)
       return merged.ok && !editsBetween(start.content, merged.content).length ? null : { kept, before, mine }
@@ -226,19 +240,21 @@ export function useDraft(
     }
   }
 
+  const changes = (on: Content, edits: Edit[]) => editsBetween(on, replay(on, edits)).length > 0
+
   const keep = async () => {
     await looked
     await copy.keep(unsaved())
   }
   const keepSoon = useDebounceFn(keep, KEEP_PAUSE_MS, { maxWait: KEEP_WITHIN_MS })
-  const keepSteps = useDebounceFn(() => copy.keepTimeline(timeline.value), 1_000, { maxWait: 5_000 })
+  const keepSteps = useDebounceFn(() => copy.keepTimeline(timeline.value), KEEP_PAUSE_MS, { maxWait: 1_000 })
   watch(state, () => void keepSoon())
   watch(timeline, () => void keepSteps())
 
   /** The page may be gone in the next moment: what is unsaved is kept at once, and sent without waiting for an answer. */
   function lastWords(): void {
-    if (!unsaved()) return
     void copy.keepTimeline(timeline.value)
+    if (!unsaved()) return
     if (!conflict.value && !sending) {
       const last = begin()
       if (JSON.stringify(last.body).length < LAST_WORDS_BYTES) {
@@ -336,6 +352,10 @@ export function useDraft(
       change({ ...content.value, fields })
     },
     setBody: (body: Block[]) => change({ ...content.value, body }),
+    /** Says that what is put in next was copied from a draft or version. */
+    copyFrom(source: string) {
+      if (source !== start.draft) copiedFrom = [...new Set([...copiedFrom, source])]
+    },
     /** Takes a whole new content as one thing done, such as a place taken back from an earlier version. */
     change,
     undo: () => turn(undo),
@@ -350,6 +370,7 @@ export function useDraft(
       const [offer, ...rest] = offers.value
       offers.value = rest
       if (offer && take) {
+        unanswered = offer.kept.sent
         const merged = await mergeContents(offer.before.content, offer.mine, content.value)
         if (merged.ok) change(merged.content)
         else {

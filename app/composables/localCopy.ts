@@ -51,10 +51,7 @@ export function localCopy(person: string, draft: string) {
     },
     /** What earlier visits left unsaved, the newest first; from now on it lies apart from what is kept next. */
     async left(): Promise<Unsaved[]> {
-      const [kept, before] = await Promise.all([
-        get<Unsaved>(key).catch(() => undefined),
-        get<Unsaved[]>(lefts).catch(() => undefined),
-      ])
+      const [kept, before] = await Promise.all([get<Unsaved>(key).catch(() => undefined), get<Unsaved[]>(lefts).catch(() => undefined)])
       const hurried = urgent()
       const newest = hurried && (!kept || hurried.at >= kept.at) ? hurried : kept
       return newest?.edits.length ? [newest, ...(before ?? [])] : (before ?? [])

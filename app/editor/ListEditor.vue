@@ -2,6 +2,7 @@
 import type { Block } from '~~/core/content/blocks'
 import { useMountedEditor } from './mountedEditor'
 import { docToList, listToDoc } from './prose'
+import { focusBlockOf } from './typing'
 import { rewriteDoc } from './rewriting'
 import { listExtensions } from './extensions'
 import { lazily } from '~/composables/lazily'
@@ -12,7 +13,7 @@ const StyleBar = lazily(() => import('./StyleBar.vue'))
 /** The editor of a list block; Tab and Shift Tab indent, Escape leaves. */
 type ListBlock = Extract<Block, { kind: 'list' }>
 const model = defineModel<ListBlock>({ required: true })
-const emit = defineEmits<{ leave: []; out: [] }>()
+const emit = defineEmits<{ leave: [] }>()
 /** The language that spelling is marked in. */
 const language = inject<Ref<string | undefined> | undefined>('language', undefined)
 const root = ref<HTMLElement>()
@@ -28,11 +29,11 @@ const { element, editor } = useMountedEditor(
         spellcheck: 'true',
         ...(language?.value ? { lang: language.value } : {}),
       },
-      handleKeyDown(_, event) {
+      handleKeyDown(view, event) {
         // The key for a new block below; whoever holds the blocks does it.
         if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) return true
         if (event.key !== 'Escape') return false
-        emit('out')
+        focusBlockOf(view.dom)
         emit('leave')
         return true
       },

@@ -8,6 +8,7 @@ import LengthAdvice from '~/components/form/LengthAdvice.vue'
 import { blocksOfClipboard } from './pasted'
 import { useMountedEditor } from './mountedEditor'
 import { docToText, textToDoc } from './prose'
+import { focusBlockOf } from './typing'
 import { rewriteText } from './rewriting'
 import { textExtensions } from './extensions'
 import { lazily } from '~/composables/lazily'
@@ -32,7 +33,6 @@ const emit = defineEmits<{
   leave: []
   split: [before: Text, after: Text]
   joinBack: []
-  out: []
   paste: [before: Text, blocks: Block[], after: Text]
 }>()
 const root = ref<HTMLElement>()
@@ -83,7 +83,7 @@ const { element, editor } = useMountedEditor(
       },
       handleKeyDown(view, event) {
         if (event.key === 'Escape') {
-          emit('out')
+          focusBlockOf(view.dom)
           emit('leave')
           return true
         }

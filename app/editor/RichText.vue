@@ -18,7 +18,6 @@ const props = withDefaults(
 const emit = defineEmits<{
   split: [before: Text, after: Text]
   joinBack: []
-  out: []
   paste: [before: Text, blocks: Block[], after: Text]
 }>()
 const language = inject<Ref<string | undefined> | undefined>('language', undefined)
@@ -59,7 +58,6 @@ defineExpose({ enter })
       @leave="writing = false"
       @split="(before, after) => emit('split', before, after)"
       @join-back="emit('joinBack')"
-      @out="emit('out')"
       @paste="(before, blocks, after) => emit('paste', before, blocks, after)"
   /></component>
   <component

@@ -15,17 +15,17 @@ export function freshBlock(block: Block): Block {
   return copy
 }
 
-/** Puts blocks on the clipboard. */
-export function copyBlocks(data: DataTransfer, blocks: Block[], refs: Refs): void {
-  data.setData(TYPE, JSON.stringify(blocks))
+/** Puts blocks of a draft on the clipboard. */
+export function copyBlocks(data: DataTransfer, blocks: Block[], refs: Refs, draft: string | null): void {
+  data.setData(TYPE, JSON.stringify({ blocks, draft }))
   data.setData('text/html', blocks.map((block) => renderBlock(block, refs)).join('\n'))
   data.setData('text/plain', blocks.map(blockText).join('\n\n'))
 }
 
-/** The clipboard as blocks with ids of their own; none where it holds neither blocks nor text. */
-export function takeBlocks(data: DataTransfer): Block[] {
+/** The clipboard as blocks with ids of their own, and the draft that they are from; none where it holds neither blocks nor text. */
+export function takeBlocks(data: DataTransfer): { blocks: Block[]; draft: string | null } {
   const own = data.getData(TYPE)
-  if (!own) return blocksOfClipboard(data)
+  if (!own) return { blocks: blocksOfClipboard(data), draft: null }
   // Another tab may be of another version: what it calls a block is read as anything from outside is.
   const read = z
     .string()
@@ -37,7 +37,7 @@ export function takeBlocks(data: DataTransfer): Block[] {
         return z.NEVER
       }
     })
-    .pipe(z.array(blockSchema).max(500))
+    .pipe(z.object({ blocks: z.array(blockSchema).max(500), draft: z.string().max(60).nullable() }))
     .safeParse(own)
-  return read.success ? read.data.map(freshBlock) : []
+  return read.success ? { blocks: read.data.blocks.map(freshBlock), draft: read.data.draft } : { blocks: [], draft: null }
 }

@@ -6,6 +6,8 @@ import { useNotices } from '~/stores/notices'
 export interface KeptBlock {
   id: string
   block: Block
+  /** The draft that it was written in. */
+  draft: string | null
 }
 
 /** The blocks that this person keeps for other pages; loaded when a menu that offers them first opens. */
@@ -24,7 +26,8 @@ export const useKept = defineStore('kept', () => {
       notices.trouble(error)
     }
   }
-  const keep = (block: Block) => change(() => api('POST', '/kept', { body: { block } }), 'Kept. Every page’s insert menu offers it to you.')
+  const keep = (block: Block, draft: string | null) =>
+    change(() => api('POST', '/kept', { body: { block, draft } }), 'Kept. Every page’s insert menu offers it to you.')
   const letGo = (id: string) => change(() => api('DELETE', `/kept/${id}`), 'Let go')
   return { blocks, load, keep, letGo }
 })

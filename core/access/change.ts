@@ -1,6 +1,7 @@
 import { grouped } from '../grouped'
 import type { Reason } from '../outcome'
 import { rolesWithin, selfOf, waysOf, whoMay, wayTo, type Rights } from './rights'
+import { assuming, brokenTogether, givenRoles, sessionRoles } from './session'
 import { VERBS, type Verb } from './verbs'
 
 /** The roles a person is authorised for: those given, and all roles in them (ANSI INCITS 359, AuthorizedRoles). */
@@ -32,27 +33,58 @@ export function hasCircle(rights: Pick<Rights, 'roles'>): boolean {
   return [...rights.roles.keys()].some((id) => visit(id, new Set()))
 }
 
-/** Whether `after` lets a person, by any account of theirs, do anything anywhere that `before` did not let them by any. */
-export function raises(before: Rights, after: Rights, person: string): boolean {
-  const places = [null, ...after.sections.keys()]
-  const self = selfOf(before, person)
-  const accounts = [...after.people.keys()].filter((account) => selfOf(before, account) === self || selfOf(after, account) === self)
-  const may = (rights: Rights, verb: Verb, place: string | null, own: string[]) =>
-    own.some((account) => wayTo(rights, account, verb, place))
-  return (Object.keys(VERBS) as Verb[]).some((verb) =>
-    places.some((place) => may(after, verb, place, accounts) && !may(before, verb, place, accounts)),
-  )
+/** More roles than this are not tried in every combination; a session then begins with each of them in turn. */
+const MOST_COMBINED = 10
+
+/** The largest sets of their roles that a person can use in one session. */
+function sessionsOf(rights: Rights, person: string): string[][] {
+  const held = givenRoles(rights, person)
+  if (!brokenTogether(rights, held).length) return [held]
+  if (held.length > MOST_COMBINED) return held.map((role) => sessionRoles(rights, person, [role]))
+  const orders = Array.from({ length: 2 ** held.length }, (_, bits) => held.filter((_role, index) => (bits >> index) & 1))
+  return orders.filter((roles) => roles.length && !brokenTogether(rights, roles).length)
 }
 
+/** All that an account can do in one session and where, as words; a set for each session it can open. */
+function reachOf(rights: Rights, account: string): Set<string>[] {
+  const places = [null, ...rights.sections.keys()]
+  return sessionsOf(rights, account).map((roles) => {
+    const session = assuming(rights, account, roles)
+    return new Set(
+      (Object.keys(VERBS) as Verb[]).flatMap((verb) =>
+        places.flatMap((place) => (wayTo(session, account, verb, place) ? `${verb} ${place ?? '*'}` : [])),
+      ),
+    )
+  })
+}
+
+/** The accounts of one person. */
+const accountsOf = (rights: Rights, person: string): string[] =>
+  [...rights.people.keys()].filter((account) => selfOf(rights, account) === selfOf(rights, person))
+
+/** Whether `after` lets any account of a person do in one session what `before` did not let that account do in one. */
+export function raises(before: Rights, after: Rights, person: string): boolean {
+  return [...new Set([...accountsOf(before, person), ...accountsOf(after, person)])].some((account) => {
+    const had = reachOf(before, account)
+    return reachOf(after, account).some((now) => !had.some((then) => [...now].every((right) => then.has(right))))
+  })
+}
+
+/** Whether `after` says of a person's own accounts that they are others' too, or of others' that they are theirs. */
+const changesOwnAccounts = (before: Rights, after: Rights, person: string): boolean =>
+  accountsOf(before, person).sort().join() !== accountsOf(after, person).sort().join()
+
 /**
- * What stands against a change of rights by a person: raising one's own, whatever the path; leaving nobody who may
- * change people; roles in a circle; and roles kept apart held by one person that were not before. Total: asked before
+ * What stands against a change of rights by a person: raising one's own, whatever the path; saying which accounts are
+ * one's own, on which that rests; leaving nobody who may change people; roles in a circle; and roles kept apart held by one person that were not before. Total: asked before
  * the change is written.
  */
 export function againstChange(before: Rights, after: Rights, by: string): Reason[] {
   const reasons: Reason[] = []
   if (hasCircle(after)) return [{ code: 'roles-circle', detail: 'These roles would include each other in a circle' }]
   if (raises(before, after, by)) reasons.push({ code: 'own-rights', detail: 'This would raise your own rights; another steward can do it' })
+  if (changesOwnAccounts(before, after, by))
+    reasons.push({ code: 'own-accounts', detail: 'Which accounts are yours is another steward’s to say' })
   if (!whoMay(after, 'people.change', null, 1).length)
     reasons.push({ code: 'last-steward', detail: 'Nobody would be left who may change people and rights on the whole site' })
   const old = new Set(separationsBroken(before).map(({ person, separation }) => `${person} ${separation}`))

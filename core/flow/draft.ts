@@ -24,6 +24,13 @@ export interface DraftState {
   head: Heads
   authors: string[]
   clearances: Clearance[]
+  /** The state that an edit made lapse, and for what it stood: it is there again when that is. */
+  lapsed?: Lapsed | null | undefined
+}
+
+export interface Lapsed {
+  review: 'in_review' | 'cleared'
+  head: Heads
 }
 
 export type DraftCommand =
@@ -55,7 +62,8 @@ export type DraftEvent =
     }
   | { event: 'returned'; by: string; gate: string; note: string }
   | { event: 'cleared' }
-  | { event: 'lapsed' }
+  | { event: 'lapsed'; from: Lapsed }
+  | { event: 'reinstated'; review: Lapsed['review'] }
 
 /** The standing clearances of a gate: those whose projection is still the head's, no person behind two of them. */
 function standingOf(state: DraftState, gate: Gate): Clearance[] {
@@ -112,10 +120,15 @@ export function decideDraft(state: DraftState, command: DraftCommand, route: Rou
   switch (command.do) {
     case 'edit': {
       if (command.head.all === state.head.all) return accept([])
-      const gates = gatesOf(route)
-      const covered = !gates.length || gates.some((gate) => command.head[keyOf(gate)] !== state.head[keyOf(gate)])
-      const lapsed: DraftEvent[] = covered && (state.review === 'in_review' || state.review === 'cleared') ? [{ event: 'lapsed' }] : []
-      return accept([{ event: 'edited', by: command.by, head: command.head }, ...lapsed])
+      const edited: DraftEvent = { event: 'edited', by: command.by, head: command.head }
+      if (state.review === 'in_review' || state.review === 'cleared') {
+        const from = { review: state.review, head: state.head }
+        return accept(coverTheSame(route, command.head, state.head) ? [edited] : [edited, { event: 'lapsed', from }])
+      }
+      // What was in review or cleared is so again when it reads again as it did then.
+      return state.review === 'draft' && state.lapsed && coverTheSame(route, command.head, state.lapsed.head)
+        ? accept([edited, { event: 'reinstated', review: state.lapsed.review }])
+        : accept([edited])
     }
     case 'send': {
       if (state.review === 'in_review') return wrongState('It is in review already')
@@ -154,6 +167,12 @@ export function decideDraft(state: DraftState, command: DraftCommand, route: Rou
   }
 }
 
+/** Whether all that the gates of a route cover is the same in two versions; where there is no gate, whether all is. */
+function coverTheSame(route: Route, one: Heads, other: Heads): boolean {
+  const gates = gatesOf(route)
+  return gates.length ? gates.every((gate) => one[keyOf(gate)] === other[keyOf(gate)]) : one.all === other.all
+}
+
 /** Whether a person stands behind a clearance of the head at a gate already, themselves or through a deputy. */
 export const hasCleared = (state: DraftState, gate: Gate, person: string): boolean =>
   standingOf(state, gate).some((clearance) => clearance.person === person || clearance.for === person)
@@ -172,10 +191,13 @@ export function apply(state: DraftState, event: DraftEvent): DraftState {
     case 'edited':
       return { ...state, head: event.head, authors: state.authors.includes(event.by) ? state.authors : [...state.authors, event.by] }
     case 'sent':
-      return { ...state, review: 'in_review' }
+      return { ...state, review: 'in_review', lapsed: null }
     case 'pulled-out':
+      return { ...state, review: 'draft', lapsed: null }
     case 'lapsed':
-      return { ...state, review: 'draft' }
+      return { ...state, review: 'draft', lapsed: event.from }
+    case 'reinstated':
+      return { ...state, review: event.review, lapsed: null }
     case 'gate-cleared':
       return {
         ...state,
@@ -185,7 +207,7 @@ export function apply(state: DraftState, event: DraftEvent): DraftState {
         ],
       }
     case 'returned':
-      return { ...state, review: 'returned' }
+      return { ...state, review: 'returned', lapsed: null }
     case 'cleared':
       return { ...state, review: 'cleared' }
   }

@@ -58,7 +58,10 @@ export function undo(timeline: Timeline, content: Content): { timeline: Timeline
 export function redo(timeline: Timeline, content: Content): { timeline: Timeline; content: Content } | null {
   const step = timeline.undone.at(-1)
   if (!step) return null
-  return { timeline: { done: [...timeline.done, step], undone: timeline.undone.slice(0, -1) }, content: carryEdits(content, step.back, step.forth) }
+  return {
+    timeline: { done: [...timeline.done, step], undone: timeline.undone.slice(0, -1) },
+    content: carryEdits(content, step.back, step.forth),
+  }
 }
 
 /** A timeline whose next step stands alone: typing that goes on after a save is undone apart from what was saved. */

@@ -10,7 +10,8 @@ export type MarkedText = MarkedRun[]
 export const tokens = (text: string): string[] => text.match(/[\p{L}\p{N}\p{M}_]+|\s+|[^\p{L}\p{N}\p{M}_\s]/gu) ?? []
 
 /** Rich text as one run a token, each with the style it is in. */
-export const tokenRuns = (text: Text): Run[] => normaliseText(text).flatMap((run) => tokens(run.text).map((part) => ({ ...run, text: part })))
+export const tokenRuns = (text: Text): Run[] =>
+  normaliseText(text).flatMap((run) => tokens(run.text).map((part) => ({ ...run, text: part })))
 /** Equal for runs that readers cannot tell apart. */
 export const runKey = (run: Run) => `${styleOf(run)}\u0000${run.text}`
 

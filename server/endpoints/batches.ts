@@ -39,6 +39,7 @@ export const batches = [
   endpoint({
     method: 'POST',
     path: '/hits',
+    repeat: 'harmless',
     tag: 'batches',
     summary: 'Where something would be replaced or filled in the items of a list, each place in its sentence; nothing is changed',
     body: z.strictObject({ list: asked.default({}), rewrite: rewriteSchema, after: z.int().min(-1).optional() }),

@@ -45,6 +45,8 @@ export const drafts = [
       note: z.string().max(500).optional(),
       /** One's own text that is given up where others changed the same places; it is kept as a version. */
       aside: edited.optional(),
+      /** Drafts or versions that blocks of the edits were copied from. */
+      from: z.array(z.string().max(60)).max(50).optional(),
     }),
     run: ({ office, actor, params, body }) => saveEdits(office, actor, params.id, body),
   }),
@@ -198,6 +200,7 @@ export const drafts = [
   endpoint({
     method: 'POST',
     path: '/drafts/:id/presence',
+    repeat: 'harmless',
     tag: 'drafts',
     summary: 'Say where one is in a draft, and hear who else is there',
     params: id,
@@ -220,8 +223,8 @@ export const drafts = [
     path: '/kept',
     tag: 'drafts',
     summary: 'Keep a copy of a block for other pages',
-    body: z.strictObject({ block: blockSchema }),
-    run: ({ office, actor, body }) => keepBlock(office, actor, body.block),
+    body: z.strictObject({ block: blockSchema, draft: z.string().max(60).nullable().default(null) }),
+    run: ({ office, actor, body }) => keepBlock(office, actor, body.block, body.draft),
   }),
   endpoint({
     method: 'DELETE',

@@ -33,6 +33,12 @@ interface Common<P extends Shape, Q extends Shape, B extends Shape, A> {
   guarded?: boolean
   /** Whether its answer holds a secret, and so is not kept for a repeat of the request. */
   secret?: boolean
+  /**
+   * How a command bears being asked twice under one Idempotency-Key. By default it is done once, with its answer in the
+   * transaction that does it. `harmless`: it changes nothing that matters, or the same each time. `slow`: it works
+   * outside the store for long, and is noted as begun before.
+   */
+  repeat?: 'harmless' | 'slow'
   run(asked: Asked<z.infer<P>, z.infer<Q>, z.infer<B>, A>): Promise<unknown>
 }
 

@@ -11,11 +11,13 @@ import {
 } from 'h3'
 import type { ZodError, z } from 'zod'
 import { actorOfEvent, isSameOrigin, originOf } from '../http'
-import { runtime, type Runtime } from '../runtime'
+import { runtime } from '../runtime'
+import type { Office } from '../services/office'
 import { MAX_DOCUMENT_BYTES } from '../services/media'
 import { PROBLEMS, refusal, Refusal } from '../services/refusal'
 import type { Actor } from '../services/access'
 import { Download, Redirect, type Endpoint } from './endpoint'
+import { once, onceApart, type Keyed } from './once'
 
 /** JSON bodies are at most this large; the largest page that the editor makes stays well below. */
 export const MAX_BODY_BYTES = 2 * 1024 * 1024
@@ -85,46 +87,16 @@ async function readJson(event: H3Event): Promise<{ value: unknown; raw: Buffer }
 
 const ifMatchOf = (event: H3Event) => getHeader(event, 'if-match')?.replace(/^(?:W\/)?"(.*)"$/, '$1')
 
-/** Commands under way by person and key, so that a repeat waits for the first and gets its answer. */
-const underWay = new Map<string, Promise<unknown>>()
-
-/** Runs a command once for each Idempotency-Key of a person; the same key with another request is refused. */
-async function once(parts: Runtime, actor: Actor, event: H3Event, raw: Buffer, run: () => Promise<unknown>): Promise<unknown> {
+/** The key that a command was given, with a hash of all that was asked; `null` where it has none. */
+function keyedAs(endpoint: Endpoint, actor: Actor, event: H3Event, raw: Buffer): Keyed | null {
   const key = getHeader(event, 'idempotency-key')
-  if (!key) return run()
+  if (!key) return null
   if (key.length > 100) throw refusal('bad-input', 'key-long', 'An Idempotency-Key has at most 100 characters')
-  const { office } = parts
-  const name = `${actor.id} ${key}`
   const request = createHash('sha256')
     .update(`${event.method} ${event.path} ${ifMatchOf(event) ?? ''}\n`)
     .update(raw)
     .digest('hex')
-  const turn = async () => {
-    const before = await office.store.read.one<{ request: string; body: string }>(
-      'SELECT request, body FROM answer WHERE person_id = $person AND key = $key',
-      { person: actor.id, key },
-    )
-    if (before) {
-      if (before.request !== request) throw refusal('refused', 'key-reused', 'This Idempotency-Key was used for another request')
-      return JSON.parse(before.body) as unknown
-    }
-    const value = await run()
-    await office.store.write((tx) =>
-      tx.insert(
-        'answer',
-        [{ person_id: actor.id, key, request, status: 200, body: JSON.stringify(value ?? null), at: office.now() }],
-        'REPLACE',
-      ),
-    )
-    return value
-  }
-  const running = (underWay.get(name) ?? Promise.resolve()).then(turn, turn)
-  underWay.set(name, running)
-  try {
-    return await running
-  } finally {
-    if (underWay.get(name) === running) underWay.delete(name)
-  }
+  return { person: actor.id, key, request, secret: endpoint.secret ?? false }
 }
 
 /** Writes a refusal as problem details (RFC 9457). */
@@ -168,21 +140,25 @@ export async function handle(event: H3Event, endpoint: Endpoint): Promise<unknow
       origin: originOf(event.node.req),
       event,
     }
-    const run = () => endpoint.run(asked as never)
-    const answer =
-      endpoint.method === 'POST' && actor && !endpoint.open && !endpoint.secret ? await once(parts, actor, event, raw, run) : await run()
+    const run = (office: Office) => endpoint.run({ ...asked, office } as never)
+    const keyed =
+      endpoint.method === 'POST' && actor && !endpoint.open && endpoint.repeat !== 'harmless' ? keyedAs(endpoint, actor, event, raw) : null
+    const answer = keyed ? await (endpoint.repeat === 'slow' ? onceApart : once)(parts.office, keyed, run) : await run(parts.office)
     if (writes) await parts.office.settle()
     return say(event, answer, endpoint.method === 'GET')
   } catch (error) {
     if (error instanceof Refusal) return sayProblem(event, error)
-    parts.office.log.error({ error, path: event.path }, 'a request failed')
+    const request = parts.office.newId()
+    parts.office.log.error({ error, request, method: event.method, path: event.path }, 'a request failed')
+    setResponseHeader(event, 'x-request-id', request)
     setResponseStatus(event, 500)
     setResponseHeader(event, 'content-type', 'application/problem+json')
     return {
       type: 'urn:yieldgate:problem:failed',
       title: 'Something failed here',
       status: 500,
-      detail: 'Nothing was changed. Try again; if it stays, tell your steward.',
+      detail: `Nothing was changed. Try again; if it stays, tell your steward this: request ${request}.`,
+      instance: `urn:uuid:${request}`,
       reasons: [],
     }
   }

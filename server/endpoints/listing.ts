@@ -95,6 +95,7 @@ export const listing = [
   endpoint({
     method: 'POST',
     path: '/list/chosen',
+    repeat: 'harmless',
     tag: 'items',
     summary: 'Items that were chosen as a file: CSV (RFC 4180)',
     body: z.strictObject({ items: z.array(z.string().max(60)).min(1).max(10_000), columns: z.array(z.string().max(30)).max(40) }),
@@ -103,6 +104,7 @@ export const listing = [
   endpoint({
     method: 'POST',
     path: '/list/file',
+    repeat: 'harmless',
     tag: 'items',
     summary: 'Find out what a changed file of a list would do; answers a batch that waits for the word to run',
     body: z.strictObject({ csv: z.string().min(1).max(5_000_000) }),

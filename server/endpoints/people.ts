@@ -151,6 +151,7 @@ export const people = [
   endpoint({
     method: 'POST',
     path: '/session/as',
+    repeat: 'harmless',
     tag: 'people',
     summary: 'See the office as another person does; nothing can be changed meanwhile, and it stands in the journal',
     body: z.strictObject({ person: z.string().max(60) }),
@@ -458,6 +459,7 @@ export const people = [
   endpoint({
     method: 'POST',
     path: '/me/notifications/seen',
+    repeat: 'harmless',
     tag: 'people',
     summary: 'Say that one has seen what one was told, up to one of them',
     body: z.strictObject({ upTo: z.string().max(60) }),
@@ -473,6 +475,7 @@ export const people = [
   endpoint({
     method: 'POST',
     path: '/me/seen',
+    repeat: 'harmless',
     tag: 'people',
     summary: 'Remember up to when the news was seen',
     body: z.strictObject({ until: z.iso.datetime() }),

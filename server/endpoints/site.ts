@@ -163,6 +163,7 @@ export const site = [
   endpoint({
     method: 'POST',
     path: '/media',
+    repeat: 'slow',
     tag: 'media',
     summary: 'Add a picture (5 MB at most) or a document (20 MB at most): a multipart form, one part named file',
     async run({ office, actor, event }) {
@@ -195,6 +196,7 @@ export const site = [
   endpoint({
     method: 'POST',
     path: '/media/:id/crop',
+    repeat: 'slow',
     tag: 'media',
     summary: 'Cut a part out of a picture; the part is a picture of its own, the whole stays',
     params: z.strictObject({ id: z.uuid() }),
@@ -209,6 +211,7 @@ export const site = [
   endpoint({
     method: 'POST',
     path: '/media/from-address',
+    repeat: 'slow',
     tag: 'media',
     summary: 'Copy a picture in from a web address; what is not on the open internet is refused',
     body: z.strictObject({ url: z.string().min(1).max(2_048) }),

@@ -220,6 +220,7 @@ export const time = [
   endpoint({
     method: 'POST',
     path: '/forecast/trial',
+    repeat: 'harmless',
     tag: 'time',
     summary: 'What moving an event or an edition to another moment would bring and mend; nothing is changed',
     body: z.strictObject({ event: key.optional(), edition: key.optional(), at: instant }),

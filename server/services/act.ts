@@ -5,6 +5,7 @@ import { presentFields, type Content, type Manifest } from '../../core/content/c
 import type { Fields } from '../../core/content/fields'
 import type { Filing } from '../../core/content/kinds'
 import { fullIn } from '../../core/time/words'
+import { addAuthorsFrom } from '../store/drafts'
 import { draftById, itemById, type ItemRow } from '../store/items'
 import { liveByIds } from '../store/live'
 import { readContent, readManifest, versionById } from '../store/versions'
@@ -279,5 +280,6 @@ async function duplicate(office: Office, actor: Actor, item: ItemRow, wanted: st
     parent: fields.parent,
     content: { fields: presentFields(copied), body },
   })
+  await office.store.write((tx) => addAuthorsFrom(tx, made.draft, [version]))
   return { said: `“${title}” was begun`, draft: made.draft, undo: { do: 'discard', draft: made.draft, version: made.version } }
 }

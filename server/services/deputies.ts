@@ -1,4 +1,4 @@
-import type { GateName } from '../../core/access/rights'
+import { selfOf, type GateName } from '../../core/access/rights'
 import { may, must, type Actor } from './access'
 import { note, type Office } from './office'
 import { found, refusal } from './refusal'
@@ -35,7 +35,8 @@ export async function deputise(office: Office, actor: Actor, input: DelegationIn
   found(people.get(input.absent), 'person')
   if (!found(people.get(input.deputy), 'person').active) throw refusal('refused', 'deputy-inactive', 'That account rests', 'deputy')
   if (input.deputy === input.absent) throw refusal('refused', 'deputy-self', 'Nobody stands in for themselves', 'deputy')
-  if (input.deputy === actor.id && input.absent !== actor.id)
+  const own = (person: string) => selfOf(actor.rights, person) === selfOf(actor.rights, actor.id)
+  if (own(input.deputy) && !own(input.absent))
     throw refusal('refused', 'own-rights', 'That would raise your own rights; another steward can do it', 'deputy')
   if (input.from >= input.to) throw refusal('refused', 'time-order', 'The time must end after it begins', 'to')
   if (input.to <= office.now()) throw refusal('refused', 'time-past', 'That time is past', 'to')

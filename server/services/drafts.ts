@@ -6,16 +6,27 @@ import { fingerprint, hasTooManyWords, type Manifest } from '../../core/content/
 import { selfOf } from '../../core/access/rights'
 import { apply, decideDraft } from '../../core/flow/draft'
 import type { Reader, Tx } from '../store/database'
+import { addAuthorsFrom } from '../store/drafts'
 import { baseOnSite, draftById, itemById, syncItems, type DraftRow, type ItemRow } from '../store/items'
 import { readTexts } from '../store/objects'
 import { appendJournal, type JournalHead } from '../store/journal'
-import { addVersions, readBlocks, readContent, readManifest, versionById, type NewVersion, type VersionCause, type VersionRow } from '../store/versions'
-import { must, type Actor } from './access'
+import {
+  addVersions,
+  readBlocks,
+  readContent,
+  readManifest,
+  versionById,
+  type NewVersion,
+  type VersionCause,
+  type VersionRow,
+} from '../store/versions'
+import { may, must, type Actor } from './access'
 import { headsOf, loadDraft, mustBeContent, mustBeOpen, mustMatch, type LoadedDraft } from './loadedDraft'
 import { routeFor } from './routes'
 import { fact, note, type Office } from './office'
 import { found, refusal, Refusal } from './refusal'
-import { noteStep, waitingAt } from './waits'
+import { giveWaitsBack, noteStep, takeWaits, waitingAt } from './waits'
+import { cancelForBin, resumeFromBin } from './events'
 
 /** What a draft is called that nobody gave a name. */
 export const NEW_DRAFT = 'Change'
@@ -71,6 +82,8 @@ export async function beginDraft(
       created_by: actor.id,
     },
   ])
+  // What was never live is written on from another draft: its authors come along.
+  if (baseOnSite(item) === null) await addAuthorsFrom(tx, id, [base])
   await note(office, tx, actor.id, 'draft.opened', item.id, { draft: id, base })
   await syncItems(tx, [item.id])
   return { draft: id, head: base }
@@ -134,7 +147,9 @@ export async function addHead(
   if (!decision.ok) throw new Refusal('conflict', decision.reasons)
   const state = decision.value.reduce(apply, loaded.state)
   const lapsed = decision.value.some((event) => event.event === 'lapsed')
-  if (state.review !== draft.review) await tx.update('draft', { id: draft.id }, { review: state.review })
+  const reinstated = decision.value.some((event) => event.event === 'reinstated')
+  if (state.review !== draft.review)
+    await tx.update('draft', { id: draft.id }, { review: state.review, lapsed: state.lapsed ? JSON.stringify(state.lapsed) : null })
   if (!loaded.state.authors.includes(selfOf(actor.rights, actor.id)))
     await tx.insert('draft_author', [{ draft_id: draft.id, person_id: actor.id }], 'IGNORE')
   const title = manifest.fields.title ?? ''
@@ -142,8 +157,12 @@ export async function addHead(
   const about = { draft: draft.id, version: id, number, cause, ...(lapsed ? { lapsed: true } : {}) }
   const facts = [fact(office, actor.id, 'draft.saved', item.id, about)]
   if (lapsed) facts.push(fact(office, actor.id, 'draft.lapsed', item.id, { draft: draft.id, version: id, waits: [] }))
+  if (lapsed) await takeWaits(tx, draft.id)
+  if (reinstated) {
+    const waits = await giveWaitsBack(tx, draft)
+    facts.push(fact(office, actor.id, 'draft.reinstated', item.id, { draft: draft.id, version: id, review: state.review, waits }))
+  }
   await appendJournal(tx, facts, loaded.journal)
-  if (lapsed) await tx.run('DELETE FROM gate_wait WHERE draft_id = $draft', { draft: draft.id })
   if (lapsed || state.review !== draft.review) await syncItems(tx, [item.id])
   return { id, number, at, review: state.review }
 }
@@ -181,7 +200,13 @@ async function baseOf(db: Reader, { item, head, manifest }: LoadedDraft, id: str
 }
 
 /** Writes the text that lost where two changed one place as a version beside the draft's line, so that it can be found again. */
-async function keepAside(office: Office, tx: Tx, actor: Actor, loaded: LoadedDraft, aside: Edited): Promise<{ id: string; number: number }> {
+async function keepAside(
+  office: Office,
+  tx: Tx,
+  actor: Actor,
+  loaded: LoadedDraft,
+  aside: Edited,
+): Promise<{ id: string; number: number }> {
   const base = await baseOf(tx, loaded, aside.base)
   const made = applyEdits(loaded.item.kind, base.manifest, base.manifest, aside.edits)
   if (!made.ok) throw new Refusal('refused', made.reasons)
@@ -208,12 +233,13 @@ async function keepAside(office: Office, tx: Tx, actor: Actor, loaded: LoadedDra
  * Saves edits made on a base version, merging with what others saved since. Answers the new head; the same head when
  * nothing changed. 409 with both texts when the same words were changed by someone else: then nothing is saved. `aside` is
  * one's own text that was given up for theirs: it is kept as a version of its own, which the new head names as merged.
+ * `from` names drafts and versions that blocks of the edits were copied from: who wrote there is an author here.
  */
 export async function saveEdits(
   office: Office,
   actor: Actor,
   draftId: string,
-  input: Edited & { named?: boolean | undefined; note?: string | undefined; aside?: Edited | undefined },
+  input: Edited & { named?: boolean | undefined; note?: string | undefined; aside?: Edited | undefined; from?: string[] | undefined },
 ): Promise<SaveResult> {
   return office.store.write(async (tx) => {
     const loaded = await loadDraft(tx, draftId)
@@ -237,6 +263,7 @@ export async function saveEdits(
     }
     await mustFit(tx, result.value)
     const merged = base.row.id !== head.id
+    if (input.from?.length) await addAuthorsFrom(tx, draft.id, input.from)
     const aside = input.aside && (await keepAside(office, tx, actor, loaded, input.aside))
     if (fingerprint(result.value.manifest) === head.fingerprint && !input.named && !aside)
       return { version: head.id, number: head.number, fingerprint: head.fingerprint, at: head.at, review: draft.review, merged }
@@ -283,6 +310,17 @@ function followTitle(item: ItemRow, head: Manifest, edits: Edit[]): Edit[] {
   return now === '' || now === made ? [...edits, { op: 'field', name: 'segment', value: makeSegment(title.value) }] : edits
 }
 
+/** Throws a refusal where a content brings source blocks that the draft has not, to someone who may not write any. */
+async function mustMaySource(db: Reader, actor: Actor, { item, manifest }: LoadedDraft, next: Manifest): Promise<void> {
+  if (may(actor, 'item.source', item.section_id)) return
+  const known = new Set(manifest.body.map(([, hash]) => hash))
+  const blocks = await readBlocks(
+    db,
+    next.body.flatMap(([, hash]) => (known.has(hash) ? [] : hash)),
+  )
+  if ([...blocks.values()].some(({ kind }) => kind === 'source')) must(actor, 'item.source', item.section_id)
+}
+
 /** Makes an earlier version of the item the draft's newest; what was there stays in the history. */
 export async function restoreVersion(
   office: Office,
@@ -300,6 +338,8 @@ export async function restoreVersion(
     const version = await versionById(tx, versionId)
     if (!version || version.item_id !== loaded.item.id) throw refusal('unknown', 'unknown', 'There is no such version of this item')
     const manifest = await readManifest(tx, version.manifest)
+    await mustMaySource(tx, actor, loaded, manifest)
+    await addAuthorsFrom(tx, draftId, [version.id])
     const made = await addHead(office, tx, actor, loaded, manifest, new Map(), 'restore', `Version ${version.number} restored`)
     return { version: made.id, number: made.number, fingerprint: version.fingerprint, at: made.at, review: made.review, merged: false }
   })
@@ -315,9 +355,8 @@ export async function discardDraft(office: Office, actor: Actor, draftId: string
     mustBeOpen(loaded)
     mustMatch(loaded, seen)
     const at = office.now()
-    await tx.run("UPDATE planned_event SET state = 'cancelled' WHERE draft_id = $draft AND state IN ('planned', 'held')", {
-      draft: draftId,
-    })
+    await cancelForBin(tx, { draft: draftId })
+    await takeWaits(tx, draftId)
     const other = await tx.one('SELECT 1 FROM draft WHERE item_id = $item AND id <> $draft AND closed_at IS NULL', {
       item: item.id,
       draft: draftId,
@@ -336,7 +375,7 @@ export async function discardDraft(office: Office, actor: Actor, draftId: string
   })
 }
 
-/** Opens a discarded draft again, as it was: its versions, notes and clearances; a time that was set is not. */
+/** Opens a discarded draft again, as it was: its versions, notes and clearances, what waited at gates, and what was planned. */
 export async function reopenDraft(office: Office, actor: Actor, draftId: string): Promise<void> {
   await office.store.write(async (tx) => {
     const loaded = await loadDraft(tx, draftId)
@@ -348,6 +387,8 @@ export async function reopenDraft(office: Office, actor: Actor, draftId: string)
     if (draft.outcome !== 'discarded')
       throw refusal('conflict', 'draft-closed', draft.outcome === 'live' ? 'This draft has gone live' : 'This draft was ended for good')
     await tx.update('draft', { id: draftId }, { closed_at: null, closed_by: null, outcome: null })
+    if (draft.review === 'in_review') await giveWaitsBack(tx, draft, waitingAt(loaded.route, loaded.state))
+    await resumeFromBin(office, tx, actor, item, { draft: draftId })
     await noteStep(office, tx, loaded.route, {
       person: actor.id,
       action: 'draft.reopened',

@@ -233,3 +233,32 @@ export async function setEmbargo(office: Office, actor: Actor, itemId: string, u
     return { at }
   })
 }
+
+type OfBin = { item: string } | { draft: string }
+const ofBin = (of: OfBin) => ('item' in of ? { where: 'item_id = $id', id: of.item } : { where: 'draft_id = $id', id: of.draft })
+
+/** Cancels what is planned for what goes to the bin, and remembers that it comes back with it. */
+export const cancelForBin = (tx: Tx, of: OfBin): Promise<void> =>
+  tx.run(`UPDATE planned_event SET state = 'cancelled', resumes = 1 WHERE ${ofBin(of).where} AND state IN ('planned', 'held')`, {
+    id: ofBin(of).id,
+  })
+
+/**
+ * Plans again what the bin had cancelled: for when it was planned, or held where that time has passed. What went with an
+ * edition that is over stays cancelled.
+ */
+export async function resumeFromBin(office: Office, tx: Tx, actor: Actor, item: ItemRow, of: OfBin): Promise<void> {
+  const { where, id } = ofBin(of)
+  const now = office.now()
+  const rows = await tx.all<{ id: string; late: number }>(
+    `SELECT e.id, coalesce(e.at, n.at) <= $now AS late FROM planned_event e LEFT JOIN edition n ON n.id = e.edition_id
+     WHERE e.${where} AND e.resumes = 1 AND (e.edition_id IS NULL OR n.state = 'open')`,
+    { id, now },
+  )
+  await tx.run(`UPDATE planned_event SET resumes = 0 WHERE ${where} AND resumes = 1`, { id })
+  const reasons = JSON.stringify([{ code: 'time-passed', detail: 'Its time passed while it was in the bin' }])
+  for (const { id: event, late } of rows) {
+    await tx.update('planned_event', { id: event }, late ? { state: 'held', reasons } : { state: 'planned', reasons: null })
+    await note(office, tx, actor.id, 'event.resumed', item.id, { event, held: Boolean(late) })
+  }
+}

@@ -34,7 +34,7 @@ async function factsSince(db: Reader, since: string, readable: string): Promise<
   const rows = await db.all<FactRow>(
     // As the index of these rows has it, word by word: else it is not used.
     `SELECT j.at, j.action, j.item_id AS item, i.section_id AS section, d.route_id AS route, j.data FROM journal j JOIN item i ON i.id = j.item_id LEFT JOIN draft d ON d.id = json_extract(j.data, '$.draft')
-     WHERE j.action IN ('draft.sent', 'draft.gate-cleared', 'draft.returned', 'draft.pulled-out', 'draft.lapsed', 'draft.passed-over', 'draft.rerouted', 'draft.discarded', 'draft.reopened', 'item.binned')
+     WHERE j.action IN ('draft.sent', 'draft.gate-cleared', 'draft.returned', 'draft.pulled-out', 'draft.lapsed', 'draft.reinstated', 'draft.passed-over', 'draft.rerouted', 'draft.discarded', 'draft.reopened', 'item.binned')
        AND j.at >= $since AND i.section_id IN (SELECT value FROM json_each($readable)) ORDER BY j.at DESC, j.seq DESC LIMIT $most`,
     { since, readable, most: MOST_FACTS },
   )

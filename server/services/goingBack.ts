@@ -5,6 +5,7 @@ import { fullIn } from '../../core/time/words'
 import type { Content } from '../../core/content/content'
 import { manifestOf } from '../../core/content/content'
 import type { Reader, Tx } from '../store/database'
+import { addAuthorsFrom } from '../store/drafts'
 import { editionById, editionEffects, type EditionEffect, type EditionRow } from '../store/editions'
 import { eventsOfEdition } from '../store/events'
 import { itemById, itemsByIds, type ItemRow } from '../store/items'
@@ -128,6 +129,7 @@ async function draftBack(
 ): Promise<string> {
   const { content } = await takenBack(tx, effect, item.live_version!)
   const { draft } = await beginDraft(office, tx, actor, item, `Undo of ${name}`.slice(0, 80))
+  await addAuthorsFrom(tx, draft, [effect.before])
   await addHead(
     office,
     tx,

@@ -4,9 +4,11 @@ import { contentSchema, type Content } from '../../core/content/content'
 import { manifestOf } from '../../core/content/content'
 import { defaultFields, type Fields, type OfficeFields } from '../../core/content/fields'
 import { KIND_WORDS, type Filing, type Kind } from '../../core/content/kinds'
-import { itemById, syncItems, type ItemRow } from '../store/items'
+import { itemById, syncItems, waitingDraftsOf, type ItemRow } from '../store/items'
 import { addVersions, bytesOf } from '../store/versions'
 import { must, type Actor } from './access'
+import { cancelForBin, resumeFromBin } from './events'
+import { giveWaitsBack } from './waits'
 import { note, type Office } from './office'
 import { routeFor } from './routes'
 import { filedAs, moveLive, mustRestAtNoGate, tellMoved } from './otherChanges'
@@ -172,7 +174,15 @@ export async function binItem(office: Office, actor: Actor, id: string, into: bo
     if ((item.binned_at !== null) === into) return
     if (item.on_site === 'live') throw refusal('conflict', 'is-live', 'It is on the site; withdraw it first')
     await tx.update('item', { id }, { binned_at: into ? office.now() : null, binned_by: into ? actor.id : null })
-    if (into) await tx.run("UPDATE planned_event SET state = 'cancelled' WHERE item_id = $id AND state IN ('planned', 'held')", { id })
+    if (into) await cancelForBin(tx, { item: id })
+    else {
+      await resumeFromBin(office, tx, actor, item, { item: id })
+      // The only draft of what was never live went to the bin as its item.
+      for (const draft of await waitingDraftsOf(tx, id)) {
+        const waits = await giveWaitsBack(tx, draft)
+        await note(office, tx, actor.id, 'draft.reinstated', id, { draft: draft.id, review: draft.review, waits })
+      }
+    }
     await note(office, tx, actor.id, into ? 'item.binned' : 'item.restored', id)
     await syncItems(tx, [id])
   })

@@ -1,6 +1,6 @@
 import { projectionsOf, withFingerprint, type Manifest } from '../../core/content/content'
 import { aboutHash } from '../../core/flow/about'
-import { isCleared, type DraftState, type Heads } from '../../core/flow/draft'
+import { isCleared, type DraftState, type Heads, type Lapsed } from '../../core/flow/draft'
 import { applying, gatesOf, isPartial, keyOf, wayOf, type ChangeFacts, type Route } from '../../core/flow/route'
 import { changedWords } from '../../core/history/size'
 import type { Reader } from '../store/database'
@@ -55,7 +55,8 @@ export async function loadedDraft(db: Reader, whole: DraftWhole, stored: Manifes
   const { item, draft, head, authors, clearances } = whole
   const wholeRoute = routeOf(whole)
   const manifest = withFingerprint(stored, head.fingerprint)
-  const state = { review: draft.review, head: await headsOf(db, wholeRoute, manifest), authors, clearances }
+  const lapsed = draft.lapsed === null ? null : (JSON.parse(draft.lapsed) as Lapsed)
+  const state = { review: draft.review, head: await headsOf(db, wholeRoute, manifest), authors, clearances, lapsed }
   let route = wholeRoute
   if (isPartial(wholeRoute)) {
     const base = baseOnSite(item)

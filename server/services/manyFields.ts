@@ -84,7 +84,14 @@ function isPlain(actor: Actor, item: ItemRow, whole: DraftWhole | null): boolean
     return false
   if (!whole) return item.live_version !== null
   const { draft, clearances } = whole
-  return draft.item_id === item.id && draft.change === 'content' && !draft.closed_at && draft.review === 'draft' && !clearances.length
+  return (
+    draft.item_id === item.id &&
+    draft.change === 'content' &&
+    !draft.closed_at &&
+    draft.review === 'draft' &&
+    draft.lapsed === null &&
+    !clearances.length
+  )
 }
 
 function changeOf(one: Omit<Wanted, 'change' | 'before' | 'after'>, before: Manifest, action: FieldAction): Outcome<Wanted> | null {

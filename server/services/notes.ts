@@ -1,6 +1,7 @@
 import { fingerprint } from '../../core/content/content'
 import { applyEdits } from '../../core/content/edits'
 import { replaceQuote, type Quote } from '../../core/content/quote'
+import { SUGGESTION_TAKEN } from '../store/drafts'
 import { addNotes, noteById, type NoteInput, type NoteRow } from '../store/notes'
 import type { Reader, Tx } from '../store/database'
 import { readContent } from '../store/versions'
@@ -80,7 +81,7 @@ export async function takeSuggestion(office: Office, actor: Actor, noteId: strin
     const edited = applyEdits(loaded.item.kind, loaded.manifest, loaded.manifest, [{ op: 'replace', block: next }])
     if (!edited.ok) throw new Refusal('refused', edited.reasons)
     const { manifest, blocks } = edited.value
-    const made = await addHead(office, tx, actor, loaded, manifest, blocks, 'save', 'A suggestion taken')
+    const made = await addHead(office, tx, actor, loaded, manifest, blocks, 'save', SUGGESTION_TAKEN)
     await setResolved(office, tx, actor, row, true)
     return { version: made.id, number: made.number, fingerprint: fingerprint(manifest), at: made.at, review: made.review, merged: false }
   })

@@ -1,5 +1,5 @@
 import { createHash } from 'node:crypto'
-import { pino, type Logger } from 'pino'
+import { pino, stdSerializers, type Logger } from 'pino'
 import { v7 } from 'uuid'
 import type { Rights } from '../../core/access/rights'
 import { hashWith } from '../../core/content/canonical'
@@ -52,7 +52,8 @@ export async function openOffice(folder: string, clock: Clock, { newId = () => v
     }
   }
   const settle = () => (listening = listening.then(hear))
-  const log = pino({ level: process.env.YIELDGATE_LOG ?? 'warn' })
+  // Errors with their message and stack, under the name that we give them.
+  const log = pino({ level: process.env.YIELDGATE_LOG ?? 'warn', serializers: { error: stdSerializers.err } })
   let closed = false
   const safely = () =>
     closed || settle().catch((error: unknown) => ((listening = Promise.resolve()), log.error({ error }, 'reading the journal failed')))

@@ -94,7 +94,7 @@ async function obey(
   const decision = decideDraft(loaded.state, order, route)
   if (!decision.ok) throw new Refusal('refused', decision.reasons)
   const state = decision.value.reduce(apply, loaded.state)
-  await tx.update('draft', { id: draft.id }, { review: state.review })
+  await tx.update('draft', { id: draft.id }, { review: state.review, lapsed: null, kept_waits: null })
   await write(decision.value)
   const waits = waitingAt(route, state)
   for (const event of decision.value) {

@@ -1,5 +1,7 @@
+import { raises } from '../../core/access/change'
 import { freeSegment, makeSegment } from '../../core/address/segment'
 import { wouldLoop } from '../../core/tree/menu'
+import { loadRights } from '../store/people'
 import { listSections, type SectionRow } from '../store/sites'
 import { must, type Actor } from './access'
 import { note, type Office } from './office'
@@ -49,7 +51,11 @@ export async function changeSection(
       )
     if (wouldLoop(new Map(rows.map((row) => [row.id, row.parent_id])), id, parent))
       throw refusal('refused', 'section-loop', 'A section cannot be placed below itself', 'parent')
+    const before = await loadRights(tx)
     await tx.update('section', { id }, { name: change.name ?? section.name, parent_id: parent })
+    // Rights go down the tree: a section moved below others takes theirs on.
+    if (parent !== section.parent_id && raises(before, await loadRights(tx), actor.id))
+      throw refusal('refused', 'own-rights', 'This would raise your own rights; another steward can do it', 'parent')
     await note(office, tx, actor.id, 'section.changed', null, { section: id, ...change })
   })
 }

@@ -2,6 +2,7 @@ import type { Block } from '../../core/content/blocks'
 import { manifestOf, type Content } from '../../core/content/content'
 import { merge, type Choices, type Disagreement } from '../../core/history/merge'
 import type { Reader } from '../store/database'
+import { addAuthorsFrom } from '../store/drafts'
 import { baseOnSite } from '../store/items'
 import { bytesOf, readContent, readManifest, versionById, type VersionRow } from '../store/versions'
 import { must, type Actor } from './access'
@@ -102,6 +103,7 @@ export async function bringUpToDate(
         },
       )
     const { version } = sides.live
+    await addAuthorsFrom(tx, draftId, [version.id])
     const made = await addHead(
       office,
       tx,

@@ -2,7 +2,8 @@ import { openGates, type DraftState } from '../../core/flow/draft'
 import { gatesOf, type Deadline, type Route } from '../../core/flow/route'
 import { afterWorking } from '../../core/time/workingHours'
 import { listCalendars, type WorkCalendar } from '../store/calendars'
-import type { Tx } from '../store/database'
+import type { Row, Tx } from '../store/database'
+import type { DraftRow } from '../store/items'
 import { appendJournal } from '../store/journal'
 import type { Office } from './office'
 
@@ -22,6 +23,29 @@ export function dueAt(
     due: afterWorking(from, hours * 60, found),
     reminder: remind > 0 && remind < hours ? afterWorking(from, (hours - remind) * 60, found) : null,
   }
+}
+
+/** Takes what waits at gates for a draft away, and keeps it for the case that the draft is given back. */
+export async function takeWaits(tx: Tx, draft: string): Promise<void> {
+  await tx.run(
+    `UPDATE draft SET kept_waits = (SELECT json_group_array(json_object('gate', gate, 'since', since, 'remind_at', remind_at, 'due_at', due_at,
+       'reminded_at', reminded_at, 'late_at', late_at, 'handed_to', handed_to, 'handed_by', handed_by)) FROM gate_wait WHERE draft_id = $draft)
+     WHERE id = $draft AND EXISTS (SELECT 1 FROM gate_wait WHERE draft_id = $draft)`,
+    { draft },
+  )
+  await tx.run('DELETE FROM gate_wait WHERE draft_id = $draft', { draft })
+}
+
+/** Lets what was taken wait on as it did: since then, until then, for those whom it was handed to. Answers the gates. */
+export async function giveWaitsBack(tx: Tx, draft: Pick<DraftRow, 'id' | 'kept_waits'>, gates?: readonly string[]): Promise<string[]> {
+  const kept = (JSON.parse(draft.kept_waits ?? '[]') as (Row & { gate: string })[]).filter(({ gate }) => !gates || gates.includes(gate))
+  await tx.insert(
+    'gate_wait',
+    kept.map((row) => ({ draft_id: draft.id, ...row })),
+    'IGNORE',
+  )
+  await tx.update('draft', { id: draft.id }, { kept_waits: null })
+  return kept.map(({ gate }) => gate)
 }
 
 /** What happened in the life of a draft, as the journal tells it. */

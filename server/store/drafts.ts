@@ -1,6 +1,6 @@
 import type { Clearance } from '../../core/flow/draft'
 import type { Route } from '../../core/flow/route'
-import { packed, packedRows, type Reader } from './database'
+import { packed, packedRows, type Reader, type Tx } from './database'
 import { ITEM, type DraftRow, type ItemRow } from './items'
 import type { JournalHead } from './journal'
 import type { VersionRow } from './versions'
@@ -43,6 +43,8 @@ const DRAFT = [
   'closed_at',
   'closed_by',
   'outcome',
+  'lapsed',
+  'kept_waits',
 ]
 const VERSION = ['id', 'item_id', 'draft_id', 'number', 'parent_id', 'merge_parent_id', 'author_id', 'at', 'cause', 'note']
 
@@ -73,3 +75,20 @@ export async function draftsWhole(db: Reader, ids: string[]): Promise<Map<string
   })
   return new Map(rows.map(unpack).map((whole) => [whole.draft.id, whole]))
 }
+
+/** The note of a version that takes a suggestion. */
+export const SUGGESTION_TAKEN = 'A suggestion taken'
+
+/**
+ * Makes everyone who wrote in some drafts an author of another, also those whose suggestions were taken there: their words
+ * came into it. `from` names drafts, or versions of them; others are passed over.
+ */
+export const addAuthorsFrom = (tx: Tx, draft: string, from: readonly string[]): Promise<void> =>
+  tx.run(
+    `INSERT OR IGNORE INTO draft_author (draft_id, person_id)
+     WITH source (id) AS (SELECT value FROM json_each($from) UNION SELECT draft_id FROM version WHERE id IN (SELECT value FROM json_each($from)))
+     SELECT $draft, a.person_id FROM draft_author a WHERE a.draft_id IN (SELECT id FROM source)
+     UNION SELECT $draft, n.person_id FROM note n WHERE n.draft_id IN (SELECT id FROM source) AND n.suggestion IS NOT NULL
+       AND EXISTS (SELECT 1 FROM version v WHERE v.item_id = n.item_id AND v.draft_id = n.draft_id AND v.at = n.resolved_at AND v.note = $taken)`,
+    { draft, from: JSON.stringify(from), taken: SUGGESTION_TAKEN },
+  )

@@ -92,6 +92,10 @@ export interface DraftRow {
   closed_at: string | null
   closed_by: string | null
   outcome: 'live' | 'discarded' | 'ended' | null
+  /** The state that an edit made lapse (core/flow/draft.ts), as JSON. */
+  lapsed: string | null
+  /** What waited at which gate when that was taken away, as JSON: it waits on when it is given back. */
+  kept_waits: string | null
 }
 
 export const itemById = (db: Reader, id: string) => db.one<ItemRow>('SELECT * FROM item WHERE id = $id', { id })
@@ -104,6 +108,12 @@ export const itemsByIds = async (db: Reader, ids: string[]): Promise<Map<string,
   )
 
 export const draftById = (db: Reader, id: string) => db.one<DraftRow>('SELECT * FROM draft WHERE id = $id', { id })
+
+/** The open drafts of an item that are in review and whose waiting at gates was taken and kept. */
+export const waitingDraftsOf = (db: Reader, item: string) =>
+  db.all<DraftRow>("SELECT * FROM draft WHERE item_id = $item AND closed_at IS NULL AND review = 'in_review' AND kept_waits IS NOT NULL", {
+    item,
+  })
 
 /** The version that a change of an item replaces: what is live, or what lies under the window that is open over it. */
 export const baseOnSite = (item: Pick<ItemRow, 'live_version' | 'window_id' | 'under_version'>): string | null =>

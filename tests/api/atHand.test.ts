@@ -68,7 +68,7 @@ async function open(item: string, person = 'one') {
 }
 
 const step = fc.oneof(
-  { weight: 5, arbitrary: fc.record({ do: fc.constant('write' as const), block: fc.nat(5), }) },
+  { weight: 5, arbitrary: fc.record({ do: fc.constant('write' as const), block: fc.nat(5) }) },
   { weight: 2, arbitrary: fc.record({ do: fc.constant('add' as const), block: fc.nat(5) }) },
   { weight: 1, arbitrary: fc.record({ do: fc.constant('remove' as const), block: fc.nat(5) }) },
   { weight: 1, arbitrary: fc.record({ do: fc.constant('undo' as const) }) },
@@ -207,7 +207,9 @@ it('two people write, save, hear of each other, undo and redo: nobody’s words 
             if (!mine || !theirs || !('text' in mine) || !('text' in theirs)) choices[placeOf(conflict)] = mine ? 'a' : 'b'
             else {
               const there = new Set(plain(theirs.text).split(' '))
-              const missing = plain(mine.text).split(' ').filter((word) => !there.has(word))
+              const missing = plain(mine.text)
+                .split(' ')
+                .filter((word) => !there.has(word))
               choices[placeOf(conflict)] = { block: paragraph(mine.id, [plain(theirs.text), ...missing].join(' ')) }
             }
           }
@@ -227,7 +229,13 @@ it('two people write, save, hear of each other, undo and redo: nobody’s words 
           const newer = await shown(item)
           if (draft.state.value === 'saved') draft.take(newer)
         } else if (what.do === 'add')
-          at((draft) => draft.setBody([...before.body.slice(0, what.block), paragraph(`${own}-${++count}`, `${own}${count}`), ...before.body.slice(what.block)]))
+          at((draft) =>
+            draft.setBody([
+              ...before.body.slice(0, what.block),
+              paragraph(`${own}-${++count}`, `${own}${count}`),
+              ...before.body.slice(what.block),
+            ]),
+          )
         else if (what.do === 'write') {
           if (!block || !('text' in block)) continue
           const words = plain(block.text).split(' ').filter(Boolean)

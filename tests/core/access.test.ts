@@ -4,7 +4,8 @@ import { againstChange, hasCircle, rolesOf, separationsBroken } from '../../core
 import { decide } from '../../core/access/decide'
 import { explain, explanationWords } from '../../core/access/explain'
 import { peopleMatrix, sectionMatrix } from '../../core/access/matrix'
-import { rolesWithin, waysOf, whoMay, withAncestors, type Grant, type Rights } from '../../core/access/rights'
+import { assuming, brokenTogether } from '../../core/access/session'
+import { rolesWithin, selfOf, waysOf, whoMay, withAncestors, type Grant, type Rights } from '../../core/access/rights'
 import { DEFAULT_ROLES, VERBS, type Role, type Verb } from '../../core/access/verbs'
 
 const verbs = Object.keys(VERBS) as Verb[]
@@ -218,5 +219,118 @@ describe('what stands against a change of rights', () => {
       { code: 'separated', detail: 'Wen Zhao would hold more than 1 of the roles that “Four eyes” keeps apart' },
     ])
     expect(codes({ ...before, separations })).toEqual(['separated'])
+  })
+  it('saying that an account is one’s own, or no longer, and what follows from it', () => {
+    const same = (self: string | undefined): Rights => ({
+      ...before,
+      people: new Map([...before.people, ['idris', { name: 'Idris Calloway', active: true, ...(self ? { self } : {}) }]]),
+    })
+    expect(codes(same('maren'))).toEqual(['own-accounts'])
+    expect(codes(same('maren'), 'wen')).toEqual([])
+    expect(againstChange(same('maren'), before, 'maren').map(({ code }) => code)).toEqual(['own-accounts'])
+    // What one of one's accounts may do is not a reason why another may.
+    const widened = { ...same('maren'), grants: [...before.grants, to('maren', 'publisher')] }
+    expect(againstChange(same('maren'), widened, 'maren').map(({ code }) => code)).toEqual(['own-rights'])
+  })
+  it('lifting the rule that keeps one’s own roles apart in a session, also through a role that holds both', () => {
+    const separations = [{ id: 'two', name: 'One hat', roles: ['steward', 'publisher'], most: 1, dynamic: true }]
+    const both = rights([to('maren', 'steward'), to('maren', 'publisher'), to('idris', 'steward')], { separations })
+    const against = (after: Rights, by: string) => againstChange(both, after, by).map(({ code }) => code)
+    expect(against({ ...both, separations: [] }, 'maren')).toEqual(['own-rights'])
+    expect(against({ ...both, separations: [] }, 'idris')).toEqual([])
+    const all: Role = { id: 'all', name: 'All', verbs: [...DEFAULT_ROLES.flatMap((role) => role.verbs)], includes: [] }
+    expect(
+      against({ ...both, roles: new Map([...both.roles, ['all', all]]), grants: [...both.grants, toGroup('legal', 'all')] }, 'maren'),
+    ).toEqual([])
+    const groups = new Map([['legal', { id: 'legal', name: 'Legal desk', members: ['maren'] }]])
+    expect(
+      against(
+        { ...both, groups, roles: new Map([...both.roles, ['all', all]]), grants: [...both.grants, toGroup('legal', 'all')] },
+        'maren',
+      ),
+    ).toEqual(['own-rights'])
+  })
+
+  /** One change of rights that a steward may try. */
+  const anyChange = fc.oneof(
+    fc.record({
+      set: fc.constant('self' as const),
+      person: fc.constantFrom('wen', 'idris', 'maren'),
+      of: fc.constantFrom(undefined, 'wen', 'idris', 'maren'),
+    }),
+    fc.record({ set: fc.constant('members' as const), members: fc.subarray(['wen', 'idris', 'maren']) }),
+    fc.record({
+      set: fc.constant('grants' as const),
+      person: fc.constantFrom('wen', 'idris', 'maren'),
+      grants: fc.array(anyGrant, { maxLength: 2 }),
+    }),
+    fc.record({ set: fc.constant('verbs' as const), role: fc.constantFrom(...ROLES), verbs: fc.subarray(verbs) }),
+    fc.record({ set: fc.constant('apart' as const), roles: fc.subarray(ROLES, { minLength: 2 }), on: fc.boolean(), dynamic: fc.boolean() }),
+    fc.record({ set: fc.constant('active' as const), person: fc.constantFrom('wen', 'idris', 'maren'), active: fc.boolean() }),
+  )
+  type Change = typeof anyChange extends fc.Arbitrary<infer T> ? T : never
+  function changed(now: Rights, change: Change): Rights {
+    switch (change.set) {
+      case 'self': {
+        const { self: _, ...person } = now.people.get(change.person)!
+        const self = change.of === change.person ? undefined : change.of
+        return { ...now, people: new Map([...now.people, [change.person, { ...person, ...(self ? { self } : {}) }]]) }
+      }
+      case 'members':
+        return { ...now, groups: new Map([['legal', { id: 'legal', name: 'Legal desk', members: change.members }]]) }
+      case 'grants':
+        return {
+          ...now,
+          grants: [
+            ...now.grants.filter(({ holder }) => !('person' in holder) || holder.person !== change.person),
+            ...change.grants.map((grant) => ('person' in grant.holder ? { ...grant, holder: { person: change.person } } : grant)),
+          ],
+        }
+      case 'verbs':
+        return { ...now, roles: new Map([...now.roles, [change.role, { ...now.roles.get(change.role)!, verbs: change.verbs }]]) }
+      case 'apart':
+        return {
+          ...now,
+          separations: change.on ? [{ id: 'apart', name: 'Apart', roles: change.roles, most: 1, dynamic: change.dynamic }] : [],
+        }
+      case 'active':
+        return { ...now, people: new Map([...now.people, [change.person, { ...now.people.get(change.person)!, active: change.active }]]) }
+    }
+  }
+  it('whatever one person changes, one thing after another, none of their accounts can do more in a session than at first', () => {
+    fc.assert(
+      fc.property(
+        anyRights,
+        fc.constantFrom('wen', 'idris', 'maren'),
+        fc.array(anyChange, { minLength: 1, maxLength: 12 }),
+        (start, by, changes) => {
+          let now = start
+          for (const change of changes) {
+            const next = changed(now, change)
+            if (!againstChange(now, next, by).length) now = next
+          }
+          // By definition: every set of roles that a session may hold, each right of it, against what one session had before.
+          const can = (given: Rights, account: string) => {
+            const held = [...new Set(waysOf(given, account).map(({ grant }) => grant.role))]
+            const sets = Array.from({ length: 2 ** held.length }, (_, bits) => held.filter((_role, index) => (bits >> index) & 1))
+            return sets
+              .filter((roles) => !brokenTogether(given, roles).length)
+              .map((roles) => {
+                const session = assuming(given, account, roles)
+                return verbs.flatMap((verb) =>
+                  [null, 'fares', 'cars', 'news']
+                    .filter((place) => decide(session, account, verb, place).allowed)
+                    .map((place) => `${verb} ${place}`),
+                )
+              })
+          }
+          for (const account of Object.keys(PEOPLE).filter((id) => selfOf(now, id) === selfOf(now, by))) {
+            const had = can(start, account).map((session) => new Set(session))
+            for (const session of can(now, account)) expect(had.some((then) => session.every((right) => then.has(right)))).toBe(true)
+          }
+        },
+      ),
+      { numRuns: 200 },
+    )
   })
 })

@@ -14,11 +14,29 @@ const text = (from: string, to: string, now: string) => plain(carryText(runs(fro
 
 describe('a change taken back where others wrote since', () => {
   it.each([
-    ['words added after mine stay', 'The quay is shut today.', 'The quay is shut.', 'The quay is shut today. Use the other one.', 'The quay is shut. Use the other one.'],
-    ['words added before mine stay', 'The quay is shut today.', 'The quay is shut.', 'Please note: The quay is shut today.', 'Please note: The quay is shut.'],
+    [
+      'words added after mine stay',
+      'The quay is shut today.',
+      'The quay is shut.',
+      'The quay is shut today. Use the other one.',
+      'The quay is shut. Use the other one.',
+    ],
+    [
+      'words added before mine stay',
+      'The quay is shut today.',
+      'The quay is shut.',
+      'Please note: The quay is shut today.',
+      'Please note: The quay is shut.',
+    ],
     ['words that I took out come back', 'We sail.', 'We sail at nine.', 'We sail. Always.', 'We sail at nine. Always.'],
     ['what others rewrote is theirs', 'Closed on Friday.', 'Given up, first words.', 'Open on Saturday.', 'Open on Saturday.'],
-    ['what others wrote inside mine is theirs', 'Boats leave at nine every day.', '', 'Boats leave at half past nine every day.', 'Boats leave at half past nine every day.'],
+    [
+      'what others wrote inside mine is theirs',
+      'Boats leave at nine every day.',
+      '',
+      'Boats leave at half past nine every day.',
+      'Boats leave at half past nine every day.',
+    ],
     ['nothing of theirs: all goes back', 'New words here', 'Old', 'New words here', 'Old'],
   ])('%s', (_, from, to, now, expected) => expect(text(from, to, now)).toBe(expected))
 

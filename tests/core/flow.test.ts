@@ -48,11 +48,16 @@ describe('the draft’s way', () => {
     expect([dated.events, isCleared(DEFAULT_ROUTE, dated.state)]).toEqual([['edited'], true])
     expect(run(cleared, { do: 'edit', by: 'wen', head: cleared.head }).events).toEqual([])
   })
-  it('a text that returns to what was cleared must still be sent again', () => {
+  it('a text that returns to what was cleared is cleared again, unless it was sent on or returned as another meanwhile', () => {
     const cleared = run(run(start, { do: 'send', by: 'wen' }).state, { do: 'clear', by: 'noor', gate: 'review' }).state
     const back = run(run(cleared, { do: 'edit', by: 'wen', head: heads('v2') }).state, { do: 'edit', by: 'wen', head: heads('v1') }).state
-    expect(isCleared(DEFAULT_ROUTE, back)).toBe(false)
-    expect(run(back, { do: 'send', by: 'wen' }).events).toEqual(['sent', 'cleared'])
+    expect(isCleared(DEFAULT_ROUTE, back)).toBe(true)
+    const edited = run(cleared, { do: 'edit', by: 'wen', head: heads('v2') }).state
+    const sent = run(run(edited, { do: 'send', by: 'wen' }).state, { do: 'edit', by: 'wen', head: heads('v1') }).state
+    expect(sent.review).toBe('draft')
+    const inReview = run(start, { do: 'send', by: 'wen' }).state
+    const waiting = run(run(inReview, { do: 'edit', by: 'wen', head: heads('v2') }).state, { do: 'edit', by: 'anton', head: heads('v1') })
+    expect([waiting.state.review, waiting.events]).toEqual(['in_review', ['edited', 'reinstated']])
   })
   it('a route without gates clears what is sent', () =>
     expect(run(start, { do: 'send', by: 'wen' }, OPEN_ROUTE).state.review).toBe('cleared'))

@@ -46,7 +46,7 @@ const frames = (page: Page) => page.evaluate(() => new Promise((done) => request
 export async function caretAt(page: Page, text: Locator, key: 'Home' | 'End'): Promise<void> {
   await text.click()
   await expect(async () => {
-    await page.keyboard.press(key)
+    await page.keyboard.press(`Control+${key}`)
     await frames(page)
     await frames(page)
     const [before, after] = await page.evaluate(() => {
@@ -85,6 +85,6 @@ export async function begin(page: Page, title: string): Promise<string> {
 }
 /** Adds a block at the end through the menu; the caret is in it then. */
 export const addBlock = async (page: Page, kind: string) => {
-  await page.getByRole('button', { name: 'Add a block', exact: true }).click()
+  await page.getByRole('button', { name: 'Add a block', exact: true }).last().click()
   await page.getByRole('menuitem', { name: kind, exact: true }).click()
 }

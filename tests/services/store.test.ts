@@ -108,6 +108,7 @@ describe('the write queue', () => {
       { name: '0007-written' },
       { name: '0008-column-triggers' },
       { name: '0009-labels' },
+      { name: '0010-given-back' },
     ])
     await Promise.all([one.close(), two.close()])
     rmSync(fresh, { recursive: true, force: true })

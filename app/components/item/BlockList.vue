@@ -18,10 +18,11 @@ import { api } from '~/composables/api'
 import { useChosenBlocks } from '~/composables/chosenBlocks'
 import { offerCommands } from '~/composables/commands'
 import { newBlockId } from '~/composables/ids'
+import { ORIGIN } from '~/composables/origin'
 import { useItemNotes } from '~/composables/itemNotes'
-import { catchKeys, focusFirst, WRITABLE } from '~/editor/caughtKeys'
+import { catchKeys, focusBlockOf, focusFirst, WRITABLE } from '~/editor/typing'
 import { copyBlocks, freshBlock, takeBlocks } from '~/editor/blockClipboard'
-import { useKept } from '~/stores/kept'
+import { useKept, type KeptBlock } from '~/stores/kept'
 import { useNotices } from '~/stores/notices'
 import { lazily } from '~/composables/lazily'
 
@@ -44,6 +45,8 @@ const props = defineProps<{
 const emit = defineEmits<{ change: [body: Block[]]; media: [media: MediaView] }>()
 const notices = useNotices()
 const kept = useKept()
+/** The draft that these blocks are written in, and whom to tell that some were copied from another. */
+const origin = inject(ORIGIN, { draft: null, copied: () => undefined })
 // Notes stand at the blocks of the page, not at those within them.
 const notes = props.inner ? undefined : useItemNotes()
 const bodies = ref<Record<string, InstanceType<typeof BlockBody> | null>>({})
@@ -56,6 +59,8 @@ const set = (block: Block) =>
   )
 const always = ({ window: _, ...block }: Block) => block as Block
 const WRITTEN = new Set<BlockKind>(['paragraph', 'heading', 'quote', 'list'])
+/** What holds no words at all. */
+const WORDLESS = new Set<BlockKind>(['divider'])
 const picked = useChosenBlocks(() => props.body)
 /** Puts blocks in before the one at a place, and goes into the last of them. */
 async function insert(index: number, given: Block[], at: 'start' | 'end' = 'end') {
@@ -74,17 +79,23 @@ async function insert(index: number, given: Block[], at: 'start' | 'end' = 'end'
   // A block without a place to write in is focused as a whole, after the menu has let go: the menu gives the focus back
   // unless a field has taken it.
   if (frame && !(await open(block, at))) requestAnimationFrame(() => frame.focus())
-  release()
+  await release()
   frame?.scrollIntoView({ block: 'nearest' })
 }
 /** Puts the cursor into a block: into its text, or its first field; `false` where it has nothing to write in. */
 async function open(block: Block, at: 'start' | 'end' | number = 'end'): Promise<boolean> {
+  if (WORDLESS.has(block.kind)) return false
   if (!WRITTEN.has(block.kind)) return focusFirst(frames.value[block.id]!)
   bodies.value[block.id]?.write(at)
   await nextTick()
   return true
 }
 const add = (index: number, kind: BlockKind) => insert(index, [emptyBlock(kind, newBlockId())])
+/** Puts a kept block in, as written by those who wrote the draft that it was kept from. */
+function putKept(index: number, { block, draft }: KeptBlock) {
+  if (draft) origin.copied(draft)
+  return insert(index, [freshBlock(block)])
+}
 const indexOf = (id: string) => props.body.findIndex((block) => block.id === id)
 const blocksAt = (id: string) => props.body.filter((block) => picked.at(id).has(block.id))
 
@@ -114,7 +125,7 @@ async function move(id: string, by: -1 | 1) {
 function onCopy(event: ClipboardEvent, id: string) {
   if (event.target !== event.currentTarget || !event.clipboardData) return
   event.preventDefault()
-  copyBlocks(event.clipboardData, blocksAt(id), props.refs)
+  copyBlocks(event.clipboardData, blocksAt(id), props.refs, origin.draft)
   if (event.type === 'cut' && !props.locked) remove(id)
   else notices.done(blocksAt(id).length > 1 ? `${blocksAt(id).length} blocks copied` : 'Block copied')
 }
@@ -203,9 +214,9 @@ function onKey(event: KeyboardEvent, index: number) {
     picked.all()
   } else if (event.key === 'Escape') {
     // From a text to its block, and from a block inside another to that one.
-    if (!own && (event.target as HTMLElement).matches(WRITABLE)) frames.value[id]?.focus()
+    if (!own && (event.target as HTMLElement).matches(WRITABLE)) focusBlockOf(event.target as HTMLElement)
     else if (own && picked.chosen.value.size) picked.clear()
-    else if (own && props.inner) (event.currentTarget as HTMLElement).parentElement?.closest<HTMLElement>('[data-block]')?.focus()
+    else if (own && props.inner) focusBlockOf((event.currentTarget as HTMLElement).parentElement!)
   } else if (own && event.key === 'Enter') {
     event.preventDefault()
     void enter(id)
@@ -238,7 +249,7 @@ async function enter(id: string, typed = '') {
   await nextTick()
   const block = props.body[indexOf(id)]
   if (props.locked || !block || !(await open(block))) frames.value[id]?.focus()
-  release()
+  await release()
 }
 /** Goes from the title into the text: its first block, or a first paragraph. */
 function begin() {
@@ -255,7 +266,9 @@ async function onPaste(event: ClipboardEvent, index: number) {
   if (!file?.type.startsWith('image/') || data.getData('text/plain')) {
     if (event.target !== event.currentTarget) return
     event.preventDefault()
-    return insert(index + 1, takeBlocks(data).filter(mayStand))
+    const { blocks, draft } = takeBlocks(data)
+    if (draft) origin.copied(draft)
+    return insert(index + 1, blocks.filter(mayStand))
   }
   if (!props.mayAddMedia) return
   event.preventDefault()
@@ -341,12 +354,7 @@ const openAt = (id: string) => notes?.threadsAt(id)?.filter((thread) => !thread.
           "
           class="absolute flex opacity-0 transition-opacity"
         >
-          <InsertMenu
-            data-insert
-            :may-source="maySource"
-            :inner="inner"
-            @add="add(index + 1, $event)"
-            @put="insert(index + 1, [freshBlock($event)])"
+          <InsertMenu data-insert :may-source="maySource" :inner="inner" @add="add(index + 1, $event)" @put="putKept(index + 1, $event)"
             ><button type="button" class="icon-button" :aria-label="`Add a block below block ${index + 1}`"><Plus class="size-4" /></button
           ></InsertMenu>
           <BlockMenu
@@ -356,7 +364,7 @@ const openAt = (id: string) => notes?.threadsAt(id)?.filter((thread) => !thread.
             :inner="inner ?? false"
             @move="move(block.id, $event)"
             @duplicate="duplicate(block.id)"
-            @keep="kept.keep(block)"
+            @keep="kept.keep(block, origin.draft)"
             @copy="copyNow(block.id)"
             @fold="fold(picked.at(block.id), true)"
             @times="timing = block"
@@ -401,7 +409,6 @@ const openAt = (id: string) => notes?.threadsAt(id)?.filter((thread) => !thread.
           @split="(before, after) => split(index, before, after)"
           @join-back="joinBack(index)"
           @paste="(before, blocks, after) => paste(index, before, blocks, after)"
-          @out="frames[block.id]?.focus()"
           @media="emit('media', $event)"
         />
         <div v-if="notes?.threadsAt(block.id)" class="mt-1.5 space-y-1.5">
@@ -449,7 +456,7 @@ const openAt = (id: string) => notes?.threadsAt(id)?.filter((thread) => !thread.
       :may-source="maySource"
       :inner="inner"
       @add="add(body.length, $event)"
-      @put="insert(body.length, [freshBlock($event)])"
+      @put="putKept(body.length, $event)"
       ><button type="button" class="button-quiet -ml-2"><Plus class="size-4" aria-hidden="true" />Add a block</button></InsertMenu
     >
   </div>

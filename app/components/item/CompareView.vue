@@ -49,7 +49,7 @@ const props = defineProps<{
   atHand: Content | null
   mayWrite: boolean
 }>()
-const emit = defineEmits<{ pick: [from: string, to: string]; takeBack: [before: Content, place: Place] }>()
+const emit = defineEmits<{ pick: [from: string, to: string]; takeBack: [before: Content, place: Place, version: string] }>()
 const site = useSite()
 const zone = computed(() => site.zone)
 
@@ -207,7 +207,7 @@ onKeyStroke('p', (event) => !typing(event) && go(-1))
                 <RenderedHtml tag="span" :html="fieldHtml(change.name, change.after, change.before, 'after') || '<span>empty</span>'" />
               </td>
               <td class="px-3 py-2 text-right">
-                <button v-if="atDraft && mayWrite" class="link" @click="emit('takeBack', contents.before, { field: change.name })">
+                <button v-if="atDraft && mayWrite" class="link" @click="emit('takeBack', contents.before, { field: change.name }, fromId)">
                   Take this back
                 </button>
                 <button
@@ -240,7 +240,7 @@ onKeyStroke('p', (event) => !typing(event) && go(-1))
             :plain="plain"
             :take-back="atDraft && mayWrite"
             :noted="atHead"
-            @take-back="emit('takeBack', contents.before, { block: line.change.id })"
+            @take-back="emit('takeBack', contents.before, { block: line.change.id }, fromId)"
           />
         </template>
         <p v-if="!lines.length" class="py-3 text-center text-soft">Neither has anything in its body.</p>

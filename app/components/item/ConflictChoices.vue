@@ -103,11 +103,7 @@ function write(conflict: Disagreement, text: Text): void {
           <span v-else class="mt-1 block text-rust">It was removed here.</span>
         </label>
       </div>
-      <div
-        v-if="ownable(conflict)"
-        class="border-t border-line px-4 py-3"
-        :class="picks[placeOf(conflict)] === 'own' && 'bg-kelp-wash'"
-      >
+      <div v-if="ownable(conflict)" class="border-t border-line px-4 py-3" :class="picks[placeOf(conflict)] === 'own' && 'bg-kelp-wash'">
         <label class="flex items-center gap-2 font-semibold"
           ><input
             type="radio"

@@ -19,12 +19,7 @@ const left = computed(() => props.conflict.places.filter((place) => !choices.val
       Version {{ conflict.theirs.number }} is saved with their text. Yours is still here, and not saved yet. What is not taken stays in the
       history.
     </p>
-    <ConflictChoices
-      v-model="choices"
-      :refs="refs"
-      :conflicts="conflict.places"
-      :names="{ a: 'Mine', b: 'Theirs, which is saved' }"
-    />
+    <ConflictChoices v-model="choices" :refs="refs" :conflicts="conflict.places" :names="{ a: 'Mine', b: 'Theirs, which is saved' }" />
     <template #actions>
       <p class="mr-auto text-soft" role="status">{{ left ? `${counted(left, 'place', 'places')} left to choose` : '' }}</p>
       <button class="button" @click="emit('later')">Go on writing</button>

@@ -2,11 +2,11 @@
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
 import { BLOCK_WORDS, blockText, blockWord, INNER_KINDS, type Block, type BlockKind } from '~~/core/content/blocks'
 import { BLOCK_ICONS } from './blockIcons'
-import { useKept } from '~/stores/kept'
+import { useKept, type KeptBlock } from '~/stores/kept'
 
 /** Chooses the kind of a new block. */
 const props = defineProps<{ maySource: boolean; inner?: boolean | undefined }>()
-const emit = defineEmits<{ add: [kind: BlockKind]; put: [block: Block] }>()
+const emit = defineEmits<{ add: [kind: BlockKind]; put: [kept: KeptBlock] }>()
 const kept = useKept()
 const offered = computed(() => kept.blocks?.filter(({ block }) => kinds.value.includes(block.kind)).slice(0, 8) ?? [])
 const words = (block: Block) => blockText(block).slice(0, 60) || blockWord(block)
@@ -35,7 +35,7 @@ const kinds = computed(() =>
           <button
             class="col-span-2 flex items-center gap-2 rounded px-2.5 py-1.5 text-left"
             :class="active && 'bg-deep'"
-            @click="emit('put', entry.block)"
+            @click="emit('put', entry)"
           >
             <component :is="BLOCK_ICONS[entry.block.kind]" class="size-4 shrink-0 text-soft" aria-hidden="true" /><span class="truncate">{{
               words(entry.block)

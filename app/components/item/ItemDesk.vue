@@ -20,6 +20,7 @@ import TrackPanel from './TrackPanel.vue'
 import { useItemActions } from './itemActions'
 import { useDraft } from '~/composables/draft'
 import { provideKnown } from '~/composables/known'
+import { ORIGIN } from '~/composables/origin'
 import { usePresence } from '~/composables/presence'
 import { offerCommands, whyNot } from '~/composables/commands'
 import { api } from '~/composables/api'
@@ -64,6 +65,7 @@ const at = props.page.draft
       () => emit('reload'),
     )
   : null
+provide(ORIGIN, { draft: props.page.draft?.id ?? null, copied: (from) => at?.copyFrom(from) })
 const others = at ? usePresence(props.page.draft!.id) : shallowRef([])
 const content = computed<Content>(() => at?.content.value ?? props.page.shown?.content ?? { fields: { title: props.page.title }, body: [] })
 const locked = computed(
@@ -305,7 +307,11 @@ onMounted(() => {
       <span><b class="font-semibold">You are signed out.</b> Your text is kept.</span>
       <NuxtLink class="button ml-auto" :to="{ path: '/office/sign-in', query: { to: route.fullPath } }">Sign in</NuxtLink>
     </p>
-    <p v-if="at?.conflict.value && !at.asking.value" role="alert" class="flex flex-wrap items-center gap-3 border-b border-rust bg-rust-wash px-5 py-1.5">
+    <p
+      v-if="at?.conflict.value && !at.asking.value"
+      role="alert"
+      class="flex flex-wrap items-center gap-3 border-b border-rust bg-rust-wash px-5 py-1.5"
+    >
       <span><b class="font-semibold">Not saved.</b> Someone else changed the same words. Your text is kept on this computer.</span>
       <button class="button ml-auto" @click="at.asking.value = true">Choose what holds</button>
     </p>
@@ -346,7 +352,7 @@ onMounted(() => {
           :at-hand="at?.content.value ?? null"
           :may-write="!locked"
           @pick="(from, to) => go({ from, to })"
-          @take-back="(before, place) => at?.change(takeBack(content, before, place))"
+          @take-back="(before, place, from) => (at?.copyFrom(from), at?.change(takeBack(content, before, place)))"
         />
       </Suspense>
       <div v-if="view !== 'side' && view !== 'compare' && !whole" class="overflow-y-auto border-r border-line max-lg:hidden">

@@ -27,12 +27,7 @@ const left = computed(() => props.conflicts.filter((conflict) => !choices.value[
           The draft began from version {{ base.number }}; since then version {{ live.number }} went live. What only one of them changed is
           taken by itself. {{ counted(conflicts.length, 'place was', 'places were') }} changed by both: choose what holds.
         </p>
-        <ConflictChoices
-          v-model="choices"
-          :refs="refs"
-          :conflicts="conflicts"
-          :names="{ a: 'The draft’s', b: 'The site’s' }"
-        />
+        <ConflictChoices v-model="choices" :refs="refs" :conflicts="conflicts" :names="{ a: 'The draft’s', b: 'The site’s' }" />
       </div>
     </div>
     <footer class="flex items-center gap-3 border-t border-line px-5 py-3">

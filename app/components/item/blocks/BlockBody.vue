@@ -16,7 +16,6 @@ const emit = defineEmits<{
   change: [block: Block]
   split: [before: Text, after: Text]
   joinBack: []
-  out: []
   paste: [before: Text, blocks: Block[], after: Text]
   media: [media: MediaView]
 }>()
@@ -49,7 +48,6 @@ defineExpose({ write })
     @update:model-value="change(block, { text: $event })"
     @split="(before, after) => emit('split', before, after)"
     @join-back="emit('joinBack')"
-    @out="emit('out')"
     @paste="(before, blocks, after) => emit('paste', before, blocks, after)"
   />
   <RichText
@@ -66,7 +64,6 @@ defineExpose({ write })
     @update:model-value="change(block, { text: $event })"
     @split="(before, after) => emit('split', before, after)"
     @join-back="emit('joinBack')"
-    @out="emit('out')"
     @paste="(before, blocks, after) => emit('paste', before, blocks, after)"
   />
   <template v-else-if="block.kind === 'list'">
@@ -75,7 +72,6 @@ defineExpose({ write })
       :model-value="block"
       @update:model-value="emit('change', $event)"
       @leave="writingList = false"
-      @out="emit('out')"
     />
     <RenderedHtml
       v-else
@@ -98,7 +94,6 @@ defineExpose({ write })
       place="quote"
       placeholder="What was said"
       @update:model-value="change(block, { text: $event })"
-      @out="emit('out')"
     />
     <input
       v-if="!locked"
