@@ -68,6 +68,7 @@ export function useCommands() {
         why: noSection,
         run: () => navigateTo(`/office/content?start=${kind}`),
       })),
+      { id: 'bin', group: 'Go to', name: 'The bin', run: () => navigateTo('/office/bin') },
       { id: 'live', group: 'Go to', name: 'The live site', run: () => window.open('/', '_blank') },
       { id: 'me', group: 'Go to', name: 'Profile and password', run: () => navigateTo('/office/me') },
       { id: 'settings', group: 'Go to', name: 'The site’s settings', run: () => navigateTo(`/office/items/${site.site?.settings}`) },

@@ -99,7 +99,7 @@ export function useDraft(
 
   async function send(extra: { named?: boolean; note?: string } = {}): Promise<void> {
     clearTimeout(retry)
-    if (conflict.value) return tryToMerge()
+    if (conflict.value && !(await resolve({}))) return
     if (!sending && !pending().length && !extra.named && !aside) {
       state.value = 'saved'
       return
@@ -131,8 +131,11 @@ export function useDraft(
         return
       }
       sending = undefined
-      if (error.more.conflicts) await meet(String(error.more.head))
-      else if (error.status === 401) state.value = 'signed-out'
+      if (error.more.conflicts) {
+        await meet(String(error.more.head))
+        if (await resolve({})) return await send(extra)
+        asking.value = true
+      } else if (error.status === 401) state.value = 'signed-out'
       else {
         problem.value = error.reasons.map((reason) => reason.detail)
         state.value = 'refused'
@@ -185,19 +188,40 @@ export function useDraft(
     // What is saved may be what was sent by the visit before: then that is what both began from.
     const own = unanswered.length > 0 && !changes(now.content, unanswered)
     conflict.value = { base: own ? replay(base, unanswered) : base, theirs: { version, ...now }, places: [] }
-    await tryToMerge()
-    asking.value = conflict.value !== null
   }
 
-  /** Goes on by itself where what was written meanwhile leaves nothing to ask. */
-  async function tryToMerge(): Promise<void> {
+  /**
+   * Settles a conflict by the choice for each place (`a` is this person's side), or by none where what was written
+   * meanwhile leaves nothing to ask. Text of one's own that is given up is kept as a version. Answers whether it could.
+   */
+  async function resolve(choices: Choices): Promise<boolean> {
     const { base: from, theirs } = conflict.value!
-    const merged = await mergeContents(from, content.value, theirs.content)
-    if (merged.ok) await settle({})
-    else {
+    const merged = await mergeContents(from, content.value, theirs.content, choices)
+    if (!merged.ok) {
       conflict.value = { ...conflict.value!, places: merged.conflicts }
       state.value = 'conflict'
+      return false
     }
+    const given = Object.entries(choices).flatMap(([place, choice]) => (choice === 'a' ? [] : place))
+    if (given.length) {
+      aside = { base: head.value, edits: pending() }
+      const { done } = timeline.value
+      const saved = lastSaved ? done.indexOf(lastSaved) + 1 : 0
+      timeline.value = without(timeline.value, new Set(given), done.length - saved)
+    }
+    base = theirs.content
+    head.value = theirs.version
+    number.value = theirs.number
+    savedAt.value = theirs.at
+    content.value = merged.content
+    conflict.value = null
+    asking.value = false
+    state.value = 'unsaved'
+    return true
+  }
+  /** The same for a person's choices, which are saved at once. */
+  async function settle(choices: Choices): Promise<void> {
+    if (conflict.value && (await resolve(choices))) await save()
   }
 
   /** Saves now, after a save that is under way. */
@@ -292,32 +316,6 @@ export function useDraft(
     timeline.value = turned.timeline
     content.value = turned.content
     touched()
-  }
-
-  /**
-   * Settles a conflict by the choice for each place (`a` is this person's side) and saves. Text of one's own that is given
-   * up is kept as a version.
-   */
-  async function settle(choices: Choices): Promise<void> {
-    const { base: from, theirs } = conflict.value!
-    const merged = await mergeContents(from, content.value, theirs.content, choices)
-    if (!merged.ok) return
-    const given = Object.entries(choices).flatMap(([place, choice]) => (choice === 'a' ? [] : place))
-    if (given.length) {
-      aside = { base: head.value, edits: pending() }
-      const { done } = timeline.value
-      const saved = lastSaved ? done.indexOf(lastSaved) + 1 : 0
-      timeline.value = without(timeline.value, new Set(given), done.length - saved)
-    }
-    base = theirs.content
-    head.value = theirs.version
-    number.value = theirs.number
-    savedAt.value = theirs.at
-    content.value = merged.content
-    conflict.value = null
-    asking.value = false
-    state.value = 'unsaved'
-    void save()
   }
 
   useEventListener(window, 'beforeunload', (event) => {

@@ -26,8 +26,13 @@ export function normalisePath(requested: string): string | null {
     decoded = decodeURIComponent(requested)
     if (/[\u0000-\u001f\u007f\\]/.test(decoded)) return null
     const url = new URL('http://site' + (requested.startsWith('/') ? '' : '/') + requested.replace(/\/{2,}/g, '/'))
-    const path = decodeURIComponent(url.pathname).normalize('NFC').toLowerCase()
-    return path.length > 1 ? path.replace(/\/+$/, '') || '/' : '/'
+    // Decoded, there may be slashes and dots that the parser took for letters: the path stays on this site all the same.
+    const segments: string[] = []
+    for (const segment of decodeURIComponent(url.pathname).normalize('NFC').toLowerCase().split('/')) {
+      if (segment === '..') segments.pop()
+      else if (segment !== '' && segment !== '.') segments.push(segment)
+    }
+    return `/${segments.join('/')}`
   } catch {
     return null
   }

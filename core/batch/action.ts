@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { nameSchema } from '../content/line'
 import { KIND_WORDS, KINDS } from '../content/kinds'
 import { MAX_BLOCKS } from '../content/blocks'
 import { editSchema } from '../content/edits'
@@ -39,7 +40,7 @@ export const actionSchema = z.discriminatedUnion('do', [
       .array(editSchema)
       .min(1)
       .max(MAX_BLOCKS + 100),
-    into: z.strictObject({ edition: z.uuid(), name: z.string().trim().min(1).max(120) }).nullable(),
+    into: z.strictObject({ edition: z.uuid(), name: nameSchema(120) }).nullable(),
     /** The entry of an edition that is taken out with it, where this takes a rewrite back. */
     out: z.strictObject({ edition: id, event: id }).optional(),
   }),

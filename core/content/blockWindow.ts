@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { isDate } from '../time/date'
 import { parseRule, ruleWords } from '../time/recurrence'
 import { dateWords } from '../time/words'
 
@@ -6,7 +7,6 @@ import { dateWords } from '../time/words'
 const wall = z.string().refine((text) => /^\d{4}-\d{2}-\d{2}T([01]\d|2[0-3]):[0-5]\d$/.test(text) && isDate(text.slice(0, 10)), {
   error: 'A time is a date and an hour, such as 2027-03-05T15:00',
 })
-const isDate = (date: string) => z.iso.date().safeParse(date).success
 
 /**
  * When readers see a block, by the clock on the wall of the site: from a time, until another, or both; with a rule

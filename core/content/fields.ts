@@ -1,14 +1,10 @@
 import { z } from 'zod'
 import { focusSchema } from './focus'
 import { hrefSchema } from './inline'
+import { lineSchema as line } from './line'
 import { SUITS } from './lifetimes'
 import { KIND_WORDS, KINDS, LABEL_TYPES, type Kind } from './kinds'
 
-const line = (max: number) =>
-  z
-    .string()
-    .max(max)
-    .regex(/^[^\u0000-\u001f\u007f]*$/, 'One line of text, please')
 const many = z.array(z.uuid()).max(50)
 
 /** A picture put in a field: the media file and what it shows; `decorative` says that no alternative text is needed. */

@@ -1,5 +1,7 @@
 import type { Action } from '../batch/action'
 import { accept, refuse, type Outcome } from '../outcome'
+import { isDate } from '../time/date'
+import { fromCell } from './cell'
 
 /** The columns of a list as a file (RFC 4180), with their heads; those that can be brought back changed are in {@link CHANGEABLE}. */
 export const LIST_COLUMNS = {
@@ -69,21 +71,13 @@ export interface CellNames {
 export function changesOf(columns: readonly ListColumn[], line: readonly string[], facts: ListFacts, names: CellNames): Outcome<Action[]> {
   const now = cellsOf(facts)
   const results = columns.flatMap((column, index) => {
-    const cell = unescaped(line[index] ?? '').trim()
+    const cell = fromCell(line[index] ?? '').trim()
     return isChangeable(column) && cell !== now[column].trim() ? readCell(column, cell, facts, names) : []
   })
   const reasons = results.flatMap((result) => (result.ok ? [] : result.reasons))
   return reasons.length ? refuse(...reasons) : accept(results.flatMap((result) => (result.ok ? result.value : [])))
 }
 const isChangeable = (column: ListColumn): column is Changeable => (CHANGEABLE as readonly ListColumn[]).includes(column)
-
-/** What a spreadsheet would take for a formula is written with an apostrophe before it. */
-const unescaped = (cell: string) => cell.replace(/^'(?=[=+\-@\t\r＝＋－＠])/u, '')
-
-const isDate = (text: string) =>
-  /^\d{4}-\d{2}-\d{2}$/.test(text) &&
-  !Number.isNaN(Date.parse(`${text}T00:00Z`)) &&
-  new Date(`${text}T00:00Z`).toISOString().startsWith(text)
 
 function readCell(column: Changeable, cell: string, facts: ListFacts, names: CellNames): Outcome<Action[]> {
   const at = LIST_COLUMNS[column]

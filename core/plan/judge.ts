@@ -133,6 +133,7 @@ export function judge(state: SiteState, wishes: Wish[], at: string, zone: string
       // Together, who stands where is asked of the outcome.
       pathTakenBy: !together && there && there.item !== item ? there.title : null,
       behind: wish.behind,
+      gone: was === null,
       ends: wish.ends ?? true,
       embargo: wish.embargo !== null && at < wish.embargo ? fullIn(wish.embargo, zone) : null,
       get today() {

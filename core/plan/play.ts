@@ -1,5 +1,6 @@
 import type { Outcome } from '../outcome'
 import type { SiteEntry } from './entry'
+import { isBehind } from './ready'
 import { judge, type Placed, type SiteState, type Wish } from './judge'
 import type { SiteAfter } from './siteAt'
 
@@ -83,8 +84,7 @@ function asOfThen(wish: PlannedWish, state: SiteState, unders: Unders): Wish {
   if (wish.do !== 'put' || !wish.basedOn) return wish
   const open = unders.get(wish.item)
   const replaced = (open ? open.under : state.entry(wish.item))?.version ?? null
-  const { base, accepted } = wish.basedOn
-  return { ...wish, behind: replaced !== null && replaced !== base && replaced !== accepted }
+  return { ...wish, behind: isBehind(wish.basedOn.base, replaced, wish.basedOn.accepted) }
 }
 
 function endWindow(site: SiteAfter, state: SiteState, turn: Turn & { does: 'end' }, zone: string, unders: Unders): Played {

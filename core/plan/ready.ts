@@ -20,6 +20,8 @@ export interface GoingLive {
   pathTakenBy: string | null
   /** Whether it replaces another live version than the one it was written on, and nobody accepted that. */
   behind: boolean
+  /** Whether nothing of it is on the site now: behind, it was taken off since. */
+  gone: boolean
   /** Today's date in the site's zone. */
   today: string
   /** The moment before which nobody may put it live, in words, while that lies ahead. */
@@ -29,6 +31,14 @@ export interface GoingLive {
   /** What the person answered about a shown date older than a month; a planned event keeps it. */
   shownDate: 'ask' | 'keep'
 }
+
+/**
+ * Whether a planned change meets another state of the site than the one it was written on: `base` is the version that was
+ * there then, `replaced` the one it would replace (`null`: none), `accepted` what someone let it replace all the same
+ * (`none`: nothing).
+ */
+export const isBehind = (base: string | null, replaced: string | null, accepted: string | null): boolean =>
+  replaced !== base && accepted !== (replaced ?? 'none')
 
 /** That another item, by its title, has an address. */
 export const taken = (title: string, path: string): Reason => ({
@@ -65,7 +75,9 @@ export function notReady(change: GoingLive): Reason[] {
   if (change.behind)
     reasons.push({
       code: 'behind',
-      detail: 'The live version changed after this draft was begun; compare them and bring the draft up to date',
+      detail: change.gone
+        ? 'It was taken off the site after this draft was begun; whoever wants it back puts it live'
+        : 'The live version changed after this draft was begun; compare them and bring the draft up to date',
     })
   if (
     (kind === 'post' || kind === 'notice') &&

@@ -91,6 +91,8 @@ interface Head {
   title: string
   description: string
   path: string
+  /** The address that stands for the page, where it is not its path alone. */
+  canonical?: string
   indexed: boolean
   type: 'website' | 'article'
   sharing: { title: string; text: string; picture: { id: string; width: number } | null }
@@ -132,7 +134,7 @@ function renderBars(bars: Bar[], within: readonly string[], here: string): strin
 
 function layout(site: SiteView, head: Head, main: string, aside = '', within: readonly string[] = []): string {
   const title = head.path === '/' ? site.name : `${head.title} – ${site.name}`
-  const url = site.origin + head.path
+  const url = site.origin + (head.canonical ?? head.path)
   const picture = head.sharing.picture && site.origin + sharingPath(head.sharing.picture)
   const meta = (attribute: 'name' | 'property', key: string, value: string) =>
     value ? `<meta ${attribute}="${key}" content="${esc(value)}">` : ''
@@ -299,7 +301,9 @@ export function renderListing(site: SiteView, list: ListingView): string {
     ? `<ul class="more">${list.more.map((link) => `<li><a href="${esc(link.path)}">${esc(link.title)}</a></li>`).join('')}</ul>`
     : ''
   const main = `${renderTrail(list.trail, list.title)}<h1>${esc(list.title)}</h1>${list.summary ? `<p class="summary">${esc(list.summary)}</p>` : ''}${form}${more}${renderTeasers(list.teasers, list.media, site.language, 2)}${empty}${paging}`
-  return layout(site, plainHead(site, list.title, list.path, list.summary, list.query === undefined), main)
+  const head = plainHead(site, list.title, list.path, list.summary, list.query === undefined)
+  // A later page of a list holds others than the first: it stands for itself.
+  return layout(site, list.page > 1 ? { ...head, canonical: turn(list.page) } : head, main)
 }
 
 export interface HomeView {

@@ -1,4 +1,5 @@
 import { accept, refuse, type Outcome } from '../outcome'
+import { isDate } from './date'
 
 export const FREQUENCIES = ['DAILY', 'WEEKLY', 'MONTHLY', 'YEARLY'] as const
 export type Frequency = (typeof FREQUENCIES)[number]
@@ -59,8 +60,8 @@ export function parseRule(text: string): Outcome<Recurrence> {
       if (!Number.isInteger(n) || n < 1 || n > 10_000) return bad(`${name} is a number from 1 to 10,000`)
       rule[name === 'COUNT' ? 'count' : 'interval'] = n
     } else if (name === 'UNTIL') {
-      const date = /^(\d{4})(\d\d)(\d\d)(T\d{6}Z?)?$/.exec(value)
-      if (!date) return bad('UNTIL is a date such as 20270301')
+      const date = /^(\d{4})(\d\d)(\d\d)(T([01]\d|2[0-3])[0-5]\d[0-5]\dZ?)?$/.exec(value)
+      if (!date || !isDate(`${date[1]}-${date[2]}-${date[3]}`)) return bad('UNTIL is a date such as 20270301')
       rule.until = `${date[1]}-${date[2]}-${date[3]}`
     } else if (name === 'WKST') {
       if (!DAYS.includes(value as (typeof DAYS)[number])) return bad('WKST is a day of the week')

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { nameSchema } from '../../core/content/line'
 import { rewriteSchema } from '../../core/content/rewrite'
 import { actionSchema } from '../../core/batch/action'
 import { takeIn } from '../jobs/lister'
@@ -56,7 +57,7 @@ export const batches = [
     summary: 'Find out what replacing in the chosen places would do: drafts, gathered in an edition',
     body: z.strictObject({
       rewrite: rewriteSchema,
-      edition: z.string().trim().min(1).max(120).nullable(),
+      edition: nameSchema(120).nullable(),
       chosen: z
         .array(
           target.extend({

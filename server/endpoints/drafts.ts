@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { nameSchema } from '../../core/content/line'
 import { blockSchema } from '../../core/content/blocks'
 import { editSchema } from '../../core/content/edits'
 import { quoteSchema } from '../../core/content/quote'
@@ -174,7 +175,7 @@ export const drafts = [
     tag: 'drafts',
     summary: 'Rename a draft',
     params: id,
-    body: z.strictObject({ name: z.string().trim().min(1).max(100) }),
+    body: z.strictObject({ name: nameSchema(100) }),
     run: ({ office, actor, params, body }) => renameDraft(office, actor, params.id, body.name),
   }),
   endpoint({

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { nameSchema } from '../../core/content/line'
 import { officeFieldsSchema } from '../../core/content/fields'
 import { contentSchema, manifestMedia } from '../../core/content/content'
 import { KINDS } from '../../core/content/kinds'
@@ -25,7 +26,7 @@ import { endpoint, pageLimit } from './endpoint'
 
 const id = z.object({ id: z.string().max(60) })
 const filingShape = z.strictObject({ section: z.string().max(60).optional(), kind: z.enum(KINDS).optional() })
-const title = z.string().trim().min(1).max(200)
+const title = nameSchema(200)
 
 async function readableVersion(office: Office, actor: Actor, id: string) {
   const version = found(await versionById(office.store.read, id), 'version')
@@ -145,7 +146,7 @@ export const items = [
     tag: 'drafts',
     summary: 'Begin a draft on the live version; without a name, answer the one that is open where there is one',
     params: id,
-    body: z.strictObject({ name: z.string().trim().min(1).max(100).optional() }),
+    body: z.strictObject({ name: nameSchema(100).optional() }),
     run: ({ office, actor, params, body }) => openDraft(office, actor, params.id, body.name),
   }),
   endpoint({
@@ -214,7 +215,7 @@ export const items = [
     tag: 'items',
     summary: 'Name a version that matters, for the office alone; an empty name takes it away',
     params: id,
-    body: z.strictObject({ name: z.string().trim().max(100) }),
+    body: z.strictObject({ name: nameSchema(100).or(z.literal('')) }),
     run: ({ office, actor, params, body }) => nameVersion(office, actor, params.id, body.name),
   }),
   endpoint({

@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { nameSchema } from '../../core/content/line'
 import { KINDS, LABEL_TYPES } from '../../core/content/kinds'
 import { CONTENT_PARTS } from '../../core/query/contentFacts'
 import { LIST_COLUMNS, type ListColumn } from '../../core/formats/listCsv'
@@ -22,7 +23,7 @@ const id = z.object({ id: z.string().max(60) })
 const column = z.string().regex(/^[a-zA-Z]{1,30}$/)
 const COLUMNS = 'list-columns'
 const keptView = z.strictObject({
-  name: z.string().trim().min(1).max(60),
+  name: nameSchema(60),
   q: z.string().max(1_000),
   sort: z.string().max(20),
   columns: z.array(column).max(30).nullable(),
@@ -141,7 +142,7 @@ export const listing = [
     summary: 'Change a label: its name, what it says of itself, its sort, the category it is a part of',
     params: id,
     body: z.strictObject({
-      title: z.string().trim().min(1).max(200).optional(),
+      title: nameSchema(200).optional(),
       summary: z.string().max(1_000).optional(),
       type: z.enum(LABEL_TYPES).optional(),
       broader: z.uuid().nullable().optional(),

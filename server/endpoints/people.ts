@@ -1,5 +1,6 @@
 import { deleteCookie, getCookie, getHeader, setCookie, type H3Event } from 'h3'
 import { z } from 'zod'
+import { nameSchema } from '../../core/content/line'
 import { addressOf, SESSION_COOKIE } from '../http'
 import { isDemo, type Runtime } from '../runtime'
 import {
@@ -44,7 +45,7 @@ import { firstStart } from '../services/sites'
 import { listPeople, personById } from '../store/people'
 import { Download, endpoint, openEndpoint, Redirect } from './endpoint'
 
-const name = z.string().trim().min(1).max(100)
+const name = nameSchema(100)
 const password = z.string().max(1_000)
 const email = z.email().max(200)
 const code = z.string().trim().max(40).optional()

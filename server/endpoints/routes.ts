@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { nameSchema } from '../../core/content/line'
 import { BLOCK_WORDS, type BlockKind } from '../../core/content/blocks'
 import { PROJECTIONS } from '../../core/content/content'
 import { FIELDS, type FieldName } from '../../core/content/fields'
@@ -11,14 +12,14 @@ import { gates, routes as listed, saveRoute, saveRules } from '../services/route
 import { endpoint } from './endpoint'
 
 const id = z.object({ id: z.string().max(60) })
-const name = z.string().trim().min(1).max(100)
+const name = nameSchema(100)
 const ids = z.array(z.string().max(60)).max(200)
 const about = z
   .strictObject({
     fields: z.array(z.enum(Object.keys(FIELDS) as [FieldName, ...FieldName[]])).max(40),
     blocks: z.array(z.enum(Object.keys(BLOCK_WORDS) as [BlockKind, ...BlockKind[]])).max(40),
     amounts: z.boolean(),
-    words: z.array(z.string().trim().min(1).max(60)).max(50),
+    words: z.array(nameSchema(60)).max(50),
   })
   .refine(({ fields, blocks, amounts, words }) => fields.length + blocks.length + words.length > 0 || amounts, 'Say what the gate is about')
 const guards = z.strictObject({ people: ids, groups: ids, roles: ids })

@@ -1,5 +1,6 @@
 import { mailIsCaught } from '../services/caughtMail'
 import { z } from 'zod'
+import { nameSchema } from '../../core/content/line'
 import { readMultipartFormData } from 'h3'
 import { HEARTBEAT, SILENT_AFTER_MS } from '../jobs/scheduler'
 import { abilities } from '../services/itemPage'
@@ -14,7 +15,7 @@ import { siteClock, today } from '../services/today'
 import { Download, endpoint, openEndpoint, pageLimit } from './endpoint'
 
 const id = z.object({ id: z.string().max(60) })
-const name = z.string().trim().min(1).max(100)
+const name = nameSchema(100)
 const parent = z.string().max(60).nullable()
 const date = z.iso.date()
 const journalQuery = z.strictObject({

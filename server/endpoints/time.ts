@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { nameSchema } from '../../core/content/line'
 import { LATE_WAYS } from '../../core/plan/events'
 import {
   addEntries,
@@ -35,7 +36,7 @@ const sight = z.discriminatedUnion('shows', [
   z.strictObject({ shows: z.literal('edition'), edition: key }),
   z.strictObject({ shows: z.literal('draft'), draft: key }),
 ])
-const name = z.string().trim().min(1).max(120)
+const name = nameSchema(120)
 const text = z.string().max(2_000)
 
 /** Times and editions. */

@@ -5,7 +5,8 @@ import { may } from '../services/access'
 import { documentBytes, pictureBytes } from '../services/media'
 import { itemById } from '../store/items'
 import { runtime } from '../runtime'
-import { headersOf } from '../site/answer'
+import { encodingFor, isCompressible, isKnown } from '../site/encoding'
+import { sentIn, type StoredPage } from '../site/pageCache'
 import { ANOTHER_MOMENT, anotherMoment, timeGate } from '../site/anotherMoment'
 
 /** Passes on what is not the live site's. */
@@ -23,13 +24,22 @@ export default defineEventHandler(async (event) => {
     return
   }
   const send = (status: number, headers: Record<string, string>, body: Buffer) => {
-    if (headers.etag && status === 200 && req.headers['if-none-match']?.includes(headers.etag)) {
-      res.writeHead(304, headers)
+    if (headers.etag && status === 200 && isKnown(req.headers['if-none-match'], headers.etag)) {
+      const { 'content-length': _, 'content-encoding': __, ...same } = headers
+      res.writeHead(304, same)
       res.end()
     } else {
-      res.writeHead(status, { ...headers, 'content-length': body.length })
+      res.writeHead(status, headers['content-length'] === undefined ? { ...headers, 'content-length': body.length } : headers)
       res.end(req.method === 'HEAD' ? undefined : body)
     }
+  }
+  const sendPage = async (page: StoredPage) => {
+    const encoding = isCompressible(page.type, page.body.length)
+      ? encodingFor(req.headers['accept-encoding'] as string | undefined)
+      : 'identity'
+    const sent = sentIn(page, encoding)
+    const { status, headers, body } = sent instanceof Promise ? await sent : sent
+    send(status, headers, body)
   }
   const origin = originOf(req)
   if (ANOTHER_MOMENT.test(target)) {
@@ -39,7 +49,7 @@ export default defineEventHandler(async (event) => {
   const signedIn = req.headers.cookie?.includes(`${SESSION_COOKIE}=`) ?? false
   if (!signedIn) {
     const page = live.stored(origin, target)
-    if (page) return send(page.status, headersOf(page), page.body)
+    if (page) return sendPage(page)
   }
 
   const asked = /^\/media\/([0-9a-f-]{36})\/(?:(\d{1,5})\.(avif|webp|jpg)|file\/[^/]+)$/.exec(target)
@@ -86,9 +96,9 @@ export default defineEventHandler(async (event) => {
     const { etag: _, ...headers } = answer.headers
     return send(
       answer.status,
-      { ...headers, 'cache-control': 'private, no-store', vary: 'cookie' },
+      { ...headers, 'cache-control': 'private, no-store', vary: 'cookie, accept-encoding' },
       Buffer.from(withOfficeEntry(answer.body.toString(), `/office/items/${item.id}`)),
     )
   }
-  send(answer.status, answer.headers, answer.body)
+  return answer.page ? sendPage(answer.page) : send(answer.status, answer.headers, answer.body)
 })

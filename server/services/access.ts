@@ -4,6 +4,7 @@ import { decide } from '../../core/access/decide'
 import type { Rights } from '../../core/access/rights'
 import { assuming, brokenTogether, givenRoles, sessionRoles } from '../../core/access/session'
 import type { Verb } from '../../core/access/verbs'
+import type { Reason } from '../../core/outcome'
 import { isZone } from '../../core/time/zone'
 import { peopleCount, personByEmail, personById, sessionByHash, type PersonRow } from '../store/people'
 import { note, type Office } from './office'
@@ -45,6 +46,11 @@ const IDLE_HOURS = 72
 export function must(actor: Actor, verb: Verb, section: string | null): void {
   const decision = decide(actor.rights, actor.id, verb, section)
   if (!decision.allowed) throw new Refusal('not-allowed', decision.reasons)
+}
+/** Why the actor may not do this there; `null` where they may. */
+export function whyNot(actor: Actor, verb: Verb, section: string | null): Reason | null {
+  const decision = decide(actor.rights, actor.id, verb, section)
+  return decision.allowed ? null : decision.reasons[0]!
 }
 export const may = (actor: Actor, verb: Verb, section: string | null): boolean => decide(actor.rights, actor.id, verb, section).allowed
 

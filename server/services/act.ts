@@ -8,7 +8,7 @@ import { fullIn } from '../../core/time/words'
 import { addAuthorsFrom } from '../store/drafts'
 import { draftById, itemById, type ItemRow } from '../store/items'
 import { liveByIds } from '../store/live'
-import { readContent, readManifest, versionById } from '../store/versions'
+import { newestVersion, readContent, readManifest, versionById } from '../store/versions'
 import type { Actor } from './access'
 import { discardDraft, openDraft, saveEdits } from './drafts'
 import { gather, removeEntry } from './editions'
@@ -212,8 +212,6 @@ async function rewrite(
   }
 }
 
-const newestOf = async (office: Office, item: string): Promise<string> =>
-  (await office.store.read.one<{ id: string }>('SELECT id FROM version WHERE item_id = $item ORDER BY number DESC LIMIT 1', { item }))!.id
 const contentOf = async (office: Office, version: string): Promise<Content> =>
   readContent(office.store.read, await manifestOf(office, version))
 const manifestOf = async (office: Office, version: string): Promise<Manifest> =>
@@ -269,7 +267,7 @@ async function takeOff(office: Office, actor: Actor, item: ItemRow, from: string
 async function duplicate(office: Office, actor: Actor, item: ItemRow, wanted: string | null): Promise<Done> {
   if (item.kind === 'settings') throw refusal('refused', 'only-one', 'A site has its settings once')
   const draft = await draftOf(office, item, wanted)
-  const version = draft?.head_version ?? item.live_version ?? (await newestOf(office, item.id))
+  const version = draft?.head_version ?? item.live_version ?? (await newestVersion(office.store.read, item.id))
   const { fields, body } = await readContent(office.store.read, await manifestOf(office, version))
   const { segment: _own, shownDate: _day, seriesPart: _part, ...copied } = fields
   const title = `${fields.title ?? ''} (copy)`.slice(0, 200)

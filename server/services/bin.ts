@@ -1,4 +1,6 @@
-import { must, sectionsWhere, type Actor } from './access'
+import type { Reason } from '../../core/outcome'
+import { must, sectionsWhere, whyNot, type Actor } from './access'
+import { restoringVerb } from './items'
 import { note, type Office } from './office'
 
 /** How long what is in the bin can be restored. */
@@ -20,24 +22,27 @@ export interface Binned {
   /** When it is ended by itself. */
   until: string
   versions: number
+  /** Why this person may not restore it; `null` where they may. */
+  whyNot: Reason | null
 }
 
 /** What waits in the bin where the person may read, the newest first. */
 export async function bin(office: Office, actor: Actor): Promise<Binned[]> {
   const readable = sectionsWhere(actor, 'item.read')
-  const rows = await office.store.read.all<Omit<Binned, 'until'>>(
+  const rows = await office.store.read.all<Omit<Binned, 'until' | 'whyNot'> & { binner: string | null; beginner: string | null }>(
     `SELECT * FROM (
-       SELECT i.id, 'item' AS what, i.id AS item, i.title, i.kind, i.section_id AS section, NULL AS name, p.name AS by, i.binned_at AS at, i.versions
+       SELECT i.id, 'item' AS what, i.id AS item, i.title, i.kind, i.section_id AS section, NULL AS name, p.name AS by, i.binned_at AS at, i.versions, i.binned_by AS binner, NULL AS beginner
        FROM item i LEFT JOIN person p ON p.id = i.binned_by WHERE i.binned_at IS NOT NULL AND i.ended_at IS NULL
        UNION ALL
-       SELECT d.id, 'draft', i.id, i.title, i.kind, i.section_id, d.name, p.name, d.closed_at, (SELECT count(*) FROM version v WHERE v.item_id = i.id AND v.draft_id = d.id)
+       SELECT d.id, 'draft', i.id, i.title, i.kind, i.section_id, d.name, p.name, d.closed_at, (SELECT count(*) FROM version v WHERE v.item_id = i.id AND v.draft_id = d.id), d.closed_by, d.created_by
        FROM draft d JOIN item i ON i.id = d.item_id LEFT JOIN person p ON p.id = d.closed_by WHERE d.outcome = 'discarded' AND i.binned_at IS NULL)
      WHERE ${readable ? 'section IN (SELECT value FROM json_each($readable))' : '1'} ORDER BY at DESC LIMIT $limit`,
     { limit: LIMIT, ...(readable ? { readable: JSON.stringify(readable) } : {}) },
   )
-  return rows.map((row) => ({
+  return rows.map(({ binner, beginner, ...row }) => ({
     ...row,
     section: actor.rights.sections.get(row.section)?.name ?? '',
+    whyNot: whyNot(actor, restoringVerb(actor, [binner, beginner]), row.section),
     until: new Date(Date.parse(row.at) + BIN_DAYS * 86_400_000).toISOString(),
   }))
 }

@@ -12,6 +12,8 @@ import { readTexts } from '../store/objects'
 import { appendJournal, type JournalHead } from '../store/journal'
 import {
   addVersions,
+  lastLive,
+  newestVersion,
   readBlocks,
   readContent,
   readManifest,
@@ -27,6 +29,7 @@ import { fact, note, type Office } from './office'
 import { found, refusal, Refusal } from './refusal'
 import { giveWaitsBack, noteStep, takeWaits, waitingAt } from './waits'
 import { cancelForBin, resumeFromBin } from './events'
+import { restoringVerb } from './items'
 
 /** What a draft is called that nobody gave a name. */
 export const NEW_DRAFT = 'Change'
@@ -35,7 +38,8 @@ export const NEW_DRAFT = 'Change'
 const MAX_OPEN_DRAFTS = 12
 
 /**
- * Begins a line of work on an item, based on its live version, or on its newest one while it was never live. Without a
+ * Begins a line of work on an item, based on its live version; on the one that was live last where it was
+ * withdrawn, and on its newest one while it was never live. Without a
  * name it answers the open draft that stands for the item, where there is one; with a name it begins one beside.
  */
 export async function openDraft(office: Office, actor: Actor, itemId: string, name?: string): Promise<{ draft: string; head: string }> {
@@ -62,10 +66,9 @@ export async function beginDraft(
   }))!
   if (open.n >= MAX_OPEN_DRAFTS)
     throw refusal('conflict', 'drafts-many', `An item has at most ${MAX_OPEN_DRAFTS} open drafts; end one of them first`)
-  const newest = await tx.one<{ id: string }>('SELECT id FROM version WHERE item_id = $item ORDER BY number DESC LIMIT 1', {
-    item: item.id,
-  })
-  const base = baseOnSite(item) ?? newest!.id
+  // What is not on the site is written on from what was there last, and stands on nothing that readers get.
+  const base = baseOnSite(item)
+  const head = base ?? (await lastLive(tx, item.id)) ?? (await newestVersion(tx, item.id))
   const id = office.newId()
   const route = await routeFor(tx, actor.rights, item.kind, item.section_id)
   await tx.insert('draft', [
@@ -74,7 +77,7 @@ export async function beginDraft(
       item_id: item.id,
       name,
       base_version: base,
-      head_version: base,
+      head_version: head,
       route_id: route.id,
       route_version: route.version,
       review: 'draft',
@@ -83,10 +86,10 @@ export async function beginDraft(
     },
   ])
   // What was never live is written on from another draft: its authors come along.
-  if (baseOnSite(item) === null) await addAuthorsFrom(tx, id, [base])
-  await note(office, tx, actor.id, 'draft.opened', item.id, { draft: id, base })
+  if (item.on_site === 'none') await addAuthorsFrom(tx, id, [head])
+  await note(office, tx, actor.id, 'draft.opened', item.id, { draft: id, base: head })
   await syncItems(tx, [item.id])
-  return { draft: id, head: base }
+  return { draft: id, head }
 }
 
 /** Gives a draft another name, for the office alone. */
@@ -380,8 +383,7 @@ export async function reopenDraft(office: Office, actor: Actor, draftId: string)
   await office.store.write(async (tx) => {
     const loaded = await loadDraft(tx, draftId)
     const { item, draft } = loaded
-    if (draft.created_by === actor.id || draft.closed_by === actor.id) must(actor, 'item.write', item.section_id)
-    else must(actor, 'item.discard', item.section_id)
+    must(actor, restoringVerb(actor, [draft.created_by, draft.closed_by]), item.section_id)
     if (item.binned_at) throw refusal('conflict', 'item-binned', 'The item is in the bin; restore it first')
     if (!draft.closed_at) return
     if (draft.outcome !== 'discarded')

@@ -2,11 +2,12 @@ import { decide, type Decision } from '../../core/access/decide'
 import type { Verb } from '../../core/access/verbs'
 import { isCleared } from '../../core/flow/draft'
 import type { Reason } from '../../core/outcome'
+import { isBehind } from '../../core/plan/ready'
 import { spanWords } from '../../core/time/span'
 import type { Reader, Tx } from '../store/database'
 import { draftsWhole } from '../store/drafts'
 import type { EventRow } from '../store/events'
-import { itemsByIds, syncItems, type ItemRow } from '../store/items'
+import { baseOnSite, itemsByIds, syncItems, type ItemRow } from '../store/items'
 import { appendJournal } from '../store/journal'
 import { readManifest, readManifests, versionById, versionsByIds, type VersionRow } from '../store/versions'
 import { VERB_OF } from './events'
@@ -14,7 +15,7 @@ import type { LiveChange } from './live'
 import { draftCleared, headsOf, loadedDraft, type LoadedDraft } from './loadedDraft'
 import { fact, type Office } from './office'
 import { filingOf, withdrawalHeld } from './otherChanges'
-import { isBehind, restsOnClearance } from './publishing'
+import { restsOnClearance } from './publishing'
 
 export interface Due {
   event: EventRow
@@ -141,7 +142,7 @@ async function changeOf(
     }
   }
   const cause = opens ? 'window' : 'planned'
-  const behind = isBehind(loaded, event.accepted_behind)
+  const behind = isBehind(loaded.draft.base_version, baseOnSite(item), event.accepted_behind)
   const pinned = event.pinned_version === null ? undefined : named.get(event.pinned_version)
   if (pinned && pinned.id !== loaded.head.id) {
     const manifest = await readManifest(db, pinned.manifest)

@@ -105,7 +105,7 @@ export class Foresight {
     const planned = await this.plan()
     const site = new SiteAfter(await this.facts.present())
     const known = planned.known.filter(({ section }) => mayRead(section))
-    const turns = turnsOf({ ...planned, known }, now, moment).filter(({ at }) => at <= moment)
+    const turns = turnsOf({ ...planned, known }, now, moment, MOST_TURNS).filter(({ at }) => at <= moment)
     for (const _ of play(site, turns, await this.zone(), copyUnders(planned.unders)));
     return site
   }
@@ -131,7 +131,7 @@ export class Foresight {
     const known = planned.known.filter(({ section, event }) => mayRead(section) && !own.has(event.id))
     for (const _ of play(
       site,
-      turnsOf({ ...planned, known }, now, at).filter((turn) => turn.at <= at),
+      turnsOf({ ...planned, known }, now, at, MOST_TURNS).filter((turn) => turn.at <= at),
       await this.zone(),
       copyUnders(planned.unders),
     ));
@@ -192,7 +192,7 @@ export class Foresight {
     trial?: Trial,
   ): Promise<Foretold> {
     const asCleared = planned.known.map((one) => ({ ...one, wish: one.cleared }))
-    const turns = turnsOf({ ...planned, known: asCleared }, now, new Date(Date.parse(now) + AHEAD_MS).toISOString(), trial)
+    const turns = turnsOf({ ...planned, known: asCleared }, now, new Date(Date.parse(now) + AHEAD_MS).toISOString(), TOLD_TURNS, trial)
     const plan = { turns, facts: factsOf(planned, turns), editionsOf: planned.editionsOf }
     return foretell(before, plan, planned.links, await this.zone(), now, copyUnders(planned.unders), known)
   }
@@ -477,8 +477,13 @@ async function linksTo(db: Reader): Promise<Links> {
 /** The facts of a turn's changes: those that have a wish first, in their order. */
 const inOrder = (known: Known[]): Known[] => [...known.filter(({ wish }) => wish), ...known.filter(({ wish }) => !wish)]
 
-/** The turns that what is planned takes, in the order in which the scheduler does them. */
-function turnsOf({ known, editions }: Planned, now: string, until: string, trial?: Trial): Turn[] {
+/** Of a window that comes again, so many turns are looked at for trouble, which is the same in each. */
+const TOLD_TURNS = 60
+/** The site of a moment knows every turn before it: of a daily window those of a hundred years. */
+const MOST_TURNS = 40_000
+
+/** The turns that what is planned takes, at most so many of one window, in the order in which the scheduler does them. */
+function turnsOf({ known, editions }: Planned, now: string, until: string, most: number, trial?: Trial): Turn[] {
   const keyed: { turn: Turn; edition: string | null }[] = []
   const byEdition = new Map<string, Known[]>()
   for (const one of known) {
@@ -495,7 +500,7 @@ function turnsOf({ known, editions }: Planned, now: string, until: string, trial
       keyed.push({ turn: { id: event.id, at: moved ?? event.at!, does: 'change', wishes, together: false }, edition: null })
       continue
     }
-    for (const [n, { at, until: end }] of windowTurns(event, now, until, moved).entries()) {
+    for (const [n, { at, until: end }] of windowTurns(event, now, until, most, moved).entries()) {
       const id = n ? `${event.id} ${n}` : event.id
       if (n > 0 || event.state !== 'open')
         keyed.push({
@@ -522,13 +527,13 @@ function turnsOf({ known, editions }: Planned, now: string, until: string, trial
 const compare = (a: string, b: string) => (a < b ? -1 : a > b ? 1 : 0)
 
 /** The stretches in which a window shows, from the one at hand on. */
-function windowTurns(event: EventRow, now: string, until: string, moved?: string): { at: string; until: string }[] {
+function windowTurns(event: EventRow, now: string, until: string, most: number, moved?: string): { at: string; until: string }[] {
   const shape: WindowShape | null = shapeOf(event)
   const [at, end] = [event.at!, event.until_at!]
   if (moved !== undefined) return [{ at: moved, until: new Date(Date.parse(end) + Date.parse(moved) - Date.parse(at)).toISOString() }]
   const rule = event.rule === null ? null : parseRule(event.rule)
   if (!shape || !rule?.ok || event.first_date === null) return [{ at, until: end }]
-  const later = windowsBetween(rule.value, event.first_date, shape, now, until, 60).filter((turn) => turn.at > at)
+  const later = windowsBetween(rule.value, event.first_date, shape, now, until, most).filter((turn) => turn.at > at)
   return [{ at, until: end }, ...later]
 }
 

@@ -1,4 +1,3 @@
-import { decide } from '../../core/access/decide'
 import { VERBS, type Verb } from '../../core/access/verbs'
 import { pathOf } from '../../core/address/path'
 import type { EventKind } from '../../core/plan/events'
@@ -11,7 +10,7 @@ import { liveByIds } from '../store/live'
 import { notesOf } from '../store/notes'
 import { personById } from '../store/people'
 import { readContent, readManifest, versionById } from '../store/versions'
-import type { Actor } from './access'
+import { whyNot, type Actor } from './access'
 import { draftCleared, loadDraft, type LoadedDraft } from './loadedDraft'
 import { gateFacts, gatesFor } from './review'
 import { isNewestRoute } from './routes'
@@ -20,17 +19,12 @@ import { mediaViews } from './media'
 import { manifestMedia, contentRefs } from '../../core/content/content'
 import type { Office } from './office'
 import { filingOf, leadsTo, withdrawalHeld } from './otherChanges'
-import { isBehind, standsInTheWay } from './publishing'
+import { isBehindNow, standsInTheWay } from './publishing'
 
 /** For each verb `null` where the actor may, or why not and who could. */
 export function abilities(actor: Actor, section: string): Record<Verb, Reason | null> {
   const verbs = Object.keys(VERBS) as Verb[]
-  return Object.fromEntries(
-    verbs.map((verb) => {
-      const decision = decide(actor.rights, actor.id, verb, section)
-      return [verb, decision.allowed ? null : decision.reasons[0]]
-    }),
-  ) as Record<Verb, Reason | null>
+  return Object.fromEntries(verbs.map((verb) => [verb, whyNot(actor, verb, section)])) as Record<Verb, Reason | null>
 }
 
 /**
@@ -97,7 +91,7 @@ async function draftFacts(office: Office, actor: Actor, loaded: LoadedDraft) {
     change: draft.change,
     to: draft.change === 'move' ? leadsTo(actor, item, filingOf(loaded)) : null,
     base: draft.base_version,
-    behind: isBehind(loaded, undefined),
+    behind: isBehindNow(loaded),
     head: head.id,
     number: head.number,
     savedAt: head.at,

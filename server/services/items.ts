@@ -4,6 +4,7 @@ import { contentSchema, type Content } from '../../core/content/content'
 import { manifestOf } from '../../core/content/content'
 import { defaultFields, type Fields, type OfficeFields } from '../../core/content/fields'
 import { KIND_WORDS, type Filing, type Kind } from '../../core/content/kinds'
+import type { Verb } from '../../core/access/verbs'
 import { itemById, syncItems, waitingDraftsOf, type ItemRow } from '../store/items'
 import { addVersions, bytesOf } from '../store/versions'
 import { must, type Actor } from './access'
@@ -165,11 +166,15 @@ export async function moveItem(office: Office, actor: Actor, id: string, wanted:
   })
 }
 
+/** What taking something out of the bin asks: of those who put it there or began it the right to write, of others the right to discard. */
+export const restoringVerb = (actor: Actor, own: readonly (string | null)[]): Verb =>
+  own.includes(actor.id) ? 'item.write' : 'item.discard'
+
 /** Puts an item that is not on the site into the bin, or takes it out. Its versions and drafts stay as they are. */
 export async function binItem(office: Office, actor: Actor, id: string, into: boolean): Promise<void> {
   await office.store.write(async (tx) => {
     const item = found(await itemById(tx, id), 'item')
-    must(actor, 'item.discard', item.section_id)
+    must(actor, into ? 'item.discard' : restoringVerb(actor, [item.binned_by]), item.section_id)
     if (item.ended_at) throw refusal('unknown', 'unknown', 'This item was ended for good')
     if ((item.binned_at !== null) === into) return
     if (item.on_site === 'live') throw refusal('conflict', 'is-live', 'It is on the site; withdraw it first')

@@ -1,4 +1,5 @@
 import { stringify } from 'csv-stringify/sync'
+import { toCell } from '../../core/formats/cell'
 import { CHAIN_START, verifyChain } from '../../core/history/chain'
 import { dayBounds } from '../../core/time/zone'
 import { journalAfter, journalOnward, journalPage, type JournalFilter, type NamedRow } from '../store/journal'
@@ -40,8 +41,8 @@ const FORMATS = {
     head: stringify([[...COLUMNS]], { record_delimiter: '\r\n' }),
     lines: (rows: NamedRow[]) =>
       stringify(
-        rows.map((row) => COLUMNS.map((name) => (name === 'data' ? JSON.stringify(row.data) : row[name]))),
-        { record_delimiter: '\r\n', escape_formulas: true },
+        rows.map((row) => COLUMNS.map((name) => toCell(name === 'data' ? JSON.stringify(row.data) : String(row[name] ?? '')))),
+        { record_delimiter: '\r\n' },
       ),
   },
   jsonl: {

@@ -1,6 +1,7 @@
 import { parse } from 'csv-parse/sync'
 import { stringify } from 'csv-stringify/sync'
 import { cellsOf, changesOf, LIST_COLUMNS, readHead, type CellNames, type ListColumn, type ListFacts } from '../../core/formats/listCsv'
+import { toCell } from '../../core/formats/cell'
 import type { Reason } from '../../core/outcome'
 import { readSort } from '../../core/query/sort'
 import { dateIn } from '../../core/time/date'
@@ -38,7 +39,11 @@ const factsOf = (row: FieldedRow, zone: string): ListFacts => ({
   changed: dateIn(row.changed_at, zone),
 })
 
-const lines = (rows: string[][]) => stringify(rows, { record_delimiter: '\r\n', escape_formulas: true })
+const lines = (rows: string[][]) =>
+  stringify(
+    rows.map((row) => row.map(toCell)),
+    { record_delimiter: '\r\n' },
+  )
 
 /** Rows as a file, read part by part as it is sent: CSV (RFC 4180), with what a spreadsheet would take for a formula made harmless. */
 function csvFile(columns: ListColumn[], zone: string, next: () => Promise<FieldedRow[]>) {

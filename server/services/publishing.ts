@@ -1,6 +1,7 @@
 import type { Reason } from '../../core/outcome'
 import type { FieldName, Fields } from '../../core/content/fields'
 import { changeSize } from '../../core/history/blame'
+import { isBehind } from '../../core/plan/ready'
 import type { Reader, Tx } from '../store/database'
 import { baseOnSite, itemById, type ItemRow } from '../store/items'
 import { liveRefsTo } from '../store/live'
@@ -29,11 +30,11 @@ export interface PutLive {
 
 /**
  * Whether the live version, or the one under an open window, is another than the draft's base, and nobody accepted
- * replacing exactly that one.
+ * replacing exactly that one. Who puts a draft live by hand brings a withdrawn item back on purpose.
  */
-export function isBehind({ item, draft }: Pick<LoadedDraft, 'item' | 'draft'>, accepted: string | null | undefined): boolean {
+export function isBehindNow({ item, draft }: Pick<LoadedDraft, 'item' | 'draft'>, accepted?: string): boolean {
   const replaced = baseOnSite(item)
-  return replaced !== null && replaced !== draft.base_version && replaced !== accepted
+  return replaced !== null && isBehind(draft.base_version, replaced, accepted ?? null)
 }
 
 /** What lets someone put a draft live past its gates, where they ask for it and may; the reason they give is kept. */
@@ -72,7 +73,7 @@ export async function putLiveNow(office: Office, actor: Actor, draftId: string, 
         manifest,
         draft: draftId,
         cleared: cleared || past !== null,
-        behind: isBehind(loaded, input.replacing),
+        behind: isBehindNow(loaded, input.replacing),
         shownDate: input.shownDate ?? 'ask',
         cause: past?.cause ?? 'put-live',
         person: actor.id,
@@ -254,7 +255,7 @@ export async function standsInTheWay(office: Office, loaded: LoadedDraft): Promi
       manifest,
       draft: loaded.draft.id,
       cleared: draftCleared(loaded),
-      behind: isBehind(loaded, undefined),
+      behind: isBehindNow(loaded),
       shownDate: 'ask',
       cause: 'put-live',
       person: null,

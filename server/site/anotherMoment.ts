@@ -37,6 +37,16 @@ function sightNamed(name: string): Sight | null {
   return at && !Number.isNaN(at.getTime()) ? { shows: 'moment', at: at.toISOString() } : null
 }
 
+/** A part of an address, decoded; as it is where it cannot be. */
+function decoded(part: string): string {
+  try {
+    return decodeURIComponent(part)
+  } catch {
+    // Not percent-encoded as it should be: then it names nothing that there is.
+    return part
+  }
+}
+
 /** Answers what is asked of another moment’s site; by a signed-in person, or by whoever has a shared link. */
 export async function anotherMoment(event: H3Event, origin: string, target: string): Promise<Said | undefined> {
   const [, way, name = '', rest = ''] = /^\/(moment|shared|timemap)(?:\/([^/?]*))?(.*)$/s.exec(target)!
@@ -61,7 +71,7 @@ export async function anotherMoment(event: H3Event, origin: string, target: stri
   const actor = await actorOfEvent(office, event)
   if (!actor || !looksOn(actor)) return plain(404, 'There is no such page')
   if (way === 'timemap') return timeMap(origin, site.id, `/${[name, rest.replace(/^\//, '')].filter(Boolean).join('/')}`)
-  const sight = sightNamed(decodeURIComponent(name))
+  const sight = sightNamed(decoded(name))
   if (!sight) return plain(400, 'That is no moment')
   const mayRead = (section: string) => may(actor, 'item.read', section)
   const look: Look = { prefix: `/moment/${name}`, sight, mayRead, whose: actor.id, mark: null }

@@ -17,6 +17,8 @@ export interface Answer {
   headers: Record<string, string>
   body: Buffer
   item: string | null
+  /** The page that it is, where it is one: it knows itself in each encoding. */
+  page?: StoredPage
 }
 
 const etagOf = (body: Buffer) => `"${createHash('sha256').update(body).digest('base64url').slice(0, 27)}"`
@@ -68,7 +70,7 @@ export class LiveSite {
     const view = siteView(frame, origin, this.now())
     if (path === null)
       return this.say(this.store(null, { status: 404, type: HTML, body: renderAbsent(view, 404, '/'), tags: [] }, epoch, frame))
-    if (path !== rawPath && path !== '/') return redirect(path + (rawQuery ? `?${rawQuery}` : ''), 308)
+    if (path !== rawPath && path !== '/') return redirect(path, 308, rawQuery)
     const made = await makePage(await this.making(frame), origin, path, query)
     if (made && 'to' in made) return redirect(made.to, 301)
     if (made) {
@@ -91,21 +93,23 @@ export class LiveSite {
 
   private store(key: string | null, made: Made, epoch: number, frame: Frame): StoredPage {
     const body = Buffer.from(made.body)
-    const page = {
+    const etag = etagOf(body)
+    const page: StoredPage = {
       status: made.status,
       type: made.type,
       body,
-      etag: etagOf(body),
-      csp: cspOf(frame),
+      etag,
+      headers: headersOf(made, etag, cspOf(frame)),
       tags: made.tags,
       until: made.until ?? null,
+      sent: {},
     }
     if (key !== null) this.cache.keep(key, page, epoch)
     return page
   }
 
   private say(page: StoredPage, item: string | null = null): Answer {
-    return { status: page.status, headers: headersOf(page), body: page.body, item }
+    return { status: page.status, headers: page.headers, body: page.body, item, page }
   }
 
   /** The front page as readers would get it with a banner that is a draft, or another version of it, in its place. */
@@ -138,20 +142,21 @@ const CSP =
 export const cspOf = (frame: Frame): string => `${CSP}; frame-src ${frame.settings.embedOrigins?.join(' ') || "'none'"}`
 
 /** Headers of a live page: checked again at each use (`no-cache`), so that a change shows at once and an unchanged page costs 304. */
-export const headersOf = (page: StoredPage): Record<string, string> => ({
-  'content-type': page.type,
-  'cache-control':
-    page.status !== 200 ? 'no-store' : page.type.startsWith('text/css') ? 'public, max-age=31536000, immutable' : 'public, no-cache',
-  etag: page.etag,
-  ...(page.type === HTML ? { 'content-security-policy': page.csp } : {}),
+const headersOf = ({ status, type }: Pick<Made, 'status' | 'type'>, etag: string, csp: string): Record<string, string> => ({
+  'content-type': type,
+  'cache-control': status !== 200 ? 'no-store' : type.startsWith('text/css') ? 'public, max-age=31536000, immutable' : 'public, no-cache',
+  etag,
+  vary: 'accept-encoding',
+  ...(type === HTML ? { 'content-security-policy': csp } : {}),
   'x-content-type-options': 'nosniff',
   'referrer-policy': 'strict-origin-when-cross-origin',
 })
 
-const redirect = (to: string, status: 301 | 308): Answer => ({
+/** Leads on to a path of this site; the query goes on as it came, encoded already. */
+const redirect = (to: string, status: 301 | 308, query = ''): Answer => ({
   status,
   headers: {
-    location: encodeURI(to),
+    location: encodeURI(to) + (query && `?${query}`),
     'cache-control': 'public, no-cache',
     'content-type': 'text/plain; charset=utf-8',
     'x-content-type-options': 'nosniff',

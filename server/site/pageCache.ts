@@ -1,15 +1,37 @@
 import { LRUCache } from 'lru-cache'
 import type { JournalRow } from '../../core/history/chain'
+import { encoded, tagIn, type Encoding } from './encoding'
+
+/** An answer as it goes over the line: with its headers, in one encoding. */
+export interface Sent {
+  status: number
+  headers: Record<string, string>
+  body: Buffer
+}
 
 export interface StoredPage {
   status: number
   type: string
   body: Buffer
   etag: string
-  csp: string
+  headers: Record<string, string>
   tags: string[]
   /** The instant at which the clock makes it another; `null` for never. */
   until: string | null
+  /** The page in each encoding that was asked for. */
+  sent: Partial<Record<Encoding, Sent>>
+}
+
+/** A page in an encoding, made when it is first asked for in that. */
+export function sentIn(page: StoredPage, encoding: Encoding): Sent | Promise<Sent> {
+  return page.sent[encoding] ?? encodePage(page, encoding)
+}
+async function encodePage(page: StoredPage, encoding: Encoding): Promise<Sent> {
+  const body = encoding === 'identity' ? page.body : await encoded(page.body, encoding)
+  const headers: Record<string, string> = { ...page.headers, 'content-length': String(body.length) }
+  if (page.headers.etag) headers.etag = tagIn(page.headers.etag, encoding)
+  if (encoding !== 'identity') headers['content-encoding'] = encoding
+  return (page.sent[encoding] = { status: page.status, headers, body })
 }
 
 /** Pages as readers get them, by address, in memory; a change empties just those that depend on what it touched. */
@@ -17,7 +39,8 @@ export class PageCache {
   private readonly byTag = new Map<string, Set<string>>()
   private readonly pages = new LRUCache<string, StoredPage>({
     maxSize: Math.max(1, Number(process.env.YIELDGATE_PAGE_CACHE_MB ?? 64) * 1024 * 1024),
-    sizeCalculation: (page) => page.body.length + 500,
+    // Compressed it is there once more, at about a quarter.
+    sizeCalculation: (page) => Math.ceil(page.body.length * 1.3) + 1_000,
     dispose: (page, key) => {
       for (const tag of page.tags) {
         const keys = this.byTag.get(tag)

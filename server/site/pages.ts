@@ -133,7 +133,7 @@ export async function makePage(making: Making, origin: string, path: string, que
   }
   if (path === '/sitemap.xml') {
     const total = await source.countSitemap()
-    const part = Number(query.get('part') ?? 0)
+    const part = Math.min(Math.max(0, Math.trunc(Number(query.get('part') ?? 0)) || 0), 100_000)
     const body =
       total > SITEMAP_LIMIT && !part
         ? renderSitemapIndex(origin, Math.ceil(total / SITEMAP_LIMIT))

@@ -34,6 +34,16 @@ export const versionById = (db: Reader, id: string) => db.one<VersionRow>(`SELEC
 export const versionsByIds = (db: Reader, ids: string[]) =>
   db.all<VersionRow>(`SELECT ${COLUMNS} FROM version v WHERE v.id IN (SELECT value FROM json_each($ids))`, { ids: JSON.stringify(ids) })
 
+/** The newest version of an item. */
+export const newestVersion = async (db: Reader, item: string): Promise<string> =>
+  (await db.one<{ id: string }>('SELECT id FROM version WHERE item_id = $item ORDER BY number DESC LIMIT 1', { item }))!.id
+
+/** The version of an item that readers got last, or get now. */
+export async function lastLive(db: Reader, item: string): Promise<string | null> {
+  const sql = 'SELECT version_id AS id FROM live_interval WHERE item_id = $item ORDER BY from_at DESC, id DESC LIMIT 1'
+  return (await db.one<{ id: string }>(sql, { item }))?.id ?? null
+}
+
 /** A page of an item's versions, newest first, below a number. */
 export const versionsOf = (db: Reader, item: string, below: number, limit: number) =>
   db.all<VersionRow & { author: string; draft: string; name: string | null; cleared: number }>(

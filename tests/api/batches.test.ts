@@ -81,14 +81,14 @@ describe('a cell of the list', () => {
     await act(writer, item, done.undo!)
     expect((await page(writer, item)).draft).toBeNull()
   })
-  it('goes into the open draft where there is one, says when a clearance lapses, and undo gives back the words', async () => {
+  it('goes into the open draft where there is one, says when a clearance lapses, and undo gives back the words with their clearance', async () => {
     const { writer } = here.team
     const made = await writePost(here.team, 'Cell two', 'cleared')
     const done = await act(writer, made.item, { do: 'field', name: 'summary', to: 'Shorter' })
     expect(done).toMatchObject({ draft: made.draft, said: 'In its draft; what was cleared or waiting lapses' })
     await act(writer, made.item, done.undo!)
     const { draft } = await page(writer, made.item)
-    expect([draft!.content.fields.summary ?? '', draft!.review]).toEqual(['', 'draft'])
+    expect([draft!.content.fields.summary ?? '', draft!.review]).toEqual(['', 'cleared'])
   })
   it('is refused whole where someone else changed it, where it is wrong, and where nothing would change', async () => {
     const { writer, reviewer } = here.team

@@ -92,7 +92,7 @@ describe('find and replace over the site', () => {
     expect(await words(editor, begun.item)).toBe('Kelp two, first words.')
     expect((await editor.need<{ entries: unknown[] }>('GET', `/editions/${edition!.id}`)).entries).toEqual([])
   })
-  it('is refused for an item where someone changed the same place meanwhile, and merges where it was another', async () => {
+  it('is refused for an item where someone changed the same words meanwhile, and merges where it was another', async () => {
     const { writer } = here.team
     const [same, other] = [await writePost(here.team, 'Gull one'), await writePost(here.team, 'Gull two')]
     const rewrite = { what: 'text', words: 'gull', to: 'tern' }
@@ -100,14 +100,17 @@ describe('find and replace over the site', () => {
     const edit = async (item: string, draft: string, edits: object[]) =>
       writer.need('POST', `/drafts/${draft}/edits`, { body: { base: (await page(writer, item)).draft!.head, edits } })
     await edit(same.item, same.draft, [
-      { op: 'replace', block: { id: 'first', kind: 'paragraph', text: [{ text: 'Gull one, other words.' }] } },
+      { op: 'replace', block: { id: 'first', kind: 'paragraph', text: [{ text: 'Seagull one, first words.' }] } },
     ])
     await edit(other.item, other.draft, [{ op: 'field', name: 'summary', value: 'Of birds' }])
     const { body } = await begin(writer, rewrite, choose(found, ['first.0']))
     expect(await settled(writer, body.batch)).toMatchObject({ total: 2, wouldNot: 1 })
     await writer.need('POST', `/batches/${body.batch}/run`)
     expect(await settled(writer, body.batch)).toMatchObject({ ended: 2, refused: 1 })
-    expect([await words(writer, same.item), await words(writer, other.item)]).toEqual(['Gull one, other words.', 'Tern two, first words.'])
+    expect([await words(writer, same.item), await words(writer, other.item)]).toEqual([
+      'Seagull one, first words.',
+      'Tern two, first words.',
+    ])
     expect((await page(writer, other.item)).draft!.content.fields.summary).toBe('Of birds')
   })
   it('means an item by its address too, fills search descriptions with the words given, and exchanges labels', async () => {

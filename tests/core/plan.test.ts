@@ -55,6 +55,7 @@ describe('going live', () => {
     loop: false,
     pathTakenBy: null,
     behind: false,
+    gone: false,
     today: '2027-03-05',
     embargo: null,
     ends: false,

@@ -97,8 +97,8 @@ function fits(model: Model, event: MEvent, version: string | null, without: Read
   const item = model.items.get(event.item)!
   if (version === null) {
     const draft = model.drafts.get(event.draft!)!
-    const replaced = onSite(item)
-    if (!draft.open || (replaced !== null && replaced !== draft.base)) return false
+    // Also when nothing is there any more of what it was written on: what was withdrawn does not come back by itself.
+    if (!draft.open || onSite(item) !== draft.base) return false
   }
   return ![...model.items].some(
     ([id, other]) => id !== event.item && other.live !== null && other.address === item.address && !without.has(id),
@@ -327,7 +327,7 @@ const change = fc.nat(3).map((n) =>
       const edits = [{ op: 'field' as const, name: 'summary', value: `Words ${model.drafts.size} ${head}` }]
       const saved = await saveEdits(offices[0]!, actor, draft, { base: head, edits })
       await sendDraft(offices[0]!, actor, draft, saved.version, '')
-      return { draft, base: known ? known.base : (onSite(item) ?? head), head: saved.version }
+      return { draft, base: known ? known.base : onSite(item), head: saved.version }
     })
     if (done) model.drafts.set(done.draft, { base: done.base, head: done.head, open: true })
   }),

@@ -5,6 +5,7 @@ import LoadState from '~/components/frame/LoadState.vue'
 import PlaceStrip from '~/components/frame/PlaceStrip.vue'
 import PlainDialog from '~/components/form/PlainDialog.vue'
 import { api } from '~/composables/api'
+import { whyNot } from '~/composables/commands'
 import { useLoad } from '~/composables/load'
 import { counted } from '~/composables/words'
 import { useNotices } from '~/stores/notices'
@@ -98,7 +99,9 @@ async function empty() {
             {{ shortIn(row.at, zone, site.now) }}<template v-if="row.by">, {{ row.by }}</template>
           </td>
           <td class="px-3">{{ counted(days(row.until), 'day') }}</td>
-          <td class="px-5 text-right"><button class="link" @click="restore(row)">Restore</button></td>
+          <td class="px-5 text-right">
+            <button class="link" :disabled="row.whyNot !== null" :title="whyNot(row.whyNot)" @click="restore(row)">Restore</button>
+          </td>
         </tr>
       </tbody>
     </table>

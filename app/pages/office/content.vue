@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useDebounceFn } from '@vueuse/core'
-import { Columns3, History, ListFilter, ListTree, Plus, Replace, Tags } from 'lucide-vue-next'
+import { Columns3, History, ListFilter, ListTree, Plus, Replace, Tags, Trash2 } from 'lucide-vue-next'
 import type { Action, Done } from '~~/core/batch/action'
 import type { Kind } from '~~/core/content/kinds'
 import { parseQuery, printQuery } from '~~/core/query/parse'
@@ -254,6 +254,7 @@ const words = computed(() =>
         >
           <ListTree class="size-4" />
         </button>
+        <NuxtLink to="/office/bin" class="icon-button" aria-label="The bin" title="The bin"><Trash2 class="size-4" /></NuxtLink>
         <button class="icon-button" aria-label="Done to many" title="Done to many" @click="dialog = 'batches'">
           <History class="size-4" />
         </button>
