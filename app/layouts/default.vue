@@ -26,6 +26,7 @@ const isHere = (path: string) =>
       (path === '/office/calendar' && /^\/office\/(editions|moment)/.test(route.path))
 
 onMounted(site.listen)
+onBeforeUnmount(site.rest)
 </script>
 
 <template>

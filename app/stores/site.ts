@@ -40,7 +40,7 @@ export const useSite = defineStore('site', () => {
   let offset = 0
   let begunFor = ''
   let source: EventSource | undefined
-  let ticking = false
+  let ticking: ReturnType<typeof setInterval>[] = []
 
   async function load(): Promise<void> {
     site.value = await api<SiteAnswer>('GET', '/site')
@@ -55,8 +55,11 @@ export const useSite = defineStore('site', () => {
     } catch (error) {
       const signedOut = error instanceof ApiProblem && error.status === 401
       line.value = signedOut ? 'signed-out' : 'lost'
-      // Who comes in again finds all of it anew.
-      if (signedOut) begunFor = ''
+      if (signedOut) {
+        // Who comes in again finds all of it anew; until then there is no news to open a stream for.
+        begunFor = ''
+        hush()
+      }
     }
   }
   async function loadSections(): Promise<void> {
@@ -83,16 +86,27 @@ export const useSite = defineStore('site', () => {
     source.onerror = refresh
     source.onopen = () => (line.value = 'fine')
   }
-  /** Hears the news and the clock from now on. */
-  function listen(): void {
-    hear()
-    if (ticking) return
-    ticking = true
-    setInterval(() => (now.value = new Date(Date.now() + offset)), 5_000)
-    setInterval(async () => {
-      await refresh()
-      if (line.value === 'fine') hear()
-    }, 15_000)
+  /** Closes the stream of news. */
+  function hush(): void {
+    source?.close()
+    source = undefined
   }
-  return { site, zone, sections, line, now, news, lastItem, begin, refresh, loadSections, listen }
+  /** Hears the news and the clock from now on, until it rests: at the door nothing is asked that needs a session. */
+  function listen(): void {
+    rest()
+    hear()
+    ticking = [
+      setInterval(() => (now.value = new Date(Date.now() + offset)), 5_000),
+      setInterval(async () => {
+        await refresh()
+        if (ticking.length && line.value === 'fine') hear()
+      }, 15_000),
+    ]
+  }
+  function rest(): void {
+    hush()
+    ticking.forEach(clearInterval)
+    ticking = []
+  }
+  return { site, zone, sections, line, now, news, lastItem, begin, refresh, loadSections, listen, rest }
 })

@@ -14,9 +14,10 @@ const ELSEWHERE = /^\/(office(\/|$|\?)|api\/|_nuxt\/|__)/
 
 /** The live site. A stored page is answered before anything else is looked at. */
 export default defineEventHandler(async (event) => {
-  const target = event.path
-  if (ELSEWHERE.test(target)) return
+  if (ELSEWHERE.test(event.path)) return
   const { req, res } = event.node
+  // As it was asked for: the framework's path is decoded already, and what readers ask for has one spelling only.
+  const target = req.url ?? '/'
   const { office, live } = await runtime()
   if (req.method !== 'GET' && req.method !== 'HEAD') {
     res.writeHead(405, { allow: 'GET, HEAD', 'content-type': 'text/plain' })

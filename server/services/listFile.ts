@@ -113,7 +113,7 @@ export async function bringIn(office: Office, actor: Actor, text: string): Promi
   const rows = new Map(
     (await withFields(office.store.read, await rowsOf(office.store.read, ids, sections ?? undefined))).map((row) => [row.id, row]),
   )
-  const names = namesIn(actor, await labelNames(office.store.read, site.id))
+  const names = namesIn(actor, await labelNames(office.store.read, actor, site.id))
   const acts: OwnAct[] = []
   const problems: Reason[] = []
   const seen = new Set<string>()

@@ -214,7 +214,7 @@ export async function facetsOf(office: Office, foresight: Foresight, actor: Acto
   const db = office.store.read
   const [rows, labels, gates, codes] = await Promise.all([
     facetRows(db, listing),
-    labelNames(db, listing.site),
+    labelNames(db, actor, listing.site),
     gateNames(db),
     codeNames(db),
   ])

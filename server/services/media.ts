@@ -7,7 +7,7 @@ import { PICTURE_FORMATS, widthsOf, type MediaView, type PictureFormat } from '.
 import { waysOf } from '../../core/access/rights'
 import type { Reader } from '../store/database'
 import { mediaIsLive } from '../store/live'
-import { must, type Actor } from './access'
+import { must, sectionsWhere, type Actor } from './access'
 import { note, type Office } from './office'
 import { found, refusal } from './refusal'
 
@@ -167,10 +167,23 @@ export async function cropPicture(office: Office, actor: Actor, id: string, crop
 
 const mediaRow = (office: Office, id: string) => office.store.read.one<MediaRow>('SELECT * FROM media WHERE id = $id', { id })
 
+/**
+ * The files `m` whose names someone may know: those that they brought, that readers get, or that an item shows which they may
+ * read, whole or as a part that was cut out.
+ */
+const NAMED = `($readable IS NULL OR m.person_id = $me OR EXISTS (
+  SELECT 1 FROM media part JOIN media_use u ON u.media_id = part.id JOIN item i ON i.id = u.item_id
+  WHERE (part.id = m.id OR part.of_id = m.id OR part.id = m.of_id) AND (i.on_site = 'live' OR i.section_id IN (SELECT value FROM json_each($readable)))))`
+const mayNameIn = (actor: Actor) => {
+  const readable = sectionsWhere(actor, 'item.read')
+  return { me: actor.id, readable: readable && JSON.stringify(readable) }
+}
+
 /** The facts of one media file. */
 export async function mediaFacts(office: Office, actor: Actor, id: string): Promise<MediaFile> {
   mustSeeWork(actor)
-  return mediaFile(found(await mediaRow(office, id), 'file'))
+  const named = await office.store.read.one<MediaRow>(`SELECT * FROM media m WHERE m.id = $id AND ${NAMED}`, { id, ...mayNameIn(actor) })
+  return mediaFile(found(named, 'file'))
 }
 
 /** Media files by words of their name, newest first, for choosing one; parts cut out of pictures are left out. */
@@ -182,9 +195,9 @@ export async function findMedia(
   mustSeeWork(actor)
   const words = text.trim().replace(/[\\%_]/g, '\\$&')
   const rows = await office.store.read.all<MediaRow>(
-    `SELECT * FROM media WHERE of_id IS NULL AND name LIKE '%' || $words || '%' ESCAPE '\\'
+    `SELECT * FROM media m WHERE of_id IS NULL AND ${NAMED} AND name LIKE '%' || $words || '%' ESCAPE '\\'
      ${sort === 'any' ? '' : `AND width ${sort === 'picture' ? '> 0' : '= 0'}`} ORDER BY at DESC, id DESC LIMIT $limit`,
-    { words, limit },
+    { words, limit, ...mayNameIn(actor) },
   )
   return { media: rows.map(mediaFile) }
 }

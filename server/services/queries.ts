@@ -71,9 +71,9 @@ function once<T>(make: () => T): () => T {
   return () => (made ??= { value: make() }).value
 }
 
-/** All labels, by what they are called. */
-export async function labelNames(db: Reader, site: string): Promise<LabelName[]> {
-  return (await labelTitles(db, site)).map(({ id, title, type }) => ({
+/** The labels that someone may name, by what they are called. */
+export async function labelNames(db: Reader, actor: Actor, site: string): Promise<LabelName[]> {
+  return (await labelTitles(db, site, sectionsWhere(actor, 'item.read'))).map(({ id, title, type }) => ({
     id,
     title,
     type: LABEL_TYPES.find((known) => known === type) ?? 'tag',
@@ -108,7 +108,7 @@ async function meant(
 ): Promise<Pick<Listing, 'query' | 'names' | 'series' | 'troubled'>> {
   const db = office.store.read
   const [labels, gates, troubles] = await Promise.all([
-    asks(query, 'label') || asks(query, 'series') ? labelNames(db, site) : [],
+    asks(query, 'label') || asks(query, 'series') ? labelNames(db, actor, site) : [],
     asks(query, 'gate') ? gateNames(db) : [],
     [...within(query)].some((part) => (part.is === 'has' || part.is === 'lacks') && part.part === 'trouble') ? foresight.troubles() : [],
   ])

@@ -14,6 +14,9 @@ export const movesOf = async (db: Reader, item: string): Promise<string[]> =>
  * under way would take it to, since that section's people clear the move.
  */
 export async function mustRead(db: Reader, actor: Actor, item: { id: string; section: string }): Promise<void> {
-  if (may(actor, 'item.read', item.section)) return
-  if (!(await movesOf(db, item.id)).some((to) => may(actor, 'item.read', to))) must(actor, 'item.read', item.section)
+  if (!(await mayRead(db, actor, item))) must(actor, 'item.read', item.section)
 }
+
+/** Whether they may. */
+export const mayRead = async (db: Reader, actor: Actor, item: { id: string; section: string }): Promise<boolean> =>
+  may(actor, 'item.read', item.section) || (await movesOf(db, item.id)).some((to) => may(actor, 'item.read', to))

@@ -9,7 +9,7 @@ import { must, type Actor } from './access'
 import { checksAt } from './checks'
 import { loadDraft, loadedDraft, mustBeContent, mustBeOpen, mustMatch, type LoadedDraft } from './loadedDraft'
 import type { Office } from './office'
-import { mustRead } from './reading'
+import { mayRead, mustRead } from './reading'
 import { found, Refusal, refusal } from './refusal'
 import { routeFor } from './routes'
 import { noteStep, waitingAt } from './waits'
@@ -205,10 +205,11 @@ export const clearTogether = (office: Office, actor: Actor, clearings: readonly 
         reviews.push({ draft: one.draft, review: await clearOne(office, tx, actor, one, text) })
       } catch (error) {
         if (!(error instanceof Refusal)) throw error
-        const title = (await loadDraft(tx, one.draft)).item.title
+        const { item } = await loadDraft(tx, one.draft)
+        const named = await mayRead(tx, actor, { id: item.id, section: item.section_id })
         throw new Refusal(
           error.kind,
-          error.reasons.map((reason) => ({ ...reason, detail: `“${title}”: ${reason.detail}` })),
+          named ? error.reasons.map((reason) => ({ ...reason, detail: `“${item.title}”: ${reason.detail}` })) : error.reasons,
           { draft: one.draft },
         )
       }

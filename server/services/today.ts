@@ -3,6 +3,7 @@ import { noteWords } from '../store/notes'
 import type { JournalRow } from '../../core/history/chain'
 import { gatesOf } from '../../core/flow/route'
 import type { Reason } from '../../core/outcome'
+import type { Verb } from '../../core/access/verbs'
 import { draftsWhole, LEADS_TO } from '../store/drafts'
 import { readManifest } from '../store/versions'
 import { may, type Actor } from './access'
@@ -26,18 +27,33 @@ const MOST_WAITING = 200
 export const readsSomewhere = (actor: Actor): boolean =>
   [...actor.rights.sections.keys()].some((section) => may(actor, 'item.read', section))
 
-/** The sections that a person may read, as a JSON list for the store. */
-export const readableSections = (actor: Actor): string =>
-  JSON.stringify([...actor.rights.sections.keys()].filter((section) => may(actor, 'item.read', section)))
+/** The sections in which a person may do something, as a JSON list for the store. */
+const sectionsFor = (actor: Actor, verb: Verb): string =>
+  JSON.stringify([...actor.rights.sections.keys()].filter((section) => may(actor, verb, section)))
 
-/** Those journal rows that are about no item, or about one that the person may read. */
+/** The sections that a person may read, likewise. */
+export const readableSections = (actor: Actor): string => sectionsFor(actor, 'item.read')
+
+/** Whether an item `i` is in one of those: asked before a list is cut, so that what one may not see takes no place in it. */
+const IN_READABLE = 'i.section_id IN (SELECT value FROM json_each($readable))'
+
+/** What happened to no item, that everyone in the office may hear of: the parts of the site, and what goes live together. */
+const OF_ALL = /^(section|site|edition|route|calendar)\./
+
+/**
+ * Those journal rows that someone may hear of: about an item that they may read, about what concerns everyone, or what they
+ * did themselves. What happens to people and rights is for those who may change them.
+ */
 export async function readableNews(office: Office, actor: Actor, rows: JournalRow[]): Promise<JournalRow[]> {
   const items = await office.store.read.all<{ id: string }>(
     'SELECT id FROM item WHERE id IN (SELECT value FROM json_each($ids)) AND section_id IN (SELECT value FROM json_each($readable))',
     { ids: JSON.stringify(rows.flatMap((row) => row.item ?? [])), readable: readableSections(actor) },
   )
   const readable = new Set(items.map((item) => item.id))
-  return rows.filter((row) => row.item === null || readable.has(row.item))
+  const keeps = may(actor, 'people.change', null)
+  return rows.filter((row) =>
+    row.item === null ? keeps || row.person === actor.id || OF_ALL.test(row.action) : readable.has(row.item),
+  )
 }
 
 /** Those of the drafts in review that wait at a gate which the person guards. */
@@ -102,20 +118,20 @@ export async function today(office: Office, actor: Actor) {
       `SELECT i.id AS item, i.kind, i.title, i.section_id AS section, d.id AS draft, n.at, p.name AS by, n.text, n.suggestion, n.place,
          (SELECT count(*) FROM note m WHERE m.draft_id = d.id AND m.kind = 'return' AND m.resolved_at IS NULL) AS notes
        FROM draft d JOIN item i ON i.id = d.item_id JOIN note n ON n.id = (SELECT id FROM note m WHERE m.draft_id = d.id AND m.kind = 'return' ORDER BY m.at DESC, m.id DESC LIMIT 1) JOIN person p ON p.id = n.person_id
-       WHERE d.review = 'returned' AND d.closed_at IS NULL AND i.binned_at IS NULL AND EXISTS (SELECT 1 FROM draft_author a WHERE a.draft_id = d.id AND a.person_id = $me)
+       WHERE d.review = 'returned' AND d.closed_at IS NULL AND i.binned_at IS NULL AND ${IN_READABLE} AND EXISTS (SELECT 1 FROM draft_author a WHERE a.draft_id = d.id AND a.person_id = $me)
        ORDER BY n.at DESC LIMIT $limit`,
-      { me: actor.id, limit: LIMIT },
+      { me: actor.id, limit: LIMIT, readable },
     ),
     db.all<Line & { at: string; reasons: string; owner: string }>(
       `SELECT i.id AS item, i.kind, i.title, i.section_id AS section, e.at, e.reasons, p.name AS owner FROM planned_event e JOIN item i ON i.id = e.item_id JOIN person p ON p.id = e.owner_id
-       WHERE e.state = 'held' AND i.binned_at IS NULL AND NOT coalesce(e.reasons, '') LIKE '%"edition-held"%' ORDER BY e.at LIMIT $limit`,
-      { limit: LIMIT },
+       WHERE e.state = 'held' AND i.binned_at IS NULL AND ${IN_READABLE} AND NOT coalesce(e.reasons, '') LIKE '%"edition-held"%' ORDER BY e.at LIMIT $limit`,
+      { limit: LIMIT, readable },
     ),
     db.all<Line & { event: string; at: string; does: string; review: string | null }>(
       `SELECT i.id AS item, i.kind, i.title, i.section_id AS section, e.id AS event, e.due_at AS at, CASE e.state WHEN 'open' THEN 'window-end' ELSE e.kind END AS does, d.review
        FROM planned_event e JOIN item i ON i.id = e.item_id LEFT JOIN draft d ON d.id = e.draft_id
-       WHERE e.state IN ('planned', 'open') AND e.due_at <= $soon AND (e.edition_id IS NULL OR e.state = 'open') ORDER BY e.due_at, e.id LIMIT $limit`,
-      { soon, limit: LIMIT },
+       WHERE e.state IN ('planned', 'open') AND e.due_at <= $soon AND ${IN_READABLE} AND (e.edition_id IS NULL OR e.state = 'open') ORDER BY e.due_at, e.id LIMIT $limit`,
+      { soon, limit: LIMIT, readable },
     ),
     db.all<{ edition: string; title: string; at: string; entries: number; cleared: number }>(
       `SELECT n.id AS edition, n.name AS title, n.at, count(e.id) AS entries, sum(e.draft_id IS NULL OR EXISTS (SELECT 1 FROM draft d WHERE d.id = e.draft_id AND d.review = 'cleared')) AS cleared
@@ -123,21 +139,22 @@ export async function today(office: Office, actor: Actor) {
       { soon, limit: LIMIT },
     ),
     db.all<Line & { on: string }>(
-      `SELECT id AS item, kind, title, section_id AS section, review_by AS "on" FROM item
-       WHERE owner_id = $me AND review_by <= $week AND binned_at IS NULL ORDER BY review_by LIMIT $limit`,
-      { me: actor.id, week: dateIn(new Date(Date.parse(now) + 7 * 86_400_000).toISOString(), site?.zone ?? 'UTC'), limit: LIMIT },
+      `SELECT i.id AS item, i.kind, i.title, i.section_id AS section, i.review_by AS "on" FROM item i
+       WHERE i.owner_id = $me AND i.review_by <= $week AND i.binned_at IS NULL AND ${IN_READABLE} ORDER BY i.review_by LIMIT $limit`,
+      { me: actor.id, week: dateIn(new Date(Date.parse(now) + 7 * 86_400_000).toISOString(), site?.zone ?? 'UTC'), limit: LIMIT, readable },
     ),
     db.all<Line & { at: string; review: string; number: number }>(
       `SELECT i.id AS item, i.kind, i.title, i.section_id AS section, v.at, d.review, v.number FROM draft d JOIN item i ON i.id = d.item_id JOIN version v ON v.id = d.head_version
-       WHERE d.closed_at IS NULL AND i.binned_at IS NULL AND d.review IN ('draft', 'in_review') AND EXISTS (SELECT 1 FROM draft_author a WHERE a.draft_id = d.id AND a.person_id = $me)
+       WHERE d.closed_at IS NULL AND i.binned_at IS NULL AND d.review IN ('draft', 'in_review') AND ${IN_READABLE} AND EXISTS (SELECT 1 FROM draft_author a WHERE a.draft_id = d.id AND a.person_id = $me)
        ORDER BY v.at DESC LIMIT $limit`,
-      { me: actor.id, limit: LIMIT },
+      { me: actor.id, limit: LIMIT, readable },
     ),
     db.all<Line & { draft: string; change: string; to: string | null; at: string; by: string }>(
       `SELECT i.id AS item, i.kind, i.title, i.section_id AS section, d.id AS draft, d.change, ${LEADS_TO} AS "to", max(c.at) AS at, p.name AS by FROM draft d JOIN item i ON i.id = d.item_id JOIN clearance c ON c.draft_id = d.id JOIN person p ON p.id = c.person_id
-       WHERE d.review = 'cleared' AND d.closed_at IS NULL AND i.binned_at IS NULL AND NOT EXISTS (SELECT 1 FROM planned_event e WHERE e.draft_id = d.id AND e.state IN ('planned', 'held'))
+       WHERE d.review = 'cleared' AND d.closed_at IS NULL AND i.binned_at IS NULL AND ${IN_READABLE}
+         AND i.section_id IN (SELECT value FROM json_each(CASE d.change WHEN 'withdrawal' THEN $withdraws ELSE $puts END)) AND NOT EXISTS (SELECT 1 FROM planned_event e WHERE e.draft_id = d.id AND e.state IN ('planned', 'held'))
        GROUP BY d.id ORDER BY at LIMIT $limit`,
-      { limit: LIMIT },
+      { limit: LIMIT, readable, puts: sectionsFor(actor, 'item.put-live'), withdraws: sectionsFor(actor, 'item.withdraw') },
     ),
     reviewsFor(office, actor, readable, LIMIT),
     db.all<{ action: string; n: number }>(
@@ -145,7 +162,6 @@ export async function today(office: Office, actor: Actor) {
       { since, readable },
     ),
   ])
-  const mine = (verb: Parameters<typeof may>[1]) => (line: Line) => may(actor, verb, line.section)
   const named = <T extends Line>(line: T) => ({ ...line, section: actor.rights.sections.get(line.section)?.name ?? '' })
   const counts = Object.fromEntries(news.map((row) => [row.action, row.n]))
   const recent = await db.all<{ action: string; at: string; name: string | null; item: string | null; title: string | null }>(
@@ -161,12 +177,10 @@ export async function today(office: Office, actor: Actor) {
     since,
     exceptions: exceptions.filter(({ gates, section }) => gates.length > 0 || may(actor, 'item.review', section)).map(named),
     waiting: atMyGates.map(named),
-    ready: cleared
-      .filter(({ change, section }) => may(actor, change === 'withdrawal' ? 'item.withdraw' : 'item.put-live', section))
-      .map(named),
+    ready: cleared.map(named),
     returned: returned.map(({ text, suggestion, ...line }) => ({ ...named(line), note: noteWords({ text, suggestion }) })),
-    held: held.filter(mine('item.read')).map((line) => ({ ...named(line), reasons: JSON.parse(line.reasons) as Reason[] })),
-    next: next.filter(mine('item.read')).map(named),
+    held: held.map((line) => ({ ...named(line), reasons: JSON.parse(line.reasons) as Reason[] })),
+    next: next.map(named),
     nextEditions: readsSomewhere(actor) ? nextEditions : [],
     /** What one owns and is to look at again within a week. */
     reviewBy: reviewBy.map(named),

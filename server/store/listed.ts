@@ -123,7 +123,8 @@ export async function takeInListed(tx: Tx, known: (StaleRow & ContentFacts)[]): 
   await tx.run(`DELETE FROM listed_text WHERE rowid IN (SELECT l.n ${still})`, rows)
   await tx.run(
     `INSERT INTO listed_text (rowid, title, labels, body) SELECT l.n, j.value ->> 'title',
-       (SELECT group_concat(i.title, char(10)) FROM listed_label b JOIN item i ON i.id = b.label_id WHERE b.n = l.n), j.value ->> 'body' ${still}`,
+       (SELECT group_concat(i.title, char(10)) FROM listed_label b JOIN item i ON i.id = b.label_id JOIN item own ON own.id = l.item_id
+        WHERE b.n = l.n AND (i.on_site = 'live' OR i.section_id = own.section_id)), j.value ->> 'body' ${still}`,
     rows,
   )
   // Each index that has a column which an update names is written anew: what is as it was is not named.
@@ -147,12 +148,15 @@ export async function takeInListed(tx: Tx, known: (StaleRow & ContentFacts)[]): 
   )
 }
 
-/** The labels of a site with their sort, as they are on the site, else as they are written. */
-export const labelTitles = (db: Reader, site: string) =>
+/**
+ * The labels of a site with their sort, as they are on the site, else as they are written. Of sections that one may not read
+ * (all others than `sections`, where that is not `null`) only those that readers know.
+ */
+export const labelTitles = (db: Reader, site: string, sections: readonly string[] | null) =>
   db.all<{ id: string; title: string; type: string | null }>(
     `SELECT i.id, i.title, coalesce(e.fields ->> 'labelType', l.label_type) AS type FROM item i JOIN pair l ON l.item_id = i.id AND l.rank = 0 LEFT JOIN live_entry e ON e.item_id = i.id
-     WHERE i.site_id = $site AND i.kind = 'label' AND i.binned_at IS NULL ORDER BY i.title COLLATE NOCASE, i.id LIMIT 10000`,
-    { site },
+     WHERE i.site_id = $site AND i.kind = 'label' AND i.binned_at IS NULL AND ($readable IS NULL OR i.on_site = 'live' OR i.section_id IN (SELECT value FROM json_each($readable))) ORDER BY i.title COLLATE NOCASE, i.id LIMIT 10000`,
+    { site, readable: sections && JSON.stringify(sections) },
   )
 
 /** The words and ids that numbers in rows of `listed` stand for. */

@@ -77,6 +77,8 @@ interface Asked {
   ranked: string
   /** Rows of second and further drafts that are found where the drafts before them are not: they stand for their items. */
   others: number[]
+  /** The sections of which labels may be named, as JSON; `null` for all. */
+  readable: string | null
 }
 
 /**
@@ -102,6 +104,7 @@ async function asked(db: Reader, { query, sections, ...asking }: Listing): Promi
     ranked: rankedBy(query),
     bind,
     others: others.map(({ n }) => n),
+    readable: sections ? JSON.stringify(sections) : null,
   }
 }
 
@@ -214,7 +217,7 @@ async function pageOf(
     limit,
     walk,
   )
-  return db.all<ListedRow>(`${rowsFrom(sql)} ${orderOf(sort, 'x.v', 'x.n')}`, bind)
+  return db.all<ListedRow>(`${rowsFrom(sql)} ${orderOf(sort, 'x.v', 'x.n')}`, { ...bind, readable: list.readable })
 }
 
 /** The rows that stand for these items, of those in some sections or in all. */
@@ -222,14 +225,15 @@ export const rowsOf = (db: Reader, items: readonly string[], sections?: readonly
   db.all<ListedRow>(
     `${rowsFrom('SELECT n, NULL AS v FROM pair WHERE rank = 0 AND item_id IN (SELECT value FROM json_each($items))')}
      WHERE l.binned < 2 ${sections ? 'AND i.section_id IN (SELECT value FROM json_each($sections))' : ''}`,
-    { items: JSON.stringify(items), ...(sections ? { sections: JSON.stringify(sections) } : {}) },
+    { items: JSON.stringify(items), readable: sections ? JSON.stringify(sections) : null, ...(sections ? { sections: JSON.stringify(sections) } : {}) },
   )
 
-/** Whole rows of the numbers `n` that a SELECT answers, with what they are sorted by, `v`. */
+/** Whole rows of the numbers `n` that a SELECT answers, with what they are sorted by, `v`; of labels those that `$readable` lets one name. */
 const rowsFrom = (numbers: string) =>
   `SELECT i.*, l.n, p.draft_id AS found_draft, p.draft_state AS found_state, (SELECT lower(hex(m.hash)) FROM version f JOIN object m ON m.id = f.manifest WHERE f.id = p.version_id) AS found_manifest,
      p.version_id AS found_version, l.words, l.parts, l.shown AS shown_date, x.v AS sort_value,
-     (SELECT json_group_array(json_object('id', t.id, 'title', t.title)) FROM listed_label g JOIN item t ON t.id = g.label_id WHERE g.n = l.n) AS labels,
+     (SELECT json_group_array(json_object('id', t.id, 'title', t.title)) FROM listed_label g JOIN item t ON t.id = g.label_id
+       WHERE g.n = l.n AND ($readable IS NULL OR t.on_site = 'live' OR t.section_id IN (SELECT value FROM json_each($readable)))) AS labels,
      a.name AS author, o.name AS owner, s.name AS section, b.name AS "by", e.path,
      (SELECT count(*) FROM pair m WHERE m.item_id = i.id AND m.draft_id IS NOT NULL) AS drafts
    FROM (${numbers}) x JOIN listed l ON l.n = x.n JOIN pair p ON p.n = l.n JOIN item i ON i.id = p.item_id JOIN person a ON a.id = i.author_id

@@ -1,7 +1,7 @@
 import { LRUCache } from 'lru-cache'
 import type { Block } from '../../core/content/blocks'
 import { sha256Hex } from '../../core/content/canonical'
-import { blockBytes, fingerprint, type Content, type Manifest } from '../../core/content/content'
+import { blockBytes, fingerprint, manifestMedia, type Content, type Manifest } from '../../core/content/content'
 import { changeSize, type ChangeSize } from '../../core/history/blame'
 import type { Reader, Tx } from './database'
 import { keepTexts, readTexts, type StoredText } from './objects'
@@ -150,6 +150,7 @@ export async function addVersions(tx: Tx, versions: NewVersion[]): Promise<void>
     return hash
   })
   const ids = await keepTexts(tx, texts)
+  await noteMedia(tx, versions)
   await tx.insert(
     'version',
     versions.map((version, index) => ({
@@ -166,6 +167,19 @@ export async function addVersions(tx: Tx, versions: NewVersion[]): Promise<void>
       fingerprint: Buffer.from(fingerprint(version.manifest), 'hex'),
       manifest: ids.get(hashes[index]!)!,
     })),
+  )
+}
+
+/** Notes which files the items show that they did not show before; an id that is no file's is passed over. */
+async function noteMedia(tx: Tx, versions: readonly NewVersion[]): Promise<void> {
+  const uses = versions.flatMap(({ item, manifest, parent }) => {
+    const before = new Set(parent && parent.manifest !== manifest ? manifestMedia(parent.manifest) : [])
+    return manifestMedia(manifest).flatMap((media) => (before.has(media) ? [] : [{ media, item }]))
+  })
+  if (!uses.length) return
+  await tx.run(
+    `INSERT OR IGNORE INTO media_use (media_id, item_id) SELECT m.id, j.value ->> 'item' FROM json_each($uses) j JOIN media m ON m.id = j.value ->> 'media'`,
+    { uses: JSON.stringify(uses) },
   )
 }
 

@@ -1,8 +1,11 @@
+import { manifestMedia } from '../../../core/content/content'
 import type { Tx } from '../database'
+import { readManifest } from '../versions'
 
 /**
- * What taking back gives back: the state that lapsed for a fingerprint, what waited at gates, and what was planned. And the
- * draft that a kept block was written in, so that its authors are known where it is put in.
+ * What taking back gives back: the state that lapsed for a fingerprint, what waited at gates, and what was planned. The draft
+ * that a kept block was written in, so that its authors are known where it is put in. Which items show which files, and
+ * the words of labels in texts that are searched: both are for those alone who may see what they are of.
  */
 const STATEMENTS = [
   'ALTER TABLE draft ADD COLUMN lapsed TEXT',
@@ -13,6 +16,13 @@ const STATEMENTS = [
   `UPDATE draft SET base_version = NULL WHERE closed_at IS NULL AND change = 'content' AND base_version IS NOT NULL
      AND item_id IN (SELECT id FROM item WHERE live_version IS NULL)
      AND created_at >= coalesce((SELECT max(l.to_at) FROM live_interval l WHERE l.item_id = draft.item_id), '')`,
+  'CREATE TABLE media_use (media_id TEXT NOT NULL REFERENCES media, item_id TEXT NOT NULL REFERENCES item, PRIMARY KEY (media_id, item_id)) WITHOUT ROWID',
+  'DROP TRIGGER label_is_renamed',
+  `CREATE TRIGGER label_is_renamed AFTER UPDATE OF title, on_site, section_id ON item
+   WHEN NEW.kind = 'label' AND (NEW.title <> OLD.title OR (NEW.on_site = 'live') <> (OLD.on_site = 'live') OR NEW.section_id <> OLD.section_id) BEGIN
+    UPDATE pair SET indexed_version = NULL WHERE n IN (SELECT n FROM listed_label WHERE label_id = NEW.id);
+  END`,
+  "UPDATE pair SET indexed_version = NULL WHERE n IN (SELECT b.n FROM listed_label b JOIN item i ON i.id = b.label_id WHERE i.on_site <> 'live')",
   'DROP INDEX journal_flow',
   "CREATE INDEX journal_flow ON journal (at) WHERE action IN ('draft.sent', 'draft.gate-cleared', 'draft.returned', 'draft.pulled-out', 'draft.lapsed', 'draft.reinstated', 'draft.passed-over', 'draft.rerouted', 'draft.discarded', 'draft.reopened', 'item.binned')",
 ]
@@ -21,5 +31,24 @@ export const givenBack = {
   name: '0010-given-back',
   async up(tx: Tx): Promise<void> {
     for (const statement of STATEMENTS) await tx.run(statement)
+    await noteMedia(tx)
   },
+}
+
+/** Notes which files each item shows now: live, or in an open draft. */
+async function noteMedia(tx: Tx): Promise<void> {
+  const rows = await tx.all<{ item: string; manifest: string }>(
+    `SELECT v.item_id AS item, lower(hex(o.hash)) AS manifest FROM version v JOIN object o ON o.id = v.manifest
+     WHERE v.id IN (SELECT head_version FROM draft WHERE closed_at IS NULL UNION SELECT version_id FROM live_interval)`,
+  )
+  const known = new Set((await tx.all<{ id: string }>('SELECT id FROM media')).map(({ id }) => id))
+  if (!known.size) return
+  for (const { item, manifest } of rows) {
+    const media = manifestMedia(await readManifest(tx, manifest)).filter((id) => known.has(id))
+    await tx.insert(
+      'media_use',
+      media.map((id) => ({ media_id: id, item_id: item })),
+      'IGNORE',
+    )
+  }
 }

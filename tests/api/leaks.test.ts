@@ -1,0 +1,161 @@
+import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { endpoints } from '../../server/endpoints'
+import { Client, foundTeam, listen, PASSWORD, startServer, until, type Team, type TestServer } from '../support/server'
+
+/*
+ * Someone who wrote in two sections and now may see one: nothing that they ask names anything of the other. A word stands in
+ * all of that, in titles, labels, notes, texts and files, and is looked for in every answer.
+ */
+const MARKER = 'qzmarker'
+let server: TestServer
+let team: Team
+let some: Client
+let mine: { item: string; draft: string; version: string }
+const foreign: Record<string, string> = {}
+
+const png = Buffer.from('iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNkYPhfDwAChwGA60e6kgAAAABJRU5ErkJggg==', 'base64')
+interface Made {
+  item: string
+  draft: string
+  version: string
+}
+
+beforeAll(async () => {
+  server = await startServer()
+  team = await foundTeam(server)
+  const writes = (section: string) => ({ role: 'section-editor', section })
+  const { person } = await team.founder.need('POST', '/people', {
+    body: { name: 'Some One', email: 'some@larkholm.example', password: PASSWORD, roles: [writes(team.section), writes(team.other)] },
+  })
+  some = await new Client(server.origin).signIn('some@larkholm.example', PASSWORD)
+  const start = (by: Client, section: string, title: string, more: object = {}) =>
+    by.need<Made>('POST', '/items', { body: { kind: 'post', section, title, ...more } })
+  const words = { content: { body: [{ id: 'first', kind: 'paragraph', text: [{ text: `Words with ${MARKER}.` }] }] } }
+  mine = await start(some, team.section, 'Mine to see', { content: { body: [{ id: 'first', kind: 'paragraph', text: [{ text: 'Plain.' }] }] } })
+
+  // A draft of theirs, one that came back to them with a note, one that they own and should look at, one planned, one cleared.
+  const draft = await start(some, team.other, `Draft ${MARKER}`, words)
+  Object.assign(foreign, { item: draft.item, draft: draft.draft, version: draft.version })
+  const back = await start(some, team.other, `Back ${MARKER}`, words)
+  await some.need('POST', `/drafts/${back.draft}/send`, { body: { note: MARKER }, ifMatch: back.version })
+  await team.reviewer.need('POST', `/drafts/${back.draft}/return`, {
+    body: { gate: 'review', notes: [{ text: `Mend the ${MARKER}`, place: 'first' }] },
+    ifMatch: back.version,
+  })
+  foreign.returned = back.draft
+  await team.founder.need('PATCH', `/items/${draft.item}/office`, { body: { owner: person, reviewBy: '2026-01-01', internalName: MARKER, notes: MARKER } })
+  const cleared = await start(some, team.other, `Cleared ${MARKER}`, words)
+  await some.need('POST', `/drafts/${cleared.draft}/send`, { body: { note: MARKER }, ifMatch: cleared.version })
+  await team.reviewer.need('POST', `/drafts/${cleared.draft}/clear`, { body: { gate: 'review', note: MARKER }, ifMatch: cleared.version })
+  foreign.cleared = cleared.draft
+  const waiting = await start(some, team.other, `Waiting ${MARKER}`, words)
+  await some.need('POST', `/drafts/${waiting.draft}/send`, { body: { note: MARKER }, ifMatch: waiting.version })
+  foreign.waiting = waiting.draft
+  foreign.waitingVersion = waiting.version
+  const binned = await start(some, team.other, `Binned ${MARKER}`, words)
+  await some.need('POST', `/drafts/${binned.draft}/discard`, { ifMatch: binned.version })
+
+  // A label of the other section stands on an item of this one; a file is shown in the other alone.
+  const label = await start(team.founder, team.other, `Label ${MARKER}`, { kind: 'label', content: { fields: { labelType: 'tag' } } })
+  foreign.label = label.item
+  await team.founder.need('POST', `/drafts/${mine.draft}/edits`, {
+    body: { base: mine.version, edits: [{ op: 'field', name: 'labels', value: [label.item] }] },
+  })
+  const file = new FormData()
+  file.append('file', new Blob([png], { type: 'image/png' }), `${MARKER}.png`)
+  const { id } = await team.founder.need('POST', '/media', { raw: file })
+  foreign.media = id!
+  await start(team.founder, team.other, `File ${MARKER}`, {
+    content: { body: [{ id: 'pict', kind: 'picture', media: id, alt: MARKER, decorative: false, caption: [] }] },
+  })
+  await team.founder.need('PUT', `/people/${person}/roles`, { body: { roles: [writes(team.section)] } })
+  // The list has taken all of it in.
+  await until(
+    async () => (await team.founder.need<{ total: number }>('GET', `/items?q=${encodeURIComponent(`text:${MARKER}`)}`)).total >= 6,
+    'the words in the list',
+  )
+})
+afterAll(() => server.stop())
+
+const QUERIES: Record<string, string[]> = {
+  '/items': ['', 'text:qzmarker', 'live:qzmarker', 'ever:qzmarker', 'label:"Label qzmarker"', 'in:bin', 'owner:me', 'draft:returned', 'has:label'],
+  '/facets': ['', 'kind:post'],
+  '/list/file': ['', 'kind:post'],
+}
+const ids = () => [mine.item, mine.draft, mine.version, ...Object.values(foreign)]
+
+/** Every address of a GET endpoint, with each id in each of its places. */
+function* addresses(path: string): Generator<string> {
+  const places = path.match(/:[a-z]+/gi) ?? []
+  if (!places.length) {
+    const queries = QUERIES[path]?.map((q) => `?q=${encodeURIComponent(q)}&columns=title,labels,owner&limit=200`) ?? ['']
+    for (const query of queries) yield path + query
+    if (path === '/items' || path === '/media') yield `${path}?text=${MARKER}`
+    if (path === '/media') yield `${path}?sort=any&limit=50`
+    if (path === '/journal') yield `${path}?limit=200`
+    if (path === '/calendar' || path === '/calendar/differences')
+      yield `${path}?from=2026-01-01T00:00:00.000Z&to=2036-01-01T00:00:00.000Z`
+    return
+  }
+  for (const id of ids()) yield `${path.replace(/:[a-z]+/gi, id)}${path.endsWith('/compare') ? `?with=${mine.version}` : ''}`
+}
+
+describe('what one may no longer read is named nowhere', () => {
+  it('in the answer to any question', async () => {
+    let asked = 0
+    for (const { method, path } of endpoints) {
+      if (method !== 'GET' || path.startsWith('/session/openid')) continue
+      for (const address of addresses(path)) {
+        const response = await fetch(`${server.origin}/api/v1${address}`, { headers: { cookie: some.session }, redirect: 'manual' })
+        // What was asked for is said back; else the word is nowhere.
+        const text = (await response.text()).toLowerCase()
+        expect(text.includes(MARKER) ? `${address} says ${text.slice(Math.max(0, text.indexOf(MARKER) - 120), text.indexOf(MARKER) + 40)}` : '').toBe('')
+        expect(response.status).toBeLessThan(500)
+        asked++
+      }
+    }
+    expect(asked).toBeGreaterThan(300)
+    // The same questions find it where it may be seen.
+    expect(JSON.stringify(await team.founder.need('GET', '/items?limit=200')).toLowerCase()).toContain(MARKER)
+  })
+
+  it('in the answer to any command, refused ones too', async () => {
+    const { draft, item, version, waiting, waitingVersion, media } = foreign
+    const commands: [string, string, object, string?][] = [
+      ['POST', '/clearances', { drafts: [{ draft: waiting, seen: waitingVersion, gate: 'review' }], note: '' }],
+      ['POST', '/hits', { what: 'text', words: MARKER, to: 'x' }],
+      ['POST', '/list/chosen', { items: [item, mine.item], columns: ['title', 'labels'] }],
+      ['POST', '/acts', { target: { item, draft: null }, action: { do: 'label', add: [], remove: [] } }],
+      ['POST', '/acts', { target: { item, draft: null }, action: { do: 'duplicate' } }],
+      ['POST', `/drafts/${draft}/edits`, { base: version, edits: [] }],
+      ['POST', `/drafts/${draft}/restore`, { version }, version],
+      ['POST', `/drafts/${mine.draft}/restore`, { version }, mine.version],
+      ['POST', `/drafts/${draft}/send`, { note: '' }, version],
+      ['POST', `/drafts/${waiting}/clear`, { gate: 'review', note: '' }, waitingVersion],
+      ['POST', `/items/${item}/drafts`, {}],
+      ['POST', `/media/${media}/crop`, { left: 0, top: 0, width: 1, height: 1 }],
+      ['PATCH', `/items/${item}/office`, { owner: null }],
+      ['POST', `/items/${item}/events`, { kind: 'put-live', date: '2036-01-01', time: '04:00' }],
+    ]
+    for (const [method, path, body, ifMatch] of commands) {
+      const { status, body: answer } = await some.ask(method, path, { body, ifMatch })
+      const text = JSON.stringify(answer).toLowerCase()
+      expect([path, text.includes(MARKER)]).toEqual([path, false])
+      expect(status).toBeLessThan(500)
+    }
+  })
+
+  it('nor does the stream of news tell of what happens there, or to other people', async () => {
+    const { heard, stop } = await listen(server.origin, some.session)
+    await until(async () => heard().includes('alive'), 'the stream')
+    await team.founder.need('PATCH', `/items/${foreign.item}/office`, { body: { notes: 'Seen by few' } })
+    await team.founder.need('POST', '/people', { body: { name: 'New One', email: 'new@larkholm.example', password: PASSWORD, roles: [] } })
+    await team.founder.need('POST', '/session/as', { body: { person: (await some.need<{ person: { id: string } }>('GET', '/session')).person.id } })
+    await team.founder.need('DELETE', '/session/as')
+    await team.founder.need('PATCH', `/items/${mine.item}/office`, { body: { notes: 'For all who read it' } })
+    await until(async () => heard().includes(mine.item), 'news of what they may read')
+    stop()
+    expect(heard()).not.toContain(foreign.item)
+    expect(heard()).not.toMatch(/person\.|session\./)
+  })
+})
