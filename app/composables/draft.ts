@@ -47,7 +47,7 @@ interface Offer {
 const clone = <T>(value: T): T => JSON.parse(JSON.stringify(value)) as T
 /** A save begins after a pause of this length, or this long after the first unsaved change, however one types. */
 const PAUSE_MS = 700
-const SAVE_WITHIN_MS = 2_000
+const SAVE_WITHIN_MS = 1_500
 /** The same for the copy on this computer. */
 const KEEP_PAUSE_MS = 150
 const KEEP_WITHIN_MS = 300

@@ -18,6 +18,12 @@ export interface Pin {
   quote?: Quote
   suggestion?: string
 }
+/** A kept note as it is sent. */
+export const sentPin = ({ id: _, ...pin }: Pin) => pin
+
+/** The notes that this person keeps in this tab and has not sent yet, by draft. */
+export const useKeptPins = () => useSessionStorage<Record<string, Pin[]>>(`pins of ${useSession().person?.id ?? ''}`, {})
+
 /** Where a note is being written. */
 export interface Asked {
   place: string
@@ -59,7 +65,7 @@ function makeNotes(
   act: (run: () => Promise<unknown>, said?: string) => Promise<unknown>,
 ) {
   const notices = useNotices()
-  const all = useSessionStorage<Record<string, Pin[]>>(`pins of ${useSession().person?.id ?? ''}`, {})
+  const all = useKeptPins()
   const own = () => draft()?.id ?? ''
   const pins = computed<Pin[]>({
     get: () => all.value[own()] ?? [],

@@ -87,9 +87,9 @@ export const drafts = [
     summary: 'Clear a gate for exactly the version seen',
     params: id,
     guarded: true,
-    body: z.strictObject({ gate: z.string().max(60), note: text.default('') }),
+    body: z.strictObject({ gate: z.string().max(60), note: text.default(''), notes: z.array(noteInput).max(100).default([]) }),
     run: async ({ office, actor, params, body, ifMatch }) => ({
-      review: await clearDraft(office, actor, params.id, ifMatch, body.gate, body.note),
+      review: await clearDraft(office, actor, params.id, ifMatch, body.gate, body.note, body.notes),
     }),
   }),
   endpoint({
@@ -129,7 +129,14 @@ export const drafts = [
     summary: 'Clear several drafts that belong together, each for exactly the version seen: all or none',
     body: z.strictObject({
       drafts: z
-        .array(z.strictObject({ draft: z.string().max(60), seen: z.string().max(60), gate: z.string().max(60) }))
+        .array(
+          z.strictObject({
+            draft: z.string().max(60),
+            seen: z.string().max(60),
+            gate: z.string().max(60),
+            notes: z.array(noteInput).max(100).default([]),
+          }),
+        )
         .min(1)
         .max(50),
       note: text.default(''),

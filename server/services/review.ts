@@ -144,6 +144,8 @@ export interface Clearing {
   draft: string
   seen: string | undefined
   gate: string
+  /** What the reviewer noted at places while reading: it goes to the writer with the clearance, and stays open. */
+  notes?: NoteInput[] | undefined
 }
 
 /** The command by which someone clears: for whom, for which groups of guards it counts, and what must be mended before. */
@@ -163,7 +165,7 @@ async function clearing(db: Reader, actor: Actor, loaded: LoadedDraft, id: strin
   }
 }
 
-async function clearOne(office: Office, tx: Tx, actor: Actor, { draft: draftId, seen, gate }: Clearing, text: string) {
+async function clearOne(office: Office, tx: Tx, actor: Actor, { draft: draftId, seen, gate, notes = [] }: Clearing, text: string) {
   const loaded = await seenDraft(tx, draftId, seen, (one) => mustGuard(actor, one, gate, office.now()))
   const order = await clearing(tx, actor, loaded, gate, office.now())
   return obey(office, tx, actor, loaded, order, async (events) => {
@@ -189,12 +191,20 @@ async function clearOne(office: Office, tx: Tx, actor: Actor, { draft: draftId, 
       by: actor.id,
       draft: draftId,
     })
+    if (notes.length) await addNotes(tx, loaded, { person: actor.id, at: office.now(), newId: office.newId, kind: 'note' }, notes)
   })
 }
 
 /** Says yes at a gate, for exactly the version seen. */
-export const clearDraft = (office: Office, actor: Actor, draftId: string, seen: string | undefined, gate: string, text: string) =>
-  office.store.write((tx) => clearOne(office, tx, actor, { draft: draftId, seen, gate }, text))
+export const clearDraft = (
+  office: Office,
+  actor: Actor,
+  draftId: string,
+  seen: string | undefined,
+  gate: string,
+  text: string,
+  notes?: NoteInput[],
+) => office.store.write((tx) => clearOne(office, tx, actor, { draft: draftId, seen, gate, notes }, text))
 
 /** Says yes to several drafts that belong together, each as it was seen: to all or, where one may not be cleared, to none. */
 export const clearTogether = (office: Office, actor: Actor, clearings: readonly Clearing[], text: string) =>

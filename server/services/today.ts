@@ -51,9 +51,7 @@ export async function readableNews(office: Office, actor: Actor, rows: JournalRo
   )
   const readable = new Set(items.map((item) => item.id))
   const keeps = may(actor, 'people.change', null)
-  return rows.filter((row) =>
-    row.item === null ? keeps || row.person === actor.id || OF_ALL.test(row.action) : readable.has(row.item),
-  )
+  return rows.filter((row) => (row.item === null ? keeps || row.person === actor.id || OF_ALL.test(row.action) : readable.has(row.item)))
 }
 
 /** Those of the drafts in review that wait at a gate which the person guards. */

@@ -225,7 +225,11 @@ export const rowsOf = (db: Reader, items: readonly string[], sections?: readonly
   db.all<ListedRow>(
     `${rowsFrom('SELECT n, NULL AS v FROM pair WHERE rank = 0 AND item_id IN (SELECT value FROM json_each($items))')}
      WHERE l.binned < 2 ${sections ? 'AND i.section_id IN (SELECT value FROM json_each($sections))' : ''}`,
-    { items: JSON.stringify(items), readable: sections ? JSON.stringify(sections) : null, ...(sections ? { sections: JSON.stringify(sections) } : {}) },
+    {
+      items: JSON.stringify(items),
+      readable: sections ? JSON.stringify(sections) : null,
+      ...(sections ? { sections: JSON.stringify(sections) } : {}),
+    },
   )
 
 /** Whole rows of the numbers `n` that a SELECT answers, with what they are sorted by, `v`; of labels those that `$readable` lets one name. */

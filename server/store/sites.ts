@@ -87,7 +87,7 @@ export interface SectionRow {
 
 export const listSections = (db: Reader, site: string) =>
   db.all<SectionRow>(
-    'SELECT s.id, s.name, s.segment, s.parent_id, s.position, (SELECT count(*) FROM item i WHERE i.section_id = s.id AND i.binned_at IS NULL) AS items FROM section s WHERE s.site_id = $site ORDER BY s.position, s.name',
+    'SELECT s.id, s.name, s.segment, s.parent_id, s.position, coalesce(c.items, 0) AS items FROM section s LEFT JOIN section_size c ON c.section_id = s.id WHERE s.site_id = $site ORDER BY s.position, s.name',
     { site },
   )
 

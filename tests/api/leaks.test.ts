@@ -31,7 +31,9 @@ beforeAll(async () => {
   const start = (by: Client, section: string, title: string, more: object = {}) =>
     by.need<Made>('POST', '/items', { body: { kind: 'post', section, title, ...more } })
   const words = { content: { body: [{ id: 'first', kind: 'paragraph', text: [{ text: `Words with ${MARKER}.` }] }] } }
-  mine = await start(some, team.section, 'Mine to see', { content: { body: [{ id: 'first', kind: 'paragraph', text: [{ text: 'Plain.' }] }] } })
+  mine = await start(some, team.section, 'Mine to see', {
+    content: { body: [{ id: 'first', kind: 'paragraph', text: [{ text: 'Plain.' }] }] },
+  })
 
   // A draft of theirs, one that came back to them with a note, one that they own and should look at, one planned, one cleared.
   const draft = await start(some, team.other, `Draft ${MARKER}`, words)
@@ -43,7 +45,9 @@ beforeAll(async () => {
     ifMatch: back.version,
   })
   foreign.returned = back.draft
-  await team.founder.need('PATCH', `/items/${draft.item}/office`, { body: { owner: person, reviewBy: '2026-01-01', internalName: MARKER, notes: MARKER } })
+  await team.founder.need('PATCH', `/items/${draft.item}/office`, {
+    body: { owner: person, reviewBy: '2026-01-01', internalName: MARKER, notes: MARKER },
+  })
   const cleared = await start(some, team.other, `Cleared ${MARKER}`, words)
   await some.need('POST', `/drafts/${cleared.draft}/send`, { body: { note: MARKER }, ifMatch: cleared.version })
   await team.reviewer.need('POST', `/drafts/${cleared.draft}/clear`, { body: { gate: 'review', note: MARKER }, ifMatch: cleared.version })
@@ -78,7 +82,17 @@ beforeAll(async () => {
 afterAll(() => server.stop())
 
 const QUERIES: Record<string, string[]> = {
-  '/items': ['', 'text:qzmarker', 'live:qzmarker', 'ever:qzmarker', 'label:"Label qzmarker"', 'in:bin', 'owner:me', 'draft:returned', 'has:label'],
+  '/items': [
+    '',
+    'text:qzmarker',
+    'live:qzmarker',
+    'ever:qzmarker',
+    'label:"Label qzmarker"',
+    'in:bin',
+    'owner:me',
+    'draft:returned',
+    'has:label',
+  ],
   '/facets': ['', 'kind:post'],
   '/list/file': ['', 'kind:post'],
 }
@@ -93,8 +107,7 @@ function* addresses(path: string): Generator<string> {
     if (path === '/items' || path === '/media') yield `${path}?text=${MARKER}`
     if (path === '/media') yield `${path}?sort=any&limit=50`
     if (path === '/journal') yield `${path}?limit=200`
-    if (path === '/calendar' || path === '/calendar/differences')
-      yield `${path}?from=2026-01-01T00:00:00.000Z&to=2036-01-01T00:00:00.000Z`
+    if (path === '/calendar' || path === '/calendar/differences') yield `${path}?from=2026-01-01T00:00:00.000Z&to=2036-01-01T00:00:00.000Z`
     return
   }
   for (const id of ids()) yield `${path.replace(/:[a-z]+/gi, id)}${path.endsWith('/compare') ? `?with=${mine.version}` : ''}`
@@ -109,7 +122,9 @@ describe('what one may no longer read is named nowhere', () => {
         const response = await fetch(`${server.origin}/api/v1${address}`, { headers: { cookie: some.session }, redirect: 'manual' })
         // What was asked for is said back; else the word is nowhere.
         const text = (await response.text()).toLowerCase()
-        expect(text.includes(MARKER) ? `${address} says ${text.slice(Math.max(0, text.indexOf(MARKER) - 120), text.indexOf(MARKER) + 40)}` : '').toBe('')
+        expect(
+          text.includes(MARKER) ? `${address} says ${text.slice(Math.max(0, text.indexOf(MARKER) - 120), text.indexOf(MARKER) + 40)}` : '',
+        ).toBe('')
         expect(response.status).toBeLessThan(500)
         asked++
       }
@@ -150,7 +165,9 @@ describe('what one may no longer read is named nowhere', () => {
     await until(async () => heard().includes('alive'), 'the stream')
     await team.founder.need('PATCH', `/items/${foreign.item}/office`, { body: { notes: 'Seen by few' } })
     await team.founder.need('POST', '/people', { body: { name: 'New One', email: 'new@larkholm.example', password: PASSWORD, roles: [] } })
-    await team.founder.need('POST', '/session/as', { body: { person: (await some.need<{ person: { id: string } }>('GET', '/session')).person.id } })
+    await team.founder.need('POST', '/session/as', {
+      body: { person: (await some.need<{ person: { id: string } }>('GET', '/session')).person.id },
+    })
     await team.founder.need('DELETE', '/session/as')
     await team.founder.need('PATCH', `/items/${mine.item}/office`, { body: { notes: 'For all who read it' } })
     await until(async () => heard().includes(mine.item), 'news of what they may read')

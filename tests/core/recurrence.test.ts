@@ -217,6 +217,9 @@ describe('any rule', () => {
     expect(problem('FREQ=YEARLY;BYWEEKNO=20')).toMatch(/BYWEEKNO/)
     expect(problem('INTERVAL=2')).toMatch(/how often/)
     expect(problem('FREQ=DAILY;COUNT=2;UNTIL=20270101')).toMatch(/not both/)
+    // A date that the calendar has not is none.
+    for (const until of ['99999999', '20270230', '20271301', '20270101T250000Z'])
+      expect(problem(`FREQ=DAILY;UNTIL=${until}`)).toMatch(/is a date/)
     expect(problem('FREQ=WEEKLY;BYDAY=1MO')).toMatch(/counts weekdays/)
     expect(problem('FREQ=DAILY;FREQ=WEEKLY')).toMatch(/twice/)
     expect(problem('')).not.toBeNull()

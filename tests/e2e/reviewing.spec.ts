@@ -94,3 +94,33 @@ test('a note on words suggests others; the writer takes them, answers, and the r
   await expect(noor.getByText('Cleared').first()).toBeVisible()
   for (const page of [anton, noor]) await page.context().close()
 })
+
+test('a note that was kept goes to the writer with the clearance; the keys of Review do not type', async ({ browser }) => {
+  const [anton, noor] = [await stepIn(browser, 'Anton Arrieta'), await stepIn(browser, 'Noor Haddad')]
+  const item = await begin(anton, 'Kept with a yes')
+  await addBlock(anton, 'Paragraph')
+  await anton.keyboard.type('The kiosk opens at six.')
+  await saved(anton)
+  await send(anton)
+  const draft = ((await (await noor.request.get(`/api/v1/items/${item.split('/').at(-1)}`)).json()) as { draft: { id: string } }).draft.id
+  await noor.goto(`/office/review?draft=${draft}`)
+  const words = noor.getByRole('article', { name: 'Kept with a yes' })
+  await words.getByText('The kiosk opens at six.').hover()
+  await words.getByRole('button', { name: 'Note on this paragraph' }).click()
+  const dialog = noor.getByRole('dialog')
+  await dialog.getByRole('textbox').first().fill('Good; say “daily” next time.')
+  await dialog.getByRole('button', { name: 'Keep the note' }).click()
+  await expect(dialog).toBeHidden()
+  // The key that opens the dialog is not its first letter.
+  await noor.keyboard.press('r')
+  await expect(dialog.getByLabel('What should change?')).toHaveValue('')
+  await noor.keyboard.press('Escape')
+  await noor.keyboard.press('c')
+  await expect(dialog.getByLabel('A word with it, if you like')).toHaveValue('')
+  await expect(dialog).toContainText('1 note that you wrote while reading goes to the writer with it.')
+  await dialog.getByRole('button', { name: 'Clear' }).click()
+  await expect(dialog).toBeHidden()
+  await anton.goto(item)
+  await expect(anton.getByText('Good; say “daily” next time.').first()).toBeVisible()
+  for (const page of [anton, noor]) await page.context().close()
+})

@@ -191,7 +191,7 @@ test('a line that drops and a tab that closes lose nothing', async ({ browser })
   // A tab that closes is let go of by the emulated line first and could save in its last moment; this one cannot.
   await anton.evaluate(() => (window.fetch = () => Promise.reject(new TypeError('no line'))))
   const again = await context.newPage()
-  await anton.close({ runBeforeUnload: true })
+  await Promise.all([anton.waitForEvent('close'), anton.close({ runBeforeUnload: true })])
   await context.setOffline(false)
   await again.goto(item)
   await expect(again.getByText(/was not saved; this computer kept it/)).toBeVisible()

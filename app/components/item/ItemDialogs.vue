@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { ItemPage } from '~~/server/services/itemPage'
+import { counted } from '~/composables/words'
 import PlainDialog from '~/components/form/PlainDialog.vue'
 import NoteDialog from './NoteDialog.vue'
 import type { useItemActions } from './itemActions'
@@ -74,7 +75,12 @@ const { dialog } = props.actions
       :hint="`Your clearance holds for version ${page.draft?.number} exactly; a later change voids it.`"
       :run="actions.clear"
       @close="dialog = null"
-    />
+    >
+      <p v-if="pins.length" class="mb-3 rounded-md bg-lamp-wash px-2.5 py-1.5">
+        {{ counted(pins.length, 'note', 'notes') }} that you wrote while reading {{ pins.length === 1 ? 'goes' : 'go' }} to the writer with
+        it.
+      </p>
+    </NoteDialog>
     <NoteDialog
       v-if="dialog === 'return'"
       title="Return to its writer"

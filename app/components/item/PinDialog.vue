@@ -36,7 +36,7 @@ function keep() {
         </div>
       </template>
       <p v-else-if="!asked.place.startsWith('field:')" class="hint">Choose some words of the block first, and the note is about those.</p>
-      <p class="hint">It goes out when you return the draft.</p>
+      <p class="hint">It goes out when you return the draft or clear it.</p>
     </form>
     <template #actions
       ><button class="button" @click="emit('close')">Cancel</button

@@ -4,7 +4,7 @@ import type { TrackAction } from './TrackPanel.vue'
 import { api, ApiProblem } from '~/composables/api'
 import { whyNot } from '~/composables/commands'
 import type { DraftAtHand } from '~/composables/draft'
-import { provideNotes } from '~/composables/itemNotes'
+import { provideNotes, sentPin } from '~/composables/itemNotes'
 import { counted } from '~/composables/words'
 import { useNotices } from '~/stores/notices'
 import { PLACES } from '~/components/frame/places'
@@ -80,14 +80,17 @@ export function useItemActions(page: () => ItemPage, at: DraftAtHand | null, rel
 
   const send = (note: string) => act(() => api('POST', `${draftPath()}/send`, { body: { note }, ifMatch: head() }), 'Sent to review')
   const pullOut = () => act(() => api('POST', `${draftPath()}/pull-out`, { ifMatch: head() }), 'Taken back from review')
-  const clear = (note: string) =>
-    act(
-      () => api('POST', `${draftPath()}/clear`, { body: { gate: gateInHand.value, note }, ifMatch: head() }),
-      `Version ${page().draft!.number} cleared`,
+  /** Notes that were kept while reading go out with the verdict, whichever it is. */
+  const kept = () => notes.pins.value.map(sentPin)
+  const clear = async (note: string) => {
+    const said = `Version ${page().draft!.number} cleared`
+    if (
+      await act(() => api('POST', `${draftPath()}/clear`, { body: { gate: gateInHand.value, note, notes: kept() }, ifMatch: head() }), said)
     )
+      notes.pins.value = []
+  }
   const giveBack = async (text: string) => {
-    const pins = notes.pins.value.map(({ id: _id, ...pin }) => pin)
-    const all = [...pins, ...(text ? [{ text, place: null }] : [])]
+    const all = [...kept(), ...(text ? [{ text, place: null }] : [])]
     if (
       await act(
         () => api('POST', `${draftPath()}/return`, { body: { gate: gateInHand.value, notes: all }, ifMatch: head() }),

@@ -8,6 +8,7 @@ import LoadState from '~/components/frame/LoadState.vue'
 import NoteDialog from '~/components/item/NoteDialog.vue'
 import ReviewCase from '~/components/review/ReviewCase.vue'
 import { useAct } from '~/composables/act'
+import { sentPin, useKeptPins } from '~/composables/itemNotes'
 import { api } from '~/composables/api'
 import { useLoad } from '~/composables/load'
 import { counted } from '~/composables/words'
@@ -58,17 +59,22 @@ const { act } = useAct(async () => {
   together.value = []
   await again()
 })
+const pins = useKeptPins()
 const clearAll = (note: string) =>
   act(
-    () =>
-      api('POST', '/clearances', {
-        body: {
-          note,
-          drafts: chosen.value.flatMap((line) =>
-            line.gates.map((gate) => ({ draft: line.draft, seen: read.get(line.draft)!, gate: gate.id })),
-          ),
-        },
-      }),
+    async () => {
+      const drafts = chosen.value.flatMap((line) =>
+        // Notes that were kept go once, with the first of its gates.
+        line.gates.map((gate, index) => ({
+          draft: line.draft,
+          seen: read.get(line.draft)!,
+          gate: gate.id,
+          notes: index ? [] : (pins.value[line.draft] ?? []).map(sentPin),
+        })),
+      )
+      await api('POST', '/clearances', { body: { note, drafts } })
+      pins.value = Object.fromEntries(Object.entries(pins.value).filter(([draft]) => !together.value.includes(draft)))
+    },
     `${counted(chosen.value.length, 'text')} cleared together`,
   )
 
@@ -78,7 +84,13 @@ const writing = (event: KeyboardEvent) =>
   event.metaKey ||
   event.altKey ||
   (event.target as HTMLElement).closest('input, textarea, select, [contenteditable=true], [role=dialog]')
-const onKey = (key: string, run: () => unknown) => onKeyStroke(key, (event) => void (writing(event) || run()))
+/** Keys of this screen; what one opens by a key does not get that key as its first letter. */
+const onKey = (key: string, run: () => unknown) =>
+  onKeyStroke(key, (event) => {
+    if (writing(event)) return
+    event.preventDefault()
+    run()
+  })
 onKey('j', () => go(at.value + 1))
 onKey('k', () => go(at.value - 1))
 onKey('x', () => current.value && toggle(current.value.draft))
@@ -151,7 +163,11 @@ useHead({ title: 'Review · Yieldgate' })
     >
       <ul class="mb-3 list-disc pl-5">
         <li v-for="line in chosen" :key="line.draft">
-          {{ line.title }}, version {{ line.number }} <span class="text-soft">at {{ line.gates.map(({ name }) => name).join(', ') }}</span>
+          {{ line.title }}, version {{ line.number }}
+          <span class="text-soft"
+            >at {{ line.gates.map(({ name }) => name).join(', ')
+            }}<template v-if="pins[line.draft]?.length">, with {{ counted(pins[line.draft]!.length, 'note') }} of yours</template></span
+          >
         </li>
       </ul>
     </NoteDialog>

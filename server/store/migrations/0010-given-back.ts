@@ -5,7 +5,8 @@ import { readManifest } from '../versions'
 /**
  * What taking back gives back: the state that lapsed for a fingerprint, what waited at gates, and what was planned. The draft
  * that a kept block was written in, so that its authors are known where it is put in. Which items show which files, and
- * the words of labels in texts that are searched: both are for those alone who may see what they are of.
+ * the words of labels in texts that are searched: both are for those alone who may see what they are of. And how many items
+ * each section has.
  */
 const STATEMENTS = [
   'ALTER TABLE draft ADD COLUMN lapsed TEXT',
@@ -17,6 +18,17 @@ const STATEMENTS = [
      AND item_id IN (SELECT id FROM item WHERE live_version IS NULL)
      AND created_at >= coalesce((SELECT max(l.to_at) FROM live_interval l WHERE l.item_id = draft.item_id), '')`,
   'CREATE TABLE media_use (media_id TEXT NOT NULL REFERENCES media, item_id TEXT NOT NULL REFERENCES item, PRIMARY KEY (media_id, item_id)) WITHOUT ROWID',
+  // How many items each section has, so that nobody counts a hundred thousand to see the sections.
+  'CREATE TABLE section_size (section_id TEXT PRIMARY KEY REFERENCES section, items INTEGER NOT NULL) WITHOUT ROWID',
+  'INSERT INTO section_size SELECT section_id, count(*) FROM item WHERE binned_at IS NULL GROUP BY section_id',
+  `CREATE TRIGGER section_grows AFTER INSERT ON item WHEN NEW.binned_at IS NULL BEGIN
+    INSERT INTO section_size VALUES (NEW.section_id, 1) ON CONFLICT (section_id) DO UPDATE SET items = items + 1;
+  END`,
+  `CREATE TRIGGER section_changes AFTER UPDATE OF section_id, binned_at ON item
+   WHEN NEW.section_id <> OLD.section_id OR (NEW.binned_at IS NULL) <> (OLD.binned_at IS NULL) BEGIN
+    UPDATE section_size SET items = items - 1 WHERE section_id = OLD.section_id AND OLD.binned_at IS NULL;
+    INSERT INTO section_size SELECT NEW.section_id, 1 WHERE NEW.binned_at IS NULL ON CONFLICT (section_id) DO UPDATE SET items = items + 1;
+  END`,
   'DROP TRIGGER label_is_renamed',
   `CREATE TRIGGER label_is_renamed AFTER UPDATE OF title, on_site, section_id ON item
    WHEN NEW.kind = 'label' AND (NEW.title <> OLD.title OR (NEW.on_site = 'live') <> (OLD.on_site = 'live') OR NEW.section_id <> OLD.section_id) BEGIN

@@ -64,8 +64,8 @@ const TOOLS = computed(() => {
           <template v-for="(cell, column) in cells" :key="column">
             <component
               :is="isHead(row, column) ? 'th' : 'td'"
-              :data-first="row === 0 && column === 0 ? '' : undefined"
               v-if="spans[row]![column]"
+              :data-first="row === 0 && column === 0 ? '' : undefined"
               :rowspan="spans[row]![column]!.rows"
               :colspan="spans[row]![column]!.columns"
               @focusin="at = { row, column }"

@@ -1,0 +1,120 @@
+import 'fake-indexeddb/auto'
+import * as vue from 'vue'
+import { afterEach, beforeEach, expect, it, vi } from 'vitest'
+import { useDraft } from '../../app/composables/draft'
+import { localCopy } from '../../app/composables/localCopy'
+import type { Content } from '../../core/content/content'
+
+/* The draft at hand against a server that says yes, on a clock that the test turns. */
+const now = () => performance.timeOrigin + Date.now()
+const saves: { at: number; key: string; text: string }[] = []
+const urgent = new Map<string, string>()
+const page = (text: string): Content => ({
+  fields: { title: 'Typed' },
+  body: [{ id: 'first', kind: 'paragraph', text: text ? [{ text }] : [] }],
+})
+let online = true
+const realFetch = globalThis.fetch
+const windowed = Object.assign(new EventTarget(), {})
+const documented = Object.assign(new EventTarget(), { visibilityState: 'visible' })
+
+beforeEach(() => {
+  vi.useFakeTimers({ toFake: ['setTimeout', 'clearTimeout', 'Date'] })
+  saves.length = 0
+  online = true
+  Object.assign(globalThis, vue, {
+    window: windowed,
+    document: documented,
+    localStorage: {
+      getItem: (key: string) => urgent.get(key) ?? null,
+      setItem: (key: string, text: string) => void urgent.set(key, text),
+      removeItem: (key: string) => void urgent.delete(key),
+    },
+  })
+  globalThis.fetch = (_, init) => {
+    if (!online) return Promise.reject(new TypeError('no line'))
+    const { edits } = JSON.parse(String(init!.body)) as { edits: { block?: { text: { text: string }[] } }[] }
+    const key = (init!.headers as Record<string, string>)['idempotency-key']!
+    saves.push({ at: now(), key, text: edits[0]?.block?.text[0]?.text ?? '' })
+    const saved = { version: `v${saves.length}`, number: saves.length, at: '2026-11-25T11:00:00Z', review: 'draft', merged: false }
+    return Promise.resolve(new Response(JSON.stringify(saved), { status: 200, headers: { 'content-type': 'application/json' } }))
+  }
+})
+afterEach(() => {
+  vi.useRealTimers()
+  globalThis.fetch = realFetch
+})
+
+/** Lets time pass, and what hangs on the browser's database with it. */
+async function pass(ms: number): Promise<void> {
+  await vi.advanceTimersByTimeAsync(ms)
+  for (let turn = 0; turn < 12; turn++) await new Promise((done) => setImmediate(done))
+}
+function open(draft: string) {
+  const scope = vue.effectScope()
+  const start = { person: 'ann', draft, head: 'v0', number: 0, savedAt: '2026-11-25T11:00:00Z', content: page('') }
+  return { draft: scope.run(() => useDraft(start, () => undefined))!, close: () => scope.stop() }
+}
+
+it.each([40, 90, 150, 400, 650])('whoever types every %i ms without a pause is saved at least every three seconds', async (rhythm) => {
+  const { draft, close } = open(`steady-${rhythm}`)
+  await pass(10)
+  const begun = now()
+  let text = ''
+  for (let spent = 0; spent < 20_000; spent += rhythm) {
+    text += 'x'
+    draft.setBody(page(text).body)
+    await pass(rhythm)
+  }
+  const times = [begun, ...saves.map(({ at }) => at), now()]
+  for (let save = 1; save < times.length; save++) expect(times[save]! - times[save - 1]!).toBeLessThanOrEqual(3_000)
+  await pass(3_000)
+  expect(saves.at(-1)!.text).toBe(text)
+  close()
+})
+
+it('what is written is kept here within half a second of each key, and whole as the page goes', async () => {
+  const { draft, close } = open('kept')
+  await pass(10)
+  online = false
+  let text = ''
+  for (let key = 0; key < 60; key++) {
+    text += 'x'
+    draft.setBody(page(text).body)
+    await pass(70)
+    const [kept] = await localCopy('ann', 'kept').left()
+    const there = (JSON.stringify(kept?.edits ?? []).match(/x/g) ?? []).length
+    // “text” has an x of its own for each edit.
+    expect(text.length - (there - 1)).toBeLessThanOrEqual(Math.ceil(500 / 70))
+  }
+  draft.setBody(page(`${text}!`).body)
+  windowed.dispatchEvent(new Event('pagehide'))
+  expect(urgent.get('draft ann kept')).toContain(`${text}!`)
+  // Another person at this computer is offered nothing of it.
+  expect(await localCopy('bo', 'kept').left()).toEqual([])
+  close()
+})
+
+it('a save that was not answered is asked again as it was, under its key, before what came since', async () => {
+  const { draft, close } = open('again')
+  await pass(10)
+  const keys: string[] = []
+  const answered = globalThis.fetch
+  globalThis.fetch = (path, init) => {
+    keys.push((init!.headers as Record<string, string>)['idempotency-key']!)
+    return online ? answered(path, init) : Promise.reject(new TypeError('no line'))
+  }
+  online = false
+  draft.setBody(page('One').body)
+  await pass(1_000)
+  draft.setBody(page('One two').body)
+  await pass(4_000)
+  expect(keys.length).toBeGreaterThan(1)
+  expect(new Set(keys).size).toBe(1)
+  online = true
+  await pass(4_000)
+  expect(saves.map(({ text }) => text)).toEqual(['One', 'One two'])
+  expect(saves[0]!.key).toBe(keys[0])
+  expect(draft.state.value).toBe('saved')
+  close()
+})
