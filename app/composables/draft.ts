@@ -112,12 +112,13 @@ export function useDraft(
     if (!again) await keep()
     try {
       const saved = await api<Saved>('POST', `/drafts/${start.draft}/edits`, { body, key })
+      // Until it is taken in, it is asked for again under its key: a line may drop between the two.
+      await adopt(saved, sent)
       sending = undefined
       aside = undefined
       copiedFrom = copiedFrom.filter((source) => !body.from?.includes(source))
       lastSaved = step
       problem.value = []
-      await adopt(saved, sent)
       afterSave(saved)
       if (conflict.value) return
       if (again) return await send(extra)
@@ -125,14 +126,10 @@ export function useDraft(
       if (state.value === 'unsaved') void saveSoon()
     } catch (error) {
       if (!(error instanceof ApiProblem)) throw error
-      if (error.passing) {
-        state.value = 'offline'
-        retry = setTimeout(() => void save(), RETRY_MS)
-        return
-      }
+      if (error.passing) return tryLater()
       sending = undefined
       if (error.more.conflicts) {
-        await meet(String(error.more.head))
+        if (!(await meet(String(error.more.head)))) return tryLater()
         if (await resolve({})) return await send(extra)
         asking.value = true
       } else if (error.status === 401) state.value = 'signed-out'
@@ -182,12 +179,22 @@ export function useDraft(
 
   const versionOf = (id: string) => api<{ number: number; at: string; content: Content }>('GET', `/versions/${id}`)
 
-  /** What is saved now changes the same words as this person did: what can be merged is, the rest is asked about. */
-  async function meet(version: string): Promise<void> {
-    const now = await versionOf(version)
+  function tryLater(): void {
+    state.value = 'offline'
+    retry = setTimeout(() => void save(), RETRY_MS)
+  }
+
+  /** What is saved now changes the same words as this person did. Answers whether it could be loaded, for merging or asking. */
+  async function meet(version: string): Promise<boolean> {
+    const now = await versionOf(version).catch((error: unknown) => {
+      if (error instanceof ApiProblem && error.passing) return null
+      throw error
+    })
+    if (!now) return false
     // What is saved may be what was sent by the visit before: then that is what both began from.
     const own = unanswered.length > 0 && !changes(now.content, unanswered)
     conflict.value = { base: own ? replay(base, unanswered) : base, theirs: { version, ...now }, places: [] }
+    return true
   }
 
   /**
@@ -238,11 +245,13 @@ export function useDraft(
     return edits.length || sent.length ? { at: new Date().toISOString(), base: head.value, edits, sent } : null
   }
   /** What earlier visits left is read before anything is kept over it. */
-  const looked = lookBack()
+  const looked = lookBack().catch((error: unknown) => console.error('What was kept cannot be offered now; it stays kept', error))
   async function lookBack(): Promise<void> {
     const [kept, steps] = await Promise.all([copy.left(), copy.timeline()])
     if (steps && timeline.value === EMPTY_TIMELINE) timeline.value = steps
     lastSaved ??= timeline.value.done.at(-1)
+    // It lies apart before anything new is kept, whatever comes of offering it.
+    await copy.keepLeft(kept)
     offers.value = (await Promise.all(kept.map(offerOf))).flatMap((offer) => offer ?? [])
     await copy.keepLeft(offers.value.map(({ kept: one }) => one))
     await copy.keep(unsaved())

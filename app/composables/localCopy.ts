@@ -36,6 +36,14 @@ export function localCopy(person: string, draft: string) {
       // A private window or a full disk: one is asked before the page goes instead.
       () => void (works = false),
     )
+  /** The store that is written at once may be full or closed to us; the other one holds all but the last moment. */
+  const hurry = (what: string, work: () => void): void => {
+    try {
+      work()
+    } catch (error) {
+      console.warn(`The browser did not ${what} what is unsaved`, error)
+    }
+  }
   const urgent = (): Unsaved | undefined => {
     try {
       const text = localStorage.getItem(key)
@@ -60,19 +68,11 @@ export function localCopy(person: string, draft: string) {
     timeline: (): Promise<Timeline | undefined> => get<Timeline>(steps).catch(() => undefined),
     async keep(unsaved: Unsaved | null): Promise<void> {
       // What was kept in a hurry is older than this from now on.
-      if (works) localStorage.removeItem(key)
+      if (works) hurry('forget', () => localStorage.removeItem(key))
       await tried(unsaved ? set(key, plain(unsaved)) : del(key))
     },
-    /** Keeps at once, for a page that may be gone in the next moment. Answers whether it could. */
-    keepNow(unsaved: Unsaved): boolean {
-      try {
-        localStorage.setItem(key, JSON.stringify(unsaved))
-        return true
-      } catch (error) {
-        console.warn('There is no room to keep what is unsaved', error)
-        return false
-      }
-    },
+    /** Keeps at once, for a page that may be gone in the next moment. */
+    keepNow: (unsaved: Unsaved): void => hurry('keep', () => localStorage.setItem(key, JSON.stringify(unsaved))),
     keepTimeline: ({ done, undone }: Timeline) =>
       tried(done.length || undone.length ? set(steps, plain({ done: done.slice(-STEPS), undone: undone.slice(-STEPS) })) : del(steps)),
   }
