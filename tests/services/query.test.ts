@@ -93,7 +93,7 @@ beforeAll(async () => {
   await office.settle()
   const rights = await office.rights()
   const site = (await office.site())!
-  const labels = LABELS.map((label) => ({ ...label, id: office.newId() }))
+  const labels = LABELS.map((label) => ({ ...label, id: office.newId(), section: pick([notices, night, fares]), site: pick(CHOICES.site) }))
   const names: Names = namesOf(rights, wen, labels, [{ id: 'reviewed/review', name: 'Legal' }])
 
   const versions: NewVersion[] = []
@@ -110,7 +110,7 @@ beforeAll(async () => {
   for (let count = 0; count < ITEMS; count++) {
     const label = labels[count]
     const item = label?.id ?? office.newId()
-    const onSite = pick(CHOICES.site)
+    const onSite = label?.site ?? pick(CHOICES.site)
     const binned = onSite !== 'live' && pick([true, false, false])
     const title = label?.title ?? pick(TITLES)
     const internal = pick(['', '', 'boat 12', 'Summer fares'])
@@ -118,7 +118,7 @@ beforeAll(async () => {
       id: item,
       site_id: site.id,
       kind: label ? 'label' : pick(CHOICES.kind),
-      section_id: pick([notices, night, fares]),
+      section_id: label?.section ?? pick([notices, night, fares]),
       language: 'en',
       translation_group: 'x',
       internal_name: internal,
@@ -269,7 +269,11 @@ beforeAll(async () => {
         title: `${title} ${internal}`,
         text: [
           fields.title!,
-          own.map((one) => one.title).join('\n'),
+          // Of another section's labels the names that readers know: the others are for those who may see them.
+          own
+            .filter((one) => one.site === 'live' || one.section === row.section_id)
+            .map((one) => one.title)
+            .join('\n'),
           [fields.summary, fields.searchDescription, ...says].filter(Boolean).join('\n'),
         ],
         live: onSite === 'live' ? [first.content.fields.title!, [first.content.fields.summary, ...saidIn(first.content)].join('\n')] : [],
