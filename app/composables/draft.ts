@@ -202,10 +202,13 @@ export function useDraft(
    * meanwhile leaves nothing to ask. Text of one's own that is given up is kept as a version. Answers whether it could.
    */
   async function resolve(choices: Choices): Promise<boolean> {
-    const { base: from, theirs } = conflict.value!
+    const met = conflict.value!
+    const { base: from, theirs } = met
     const merged = await mergeContents(from, content.value, theirs.content, choices)
+    // Another save may have settled it while this one worked out the same.
+    if (conflict.value?.theirs !== theirs) return false
     if (!merged.ok) {
-      conflict.value = { ...conflict.value!, places: merged.conflicts }
+      conflict.value = { ...met, places: merged.conflicts }
       state.value = 'conflict'
       return false
     }
