@@ -47,7 +47,7 @@ it(
       for (let turn = 1; Date.now() < until || !enough(); turn++) {
         const block = turn % 5 ? id : 'shared'
         // One word, so that two texts of the shared block never merge: who saves it has replaced it whole.
-      const text = block === 'shared' ? `${id}_${turn}_after_${await seen(client, base)}` : `${id} ${turn}`
+        const text = block === 'shared' ? `${id}_${turn}_after_${await seen(client, base)}` : `${id} ${turn}`
         const answer = await client.ask<Saved & Refused>('POST', `/drafts/${made.draft}/edits`, {
           body: { base, edits: [{ op: 'replace', block: paragraph(block, text) }] },
         })
