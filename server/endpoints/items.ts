@@ -1,4 +1,5 @@
 import { z } from 'zod'
+import { dateIn } from '../../core/time/date'
 import { nameSchema } from '../../core/content/line'
 import { officeFieldsSchema } from '../../core/content/fields'
 import { contentSchema, manifestMedia } from '../../core/content/content'
@@ -48,7 +49,8 @@ async function subjectOf(office: Office, item: ItemRow, version: VersionRow): Pr
     section: item.section_id,
     manifest,
     path: pathOf(item.kind, manifest.fields, above[0]?.path ?? null) ?? '/',
-    shownDate: manifest.fields.shownDate ?? now?.shownDate ?? moment.slice(0, 10),
+    // Dated today by the site's own clock, as it would be if it went live now.
+    shownDate: manifest.fields.shownDate ?? now?.shownDate ?? dateIn(moment, (await office.site())?.zone ?? 'UTC'),
     firstLive: now?.firstLive ?? moment,
     changed: now && now.version === version.id ? now.changed : moment,
   }

@@ -31,6 +31,7 @@ function pick(id: string) {
 const days = (until: string) => Math.max(0, Math.ceil((Date.parse(until) - site.now.getTime()) / 86_400_000))
 
 async function restore(row: Binned) {
+  if (row.whyNot) return notices.say('trouble', whyNot(row.whyNot)!)
   try {
     await api('POST', row.what === 'item' ? `/items/${row.item}/unbin` : `/drafts/${row.id}/reopen`)
     notices.done(row.what === 'item' ? `“${row.title}” is out of the bin` : `“${row.name}” of “${row.title}” is open again`)
@@ -100,7 +101,8 @@ async function empty() {
           </td>
           <td class="px-3">{{ counted(days(row.until), 'day') }}</td>
           <td class="px-5 text-right">
-            <button class="link" :disabled="row.whyNot !== null" :title="whyNot(row.whyNot)" @click="restore(row)">Restore</button>
+            <!-- One that is off can be reached, and says why. -->
+            <button class="link" :aria-disabled="row.whyNot !== null" :title="whyNot(row.whyNot)" @click="restore(row)">Restore</button>
           </td>
         </tr>
       </tbody>
