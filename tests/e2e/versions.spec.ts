@@ -144,6 +144,8 @@ test('the page beside follows each key, and is what readers get when it is live'
         const { head, body } = frame.contentDocument!
         const clone = body.cloneNode(true) as HTMLElement
         for (const element of clone.querySelectorAll('.yieldgate-in-hand')) element.removeAttribute('class')
+        // Late in the evening a post of another test, whose clock ran ahead, is of tomorrow: its place among neighbours turns.
+        clone.querySelector('nav.around')?.remove()
         return [head.querySelector('title')!.textContent, clone.innerHTML] as const
       })
   const [title, beside] = await shown()
@@ -160,7 +162,11 @@ test('the page beside follows each key, and is what readers get when it is live'
   await expect(idris.getByText(/It is live/)).toBeVisible()
   const reader = await browser.newPage({ baseURL: origin() })
   await reader.goto('/posts/seen-beside')
-  expect(await reader.evaluate(() => [document.title, document.body.innerHTML])).toEqual([title, beside])
+  const served = await reader.evaluate(() => {
+    document.querySelector('nav.around')?.remove()
+    return [document.title, document.body.innerHTML]
+  })
+  expect(served).toEqual([title, beside])
   await Promise.all([wen, bea, idris].map((one) => one.context().close()))
   await reader.close()
 })
