@@ -1,6 +1,7 @@
 import { cpSync, existsSync, mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import { startLogCopier } from '../server/jobs/logCopier'
 import { actorFrom } from '../server/services/access'
 import { batchView, beginBatch, goOn, runBatch } from '../server/services/batches'
 import { systemClock } from '../server/services/clock'
@@ -18,6 +19,7 @@ export async function measure(): Promise<Row[]> {
   for (const file of ['yieldgate.sqlite', 'yieldgate.sqlite-wal'])
     if (existsSync(join(whole, file))) cpSync(join(whole, file), join(folder, file))
   const office = await openOffice(folder, systemClock)
+  const stopCopying = startLogCopier(office)
   try {
     const db = office.store.read
     const actor = actorFrom((await personByEmail(db, 'idris.calloway@larkholm.example'))!, await office.rights())
@@ -65,6 +67,7 @@ export async function measure(): Promise<Row[]> {
       },
     ]
   } finally {
+    await stopCopying()
     await office.close()
     rmSync(folder, { recursive: true, force: true })
   }

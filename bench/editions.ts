@@ -43,7 +43,7 @@ export async function measure(): Promise<Row[]> {
     ]),
   )
   await plannedPosts(site, ENTRIES, due, edition)
-  await site.office.close()
+  await site.end()
   const folders: string[] = []
   const copy = () => {
     const folder = mkdtempSync(join(tmpdir(), 'yieldgate-bench-'))

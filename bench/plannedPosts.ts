@@ -1,5 +1,6 @@
 import { manifestOf, projectionsOf } from '../core/content/content'
 import { defaultFields } from '../core/content/fields'
+import { syncItems } from '../server/store/items'
 import { addVersions } from '../server/store/versions'
 import type { BenchSite } from './site'
 
@@ -108,6 +109,10 @@ export async function plannedPosts(
           state: 'planned',
           created_at: now,
         })),
+      )
+      await syncItems(
+        tx,
+        made.map((entry) => entry.item),
       )
     })
 }

@@ -2,6 +2,7 @@ import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import type { Block } from '../core/content/blocks'
+import { startLogCopier } from '../server/jobs/logCopier'
 import { actorFrom, type Actor } from '../server/services/access'
 import { systemClock, type Clock } from '../server/services/clock'
 import { openOffice, type Office } from '../server/services/office'
@@ -14,6 +15,8 @@ export interface BenchSite {
   actor: Actor
   section: string
   folder: string
+  /** Ends it; its folder stays. */
+  end(): Promise<void>
   close(): Promise<void>
 }
 
@@ -21,6 +24,7 @@ export interface BenchSite {
 export async function benchSite(clock: Clock = systemClock): Promise<BenchSite> {
   const folder = mkdtempSync(join(tmpdir(), 'yieldgate-bench-'))
   const office = await openOffice(folder, clock)
+  const stopCopying = startLogCopier(office)
   const person = await firstStart(office, {
     siteName: 'Bench',
     zone: 'Europe/Oslo',
@@ -31,13 +35,18 @@ export async function benchSite(clock: Clock = systemClock): Promise<BenchSite> 
   })
   await office.settle()
   const actor = actorFrom((await personById(office.store.read, person))!, await office.rights())
+  const end = async () => {
+    await stopCopying()
+    await office.close()
+  }
   return {
     office,
     actor,
     section: (await sections(office))[0]!.id,
     folder,
+    end,
     async close() {
-      await office.close()
+      await end()
       rmSync(folder, { recursive: true, force: true })
     },
   }

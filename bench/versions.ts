@@ -19,7 +19,10 @@ export async function measure(): Promise<Row[]> {
   const site = await benchSite()
   const repo = mkdtempSync(join(tmpdir(), 'yieldgate-git-'))
   const git = (args: string[], input?: string) =>
-    execFileSync('git', ['-C', repo, '-c', 'gc.auto=0', ...args], { input, stdio: ['pipe', 'pipe', 'ignore'] }).toString()
+    execFileSync('git', ['-C', repo, '-c', 'gc.auto=0', '-c', 'pack.threads=1', ...args], {
+      input,
+      stdio: ['pipe', 'pipe', 'ignore'],
+    }).toString()
   try {
     const body = Array.from({ length: 120 }, (_, index) => paragraph(`blk${String(index).padStart(4, '0')}`, index, 80))
     const pages = async () =>

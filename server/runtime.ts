@@ -8,8 +8,10 @@ import { MomentSite } from './site/moment'
 import { startBinKeeper } from './jobs/binKeeper'
 import { startBatchRunner } from './jobs/batchRunner'
 import { startDeadlines } from './jobs/deadlines'
+import { startForeteller } from './jobs/foreteller'
 import { startHistorian } from './jobs/historian'
 import { startLister } from './jobs/lister'
+import { startLogCopier } from './jobs/logCopier'
 import { startJournalHeads } from './jobs/journalHeads'
 import { startPostOffice } from './jobs/postOffice'
 import { startIndexer } from './jobs/searchIndex'
@@ -51,6 +53,8 @@ async function start(): Promise<Runtime> {
           startPostOffice(office),
           startJournalHeads(office),
           startBinKeeper(office),
+          startLogCopier(office),
+          startForeteller(office, foresight),
         ]
   return {
     office,

@@ -41,6 +41,7 @@ export async function changesOf(
   events: EventRow[],
   { asOwner = true } = {},
 ): Promise<{ asked: Due[]; held: HeldBack[] }> {
+  if (!events.length) return { asked: [], held: [] }
   const rights = await office.rights()
   const wholes = await draftsWhole(
     db,

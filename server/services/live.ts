@@ -172,6 +172,7 @@ async function write(tx: Tx, site: SiteRow, { at, changes, moved, ...judged }: J
   const ids = JSON.stringify(done.map(({ change }) => change.item.id))
   const every = [...done.map(({ was, now }) => ({ was, now })), ...moved]
   const tags = await tagsOf(tx, site, done, moved)
+  const fieldsOf = new Map(every.flatMap(({ now }) => (now ? [[now, JSON.stringify(now.fields)] as const] : [])))
 
   await tx.run('UPDATE live_interval SET to_at = $at WHERE to_at IS NULL AND item_id IN (SELECT value FROM json_each($ids))', { at, ids })
   const readdressed = every.filter(({ was, now }) => (was?.path ?? null) !== (now?.path ?? null))
@@ -198,7 +199,7 @@ async function write(tx: Tx, site: SiteRow, { at, changes, moved, ...judged }: J
               kind: now!.kind,
               section_id: now!.section,
               shown_date: now!.shownDate,
-              fields: JSON.stringify(now!.fields),
+              fields: fieldsOf.get(now!)!,
             },
           ]
         : [],
@@ -219,32 +220,31 @@ async function write(tx: Tx, site: SiteRow, { at, changes, moved, ...judged }: J
     })
     await tx.run('DELETE FROM live_entry WHERE item_id IN (SELECT value FROM json_each($ids))', { ids: goneIds })
   }
-  const rows = every.flatMap(({ now }) =>
-    now
-      ? [
-          [
-            now.item,
-            now.kind,
-            now.section,
-            now.version,
-            now.path,
-            now.fields.parent ?? null,
-            now.title,
-            now.shownDate,
-            isMapped(now.fields) ? 1 : 0,
-            JSON.stringify(now.fields),
-            now.firstLive,
-            now.changed,
-          ],
-        ]
-      : [],
-  )
-  await tx.run(
-    `INSERT INTO live_entry (item_id, site_id, kind, section_id, version_id, path, parent_id, title, shown_date, in_sitemap, fields, first_live, changed_at)
-     SELECT value ->> 0, $site, value ->> 1, value ->> 2, value ->> 3, value ->> 4, value ->> 5, value ->> 6, value ->> 7, value ->> 8, value ->> 9, value ->> 10, value ->> 11 FROM json_each($rows) WHERE true
-     ON CONFLICT (item_id) DO UPDATE SET kind = excluded.kind, section_id = excluded.section_id, version_id = excluded.version_id, path = excluded.path, parent_id = excluded.parent_id, title = excluded.title,
-       shown_date = excluded.shown_date, in_sitemap = excluded.in_sitemap, fields = excluded.fields, changed_at = excluded.changed_at`,
-    { site: site.id, rows: JSON.stringify(rows) },
+  await tx.upsert(
+    'live_entry',
+    'item_id',
+    every.flatMap(({ now }) =>
+      now
+        ? [
+            {
+              item_id: now.item,
+              site_id: site.id,
+              kind: now.kind,
+              section_id: now.section,
+              version_id: now.version,
+              path: now.path,
+              parent_id: now.fields.parent ?? null,
+              title: now.title,
+              shown_date: now.shownDate,
+              in_sitemap: isMapped(now.fields) ? 1 : 0,
+              fields: fieldsOf.get(now)!,
+              first_live: now.firstLive,
+              changed_at: now.changed,
+            },
+          ]
+        : [],
+    ),
+    ['site_id', 'first_live'],
   )
   await tx.run('DELETE FROM live_ref WHERE item_id IN (SELECT value FROM json_each($ids))', { ids })
   await tx.insert(

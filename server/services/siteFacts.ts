@@ -2,10 +2,11 @@ import { LRUCache } from 'lru-cache'
 import type { Fields } from '../../core/content/fields'
 import type { Kind } from '../../core/content/kinds'
 import { SiteAt, type Facts, type ItemHistory, type Stay } from '../../core/plan/siteAt'
-import type { Reader } from '../store/database'
+import { packedRows, type Reader } from '../store/database'
 import type { Office } from './office'
 
 interface IntervalRow {
+  n: number
   item: string
   kind: Kind
   version: string
@@ -53,8 +54,11 @@ class StoredStay implements Stay {
   }
 }
 
-const SELECT = `SELECT l.item_id AS item, l.kind, l.version_id AS version, l.section_id AS section, l.from_at AS "from", l.to_at AS "to", l.shown_date AS shown,
-  l.fields ->> 'segment' AS segment, l.fields ->> 'parent' AS parent, l.fields ->> 'labelType' AS labelType, l.fields FROM live_interval l`
+const INTERVAL = `json_object('n', l.id, 'item', l.item_id, 'kind', l.kind, 'version', l.version_id, 'section', l.section_id, 'from', l.from_at, 'to', l.to_at, 'shown', l.shown_date,
+  'segment', l.fields ->> 'segment', 'parent', l.fields ->> 'parent', 'labelType', l.fields ->> 'labelType', 'fields', l.fields)`
+
+/** So many intervals are read at once: what else the process does waits for no more of them. */
+const PART = 1_000
 
 const CHANGES = /^item\.(put-live|withdrawn|rolled-back)$/
 
@@ -99,8 +103,10 @@ export class SiteFacts {
       this.stale.clear()
       this.now = undefined
       const bind = { items: JSON.stringify(items) }
-      const rows = await db.all<IntervalRow>(
-        `${SELECT} WHERE l.item_id IN (SELECT value FROM json_each($items)) ORDER BY l.item_id, l.from_at`,
+      const rows = await packedRows<IntervalRow>(
+        db,
+        INTERVAL,
+        'FROM live_interval l WHERE l.item_id IN (SELECT value FROM json_each($items)) ORDER BY l.id',
         bind,
       )
       // At once, without a moment between in which a view would miss them.
@@ -112,8 +118,15 @@ export class SiteFacts {
 
   private async load(db: Reader): Promise<Map<string, ItemHistory>> {
     const facts = new Map<string, ItemHistory>()
-    this.take(facts, await db.all<IntervalRow>(`${SELECT} ORDER BY l.item_id, l.from_at`))
-    return facts
+    for (let after = 0; ;) {
+      const rows = await packedRows<IntervalRow>(db, INTERVAL, 'FROM live_interval l WHERE l.id > $after ORDER BY l.id LIMIT $part', {
+        after,
+        part: PART,
+      })
+      if (!rows.length) return facts
+      this.take(facts, rows)
+      after = rows.at(-1)!.n
+    }
   }
 
   /** The site as readers had it at a moment that is past, or has it now. */
@@ -131,8 +144,12 @@ export class SiteFacts {
     for (const row of rows) {
       const history = facts.get(row.item)
       const stay = new StoredStay(row)
-      if (history) history.stays.push(stay)
-      else facts.set(row.item, { stays: [stay] })
+      if (!history) facts.set(row.item, { stays: [stay] })
+      else {
+        history.stays.push(stay)
+        // The store has them in the order of their times, as they were written; what was brought in may have them otherwise.
+        if (history.stays.at(-2)!.from > stay.from) history.stays.sort((a, b) => (a.from < b.from ? -1 : 1))
+      }
       const last = row.to ?? row.from
       if (last > this.newest) this.newest = last
     }

@@ -23,6 +23,11 @@ const LIMIT = 50
 /** So much of what waits anywhere is asked whether it waits for one, the longest first. */
 const MOST_WAITING = 200
 
+/** So many of the drafts that one wrote in are looked through for open ones, the last begun first. */
+const MOST_WRITTEN_IN = 2_000
+/** So much of what happened since is counted, the newest first. */
+const MOST_COUNTED = 2_000
+
 /** Whether someone may see what is worked on anywhere at all. */
 export const readsSomewhere = (actor: Actor): boolean =>
   [...actor.rights.sections.keys()].some((section) => may(actor, 'item.read', section))
@@ -142,10 +147,12 @@ export async function today(office: Office, actor: Actor) {
       { me: actor.id, week: dateIn(new Date(Date.parse(now) + 7 * 86_400_000).toISOString(), site?.zone ?? 'UTC'), limit: LIMIT, readable },
     ),
     db.all<Line & { at: string; review: string; number: number }>(
-      `SELECT i.id AS item, i.kind, i.title, i.section_id AS section, v.at, d.review, v.number FROM draft d JOIN item i ON i.id = d.item_id JOIN version v ON v.id = d.head_version
-       WHERE d.closed_at IS NULL AND i.binned_at IS NULL AND d.review IN ('draft', 'in_review') AND ${IN_READABLE} AND EXISTS (SELECT 1 FROM draft_author a WHERE a.draft_id = d.id AND a.person_id = $me)
+      `SELECT i.id AS item, i.kind, i.title, i.section_id AS section, v.at, d.review, v.number
+       FROM (SELECT draft_id FROM draft_author WHERE person_id = $me ORDER BY draft_id DESC LIMIT $newest) a
+         CROSS JOIN draft d ON d.id = a.draft_id JOIN item i ON i.id = d.item_id JOIN version v ON v.id = d.head_version
+       WHERE d.closed_at IS NULL AND i.binned_at IS NULL AND d.review IN ('draft', 'in_review') AND ${IN_READABLE}
        ORDER BY v.at DESC LIMIT $limit`,
-      { me: actor.id, limit: LIMIT, readable },
+      { me: actor.id, newest: MOST_WRITTEN_IN, limit: LIMIT, readable },
     ),
     db.all<Line & { draft: string; change: string; to: string | null; at: string; by: string }>(
       `SELECT i.id AS item, i.kind, i.title, i.section_id AS section, d.id AS draft, d.change, ${LEADS_TO} AS "to", max(c.at) AS at, p.name AS by FROM draft d JOIN item i ON i.id = d.item_id JOIN clearance c ON c.draft_id = d.id JOIN person p ON p.id = c.person_id
@@ -156,8 +163,10 @@ export async function today(office: Office, actor: Actor) {
     ),
     reviewsFor(office, actor, readable, LIMIT),
     db.all<{ action: string; n: number }>(
-      `SELECT action, count(*) AS n FROM journal j JOIN item i ON i.id = j.item_id WHERE j.at > $since AND i.section_id IN (SELECT value FROM json_each($readable)) AND action IN ('item.put-live', 'item.rolled-back', 'item.withdrawn', 'draft.sent', 'draft.returned', 'draft.gate-cleared', 'item.started') GROUP BY action`,
-      { since, readable },
+      `SELECT action, count(*) AS n FROM (SELECT j.action FROM journal j JOIN item i ON i.id = j.item_id WHERE j.at > $since AND ${IN_READABLE}
+         AND j.action IN ('item.put-live', 'item.rolled-back', 'item.withdrawn', 'draft.sent', 'draft.returned', 'draft.gate-cleared', 'item.started') ORDER BY j.at DESC LIMIT $newest)
+       GROUP BY action`,
+      { since, readable, newest: MOST_COUNTED },
     ),
   ])
   const named = <T extends Line>(line: T) => ({ ...line, section: actor.rights.sections.get(line.section)?.name ?? '' })
@@ -184,6 +193,8 @@ export async function today(office: Office, actor: Actor) {
     reviewBy: reviewBy.map(named),
     drafts: drafts.map(named),
     counts,
+    /** Whether more happened than was counted. */
+    countsMore: news.reduce((sum, { n }) => sum + n, 0) === MOST_COUNTED,
     recent,
   }
 }

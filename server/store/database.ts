@@ -1,5 +1,6 @@
 import { mkdirSync } from 'node:fs'
 import { join } from 'node:path'
+import { setTimeout } from 'node:timers/promises'
 import { LRUCache } from 'lru-cache'
 import { Sequelize } from 'sequelize'
 import sqlite3 from 'sqlite3'
@@ -22,6 +23,8 @@ export interface Tx extends Reader {
   insert(table: string, rows: Row[], or?: 'REPLACE' | 'IGNORE'): Promise<void>
   /** Inserts rows that are not there yet, set-based, and answers columns of those that it inserted, in their order. */
   insertNew<T>(table: string, rows: Row[], returning: string[]): Promise<T[]>
+  /** Inserts rows, set-based, or where one with its key is there already sets its columns, all but those that it keeps. */
+  upsert(table: string, key: string, rows: Row[], keep?: string[]): Promise<void>
   /** Sets columns of the rows that have these keys. */
   update(table: string, where: Record<string, Value>, set: Record<string, Value>): Promise<void>
   /** The same for all transactions of a store, and their parts: what is remembered of a store hangs on it. */
@@ -38,6 +41,8 @@ export interface Store {
    * on disk (fsync) when the promise resolves, undone whole when `work` throws.
    */
   write<T>(work: (tx: Tx) => Promise<T>): Promise<T>
+  /** Copies what is committed from the log into the file, beside whoever reads and writes. */
+  copyLog(): Promise<void>
   /** Calls back after each commit of this process. */
   onCommit(listener: () => void): void
   close(): Promise<void>
@@ -45,6 +50,8 @@ export interface Store {
 }
 
 const READERS = 3
+/** So many pages (64 MB) may wait in the log; above, a commit copies them into the file itself. */
+const LOG_PAGES = 16_000
 
 /** Sequelize would switch the driver's tracing on, which takes a stack trace at each call; this keeps it off. */
 const untraced = Object.create(sqlite3, { verbose: { value: () => untraced } }) as typeof sqlite3
@@ -63,24 +70,43 @@ interface Prepared {
   names: string[]
 }
 
-async function connect(file: string, readOnly: boolean, synchronous: 'FULL' | 'OFF'): Promise<Connection> {
+const BUSY_TRIES = 100
+const BUSY_MS = 50
+
+/** Makes a file keep its log beside it. Two that open a new file at once do this at once, and SQLite lets neither wait for the other. */
+async function keepLog(begin: (done: (error: Error | null) => void) => void): Promise<void> {
+  for (let tries = 1; ; tries++) {
+    const error = await new Promise<Error | null>(begin)
+    if (!error) return
+    if (tries === BUSY_TRIES || !error.message.startsWith('SQLITE_BUSY')) throw error
+    await setTimeout(BUSY_MS)
+  }
+}
+
+/** `use` says what it is for: to read, to write, or to copy the log into the file. */
+async function connect(file: string, use: 'read' | 'write' | 'copy', synchronous: 'FULL' | 'OFF'): Promise<Connection> {
   const sequelize = new Sequelize({
     dialect: 'sqlite',
     storage: file,
     dialectModule: untraced,
     logging: false,
-    dialectOptions: { mode: readOnly ? sqlite3.OPEN_READONLY : sqlite3.OPEN_READWRITE | sqlite3.OPEN_CREATE },
+    dialectOptions: { mode: use === 'read' ? sqlite3.OPEN_READONLY : sqlite3.OPEN_READWRITE | sqlite3.OPEN_CREATE },
   })
   const database = (await sequelize.connectionManager.getConnection({ type: 'write', useMaster: true })) as unknown as sqlite3.Database
   const promised = <T>(work: (done: (error: Error | null, value?: T) => void) => void) =>
     new Promise<T>((resolve, reject) => work((error, value) => (error ? reject(error) : resolve(value as T))))
-  const pragmas = readOnly ? '' : `PRAGMA journal_mode = WAL; PRAGMA synchronous = ${synchronous};`
+  const pragmas = {
+    read: '',
+    write: `PRAGMA synchronous = ${synchronous}; PRAGMA wal_autocheckpoint = ${LOG_PAGES};`,
+    copy: `PRAGMA synchronous = ${synchronous};`,
+  }[use]
   await promised<unknown>((done) =>
     database.exec(
       `PRAGMA busy_timeout = 5000; PRAGMA cache_size = -32768; PRAGMA foreign_keys = ON; PRAGMA temp_store = MEMORY; ${pragmas}`,
       done,
     ),
   )
+  if (use === 'write') await keepLog((done) => database.exec('PRAGMA journal_mode = WAL', done))
   const statements = new LRUCache<string, Prepared>({ max: 300, dispose: ({ statement }) => statement.finalize() })
   const prepare = async (sql: string): Promise<Prepared> => {
     const known = statements.get(sql)
@@ -140,22 +166,40 @@ const plainCell = (value: Value | undefined) => (Buffer.isBuffer(value) ? value.
 
 const INSERT_BATCH = 5_000
 
-function transaction(connection: Connection, afterCommit: Tx['afterCommit']): Tx {
-  const { run, all } = connection
-  /** The statement and the values that insert rows of one shape, in batches. */
-  function* inserts(verb: string, table: string, rows: Row[]): Generator<[sql: string, bind: Bind]> {
-    if (!rows.length) return
-    const columns = Object.keys(rows[0]!)
-    const cells = columns
-      .map((column, index) =>
-        Buffer.isBuffer(rows[0]![column]) ? `unhex(json_extract(value, '$[${index}]'))` : `json_extract(value, '$[${index}]')`,
-      )
-      .join(', ')
-    for (let at = 0; at < rows.length; at += INSERT_BATCH) {
-      const batch = rows.slice(at, at + INSERT_BATCH).map((row) => columns.map((column) => plainCell(row[column])))
-      yield [`${verb} INTO ${table} (${columns.join(', ')}) SELECT ${cells} FROM json_each($rows)`, { rows: JSON.stringify(batch) }]
+/**
+ * The statements, with their values, that insert rows of one shape, in batches. What all rows of a batch have alike is bound
+ * once: to take a cell out of JSON costs more than to keep it in all the indexes of its table.
+ */
+function* inserts(verb: string, table: string, rows: Row[]): Generator<[sql: string, bind: Bind]> {
+  if (!rows.length) return
+  const columns = Object.keys(rows[0]!)
+  for (let at = 0; at < rows.length; at += INSERT_BATCH) {
+    const batch = at === 0 && rows.length <= INSERT_BATCH ? rows : rows.slice(at, at + INSERT_BATCH)
+    const [first] = batch
+    const bind: Bind = {}
+    const varying: string[] = []
+    const cells = columns.map((column) => {
+      const value = first![column]
+      if (Buffer.isBuffer(value) ? batch.length === 1 : batch.every((row) => row[column] === value)) {
+        bind[`c_${column}`] = value ?? null
+        return `$c_${column}`
+      }
+      varying.push(column)
+      const cell = `value ->> ${varying.length - 1}`
+      return Buffer.isBuffer(value) ? `unhex(${cell})` : cell
+    })
+    const into = `${verb} INTO ${table} (${columns.join(', ')})`
+    if (batch.length === 1) yield [`${into} VALUES (${cells.join(', ')})`, bind]
+    else {
+      bind.rows = JSON.stringify(batch.map((row) => varying.map((column) => plainCell(row[column]))))
+      // Before ON CONFLICT a join would be read, were it not for this WHERE.
+      yield [`${into} SELECT ${cells.join(', ')} FROM json_each($rows) WHERE true`, bind]
     }
   }
+}
+
+function transaction(connection: Connection, afterCommit: Tx['afterCommit']): Tx {
+  const { run, all } = connection
   return {
     ...reader(() => connection),
     run,
@@ -167,8 +211,16 @@ function transaction(connection: Connection, afterCommit: Tx['afterCommit']): Tx
     async insertNew<T>(table: string, rows: Row[], returning: string[]) {
       const made: T[] = []
       for (const [sql, bind] of inserts('INSERT OR IGNORE', table, rows))
-        made.push(...(await all<T>(`${sql} WHERE true RETURNING ${returning.join(', ')}`, bind)))
+        made.push(...(await all<T>(`${sql} RETURNING ${returning.join(', ')}`, bind)))
       return made
+    },
+    async upsert(table, key, rows, keep = []) {
+      for (const [sql, bind] of inserts('INSERT', table, rows)) {
+        const set = Object.keys(rows[0]!).flatMap((column) =>
+          column === key || keep.includes(column) ? [] : `${column} = excluded.${column}`,
+        )
+        await run(`${sql} ON CONFLICT (${key}) DO UPDATE SET ${set.join(', ')}`, bind)
+      }
     },
     async update(table, where, set) {
       const bind: Bind = {}
@@ -186,7 +238,7 @@ function transaction(connection: Connection, afterCommit: Tx['afterCommit']): Tx
 export async function openStore(folder: string, durable = true): Promise<Store> {
   mkdirSync(join(folder, 'media'), { recursive: true })
   const file = join(folder, 'yieldgate.sqlite')
-  const writer = await connect(file, false, durable ? 'FULL' : 'OFF')
+  const writer = await connect(file, 'write', durable ? 'FULL' : 'OFF')
   let afterwards: (() => void)[] = []
   const tx = transaction(writer, (work) => void afterwards.push(work))
   const listeners: (() => void)[] = []
@@ -214,15 +266,19 @@ export async function openStore(folder: string, durable = true): Promise<Store> 
   }
 
   await migrate(writer.sequelize, write)
-  const readers = await Promise.all(Array.from({ length: READERS }, () => connect(file, true, 'FULL')))
+  const readers = await Promise.all(Array.from({ length: READERS }, () => connect(file, 'read', 'FULL')))
+  const copier = await connect(file, 'copy', durable ? 'FULL' : 'OFF')
   let turn = 0
   return {
     read: reader(() => readers[turn++ % READERS]!),
     write,
     onCommit: (listener) => void listeners.push(listener),
+    copyLog: async () => {
+      await copier.all('PRAGMA wal_checkpoint (PASSIVE)')
+    },
     async close() {
       await tail
-      await Promise.all([writer, ...readers].map((connection) => connection.close()))
+      await Promise.all([writer, copier, ...readers].map((connection) => connection.close()))
     },
     folder,
   }

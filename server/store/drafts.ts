@@ -48,12 +48,13 @@ const DRAFT = [
 ]
 const VERSION = ['id', 'item_id', 'draft_id', 'number', 'parent_id', 'merge_parent_id', 'author_id', 'at', 'cause', 'note']
 
-const OBJECT = `json_object('draft', ${packed('d', DRAFT)}, 'item', ${ITEM}, 'head', ${packed('v', VERSION)}, 'fingerprint', lower(hex(v.fingerprint)),
-       'manifest', (SELECT lower(hex(hash)) FROM object WHERE id = v.manifest), 'route', json_object('id', r.id, 'version', r.version, 'name', r.name, 'steps', json(r.steps), 'fast', json(r.fast), 'gated', json(r.gated)), 'toRoute', CASE WHEN t.id IS NULL THEN NULL ELSE json_object('id', t.id, 'version', t.version, 'name', t.name, 'steps', json(t.steps), 'gated', json(t.gated)) END,
+const ROUTE = (alias: string) =>
+  `json_object('id', ${alias}.id, 'version', ${alias}.version, 'name', ${alias}.name, 'steps', json(${alias}.steps), 'fast', json(${alias}.fast), 'gated', json(${alias}.gated))`
+const WITHOUT_ROUTES = `'draft', ${packed('d', DRAFT)}, 'item', ${ITEM}, 'head', ${packed('v', VERSION)}, 'fingerprint', lower(hex(v.fingerprint)),
+       'manifest', (SELECT lower(hex(hash)) FROM object WHERE id = v.manifest),
        'authors', (SELECT json_group_array(coalesce(p.self_id, p.id)) FROM draft_author a JOIN person p ON p.id = a.person_id WHERE a.draft_id = d.id),
-       'clearances', (SELECT json_group_array(json_object('gate', c.gate, 'person', coalesce(p.self_id, p.id), 'projection', c.projection, 'for', coalesce(a.self_id, a.id), 'groups', json(c.groups))) FROM clearance c JOIN person p ON p.id = c.person_id LEFT JOIN person a ON a.id = c.for_id WHERE c.draft_id = d.id))`
-const FROM =
-  'FROM draft d JOIN item i ON i.id = d.item_id JOIN version v ON v.id = d.head_version JOIN route r ON r.id = d.route_id AND r.version = d.route_version LEFT JOIN route t ON t.id = d.to_route_id AND t.version = d.to_route_version'
+       'clearances', (SELECT json_group_array(json_object('gate', c.gate, 'person', coalesce(p.self_id, p.id), 'projection', c.projection, 'for', coalesce(a.self_id, a.id), 'groups', json(c.groups))) FROM clearance c JOIN person p ON p.id = c.person_id LEFT JOIN person a ON a.id = c.for_id WHERE c.draft_id = d.id)`
+const FROM = 'FROM draft d JOIN item i ON i.id = d.item_id JOIN version v ON v.id = d.head_version'
 
 type Packed = Omit<DraftWhole, 'head'> & { head: Omit<VersionRow, 'fingerprint' | 'manifest'>; fingerprint: string; manifest: string }
 
@@ -62,18 +63,34 @@ const unpack = ({ head, fingerprint, manifest, ...rest }: Packed): DraftWhole =>
 /** Everything that a command on a draft rests on and the journal's end, in one statement: each question to the store costs a hop between threads. */
 export async function draftWhole(db: Reader, id: string): Promise<{ whole: DraftWhole; journal: JournalHead } | undefined> {
   const row = await db.one<{ whole: string; seq: number; hash: string }>(
-    `SELECT ${OBJECT} AS whole, (SELECT max(seq) FROM journal) AS seq, (SELECT hash FROM journal ORDER BY seq DESC LIMIT 1) AS hash ${FROM} WHERE d.id = $id`,
+    `SELECT json_object(${WITHOUT_ROUTES}, 'route', ${ROUTE('r')}, 'toRoute', CASE WHEN t.id IS NULL THEN NULL ELSE ${ROUTE('t')} END) AS whole,
+       (SELECT max(seq) FROM journal) AS seq, (SELECT hash FROM journal ORDER BY seq DESC LIMIT 1) AS hash
+     ${FROM} JOIN route r ON r.id = d.route_id AND r.version = d.route_version LEFT JOIN route t ON t.id = d.to_route_id AND t.version = d.to_route_version WHERE d.id = $id`,
     { id },
   )
   return row && { whole: unpack(JSON.parse(row.whole) as Packed), journal: { seq: row.seq, hash: row.hash } }
 }
 
-/** The same of many drafts, by their ids. */
+/** The same of many drafts, by their ids. Those of one route share it. */
 export async function draftsWhole(db: Reader, ids: string[]): Promise<Map<string, DraftWhole>> {
-  const rows = await packedRows<Packed>(db, OBJECT, `${FROM} WHERE d.id IN (SELECT value FROM json_each($ids))`, {
-    ids: JSON.stringify(ids),
-  })
-  return new Map(rows.map(unpack).map((whole) => [whole.draft.id, whole]))
+  if (!ids.length) return new Map()
+  const bind = { ids: JSON.stringify(ids) }
+  const meant = 'd.id IN (SELECT value FROM json_each($ids))'
+  const rows = await packedRows<Omit<Packed, 'route' | 'toRoute'>>(db, `json_object(${WITHOUT_ROUTES})`, `${FROM} WHERE ${meant}`, bind)
+  const routes = await packedRows<Route>(
+    db,
+    ROUTE('r'),
+    `FROM route r WHERE (r.id, r.version) IN (SELECT route_id, route_version FROM draft d WHERE ${meant} UNION SELECT to_route_id, to_route_version FROM draft d WHERE ${meant})`,
+    bind,
+  )
+  const byId = new Map(routes.map((route) => [`${route.id} ${route.version}`, route]))
+  return new Map(
+    rows.map((row) => {
+      const { id, route_id, route_version, to_route_id, to_route_version } = row.draft
+      const route = byId.get(`${route_id} ${route_version}`)!
+      return [id, unpack({ ...row, route, toRoute: byId.get(`${to_route_id} ${to_route_version}`) ?? null })]
+    }),
+  )
 }
 
 /** The note of a version that takes a suggestion. */

@@ -1,6 +1,6 @@
 import type { EventKind, EventState, LateWay } from '../../core/plan/events'
 import { daysFrom, type WindowShape } from '../../core/time/windows'
-import { packed, packedRows, type Reader, type Tx } from './database'
+import { packed, packedRows, type Reader } from './database'
 
 /** A planned event as it is kept. Of an edition without a moment it has none either. */
 export interface EventRow {
@@ -64,9 +64,9 @@ const EVENT = [
 const PACKED = packed('e', EVENT)
 
 /** Events whose moment has come, in the order in which they are done: by moment, editions first, then by id. */
-export const dueEvents = (tx: Tx, now: string, limit: number) =>
+export const dueEvents = (db: Reader, now: string, limit: number) =>
   packedRows<EventRow>(
-    tx,
+    db,
     PACKED,
     "FROM planned_event e WHERE state IN ('planned', 'open') AND due_at <= $now ORDER BY due_at, edition_id IS NULL, edition_id, id LIMIT $limit",
     { now, limit },

@@ -134,8 +134,7 @@ export async function syncItems(tx: Tx, ids: string[], changedAt: string | null 
        on_site = CASE WHEN EXISTS (SELECT 1 FROM live_interval l WHERE l.item_id = item.id AND l.to_at IS NULL) THEN 'live'
                       WHEN EXISTS (SELECT 1 FROM live_interval l WHERE l.item_id = item.id) THEN 'withdrawn' ELSE 'none' END,
        (draft_id, draft_state) = (SELECT draft_id, nullif(draft_state, 'none') FROM pair WHERE pair.item_id = item.id AND rank = 0),
-       ends_at = (SELECT min(coalesce(until_at, CASE kind WHEN 'withdraw' THEN at END)) FROM planned_event e WHERE e.item_id = item.id AND e.state IN ('planned', 'open')),
-       next_at = (SELECT min(due_at) FROM planned_event e WHERE e.item_id = item.id AND e.state IN ('planned', 'open'))
+       (ends_at, next_at) = (SELECT min(coalesce(until_at, CASE kind WHEN 'withdraw' THEN at END)), min(due_at) FROM planned_event e WHERE e.item_id = item.id AND e.state IN ('planned', 'open'))
      WHERE id IN (SELECT value FROM json_each($ids))`,
     { ids: list, changedAt },
   )

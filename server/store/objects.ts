@@ -20,7 +20,7 @@ interface ObjectRow {
 }
 
 /** A chain of differences is cut by a whole text after this many, so that reading one is bounded. */
-const MAX_DEPTH = 48
+const MAX_DEPTH = 240
 
 /** Below so many bytes packing saves less than its time is worth. */
 const WORTH_PACKING = 128

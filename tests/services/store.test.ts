@@ -1,4 +1,4 @@
-import { mkdtempSync, rmSync } from 'node:fs'
+import { cpSync, mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
@@ -95,6 +95,48 @@ describe('the write queue', () => {
     await expect(store.write((tx) => tx.run("UPDATE journal SET hash = 'forged'"))).rejects.toThrow('append-only')
     await expect(store.write((tx) => tx.run('DELETE FROM journal'))).rejects.toThrow('append-only')
   })
+  it('inserts and upserts any rows, whatever they have alike', async () => {
+    await store.write((tx) => tx.run('CREATE TABLE sample (id INTEGER PRIMARY KEY, a TEXT, b INTEGER, c BLOB, kept TEXT)'))
+    const cell = fc.record({
+      a: fc.constantFrom(null, '', 'one', '"two"', '\u0000 three'),
+      b: fc.constantFrom(null, 0, -1, 2 ** 40),
+      c: fc.constantFrom(Buffer.from(''), Buffer.from([0, 255, 7])),
+      kept: fc.constantFrom('x', 'y'),
+    })
+    await fc.assert(
+      fc.asyncProperty(
+        fc.array(cell, { minLength: 1, maxLength: 5 }),
+        fc.array(cell, { minLength: 1, maxLength: 5 }),
+        async (first, then) => {
+          await store.write(async (tx) => {
+            await tx.run('DELETE FROM sample')
+            const rows = (cells: typeof first) => cells.map((row, id) => ({ id, ...row }))
+            await tx.insert('sample', rows(first))
+            expect(await tx.all('SELECT * FROM sample ORDER BY id')).toEqual(rows(first))
+            await tx.upsert('sample', 'id', rows(then), ['kept'])
+            const expected = Array.from({ length: Math.max(first.length, then.length) }, (_, id) => ({
+              id,
+              ...(then[id] ?? first[id]!),
+              kept: (first[id] ?? then[id]!).kept,
+            }))
+            expect(await tx.all('SELECT * FROM sample ORDER BY id')).toEqual(expected)
+          })
+        },
+      ),
+      { numRuns: 60 },
+    )
+    await store.write((tx) => tx.run('DROP TABLE sample'))
+  })
+  it('has what was committed in the file itself once the log is copied', async () => {
+    await store.write((tx) => tx.insert('heartbeat', [{ name: 'copied', at: 'now' }]))
+    await store.copyLog()
+    const alone = mkdtempSync(join(tmpdir(), 'yieldgate-copied-'))
+    cpSync(join(folder, 'yieldgate.sqlite'), join(alone, 'yieldgate.sqlite'))
+    const other = await openStore(alone)
+    expect(await other.read.one("SELECT at FROM heartbeat WHERE name = 'copied'")).toEqual({ at: 'now' })
+    await other.close()
+    rmSync(alone, { recursive: true, force: true })
+  })
   it('two openings of one folder migrate it once', async () => {
     const fresh = mkdtempSync(join(tmpdir(), 'yieldgate-migrate-'))
     const [one, two] = await Promise.all([openStore(fresh), openStore(fresh)])
@@ -109,6 +151,7 @@ describe('the write queue', () => {
       { name: '0008-column-triggers' },
       { name: '0009-labels' },
       { name: '0010-given-back' },
+      { name: '0011-fewer-writes' },
     ])
     await Promise.all([one.close(), two.close()])
     rmSync(fresh, { recursive: true, force: true })

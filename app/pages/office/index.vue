@@ -58,7 +58,8 @@ const since = computed(() => {
       ['item.started', 'begun'],
     ] as const
   ).filter(([action]) => counts[action])
-  return said.map(([action, word]) => `${counts[action]} ${word}`).join(' · ')
+  const all = said.map(([action, word]) => `${counts[action]} ${word}`).join(' · ')
+  return day.value?.countsMore ? `of the latest: ${all}` : all
 })
 async function look(exception: string, verdict: 'fine' | 'not-fine') {
   try {
