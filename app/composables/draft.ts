@@ -55,8 +55,8 @@ const RETRY_MS = 3_000
 /** The most that a browser sends for a page that closes. */
 const LAST_WORDS_BYTES = 60_000
 
-const mergeContents = async (...sides: Parameters<(typeof import('~~/core/history/merge'))['merge']>) =>
-  (await import('~~/core/history/merge')).merge(...sides)
+/** Comes with the first merge. Whoever waits for it reads what was written afterwards, with all that was typed meanwhile. */
+const merging = () => import('~~/core/history/merge')
 
 /**
  * A draft at hand: its content as the person sees it, saved by itself while one writes. What others saved in other places
@@ -162,7 +162,8 @@ export function useDraft(
     let fresh = sent
     if (saved.merged) {
       fresh = (await versionOf(saved.version)).content
-      const merged = await mergeContents(sent, content.value, fresh)
+      const { merge } = await merging()
+      const merged = merge(sent, content.value, fresh)
       if (!merged.ok) {
         conflict.value = { base: sent, theirs: { ...saved, content: fresh }, places: merged.conflicts }
         asking.value = true
@@ -204,9 +205,10 @@ export function useDraft(
   async function resolve(choices: Choices): Promise<boolean> {
     const met = conflict.value!
     const { base: from, theirs } = met
-    const merged = await mergeContents(from, content.value, theirs.content, choices)
-    // Another save may have settled it while this one worked out the same.
+    const { merge } = await merging()
+    // Another save may have settled it while this one waited.
     if (conflict.value?.theirs !== theirs) return false
+    const merged = merge(from, content.value, theirs.content, choices)
     if (!merged.ok) {
       conflict.value = { ...met, places: merged.conflicts }
       state.value = 'conflict'
@@ -267,7 +269,8 @@ export function useDraft(
       // A save that was not answered may have happened all the same.
       const arrived = kept.sent.length > 0 && !changes(start.content, kept.sent)
       const before = arrived ? { version: start.head, content: replay(from, kept.sent) } : { version: kept.base, content: from }
-      const merged = await mergeContents(before.content, mine, start.content)
+      const { merge } = await merging()
+      const merged = merge(before.content, mine, start.content)
       return merged.ok && !editsBetween(start.content, merged.content).length ? null : { kept, before, mine }
     } catch (error) {
       if (!(error instanceof ApiProblem)) throw error
@@ -347,8 +350,12 @@ export function useDraft(
     savedAt,
     save,
     settle,
-    /** Takes in what others saved, while nothing of one's own is unsaved. */
+    /**
+     * Takes in what others saved, where nothing of one's own is unsaved; else the next save brings it. An answer that comes
+     * late may be older than what is saved: that is passed over.
+     */
     take(newer: { head: string; number: number; savedAt: string; content: Content }) {
+      if (newer.number <= number.value || state.value !== 'saved' || pending().length) return
       base = clone(newer.content)
       content.value = base
       head.value = newer.head
@@ -377,11 +384,15 @@ export function useDraft(
     offers,
     /** Takes the first of what earlier visits left in, or drops it. */
     async takeLeft(take: boolean) {
+      const { merge } = await merging()
+      // What was written since is saved first: where the two disagree, the question is about what is saved.
+      if (take && pending().length) await save()
+      if (take && pending().length) return
       const [offer, ...rest] = offers.value
       offers.value = rest
       if (offer && take) {
         unanswered = offer.kept.sent
-        const merged = await mergeContents(offer.before.content, offer.mine, content.value)
+        const merged = merge(offer.before.content, offer.mine, content.value)
         if (merged.ok) change(merged.content)
         else {
           conflict.value = {

@@ -4,6 +4,8 @@ import { afterEach, beforeEach, expect, it, vi } from 'vitest'
 import { useDraft } from '../../app/composables/draft'
 import { localCopy } from '../../app/composables/localCopy'
 import type { Content } from '../../core/content/content'
+// Loaded beforehand: how long that takes is no matter of the test's clock.
+import '../../core/history/merge'
 
 /* The draft at hand against a server that says yes, on a clock that the test turns. */
 const now = () => performance.timeOrigin + Date.now()
@@ -14,6 +16,8 @@ const page = (text: string): Content => ({
   body: [{ id: 'first', kind: 'paragraph', text: text ? [{ text }] : [] }],
 })
 let online = true
+/** What a colleague has saved before this person's next save, and what happens while it is read. */
+let theirs: { text: string; whileRead: () => void } | undefined
 const realFetch = globalThis.fetch
 const windowed = Object.assign(new EventTarget(), {})
 const documented = Object.assign(new EventTarget(), { visibilityState: 'visible' })
@@ -33,11 +37,30 @@ beforeEach(() => {
   })
   globalThis.fetch = (_, init) => {
     if (!online) return Promise.reject(new TypeError('no line'))
-    const { edits } = JSON.parse(String(init!.body)) as { edits: { block?: { text: { text: string }[] } }[] }
-    const key = (init!.headers as Record<string, string>)['idempotency-key']!
+    const answer = (body: object) =>
+      Promise.resolve(new Response(JSON.stringify(body), { status: 200, headers: { 'content-type': 'application/json' } }))
+    if (!init?.body) {
+      const { text, whileRead } = theirs!
+      theirs = undefined
+      whileRead()
+      const [mine] = page(saves.at(-1)!.text).body
+      return answer({
+        number: saves.length,
+        at: '2026-11-25T11:00:00Z',
+        content: { ...page(''), body: [mine, { ...mine, id: 'second', text: [{ text }] }] },
+      })
+    }
+    const { edits } = JSON.parse(String(init.body)) as { edits: { block?: { text: { text: string }[] } }[] }
+    const key = (init.headers as Record<string, string>)['idempotency-key']!
     saves.push({ at: now(), key, text: edits[0]?.block?.text[0]?.text ?? '' })
-    const saved = { version: `v${saves.length}`, number: saves.length, at: '2026-11-25T11:00:00Z', review: 'draft', merged: false }
-    return Promise.resolve(new Response(JSON.stringify(saved), { status: 200, headers: { 'content-type': 'application/json' } }))
+    const saved = {
+      version: `v${saves.length}`,
+      number: saves.length,
+      at: '2026-11-25T11:00:00Z',
+      review: 'draft',
+      merged: theirs !== undefined,
+    }
+    return answer(saved)
   }
 })
 afterEach(() => {
@@ -101,7 +124,7 @@ it('a save that was not answered is asked again as it was, under its key, before
   const keys: string[] = []
   const answered = globalThis.fetch
   globalThis.fetch = (path, init) => {
-    keys.push((init!.headers as Record<string, string>)['idempotency-key']!)
+    keys.push((init.headers as Record<string, string>)['idempotency-key']!)
     return online ? answered(path, init) : Promise.reject(new TypeError('no line'))
   }
   online = false
@@ -116,5 +139,54 @@ it('a save that was not answered is asked again as it was, under its key, before
   expect(saves.map(({ text }) => text)).toEqual(['One', 'One two'])
   expect(saves[0]!.key).toBe(keys[0])
   expect(draft.state.value).toBe('saved')
+  close()
+})
+
+it('what is typed while another\u2019s words are merged in stays, at every point of the way', async () => {
+  const { draft, close } = open('typed-while-merging')
+  await pass(10)
+  let text = 'Begun'
+  draft.setBody(page(text).body)
+  const type = (letter: string) => {
+    text += letter
+    draft.setBody(draft.content.value.body.map((block) => (block.id === 'first' ? page(text).body[0]! : block)))
+  }
+  theirs = {
+    text: 'Theirs',
+    whileRead: async () => {
+      for (let key = 0; key < 900; key++) {
+        type(String.fromCharCode(97 + (key % 26)))
+        await (key % 30 ? undefined : new Promise((done) => setImmediate(done)))
+      }
+    },
+  }
+  for (let turn = 0; turn < 200 && (theirs || draft.state.value !== 'saved' || saves.at(-1)?.text !== text); turn++) await pass(50)
+  const said = draft.content.value.body.map((block) => (block as { text: { text: string }[] }).text[0]!.text)
+  expect(said).toEqual([text, 'Theirs'])
+  expect(text.length).toBe(905)
+  expect(saves.at(-1)!.text).toBe(text)
+  close()
+})
+
+it('what others saved is taken in, but no answer that is older than what was saved since, and nothing over unsaved words', async () => {
+  const { draft, close } = open('late-answer')
+  await pass(10)
+  const words = () => (draft.content.value.body[0] as { text: { text: string }[] }).text[0]?.text ?? ''
+  const of = (number: number, text: string) => ({ head: `v${number}`, number, savedAt: '2026-11-25T11:00:00Z', content: page(text) })
+  draft.setBody(page('One two').body)
+  await pass(3_000)
+  expect([draft.state.value, draft.number.value]).toEqual(['saved', 1])
+  draft.setBody(page('One two three').body)
+  await pass(3_000)
+  expect([draft.state.value, draft.number.value]).toEqual(['saved', 2])
+  // Asked for after the first save, answered after the second.
+  draft.take(of(1, 'One two'))
+  expect([words(), draft.head.value]).toEqual(['One two three', 'v2'])
+  draft.setBody(page('One two three four').body)
+  draft.take(of(3, 'Zero. One two three'))
+  expect([words(), draft.head.value]).toEqual(['One two three four', 'v2'])
+  await pass(3_000)
+  draft.take(of(4, 'One two three four five'))
+  expect([words(), draft.head.value]).toEqual(['One two three four five', 'v4'])
   close()
 })

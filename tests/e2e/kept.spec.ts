@@ -1,5 +1,5 @@
-import { expect, test, type Page } from '@playwright/test'
-import { addBlock, begin, caretAt, nextParagraph, saved, stepIn } from './office'
+import { expect, test } from '@playwright/test'
+import { addBlock, begin, bodyOf, caretAt, kill, nextParagraph, saved, stepIn, takeLeft } from './office'
 
 /** A number below `most`, of a sequence that a seed decides. */
 function dice(seed: number): (most: number) => number {
@@ -9,21 +9,6 @@ function dice(seed: number): (most: number) => number {
     return state % most
   }
 }
-/** Ends the tab as a crash of its process does: nothing of the page runs any more. */
-async function kill(page: Page): Promise<void> {
-  const session = await page.context().newCDPSession(page)
-  const crashed = page.waitForEvent('crash')
-  session.send('Page.crash').catch(() => undefined)
-  await crashed
-}
-const bodyOf = async (page: Page, item: string) => {
-  const id = item.split('/').at(-1)!
-  const answer = (await (await page.request.get(`/api/v1/items/${id}`)).json()) as {
-    draft: { content: { body: { text?: { text: string }[] }[] } }
-  }
-  return answer.draft.content.body.map(({ text }) => text?.map((run) => run.text).join('') ?? '').join('\n')
-}
-
 const KILLS = Number(process.env.YIELDGATE_KILLS ?? 4)
 
 test('whoever types without a pause loses at most the last half second when the tab is killed', async ({ browser }) => {
@@ -51,15 +36,7 @@ test('whoever types without a pause loses at most the last half second when the 
     page = await context.newPage()
     await page.goto(item)
     await expect(page.getByRole('textbox', { name: 'Title on the page' })).toHaveValue('Typed without a pause')
-    // What was kept is looked for before the page can be written on; a save that came first leaves nothing to offer.
-    const offer = page.getByRole('button', { name: 'Take it in' })
-    await page.getByText(/^Saved \d\d:\d\d/).waitFor()
-    await page.waitForLoadState('networkidle')
-    if (await offer.isVisible()) {
-      await offer.click()
-      await expect(offer).toBeHidden()
-      await saved(page)
-    }
+    await takeLeft(page)
     const now = await bodyOf(page, item)
     const all = text + typed.map(({ letter }) => letter).join('')
     const safe =
@@ -94,10 +71,7 @@ test('someone who never pauses is saved while they write, and a closed tab keeps
   await page.close({ runBeforeUnload: false })
   const again = await context.newPage()
   await again.goto(item)
-  await expect(again.getByText(/^Saved \d\d:\d\d/)).toBeVisible()
-  await again.waitForLoadState('networkidle')
-  const offer = again.getByRole('button', { name: 'Take it in' })
-  if (await offer.isVisible()) await offer.click()
+  await takeLeft(again)
   await expect.poll(() => bodyOf(again, item)).toBe(`${typed}last words`)
 })
 

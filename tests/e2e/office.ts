@@ -88,3 +88,35 @@ export const addBlock = async (page: Page, kind: string) => {
   await page.getByRole('button', { name: 'Add a block', exact: true }).last().click()
   await page.getByRole('menuitem', { name: kind, exact: true }).click()
 }
+
+/** Ends the tab as a crash of its process does: nothing of the page runs any more. */
+export async function kill(page: Page): Promise<void> {
+  const session = await page.context().newCDPSession(page)
+  const crashed = page.waitForEvent('crash')
+  session.send('Page.crash').catch(() => undefined)
+  await crashed
+}
+/**
+ * Takes in what the browser kept of an item that was just opened, where it kept more than was saved. It is looked for before
+ * the page can be written on; a save that came first leaves nothing to offer.
+ */
+export async function takeLeft(page: Page): Promise<void> {
+  const offer = page.getByRole('button', { name: 'Take it in' })
+  await page.getByText(/^Saved \d\d:\d\d/).waitFor()
+  await page.waitForLoadState('networkidle')
+  if (!(await offer.isVisible())) return
+  await offer.click()
+  await expect(offer).toBeHidden()
+  await saved(page)
+}
+
+interface Text {
+  body: { text?: { text: string }[] }[]
+}
+/** What the blocks of a text say, a line each. */
+export const wordsOf = ({ body }: Text): string => body.map(({ text }) => text?.map((run) => run.text).join('') ?? '').join('\n')
+/** What an item's draft says on the server, by the item's address in the office. */
+export async function bodyOf(page: Page, item: string): Promise<string> {
+  const answer = await page.request.get(`/api/v1/items/${item.split('/').at(-1)}`)
+  return wordsOf(((await answer.json()) as { draft: { content: Text } }).draft.content)
+}

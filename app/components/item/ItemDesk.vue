@@ -77,12 +77,9 @@ async function beginBeside(name: string) {
   if (draft) go({ draft, view: undefined, from: undefined, to: undefined })
 }
 
-// A draft that others saved meanwhile is taken in when nothing of one's own is unsaved.
 watch(
   () => props.page.draft?.head,
-  (head) => {
-    if (at && head && head !== at.head.value && at.state.value === 'saved') at.take(props.page.draft!)
-  },
+  () => props.page.draft && at?.take(props.page.draft),
 )
 
 const added = shallowReactive(new Map<string, MediaView>())

@@ -15,7 +15,10 @@ watch(
   () => props.version,
   async (version) => {
     try {
-      html.value = (await api<{ html: string }>('GET', `/versions/${version}/preview`)).html
+      const answer = await api<{ html: string }>('GET', `/versions/${version}/preview`)
+      // A late answer may be of a version that is shown no more.
+      if (version !== props.version) return
+      html.value = answer.html
       problem.value = ''
     } catch (error) {
       if (!(error instanceof ApiProblem)) throw error

@@ -49,9 +49,11 @@ const refs = computed<Refs>(() => ({
 // What stands around the page follows from saved fields: labels, byline, parent, neighbours.
 watch(
   () => props.savedWith,
-  async () => {
+  async (savedWith) => {
     try {
       const answer = await api<Around>('GET', `/versions/${props.version}/around`)
+      // A late answer may be of fields that were saved anew since.
+      if (savedWith !== props.savedWith) return
       around.value = answer
       worker.around(answer.site, answer.view)
       problem.value = ''
