@@ -1,6 +1,7 @@
 import { join } from 'node:path'
 import { clockFromEnvironment } from './services/clock'
 import { openOffice, type Office } from './services/office'
+import { blockOtherDecoders } from './services/pictures'
 import { Foresight } from './services/foresight'
 import { SiteFacts } from './services/siteFacts'
 import { LiveSite } from './site/answer'
@@ -34,6 +35,7 @@ export const isDemo = process.env.YIELDGATE_DEMO === '1'
 let started: Promise<Runtime> | undefined
 
 async function start(): Promise<Runtime> {
+  blockOtherDecoders()
   const office = await openOffice(process.env.YIELDGATE_DATA ?? join(process.cwd(), '.data'), clockFromEnvironment())
   const live = new LiveSite(office)
   const facts = new SiteFacts(office)

@@ -2,14 +2,24 @@
 export const WRITABLE = 'input:not([type]), input[type=text], input[type=url], textarea, [role=textbox], [role=combobox]'
 
 const frame = () => new Promise((done) => requestAnimationFrame(done))
-const isOpen = () => document.activeElement?.matches('input, textarea, [contenteditable=true]') ?? false
+/** So long a place to write in is waited for: on a slow machine its parts take their time. */
+const WAIT_MS = 5_000
+/** Waits, frame by frame, until something is there. Answers it, or `null` when it does not come. */
+async function comes<T>(look: () => T | null): Promise<T | null> {
+  for (const until = performance.now() + WAIT_MS; performance.now() < until; await frame()) {
+    const found = look()
+    if (found) return found
+  }
+  return null
+}
+const isOpen = (): boolean => document.activeElement?.matches('input, textarea, [contenteditable=true]') ?? false
 
 /**
  * Holds back what is typed while the place it is meant for is still being made, so that no key goes elsewhere.
  * @param typed what was typed already
- * @returns `release`, which types all of it where the focus is then
+ * @returns `release`, which types all of it where the focus is then; told that no place came, it lets go at once
  */
-export function catchKeys(typed = ''): () => Promise<void> {
+export function catchKeys(typed = ''): (placed: boolean) => Promise<void> {
   const onKey = (event: KeyboardEvent) => {
     if (event.ctrlKey || event.metaKey || event.altKey || event.isComposing) return
     if (event.key.length === 1) typed += event.key
@@ -19,9 +29,13 @@ export function catchKeys(typed = ''): () => Promise<void> {
     event.stopPropagation()
   }
   window.addEventListener('keydown', onKey, true)
-  return async () => {
-    // An editor hears of the caret with the frame after it got the focus.
-    if (typed) for (let tries = 0; tries < 2 || (tries < 12 && !isOpen()); tries++) await frame()
+  return async (placed) => {
+    if (typed && placed) {
+      await comes(() => isOpen() || null)
+      // An editor hears of the caret with the frame after it got the focus.
+      await frame()
+      await frame()
+    }
     window.removeEventListener('keydown', onKey, true)
     // The browser's own way of typing, which every field and editor hears.
     if (typed && isOpen()) document.execCommand('insertText', false, typed)
@@ -30,20 +44,17 @@ export function catchKeys(typed = ''): () => Promise<void> {
 
 /**
  * Puts the focus into the first place of an element that can be written in, and waits until it is open; `false` where
- * there is none. What is shown for the first time may take some frames until it stands.
+ * none comes. What is shown for the first time may take a while until it stands.
  */
 export async function focusFirst(element: HTMLElement): Promise<boolean> {
-  for (let tries = 0; tries < 12; tries++) {
-    const field = element.querySelector<HTMLElement>('[data-first] [role=textbox]') ?? element.querySelector<HTMLElement>(WRITABLE)
-    if (field) {
-      field.focus()
-      // A text turns into an editor once it has the focus.
-      await nextTick()
-      return true
-    }
-    await frame()
-  }
-  return false
+  const field = await comes(
+    () => element.querySelector<HTMLElement>('[data-first] [role=textbox]') ?? element.querySelector<HTMLElement>(WRITABLE),
+  )
+  if (!field) return false
+  field.focus()
+  // A text turns into an editor once it has the focus.
+  await nextTick()
+  return true
 }
 
 /** From a place that is written in back to its block. */

@@ -184,8 +184,11 @@ export const fieldsOf = (kind: Kind): FieldName[] =>
   (Object.keys(FIELDS) as FieldName[]).filter((name) => FIELDS[name].kinds.includes(kind))
 
 /** Of visible fields those that a kind has; what an item was given as another kind stays in its versions, unseen. */
-export const onlyOf = (kind: Kind, fields: Fields): Fields =>
-  Object.fromEntries(Object.entries(fields).filter(([name]) => FIELDS[name as FieldName].kinds.includes(kind)))
+export function onlyOf(kind: Kind, fields: Fields): Fields {
+  const own: Record<string, unknown> = {}
+  for (const name in fields) if (FIELDS[name as FieldName].kinds.includes(kind)) own[name] = fields[name as FieldName]
+  return own
+}
 
 /** What a new item of a kind starts with. */
 export function defaultFields(kind: Kind, language: string): Fields {

@@ -125,6 +125,7 @@ export async function handle(event: H3Event, endpoint: Endpoint): Promise<unknow
     if (!endpoint.open && !actor) throw refusal('not-signed-in', 'not-signed-in', 'Sign in first')
     if (actor?.seenBy && (writes ? !ALSO_LOOKING.has(endpoint.path) : endpoint.path.startsWith('/me')))
       throw refusal('not-allowed', 'looking-only', `You see the office as ${actor.name} does; nothing can be changed meanwhile`)
+    endpoint.before?.(actor as never)
     const upload = writes && endpoint.path === '/media'
     if (upload) await boundedBody(event, MAX_UPLOAD_BYTES)
     const { value, raw } = writes && !upload ? await readJson(event) : { value: undefined, raw: Buffer.alloc(0) }

@@ -70,6 +70,8 @@ const cookieOptions = () =>
 function giveSession(event: H3Event, token: string): void {
   setCookie(event, SESSION_COOKIE, token, { ...cookieOptions(), path: '/', maxAge: 14 * 86_400 })
 }
+/** What a browser keeps of those who signed in with it, so that others' guesses do not make them wait. */
+const BROWSER_COOKIE = 'yieldgate_browser'
 /** A sign-in at a provider under way is kept in the browser that began it. */
 const OPENID_COOKIE = 'yieldgate_openid'
 const OPENID_BACK = '/api/v1/session/openid/back'
@@ -136,9 +138,16 @@ export const people = [
     body: z.strictObject({ email, password, code }),
     async run({ office, body, event }) {
       // A session that was open in this browser ends, so that none outlives its person's turn.
-      const { token, person } = await signIn(office, { ...body, from: addressOf(event.node.req), agent: agentOf(event) })
+      const asked = {
+        ...body,
+        from: addressOf(event.node.req),
+        agent: agentOf(event),
+        browser: getCookie(event, BROWSER_COOKIE)?.slice(0, 100),
+      }
+      const { token, person, browser } = await signIn(office, asked)
       await endSession(office, event)
       giveSession(event, token)
+      setCookie(event, BROWSER_COOKIE, browser, { ...cookieOptions(), path: '/api/v1/session', maxAge: 180 * 86_400 })
       return { person }
     },
   }),

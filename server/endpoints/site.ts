@@ -167,6 +167,7 @@ export const site = [
     repeat: 'slow',
     tag: 'media',
     summary: 'Add a picture (5 MB at most) or a document (20 MB at most): a multipart form, one part named file',
+    before: mustAddMedia,
     async run({ office, actor, event }) {
       const parts = await readMultipartFormData(event)
       const file = parts?.find((part) => part.name === 'file')

@@ -6,7 +6,9 @@ import { assuming, brokenTogether, givenRoles, sessionRoles } from '../../core/a
 import type { Verb } from '../../core/access/verbs'
 import type { Reason } from '../../core/outcome'
 import { isZone } from '../../core/time/zone'
+import { isKnownBrowser, noteBrowser } from '../store/tries'
 import { peopleCount, personByEmail, personById, sessionByHash, type PersonRow } from '../store/people'
+import { tried, type Verdict } from './guessing'
 import { note, type Office } from './office'
 import { passwordProblems } from './passwords'
 import { refusal, Refusal } from './refusal'
@@ -56,9 +58,6 @@ export const may = (actor: Actor, verb: Verb, section: string | null): boolean =
 
 export const makePasswordHash = (password: string) => hashPassword(password.normalize('NFKC'), ARGON)
 
-/** How long after so many failures in a row the next try has to wait, in seconds: 0 for the first five, then doubling to 15 minutes. */
-export const waitAfter = (failures: number): number => (failures < 5 ? 0 : Math.min(900, 2 ** (failures - 5) * 5))
-
 /** The hash that a sign-in with an unknown address is compared with, so that it takes as long as any other. */
 let nobody: Promise<string> | undefined
 
@@ -70,54 +69,48 @@ export interface SignIn {
   /** Where it comes from, for throttling. */
   from: string
   agent: string
+  /** What this browser keeps of those who signed in with it before, if anything. */
+  browser?: string | undefined
 }
 
-/** Counts a failed try against the address and the origin; failures an hour old are forgotten. */
-const countFailure = (office: Office, keys: string[], now: Date): Promise<unknown> =>
-  office.store.write((tx) =>
-    Promise.all(
-      keys.map((key) =>
-        tx.run(
-          `INSERT INTO throttle (key, failures, last_at) VALUES ($key, 1, $at)
-           ON CONFLICT (key) DO UPDATE SET failures = CASE WHEN last_at < $forget THEN 1 ELSE failures + 1 END, last_at = $at`,
-          { key, at: now.toISOString(), forget: new Date(now.getTime() - 3_600_000).toISOString() },
-        ),
-      ),
-    ),
-  )
+/** So many browsers of a person are known. */
+const MOST_BROWSERS = 20
 
-/** Checks a password, and the second factor of those who have one, and opens a session; answers its token. Each failure counts against the address and the origin. */
-export async function signIn(office: Office, input: SignIn): Promise<{ token: string; person: string }> {
-  const keys = [`email:${input.email.toLowerCase()}`, `from:${input.from}`]
-  const now = office.clock.now()
-  for (const key of keys) {
-    const row = await office.store.read.one<{ failures: number; last_at: string }>(
-      'SELECT failures, last_at FROM throttle WHERE key = $key',
-      { key },
-    )
-    const allowance = key.startsWith('from:') ? 15 : 0
-    const left = row ? Math.ceil(waitAfter(row.failures - allowance) - (now.getTime() - Date.parse(row.last_at)) / 1000) : 0
-    if (left > 0)
-      throw new Refusal('throttled', [{ code: 'throttled', detail: `Too many tries; wait ${left} seconds` }], { retryAfter: left })
-  }
+/**
+ * Checks a password, and the second factor of those who have one, and opens a session; answers its token, and what the
+ * browser is to keep so that it is known the next time. Tries are counted by the account and by the origin; a browser that
+ * the person has used before is counted alone, so that who guesses elsewhere does not lock them out.
+ */
+export async function signIn(office: Office, input: SignIn): Promise<{ token: string; person: string; browser: string }> {
   const person = await personByEmail(office.store.read, input.email)
+  const browser = input.browser ? hashToken(input.browser) : null
+  const known = browser !== null && person !== undefined && (await isKnownBrowser(office.store.read, browser, person.id))
+  const email = input.email.toLowerCase()
+  const found = await tried(
+    office,
+    known ? { key: `browser:${browser}:${email}`, free: 0 } : { key: `email:${email}`, free: 0 },
+    known ? [] : [{ key: `from:${input.from}`, free: 15 }],
+    () => verdictOn(office, person, input),
+  )
+  const keeps = input.browser ?? randomBytes(32).toString('base64url')
+  const token = await openSession(office, found.id, input.agent)
+  await office.store.write((tx) => noteBrowser(tx, hashToken(keeps), found.id, office.now(), MOST_BROWSERS))
+  return { token, person: found.id, browser: keeps }
+}
+
+async function verdictOn(office: Office, person: PersonRow | undefined, { password, code }: SignIn): Promise<Verdict<PersonRow>> {
   const right = await verifyPassword(
     // Someone who was invited and has not come yet has no password: nothing opens that account.
     person?.password_hash || (await (nobody ??= makePasswordHash(randomBytes(16).toString('hex')))),
-    input.password.normalize('NFKC'),
+    password.normalize('NFKC'),
   )
-  if (!person?.password_hash || !right || person.active !== 1) {
-    await countFailure(office, keys, now)
-    throw refusal('not-signed-in', 'sign-in-wrong', 'The address or the password is not right')
-  }
-  if (person.totp_secret !== null) {
-    if (!input.code) throw refusal('not-signed-in', 'code-needed', 'Type the code that your authenticator shows now', 'code')
-    if (!(await useSecondFactor(office, person.id, input.code))) {
-      await countFailure(office, keys, now)
-      throw refusal('not-signed-in', 'code-wrong', 'That code is not right, or was used before', 'code')
-    }
-  }
-  return { token: await openSession(office, person.id, input.agent, keys), person: person.id }
+  if (!person?.password_hash || !right || person.active !== 1)
+    return { wrong: refusal('not-signed-in', 'sign-in-wrong', 'The address or the password is not right') }
+  if (person.totp_secret === null) return { right: person }
+  if (!code) return { half: refusal('not-signed-in', 'code-needed', 'Type the code that your authenticator shows now', 'code') }
+  return (await useSecondFactor(office, person.id, code))
+    ? { right: person }
+    : { wrong: refusal('not-signed-in', 'code-wrong', 'That code is not right, or was used before', 'code') }
 }
 
 /** The person behind a session token, with today's rights; undefined when it is unknown, over, idle or of an inactive person. */
@@ -214,12 +207,14 @@ export async function changeProfile(office: Office, actor: Actor, change: Profil
   })
 }
 
-/** Throws a refusal unless it is the actor's password, which is asked again for what a session alone must not do. */
+/** Throws a refusal unless it is the actor's password, which is asked again for what a session alone must not do; tries are counted. */
 export async function mustKnowPassword(office: Office, actor: Actor, password: string): Promise<PersonRow> {
   const person = (await personById(office.store.read, actor.id))!
-  if (!(await verifyPassword(person.password_hash, password.normalize('NFKC'))))
-    throw refusal('refused', 'password-wrong', 'The present password is not right', 'current')
-  return person
+  return tried<PersonRow>(office, { key: `password:${actor.id}`, free: 0 }, [], async () =>
+    (await verifyPassword(person.password_hash, password.normalize('NFKC')))
+      ? { right: person }
+      : { wrong: refusal('refused', 'password-wrong', 'The present password is not right', 'current') },
+  )
 }
 
 /** Changes one's own password; every other session of the person ends. */

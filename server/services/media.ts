@@ -2,23 +2,20 @@ import { createHash } from 'node:crypto'
 import { mkdir, readFile, rename, writeFile } from 'node:fs/promises'
 import { join } from 'node:path'
 import { fileTypeFromBuffer } from 'file-type'
-import sharp from 'sharp'
 import { PICTURE_FORMATS, widthsOf, type MediaView, type PictureFormat } from '../../core/render/picture'
 import { waysOf } from '../../core/access/rights'
 import type { Reader } from '../store/database'
 import { mediaIsLive } from '../store/live'
 import { must, sectionsWhere, type Actor } from './access'
 import { note, type Office } from './office'
+import { makePicture, pictureType, type Making } from './pictures'
 import { found, refusal } from './refusal'
 
-/** The common limits for an upload, and the most pixels we decode. */
+/** The common limits for an upload. */
 export const MAX_PICTURE_BYTES = 5 * 1024 * 1024
 export const MAX_DOCUMENT_BYTES = 20 * 1024 * 1024
-const MAX_PIXELS = 50_000_000
 
-/** The picture formats taken, by what the bytes are and never by the name. */
-const TYPES: Record<string, string> = { jpeg: 'image/jpeg', png: 'image/png', webp: 'image/webp', gif: 'image/gif', heif: 'image/avif' }
-/** The documents taken, likewise; none that can run anything. */
+/** The documents taken, by what the bytes are and never by the name; none that can run anything. */
 const DOCUMENTS = new Set(['pdf', 'docx', 'xlsx', 'pptx', 'odt', 'ods', 'odp', 'epub'])
 
 export interface MediaFile extends MediaView {
@@ -121,22 +118,10 @@ export async function addPicture(office: Office, actor: Actor, bytes: Uint8Array
   mustAddMedia(actor)
   if (bytes.length > MAX_PICTURE_BYTES)
     throw refusal('too-large', 'picture-large', `A picture has at most ${MAX_PICTURE_BYTES / 1024 / 1024} MB`)
-  let made: Buffer
-  let format: string
-  try {
-    const picture = sharp(bytes, { limitInputPixels: MAX_PIXELS, failOn: 'error' })
-    format = (await picture.metadata()).format ?? ''
-    if (!TYPES[format]) throw new Error('format')
-    made = await picture.rotate().webp({ quality: 86 }).toBuffer()
-  } catch {
-    throw refusal(
-      'wrong-type',
-      'picture-type',
-      'That is no picture we can read. JPEG, PNG, WebP, GIF and AVIF are taken, up to 50 million pixels',
-    )
-  }
-  const { width, height } = await sharp(made).metadata()
-  return store(office, actor, made, { name: plainName(name, 'picture'), type: 'image/webp', width, height }, TYPES[format]!)
+  const type = await pictureType(bytes)
+  const made = await makePicture(bytes, (picture) => picture.rotate().webp({ quality: 86 }))
+  const { width, height } = made
+  return store(office, actor, made.bytes, { name: plainName(name, 'picture'), type: 'image/webp', width, height }, type)
 }
 
 /**
@@ -160,7 +145,9 @@ export async function cropPicture(office: Office, actor: Actor, id: string, crop
   const part = JSON.stringify({ left, top, width, height })
   const same = await office.store.read.one<MediaRow>('SELECT * FROM media WHERE of_id = $whole AND crop = $part', { whole: whole.id, part })
   if (same) return mediaFile(same)
-  const made = await sharp(fileOf(office, whole.hash)).extract({ left, top, width, height }).webp({ quality: 86 }).toBuffer()
+  const { bytes: made } = await makePicture(fileOf(office, whole.hash), (picture) =>
+    picture.extract({ left, top, width, height }).webp({ quality: 86 }),
+  )
   const facts = { name: whole.name, type: whole.type, width, height, of_id: whole.id, crop: part }
   return store(office, actor, made, facts, 'crop')
 }
@@ -237,6 +224,27 @@ function mustSeeWork(actor: Actor): void {
   if (!seesWork(actor)) must(actor, 'item.read', null)
 }
 
+const OUT: Record<PictureFormat, Making> = {
+  // The least effort that is still smaller than WebP: a reader waits for the first of each.
+  avif: (picture) => picture.avif({ quality: 58, effort: 2 }),
+  webp: (picture) => picture.webp({ quality: 80 }),
+  jpg: (picture) => picture.flatten({ background: '#ffffff' }).jpeg({ quality: 82, mozjpeg: true }),
+}
+
+async function makeSized(original: string, sized: string, width: number, format: PictureFormat): Promise<Buffer> {
+  const { bytes } = await makePicture(original, (picture) => OUT[format](picture.resize({ width })))
+  await keep(sized, bytes)
+  return bytes
+}
+
+/** What is being made for those who ask: the same is made once, however many wait for it. */
+const underWay = new Map<string, Promise<Buffer>>()
+function once(name: string, make: () => Promise<Buffer>): Promise<Buffer> {
+  let making = underWay.get(name)
+  if (!making) underWay.set(name, (making = make().finally(() => underWay.delete(name))))
+  return making
+}
+
 /** The bytes of a picture at one of the widths and in one of the formats it is served in; made when first asked for. */
 export async function pictureBytes(
   office: Office,
@@ -253,19 +261,7 @@ export async function pictureBytes(
   const answer = { etag: `"${row.hash.slice(0, 32)}-${width}-${format}"`, type: PICTURE_FORMATS[format], ...access }
   if (width === row.width && format === 'webp') return { bytes: await readFile(original), ...answer }
   const sized = `${original}-${width}.${format}`
-  const bytes = await readFile(sized).catch(async () => {
-    const picture = sharp(original).resize({ width })
-    // The least effort that is still smaller than WebP: a reader waits for the first of each.
-    const made = await (
-      format === 'avif'
-        ? picture.avif({ quality: 58, effort: 2 })
-        : format === 'webp'
-          ? picture.webp({ quality: 80 })
-          : picture.flatten({ background: '#ffffff' }).jpeg({ quality: 82, mozjpeg: true })
-    ).toBuffer()
-    await keep(sized, made)
-    return made
-  })
+  const bytes = await readFile(sized).catch(() => once(sized, () => makeSized(original, sized, width, format)))
   return { bytes, ...answer }
 }
 

@@ -1,4 +1,4 @@
-import { createHash } from 'node:crypto'
+import { hash } from 'node:crypto'
 import { pino, stdSerializers, type Logger } from 'pino'
 import { v7 } from 'uuid'
 import type { Rights } from '../../core/access/rights'
@@ -28,7 +28,7 @@ export interface Office {
   close(): Promise<void>
 }
 
-hashWith((text) => createHash('sha256').update(text).digest('hex'))
+hashWith((text) => hash('sha256', text))
 
 const POLL_MS = 100
 

@@ -15,6 +15,7 @@ export const PROBLEMS = {
   refused: [422, 'This cannot be done as it is'],
   'version-missing': [428, 'Say which version you saw'],
   throttled: [429, 'Too many tries'],
+  busy: [503, 'Too much at once'],
 } as const satisfies Record<string, readonly [number, string]>
 export type ProblemKind = keyof typeof PROBLEMS
 

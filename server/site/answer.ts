@@ -8,7 +8,7 @@ import type { Office } from '../services/office'
 import { FrameSource, siteView, type Frame } from './frame'
 import { itemView, type Making, type Subject } from './itemView'
 import { PageCache, type StoredPage } from './pageCache'
-import { HTML, makePage, type Made } from './pages'
+import { HTML, makePage, pageOf, partOf, type Made } from './pages'
 import { liveSource } from './source'
 
 /** What the live site says to a request. `item` names the item shown, for the way into the office. */
@@ -20,6 +20,17 @@ export interface Answer {
   /** The page that it is, where it is one: it knows itself in each encoding. */
   page?: StoredPage
 }
+
+/** The further page or part that a query asks for, as numbers: however it was spelled. */
+interface Turn {
+  page: number
+  part: number
+}
+/** What a page is kept under: only what it depends on tells it from others, whatever else links carry. */
+const keyFor = (plain: string, { page, part }: Turn, turns: StoredPage['turns']): string =>
+  turns === 'page' && page > 1 ? `${plain}?page=${page}` : turns === 'part' && part > 0 ? `${plain}?part=${part}` : plain
+const keysOf = (plain: string, turn: Turn): Set<string> =>
+  new Set([null, 'page' as const, 'part' as const].map((turns) => keyFor(plain, turn, turns)))
 
 const etagOf = (body: Buffer) => `"${createHash('sha256').update(body).digest('base64url').slice(0, 27)}"`
 
@@ -58,11 +69,11 @@ export class LiveSite {
     const [rawPath = '/', rawQuery = ''] = target.split(/\?(.*)/s)
     const path = normalisePath(rawPath)
     const query = new URLSearchParams(rawQuery)
-    // Only what a page depends on tells stored pages apart, whatever else links carry.
-    const turned = query.has('page') || query.has('part') ? `?page=${query.get('page') ?? ''}&part=${query.get('part') ?? ''}` : ''
-    const key = `${origin} ${rawPath}${turned}`
-    const kept = this.cache.get(key, this.now)
-    if (kept) return this.say(kept, this.itemsByPath.get(key) ?? null)
+    const [plain, turn] = [`${origin} ${rawPath}`, { page: pageOf(query), part: partOf(query) }]
+    for (const key of keysOf(plain, turn)) {
+      const kept = this.cache.get(key, this.now)
+      if (kept && key === keyFor(plain, turn, kept.turns)) return this.say(kept, this.itemsByPath.get(key) ?? null)
+    }
     const site = await this.office.site()
     if (!site) return undefined
     const epoch = this.cache.now
@@ -75,6 +86,7 @@ export class LiveSite {
     if (made && 'to' in made) return redirect(made.to, 301)
     if (made) {
       // What a search asks for is endless, so it is not kept.
+      const key = keyFor(plain, turn, made.turns ?? null)
       const page = this.store(path === '/search' ? null : key, made, epoch, frame)
       if (made.item) {
         if (this.itemsByPath.size > 50_000) this.itemsByPath.clear()
@@ -102,6 +114,7 @@ export class LiveSite {
       headers: headersOf(made, etag, cspOf(frame)),
       tags: made.tags,
       until: made.until ?? null,
+      turns: made.turns ?? null,
       sent: {},
     }
     if (key !== null) this.cache.keep(key, page, epoch)

@@ -18,6 +18,8 @@ export interface StoredPage {
   tags: string[]
   /** The instant at which the clock makes it another; `null` for never. */
   until: string | null
+  /** What of a query makes it another: the page of a listing, the part of the sitemap, or (`null`) nothing. */
+  turns: 'page' | 'part' | null
   /** The page in each encoding that was asked for. */
   sent: Partial<Record<Encoding, Sent>>
 }

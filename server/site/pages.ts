@@ -26,9 +26,19 @@ export interface Made {
   body: string
   tags: string[]
   item?: string
+  /** What of the query makes it another; absent where nothing does. */
+  turns?: 'page' | 'part'
   /** When it is another by the clock alone; absent where it never is. */
   until?: string
 }
+
+/** A whole number of a query between a least and 100,000; the least for all else. */
+const numberOf = (query: URLSearchParams, name: string, least: number): number =>
+  Math.min(Math.max(least, Math.trunc(Number(query.get(name) ?? least)) || least), 100_000)
+/** Which page of a listing a query asks for, from 1. */
+export const pageOf = (query: URLSearchParams): number => numberOf(query, 'page', 1)
+/** Which part of the sitemap, from 1; 0 for the whole. */
+export const partOf = (query: URLSearchParams): number => numberOf(query, 'part', 0)
 
 /** What stands at an address only leads to another address. */
 export interface Moved {
@@ -48,7 +58,7 @@ export async function makePage(making: Making, origin: string, path: string, que
     tags: [...base, ...tags],
     ...(item ? { item } : {}),
   })
-  const page = Math.min(Math.max(1, Math.trunc(Number(query.get('page') ?? 1)) || 1), 100_000)
+  const page = pageOf(query)
   const listing = async (
     listed: Listing,
     about: { path: string; title: string; summary?: string; trail?: Link[]; more?: Link[] },
@@ -57,7 +67,7 @@ export async function makePage(making: Making, origin: string, path: string, que
   ) => {
     const [entries, total] = await Promise.all([source.listing(listed, (page - 1) * PAGE_SIZE, PAGE_SIZE), source.count(listed)])
     if (!entries.length && page > 1) return undefined
-    return html(
+    const made = html(
       renderListing(view, {
         summary: '',
         trail: [],
@@ -71,6 +81,7 @@ export async function makePage(making: Making, origin: string, path: string, que
       [...listed.kinds.map((kind) => `list:${kind}`), ...tags],
       item,
     )
+    return { ...made, turns: 'page' as const }
   }
 
   if (path === '/') {
@@ -133,12 +144,13 @@ export async function makePage(making: Making, origin: string, path: string, que
   }
   if (path === '/sitemap.xml') {
     const total = await source.countSitemap()
-    const part = Math.min(Math.max(0, Math.trunc(Number(query.get('part') ?? 0)) || 0), 100_000)
+    const part = partOf(query)
+    if (part > Math.max(1, Math.ceil(total / SITEMAP_LIMIT))) return undefined
     const body =
       total > SITEMAP_LIMIT && !part
         ? renderSitemapIndex(origin, Math.ceil(total / SITEMAP_LIMIT))
         : renderSitemap(origin, await source.sitemap(Math.max(0, part - 1), SITEMAP_LIMIT))
-    return { status: 200, type: 'application/xml; charset=utf-8', body, tags: ['sitemap'] }
+    return { status: 200, type: 'application/xml; charset=utf-8', body, tags: ['sitemap'], turns: 'part' }
   }
   if (path === '/archive') {
     const months = await source.months()

@@ -12,8 +12,22 @@ import { columnTriggers } from './migrations/0008-column-triggers'
 import { labels } from './migrations/0009-labels'
 import { givenBack } from './migrations/0010-given-back'
 import { fewerWrites } from './migrations/0011-fewer-writes'
+import { knownBrowsers } from './migrations/0012-known-browsers'
 
-const MIGRATIONS = [first, gatesAndPeople, time, liveTimes, listing, kinds, written, columnTriggers, labels, givenBack, fewerWrites]
+const MIGRATIONS = [
+  first,
+  gatesAndPeople,
+  time,
+  liveTimes,
+  listing,
+  kinds,
+  written,
+  columnTriggers,
+  labels,
+  givenBack,
+  fewerWrites,
+  knownBrowsers,
+]
 
 /** Brings the file to the newest schema: each migration once, in its own transaction, noted in the table `migration`. */
 export async function migrate(sequelize: Sequelize, write: (work: (tx: Tx) => Promise<void>) => Promise<void>): Promise<void> {

@@ -209,7 +209,7 @@ describe('what one says of oneself', () => {
     expect(await sharp(Buffer.from(await answer.arrayBuffer())).metadata()).toMatchObject({ width: 128, height: 128 })
     expect(await codes(writer.ask('PUT', '/me/picture', { body: { picture: Buffer.from('no picture').toString('base64') } }))).toEqual([
       415,
-      'picture-unknown',
+      'picture-type',
     ])
     await writer.need('DELETE', '/me/picture')
     expect((await here.team.reviewer.ask('GET', `/people/${id}/picture`)).status).toBe(404)

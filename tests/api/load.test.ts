@@ -66,7 +66,8 @@ it(
       const { content } = await client.need<{ content: { body: { text: { text: string }[] }[] } }>('GET', `/versions/${version}`)
       return content.body[0]!.text[0]!.text.split('_after_')[0]
     }
-    const clients = await Promise.all(own.map(() => new Client(server.origin).signIn('writer@larkholm.example', PASSWORD)))
+    const clients: Client[] = []
+    for (const _ of own) clients.push(await new Client(server.origin).signIn('writer@larkholm.example', PASSWORD))
     await Promise.all(clients.map((client, index) => write(client, own[index]!)))
 
     const history: { id: string; number: number }[] = []

@@ -135,7 +135,48 @@ describe('pictures', () => {
     const wide = await sharp({ create: { width: 10_000, height: 6_000, channels: 3, background: '#fff' } })
       .png({ compressionLevel: 9 })
       .toBuffer()
-    expect((await upload(team.writer, wide)).status).toBe(415)
+    expect((await upload(team.writer, wide)).status).toBe(413)
+  })
+  it('are known by their first bytes: no other decoder is asked, whatever a file is called', async () => {
+    const svg = Buffer.from('<svg xmlns="http://www.w3.org/2000/svg" width="64" height="64"><rect width="64" height="64"/></svg>')
+    const tiff = await sharp({ create: { width: 64, height: 64, channels: 3, background: '#fff' } })
+      .tiff()
+      .toBuffer()
+    for (const bytes of [svg, tiff]) {
+      expect((await upload(team.writer, bytes)).status).toBe(415)
+      const own = await team.writer.ask<{ reasons: { code: string }[] }>('PUT', '/me/picture', {
+        body: { picture: bytes.toString('base64') },
+      })
+      expect([own.status, own.body.reasons[0]!.code]).toEqual([415, 'picture-type'])
+    }
+  })
+  it('are worked on a few at a time, and the others wait or are told to come again; reading goes on', async () => {
+    const noise = await sharp(Buffer.from(Uint8Array.from({ length: 1_200 * 1_200 * 3 }, (_, n) => (n * 2_654_435_761) >>> 13)), {
+      raw: { width: 1_200, height: 1_200, channels: 3 },
+    })
+      .png()
+      .toBuffer()
+    const uploads = Array.from({ length: 40 }, () => upload(team.writer, noise))
+    const reading = await Promise.all(Array.from({ length: 5 }, () => fetch(`${server.origin}/posts`)))
+    expect(reading.map(({ status }) => status)).toEqual([200, 200, 200, 200, 200])
+    const statuses = (await Promise.all(uploads)).map(({ status }) => status)
+    expect(new Set(statuses)).toEqual(new Set([200, 503]))
+  })
+  it('are taken from who may add files, before a byte of them is read', async () => {
+    const { person } = await team.founder.need<{ person: string }>('POST', '/people', {
+      body: { name: 'Reads only', email: 'reads@larkholm.example', password: PASSWORD, roles: [] },
+    })
+    expect(person).toBeTruthy()
+    const client = await new Client(server.origin).signIn('reads@larkholm.example', PASSWORD)
+    // A body that never ends: only what is refused before it is read is answered.
+    const endless = new ReadableStream({ start: (controller) => controller.enqueue(new Uint8Array(16)) })
+    const answer = await fetch(`${server.origin}/api/v1/media`, {
+      method: 'POST',
+      headers: { cookie: client.session, 'content-type': 'multipart/form-data; boundary=x' },
+      body: endless,
+      duplex: 'half',
+    } as RequestInit)
+    expect(answer.status).toBe(403)
   })
   it('are for readers only while something live shows them', async () => {
     const { id } = (await upload(team.writer, await drawn(600, 400))).body

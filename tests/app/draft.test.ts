@@ -124,7 +124,7 @@ it('a save that was not answered is asked again as it was, under its key, before
   const keys: string[] = []
   const answered = globalThis.fetch
   globalThis.fetch = (path, init) => {
-    keys.push((init.headers as Record<string, string>)['idempotency-key']!)
+    keys.push((init!.headers as Record<string, string>)['idempotency-key']!)
     return online ? answered(path, init) : Promise.reject(new TypeError('no line'))
   }
   online = false

@@ -1,5 +1,20 @@
 import { expect, test, type Page } from '@playwright/test'
-import { addBlock, begin, bodyOf, caretAt, kill, nextParagraph, read, saved, stepIn, takeLeft, wordsOf } from './office'
+import {
+  addBlock,
+  begin,
+  bodyOf,
+  caretAt,
+  kill,
+  nextParagraph,
+  pageOf,
+  read,
+  saved,
+  SLOWER,
+  stepIn,
+  takeLeft,
+  undoUntilGone,
+  wordsOf,
+} from './office'
 
 /** So many words each of the two writes at a stretch; 1,800 make an hour's typing of both (`YIELDGATE_WORDS=1800`). */
 const STRETCH = Number(process.env.YIELDGATE_WORDS ?? 100)
@@ -36,7 +51,7 @@ class Writer {
 const found = (text: string): string[] => text.match(/\b(?:wen|anton)\d+e\b/g) ?? []
 
 test('a day of two writers, a reviewer and a publisher ends with every word accounted for', async ({ browser }) => {
-  test.setTimeout(180_000 + STRETCH * 1_500)
+  test.setTimeout((180_000 + STRETCH * 1_500) * SLOWER)
   const wen = new Writer(await stepIn(browser, 'Wen Zhao'), 'wen')
   const anton = new Writer(await stepIn(browser, 'Anton Arrieta'), 'anton')
   /** What readers are to get, and what somebody took back or gave up: that stays in a version. */
@@ -60,7 +75,7 @@ test('a day of two writers, a reviewer and a publisher ends with every word acco
   await wen.after(wen.word(STRETCH + 3))
   const typed = await wen.write(25, { paragraphs: false })
   await kill(wen.page)
-  wen.page = await wen.page.context().newPage()
+  wen.page = await pageOf(wen.page.context())
   await wen.page.goto(item)
   await takeLeft(wen.page)
   const there = found(await bodyOf(wen.page, item))
@@ -108,11 +123,7 @@ test('a day of two writers, a reviewer and a publisher ends with every word acco
   kept.push(...(await anton.write(6, { paragraphs: false })))
   await saved(anton.page)
   await expect(wen.page.getByText(kept.at(-1)!).first()).toBeVisible()
-  const onScreen = async () => found((await wen.page.getByRole('article', { name: 'The page' }).textContent()) ?? '')
-  for (let words = await onScreen(); takenBack.some((word) => words.includes(word)); words = await onScreen()) {
-    await wen.page.keyboard.press('Control+z')
-    await expect.poll(onScreen).not.toEqual(words)
-  }
+  await undoUntilGone(wen.page, new RegExp(`\\b(?:${takenBack.join('|')})\\b`))
   givenUp.push(...takenBack)
   await saved(wen.page)
 

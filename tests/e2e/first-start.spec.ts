@@ -1,9 +1,10 @@
 import { expect, test } from '@playwright/test'
 import { startServer } from '../support/server'
+import { pageOf } from './office'
 
 test('a site begins with nothing: its first steward, a colleague who comes by a mail, a first page', async ({ browser }) => {
   const server = await startServer()
-  const page = await (await browser.newContext({ baseURL: server.origin })).newPage()
+  const page = await pageOf(await browser.newContext({ baseURL: server.origin }))
   await page.goto('/')
   await expect(page).toHaveURL(/\/office\/first-start$/)
   await page.getByLabel('The site’s name').fill('Small Harbour')
@@ -30,7 +31,7 @@ test('a site begins with nothing: its first steward, a colleague who comes by a 
   const mail = page.getByRole('article', { name: 'The mail' })
   await expect(mail.getByRole('heading')).toHaveText('Maren Ostby invites you to the office of Small Harbour')
   const link = new URL((await mail.getByRole('link').getAttribute('href'))!)
-  const noor = await (await browser.newContext({ baseURL: server.origin })).newPage()
+  const noor = await pageOf(await browser.newContext({ baseURL: server.origin }))
   await noor.goto(link.pathname + link.search)
   await expect(noor.getByRole('heading', { level: 1 })).toHaveText('Welcome, Noor')
   await noor.getByLabel('Password', { exact: true }).fill('letters in every port')

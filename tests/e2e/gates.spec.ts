@@ -1,6 +1,6 @@
 import { expect, test, type Browser, type Page } from '@playwright/test'
 import { startServer, type TestServer } from '../support/server'
-import { addBlock, begin, copyOfSeed, saved, stepIn } from './office'
+import { addBlock, begin, copyOfSeed, saved, SLOWER, stepIn } from './office'
 
 const DAY = 24 * 3_600_000
 
@@ -105,7 +105,7 @@ async function at(server: TestServer, browser: Browser, name: string): Promise<P
 
 test('a deputy clears while the guard is away; what went live on the fast lane is late, told of, and taken back', async ({ browser }) => {
   // Six people at a demo of its own.
-  test.setTimeout(240_000)
+  test.setTimeout(240_000 * SLOWER)
   const server = await startServer({ folder: copyOfSeed(), env: { YIELDGATE_DEMO: '1' } })
   try {
     // The steward makes the legal gate Noor's alone, and lets the fast lane of notices take back.

@@ -1,7 +1,7 @@
 import { expect, test } from '@playwright/test'
 import { DEMO_PASSWORD } from '../../demo/people'
 import { codeAt } from '../../server/services/secondFactor'
-import { origin, stepIn } from './office'
+import { origin, pageOf, stepIn } from './office'
 
 test('a second factor is turned on with an authenticator; signing in asks for its code, and a recovery code helps once', async ({
   browser,
@@ -22,7 +22,7 @@ test('a second factor is turned on with an authenticator; signing in asks for it
   await expect(part.getByText('10 recovery codes left')).toBeVisible()
 
   // Elsewhere the password alone is not enough, and a code that was used is none.
-  const elsewhere = await (await browser.newContext({ baseURL: origin() })).newPage()
+  const elsewhere = await pageOf(await browser.newContext({ baseURL: origin() }))
   await elsewhere.goto('/office/sign-in')
   await elsewhere.getByLabel('Mail address').fill('petra.sandvik@larkholm.example')
   await elsewhere.getByLabel('Password').fill(DEMO_PASSWORD)

@@ -1,7 +1,7 @@
 import { cpSync, mkdtempSync, utimesSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { expect, type Browser, type Locator, type Page } from '@playwright/test'
+import { expect, type Browser, type BrowserContext, type Locator, type Page } from '@playwright/test'
 
 /** The server and the clock file of the worker that asks. */
 const ofWorker = (name: string) => process.env[`${name}_${process.env.TEST_PARALLEL_INDEX}`]!
@@ -14,10 +14,20 @@ export function copyOfSeed(): string {
   return folder
 }
 
+/** How many times slower than this machine the browser is to be; 1 as it is. */
+export const SLOWER = Number(process.env.YIELDGATE_SLOWER ?? 1)
+
+/** A page of a window, its processor as slow as it was asked for. */
+export async function pageOf(context: BrowserContext): Promise<Page> {
+  const page = await context.newPage()
+  if (SLOWER > 1) await (await context.newCDPSession(page)).send('Emulation.setCPUThrottlingRate', { rate: SLOWER })
+  return page
+}
+
 /** Opens the office in a window of its own, as one of the people; the door itself has a test of its own. */
 export async function stepIn(browser: Browser, name: string, options: Parameters<Browser['newContext']>[0] = {}): Promise<Page> {
   const context = await browser.newContext({ baseURL: origin(), viewport: { width: 1280, height: 800 }, ...options })
-  const page = await context.newPage()
+  const page = await pageOf(context)
   page.on('pageerror', (error) => {
     throw error
   })
@@ -38,7 +48,7 @@ export function moveClock(ms: number): void {
 
 export const saved = (page: Page) => expect(page.getByText(/^Saved \d\d:\d\d/)).toBeVisible()
 /** Waits until the editor has heard of the caret, which it does with the next frame. */
-const frames = (page: Page) => page.evaluate(() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))))
+export const frames = (page: Page) => page.evaluate(() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))))
 /**
  * Clicks on a text and puts the caret at its start or end. Just after it got the focus the editor takes its own caret back
  * once, sooner than a hand goes from the mouse to a key; so the key is pressed until the caret is there.
@@ -87,6 +97,15 @@ export async function begin(page: Page, title: string): Promise<string> {
 export const addBlock = async (page: Page, kind: string) => {
   await page.getByRole('button', { name: 'Add a block', exact: true }).last().click()
   await page.getByRole('menuitem', { name: kind, exact: true }).click()
+}
+
+/** Takes back what was written last until words are gone: how many steps that is hangs on how fast they were typed. */
+export async function undoUntilGone(page: Page, words: RegExp): Promise<void> {
+  const onScreen = async () => (await page.getByRole('article', { name: 'The page' }).textContent()) ?? ''
+  for (let text = await onScreen(); words.test(text); text = await onScreen()) {
+    await page.keyboard.press('Control+z')
+    await expect.poll(onScreen).not.toBe(text)
+  }
 }
 
 /** Ends the tab as a crash of its process does: nothing of the page runs any more. */

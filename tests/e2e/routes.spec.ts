@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test'
 import { DEMO_PASSWORD } from '../../demo/people'
-import { saved, stepIn } from './office'
+import { pageOf, saved, stepIn } from './office'
 
 const send = async (page: Page, words: string) => {
   await page.getByRole('button', { name: 'Send to review' }).click()
@@ -171,7 +171,7 @@ test('an account that rests is signed out, and wakes with its roles', async ({ b
   await expect(sorley).toHaveURL(/sign-in\?to=\/office\/calendar$/)
   const refused: string[] = []
   sorley.on('response', (response) => void (response.status() === 401 && refused.push(response.url())))
-  const another = await sorley.context().newPage()
+  const another = await pageOf(sorley.context())
   await another.goto('/office/content')
   await expect(another).toHaveURL(/sign-in/)
   await maren.getByRole('button', { name: 'More for Sorley Grant' }).click()

@@ -2,7 +2,7 @@ import { AxeBuilder } from '@axe-core/playwright'
 import { expect, test, type Browser, type Page } from '@playwright/test'
 import { wallOf } from '../../core/time/zone'
 import { startServer, type TestServer } from '../support/server'
-import { addBlock, begin, copyOfSeed, saved, stepIn } from './office'
+import { addBlock, begin, copyOfSeed, saved, SLOWER, stepIn } from './office'
 
 const HOUR = 3_600_000
 const ZONE = 'Europe/Oslo'
@@ -54,7 +54,7 @@ const axe = async (page: Page) =>
   ).toEqual([])
 
 test('a season changes together: foreseen, mended, looked at, live at its moment, and undone whole', async ({ browser }) => {
-  test.setTimeout(240_000)
+  test.setTimeout(240_000 * SLOWER)
   const [idris, petra, bea] = [await as(browser, 'Idris Calloway'), await as(browser, 'Petra Sandvik'), await as(browser, 'Bea Okonjo')]
   const card = await idOf(idris, 'Season card')
   const titles = [

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test'
-import { addBlock, begin, caretAt, nextParagraph, origin, read, saved, stepIn } from './office'
+import { addBlock, begin, caretAt, nextParagraph, origin, pageOf, read, saved, stepIn } from './office'
 
 const open = async (page: Page, words: string) => {
   const list = await page.request.get(`/api/v1/items?text=${encodeURIComponent(words)}&limit=1`)
@@ -194,7 +194,7 @@ test('a line that drops and a tab that closes lose nothing', async ({ browser })
   const context = anton.context()
   // A tab that closes is let go of by the emulated line first and could save in its last moment; this one cannot.
   await anton.evaluate(() => (window.fetch = () => Promise.reject(new TypeError('no line'))))
-  const again = await context.newPage()
+  const again = await pageOf(context)
   await Promise.all([anton.waitForEvent('close'), anton.close({ runBeforeUnload: true })])
   await context.setOffline(false)
   await again.goto(item)

@@ -5,7 +5,7 @@ import { anyText } from '../support/content'
 import { PEOPLE, emailOf, DEMO_PASSWORD } from '../../demo/people'
 import * as accounts from '../../scripts/accounts.mjs'
 import { passwordProblems } from '../../server/services/passwords'
-import { waitAfter } from '../../server/services/access'
+import { waitAfter } from '../../server/services/guessing'
 
 describe('the editor’s documents', () => {
   it('give back the rich text they were made of', () => {

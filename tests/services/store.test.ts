@@ -152,6 +152,7 @@ describe('the write queue', () => {
       { name: '0009-labels' },
       { name: '0010-given-back' },
       { name: '0011-fewer-writes' },
+      { name: '0012-known-browsers' },
     ])
     await Promise.all([one.close(), two.close()])
     rmSync(fresh, { recursive: true, force: true })

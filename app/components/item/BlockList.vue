@@ -78,8 +78,9 @@ async function insert(index: number, given: Block[], at: 'start' | 'end' = 'end'
   const frame = frames.value[block.id]
   // A block without a place to write in is focused as a whole, after the menu has let go: the menu gives the focus back
   // unless a field has taken it.
-  if (frame && !(await open(block, at))) requestAnimationFrame(() => frame.focus())
-  await release()
+  const placed = frame ? await open(block, at) : false
+  if (frame && !placed) requestAnimationFrame(() => frame.focus())
+  await release(placed)
   frame?.scrollIntoView({ block: 'nearest' })
 }
 /** Puts the cursor into a block: into its text, or its first field; `false` where it has nothing to write in. */
@@ -248,8 +249,9 @@ async function enter(id: string, typed = '') {
   if (!typed) frames.value[id]?.scrollIntoView({ block: 'center' })
   await nextTick()
   const block = props.body[indexOf(id)]
-  if (props.locked || !block || !(await open(block))) frames.value[id]?.focus()
-  await release()
+  const placed = !props.locked && block ? await open(block) : false
+  if (!placed) frames.value[id]?.focus()
+  await release(placed)
 }
 /** Goes from the title into the text: its first block, or a first paragraph. */
 function begin() {

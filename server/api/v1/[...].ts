@@ -1,4 +1,4 @@
-import { createRouter, useBase, type H3Event } from 'h3'
+import { createRouter, setResponseHeader, useBase, type H3Event } from 'h3'
 import { endpoints } from '../../endpoints'
 import { handle, sayProblem } from '../../endpoints/handle'
 import { openApi } from '../../endpoints/openapi'
@@ -6,9 +6,14 @@ import { refusal } from '../../services/refusal'
 import { streamNews } from '../../endpoints/stream'
 
 const router = createRouter({ preemptive: false })
+// The same as long as the process runs: made once, when it is first asked for.
+let description: string | undefined
 router.get(
   '/openapi.json',
-  defineEventHandler(() => openApi(endpoints)),
+  defineEventHandler((event) => {
+    setResponseHeader(event, 'content-type', 'application/json')
+    return (description ??= JSON.stringify(openApi(endpoints)))
+  }),
 )
 router.get('/stream', defineEventHandler(streamNews))
 for (const endpoint of endpoints)
