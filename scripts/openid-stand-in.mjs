@@ -60,7 +60,9 @@ export async function startProvider({ port = 0, client = 'office', secret = 'boa
       const proof = createHash('sha256')
         .update(asked.get('code_verifier') ?? '')
         .digest('base64url')
-      if (!granted || who[0] !== client || who[1] !== secret || proof !== granted.code_challenge)
+      // The address must be the one that the code was asked for with (RFC 6749 §4.1.3).
+      const elsewhere = asked.get('redirect_uri') !== granted?.redirect_uri
+      if (!granted || elsewhere || who[0] !== client || who[1] !== secret || proof !== granted.code_challenge)
         return json(response, 400, { error: 'invalid_grant' })
       const claims = { nonce: granted.nonce, email: granted.email, email_verified: granted.verified === 'on' }
       const token = await new SignJWT(claims)

@@ -204,7 +204,10 @@ export const people = [
       deleteCookie(event, OPENID_COOKIE, { path: OPENID_BACK })
       try {
         if (!kept.success) throw refusal('not-signed-in', 'openid-wrong', 'That sign-in was not begun in this browser')
-        const person = await endOpenId(office, new URL(event.node.req.url ?? '', origin), kept.data)
+        // What was asked for and what is answered name one address: the router knows only the end of it.
+        const answer = new URL(OPENID_BACK, origin)
+        answer.search = new URL(event.node.req.url ?? '', origin).search
+        const person = await endOpenId(office, answer, kept.data)
         await endSession(office, event)
         giveSession(event, await openSession(office, person, agentOf(event)))
         return new Redirect('/office')

@@ -16,4 +16,8 @@ export default defineNitroPlugin((nitro) => {
       'cross-origin-opener-policy': 'same-origin',
     })
   })
+  // What serves a page is nobody's business.
+  nitro.hooks.hook('render:response', (response) => {
+    delete response.headers?.['x-powered-by']
+  })
 })

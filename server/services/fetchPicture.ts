@@ -2,6 +2,7 @@ import { lookup } from 'node:dns'
 import { request as httpRequest } from 'node:http'
 import { request as httpsRequest } from 'node:https'
 import { isIP, type LookupFunction } from 'node:net'
+import { unescape } from 'node:querystring'
 import ipaddr from 'ipaddr.js'
 import { MAX_PICTURE_BYTES } from './media'
 import { refusal } from './refusal'
@@ -29,12 +30,14 @@ export async function fetchPicture(
   let target = parse(url)
   for (let turn = 0; turn <= REDIRECTS; turn++) {
     const answer = await ask(target, allowed)
-    if ('bytes' in answer)
-      return { bytes: answer.bytes, name: decodeURIComponent(target.pathname.split('/').at(-1) || 'picture').slice(0, 200) }
-    target = parse(new URL(answer.location, target).href)
+    if ('bytes' in answer) return { bytes: answer.bytes, name: nameOf(target) }
+    target = parse(URL.canParse(answer.location, target.href) ? new URL(answer.location, target).href : '')
   }
   throw refused('That address leads from one place to the next without end')
 }
+
+/** The last part of an address as a file's name; this decoding takes what is wrongly encoded as it stands. */
+const nameOf = ({ pathname }: URL): string => unescape(pathname.split('/').at(-1) || 'picture').slice(0, 200)
 
 function parse(url: string): URL {
   const target = URL.canParse(url) ? new URL(url) : null
@@ -55,6 +58,12 @@ function ask(target: URL, allowed: (address: string) => boolean): Promise<{ byte
       return options.all ? done(null, safe) : done(null, safe[0]!.address, safe[0]!.family)
     })
   return new Promise((resolve, reject) => {
+    const fail = (error: NodeJS.ErrnoException) => {
+      if (error.code === 'REFUSED') reject(refused('That address is not on the open internet'))
+      else if (error.code === 'LARGE')
+        reject(refusal('too-large', 'picture-large', `A picture has at most ${MAX_PICTURE_BYTES / 1024 / 1024} MB`))
+      else reject(refused(error.code === 'SLOW' ? 'That address does not answer in time' : 'That address cannot be reached'))
+    }
     const request = (target.protocol === 'https:' ? httpsRequest : httpRequest)(
       target,
       { lookup: checked, timeout: PATIENCE_MS, headers: { accept: 'image/*', 'user-agent': 'Yieldgate' } },
@@ -76,18 +85,14 @@ function ask(target: URL, allowed: (address: string) => boolean): Promise<{ byte
           if (size > MAX_PICTURE_BYTES) request.destroy(Object.assign(new Error('large'), { code: 'LARGE' }))
         })
         response.on('end', () => resolve({ bytes: Buffer.concat(parts) }))
-        response.on('error', (error) => request.destroy(error))
+        // Once an answer has begun, what breaks it off is told here alone.
+        response.on('error', fail)
       },
     )
     const over = setTimeout(() => request.destroy(Object.assign(new Error('slow'), { code: 'SLOW' })), PATIENCE_MS)
     request.on('timeout', () => request.destroy(Object.assign(new Error('slow'), { code: 'SLOW' })))
     request.on('close', () => clearTimeout(over))
-    request.on('error', (error: NodeJS.ErrnoException) => {
-      if (error.code === 'REFUSED') reject(refused('That address is not on the open internet'))
-      else if (error.code === 'LARGE')
-        reject(refusal('too-large', 'picture-large', `A picture has at most ${MAX_PICTURE_BYTES / 1024 / 1024} MB`))
-      else reject(refused(error.code === 'SLOW' ? 'That address does not answer in time' : 'That address cannot be reached'))
-    })
+    request.on('error', fail)
     request.end()
   })
 }

@@ -85,6 +85,7 @@ describe('headers', () => {
     expect(scripts.length).toBeGreaterThan(0)
     for (const script of scripts) expect(script).toContain(`nonce="${nonce(one)}"`)
     expect(one.headers.get('content-security-policy')).toMatch(/frame-ancestors 'none'.*|default-src 'none'/)
+    expect(one.headers.get('x-powered-by')).toBe(null)
     expect(one.headers.get('x-content-type-options')).toBe('nosniff')
   })
   it('the live site runs none at all, and may be kept only to ask again', async () => {
