@@ -1,8 +1,10 @@
+import type { H3Event } from 'h3'
 import { SESSION_COOKIE, actorOfEvent, originOf } from '../http'
 import type { PictureFormat } from '../../core/render/picture'
 import { withOfficeEntry } from '../../core/render/page'
 import { may } from '../services/access'
 import { documentBytes, pictureBytes } from '../services/media'
+import { Refusal } from '../services/refusal'
 import { itemById } from '../store/items'
 import { runtime } from '../runtime'
 import { encodingFor, isCompressible, isKnown } from '../site/encoding'
@@ -12,8 +14,16 @@ import { ANOTHER_MOMENT, anotherMoment, timeGate } from '../site/anotherMoment'
 /** Passes on what is not the live site's. */
 const ELSEWHERE = /^\/(office(\/|$|\?)|api\/|_nuxt\/|__)/
 
-/** The live site. A stored page is answered before anything else is looked at. */
-export default defineEventHandler(async (event) => {
+/** The live site. What it cannot do just now, such as another picture while many are made, it says. */
+export default defineEventHandler((event) =>
+  serve(event).catch((error: unknown) => {
+    if (!(error instanceof Refusal && error.kind === 'busy')) throw error
+    event.node.res.writeHead(503, { 'retry-after': '10', 'cache-control': 'no-store' }).end()
+  }),
+)
+
+/** Answers a reader. A stored page is answered before anything else is looked at. */
+async function serve(event: H3Event): Promise<void> {
   if (ELSEWHERE.test(event.path)) return
   const { req, res } = event.node
   // As it was asked for: the framework's path is decoded already, and what readers ask for has one spelling only.
@@ -102,4 +112,4 @@ export default defineEventHandler(async (event) => {
     )
   }
   return answer.page ? sendPage(answer.page) : send(answer.status, answer.headers, answer.body)
-})
+}

@@ -20,8 +20,9 @@ sharp.concurrency(1)
 /** The most pixels that are decoded, and the most seconds that one picture may take. */
 export const MAX_PIXELS = 50_000_000
 const MAX_SECONDS = 20
-/** So many pictures may wait; more are refused for the moment. */
-const MOST_WAITING = 24
+/** So many pictures that are brought may wait, and so many sizes of those we have, which come first; more are refused for the moment. */
+const MOST_BROUGHT = 24
+const MOST_SIZES = 500
 
 /** Pictures are worked on beside the process, on half of the machine at most: whoever reads and writes goes on. */
 const queue = new PQueue({ concurrency: Math.max(1, Math.floor(availableParallelism() / 2)) })
@@ -52,12 +53,14 @@ export async function pictureType(bytes: Uint8Array): Promise<PictureType> {
  * for what is none of the formats taken, `too-large` for what takes too long, `busy` while too many wait.
  */
 export async function makePicture(from: Uint8Array | string, making: Making): Promise<{ bytes: Buffer; width: number; height: number }> {
-  if (typeof from !== 'string') await pictureType(from)
-  if (queue.size >= MOST_WAITING)
+  const ours = typeof from === 'string'
+  if (!ours) await pictureType(from)
+  const priority = ours ? 1 : 0
+  if (queue.sizeBy({ priority }) >= (ours ? MOST_SIZES : MOST_BROUGHT))
     throw new Refusal('busy', [{ code: 'pictures-wait', detail: 'Many pictures are being worked on; try again in a moment' }], {
       retryAfter: 10,
     })
-  return queue.add(async () => {
+  const make = async () => {
     try {
       const picture = sharp(from, { limitInputPixels: MAX_PIXELS, failOn: 'error' }).timeout({ seconds: MAX_SECONDS })
       const { data, info } = await making(picture).toBuffer({ resolveWithObject: true })
@@ -65,5 +68,6 @@ export async function makePicture(from: Uint8Array | string, making: Making): Pr
     } catch (error) {
       throw error instanceof Error && /timeout|pixel limit/i.test(error.message) ? tooMuch() : unread()
     }
-  })
+  }
+  return queue.add(make, { priority })
 }
