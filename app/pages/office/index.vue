@@ -59,7 +59,7 @@ const since = computed(() => {
     ] as const
   ).filter(([action]) => counts[action])
   const all = said.map(([action, word]) => `${counts[action]} ${word}`).join(' · ')
-  return day.value?.countsMore ? `of the latest: ${all}` : all
+  return day.value?.countsMore ? `${all} · only the newest are counted` : all
 })
 async function look(exception: string, verdict: 'fine' | 'not-fine') {
   try {
