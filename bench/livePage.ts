@@ -56,7 +56,7 @@ export async function measure(): Promise<Row[]> {
           body: [string, string][]
         }
         const blocks = await all<{ packed: number; bytes: Buffer }>(
-          'SELECT packed, bytes FROM object WHERE hash IN (SELECT unhex(value) FROM json_each(?))',
+          'SELECT o.packed, o.bytes FROM json_each(?) h CROSS JOIN object o ON substr(o.hash, 1, 8) = substr(unhex(h.value), 1, 8) AND o.hash = unhex(h.value)',
           [JSON.stringify(parsed.body.map(([, hash]) => hash))],
         )
         event.node.res.writeHead(200, { 'content-type': 'text/html; charset=utf-8' })

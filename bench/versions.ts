@@ -27,7 +27,7 @@ export async function measure(): Promise<Row[]> {
     const body = Array.from({ length: 120 }, (_, index) => paragraph(`blk${String(index).padStart(4, '0')}`, index, 80))
     const pages = async () =>
       (await site.office.store.read.one<{ n: number }>(
-        "SELECT sum(pgsize) AS n FROM dbstat WHERE name IN ('version', 'version_number', 'object', 'sqlite_autoindex_object_1', 'sqlite_autoindex_version_1')",
+        "SELECT sum(pgsize) AS n FROM dbstat WHERE name IN ('version', 'version_number', 'object', 'object_hash', 'sqlite_autoindex_version_1')",
       ))!.n
     const content = async () => (await site.office.store.read.one<{ n: number }>('SELECT sum(length(bytes)) AS n FROM object'))!.n
     const [before, contentBefore] = [await pages(), await content()]

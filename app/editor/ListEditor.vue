@@ -2,7 +2,7 @@
 import type { Block } from '~~/core/content/blocks'
 import { useMountedEditor } from './mountedEditor'
 import { docToList, listToDoc } from './prose'
-import { focusBlockOf } from './typing'
+import { focusBlockOf, isInsertKey } from './typing'
 import { rewriteDoc } from './rewriting'
 import { listExtensions } from './extensions'
 import { lazily } from '~/composables/lazily'
@@ -31,7 +31,7 @@ const { element, editor } = useMountedEditor(
       },
       handleKeyDown(view, event) {
         // The key for a new block below; whoever holds the blocks does it.
-        if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) return true
+        if (isInsertKey(event)) return true
         if (event.key !== 'Escape') return false
         focusBlockOf(view.dom)
         emit('leave')

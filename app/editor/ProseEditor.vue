@@ -8,7 +8,7 @@ import LengthAdvice from '~/components/form/LengthAdvice.vue'
 import { blocksOfClipboard } from './pasted'
 import { useMountedEditor } from './mountedEditor'
 import { docToText, textToDoc } from './prose'
-import { focusBlockOf } from './typing'
+import { focusBlockOf, isInsertKey } from './typing'
 import { rewriteText } from './rewriting'
 import { textExtensions } from './extensions'
 import { lazily } from '~/composables/lazily'
@@ -88,7 +88,7 @@ const { element, editor } = useMountedEditor(
           return true
         }
         // The key for a new block below; whoever holds the blocks does it.
-        if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) return true
+        if (isInsertKey(event)) return true
         const { selection } = view.state
         if (event.key === 'Enter' && !event.shiftKey && !props.breaks) {
           const [before, after] = around(view)

@@ -1,28 +1,34 @@
 /** What a person can write into: fields of words, and editors that stand open. */
 export const WRITABLE = 'input:not([type]), input[type=text], input[type=url], textarea, [role=textbox], [role=combobox]'
 
-const frame = () => new Promise((done) => requestAnimationFrame(done))
+/** Waits until the browser draws next. */
+export const nextFrame = () => new Promise((done) => requestAnimationFrame(done))
 /** So long a place to write in is waited for: on a slow machine its parts take their time. */
 const WAIT_MS = 5_000
 /** Waits, frame by frame, until something is there. Answers it, or `null` when it does not come. */
 async function comes<T>(look: () => T | null): Promise<T | null> {
-  for (const until = performance.now() + WAIT_MS; performance.now() < until; await frame()) {
+  for (const until = performance.now() + WAIT_MS; performance.now() < until; await nextFrame()) {
     const found = look()
     if (found) return found
   }
   return null
 }
+/** Whether a key is ours for the insert menu. */
+export const isInsertKey = (event: KeyboardEvent): boolean => (event.ctrlKey || event.metaKey) && event.key === 'Enter'
 const isOpen = (): boolean => document.activeElement?.matches('input, textarea, [contenteditable=true]') ?? false
 
 /**
- * Holds back what is typed while the place it is meant for is still being made, so that no key goes elsewhere.
+ * Holds back what is typed while the place it is meant for is still being made, so that no key goes elsewhere: letters, and
+ * our key for the insert menu.
  * @param typed what was typed already
  * @returns `release`, which types all of it where the focus is then; told that no place came, it lets go at once
  */
 export function catchKeys(typed = ''): (placed: boolean) => Promise<void> {
+  let inserts = null as KeyboardEvent | null
   const onKey = (event: KeyboardEvent) => {
-    if (event.ctrlKey || event.metaKey || event.altKey || event.isComposing) return
-    if (event.key.length === 1) typed += event.key
+    if (isInsertKey(event)) inserts = event
+    else if (event.ctrlKey || event.metaKey || event.altKey || event.isComposing) return
+    else if (event.key.length === 1) typed += event.key
     else if (event.key === 'Backspace' && typed) typed = typed.slice(0, -1)
     else return
     event.preventDefault()
@@ -30,15 +36,18 @@ export function catchKeys(typed = ''): (placed: boolean) => Promise<void> {
   }
   window.addEventListener('keydown', onKey, true)
   return async (placed) => {
-    if (typed && placed) {
+    if ((typed || inserts) && placed) {
       await comes(() => isOpen() || null)
       // An editor hears of the caret with the frame after it got the focus.
-      await frame()
-      await frame()
+      await nextFrame()
+      await nextFrame()
     }
     window.removeEventListener('keydown', onKey, true)
     // The browser's own way of typing, which every field and editor hears.
     if (typed && isOpen()) document.execCommand('insertText', false, typed)
+    if (!inserts) return
+    const { key, ctrlKey, metaKey } = inserts
+    document.activeElement?.dispatchEvent(new KeyboardEvent('keydown', { key, ctrlKey, metaKey, bubbles: true, cancelable: true }))
   }
 }
 

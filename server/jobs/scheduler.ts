@@ -61,9 +61,13 @@ async function runBatch(office: Office, tx: Tx, site: SiteRow, now: string): Pro
     if (!outcome.ok) held.push({ event: asked[index]!.event, reasons: outcome.reasons })
   })
   if (held.length) await hold(office, tx, held)
-  for (const { event } of asked)
-    if (event.kind === 'window' && event.state === 'open' && event.rule !== null) await openAgain(office, tx, event.id)
   const refused = new Set(held.map(({ event }) => event.id))
+  for (const { event, change } of asked) {
+    if (event.kind !== 'window' || refused.has(event.id)) continue
+    // A turn is over when it ends, or when another window opens over it.
+    const ended = event.state === 'open' ? event.id : change.item.window_id
+    if (ended !== null) await openAgain(office, tx, ended)
+  }
   for (const { event, change } of asked)
     if (!refused.has(event.id) && change.do === 'put' && event.draft_id !== null && change.version.id === event.pinned_version)
       // What was written since goes on, from what is live now.

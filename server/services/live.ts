@@ -336,8 +336,15 @@ async function endWork(tx: Tx, at: string, changes: LiveChange[]): Promise<void>
   )
 }
 
-/** Notes which windows are open over what, and ends those that something else took the place of. */
+/** Notes which windows are open over what, and ends those that something else took the place of, another window too. */
 async function keepWindows(tx: Tx, done: Done[]): Promise<void> {
+  const over = done.flatMap(({ change }) =>
+    change.item.window_id !== null && !(change.do === 'put' && change.cause === 'moved') ? change.item.window_id : [],
+  )
+  if (over.length)
+    await tx.run("UPDATE planned_event SET state = 'done' WHERE state = 'open' AND id IN (SELECT value FROM json_each($over))", {
+      over: JSON.stringify(over),
+    })
   const opened = done.flatMap(({ change }) =>
     change.do === 'put' && change.event?.opens ? [[change.item.id, change.event.id, change.version.id]] : [],
   )
@@ -357,12 +364,9 @@ async function keepWindows(tx: Tx, done: Done[]): Promise<void> {
     change.item.window_id !== null && !(change.do === 'put' && (change.event?.opens || change.cause === 'moved')) ? change.item.id : [],
   )
   if (!closed.length) return
-  const items = { items: JSON.stringify(closed) }
-  await tx.run(
-    "UPDATE planned_event SET state = 'done' WHERE state = 'open' AND id IN (SELECT window_id FROM item WHERE id IN (SELECT value FROM json_each($items)))",
-    items,
-  )
-  await tx.run('UPDATE item SET window_id = NULL, under_version = NULL WHERE id IN (SELECT value FROM json_each($items))', items)
+  await tx.run('UPDATE item SET window_id = NULL, under_version = NULL WHERE id IN (SELECT value FROM json_each($items))', {
+    items: JSON.stringify(closed),
+  })
 }
 
 /** Lays versions under the windows that are open: readers get them when those end. */

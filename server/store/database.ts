@@ -265,7 +265,9 @@ export async function openStore(folder: string, durable = true): Promise<Store> 
     })
   }
 
+  await writer.run('PRAGMA foreign_keys = OFF')
   await migrate(writer.sequelize, write)
+  await writer.run('PRAGMA foreign_keys = ON')
   const readers = await Promise.all(Array.from({ length: READERS }, () => connect(file, 'read', 'FULL')))
   const copier = await connect(file, 'copy', durable ? 'FULL' : 'OFF')
   let turn = 0

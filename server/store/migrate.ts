@@ -13,6 +13,7 @@ import { labels } from './migrations/0009-labels'
 import { givenBack } from './migrations/0010-given-back'
 import { fewerWrites } from './migrations/0011-fewer-writes'
 import { knownBrowsers } from './migrations/0012-known-browsers'
+import { shorterIndex } from './migrations/0013-shorter-index'
 
 const MIGRATIONS = [
   first,
@@ -27,9 +28,14 @@ const MIGRATIONS = [
   givenBack,
   fewerWrites,
   knownBrowsers,
+  shorterIndex,
 ]
 
-/** Brings the file to the newest schema: each migration once, in its own transaction, noted in the table `migration`. */
+/**
+ * Brings the file to the newest schema: each migration once, in its own transaction, noted in the table `migration`. Foreign
+ * keys are not enforced meanwhile, so that a table may be made anew (https://www.sqlite.org/lang_altertable.html#otheralter);
+ * a migration that does so checks them.
+ */
 export async function migrate(sequelize: Sequelize, write: (work: (tx: Tx) => Promise<void>) => Promise<void>): Promise<void> {
   await sequelize.query('CREATE TABLE IF NOT EXISTS migration (name TEXT PRIMARY KEY, at TEXT NOT NULL)')
   const done = async () =>

@@ -46,6 +46,9 @@ const readDelta = (base: string, text: string): string => {
 }
 
 const hashList = (hashes: Iterable<string>) => JSON.stringify([...hashes])
+/** The objects `o` that have one of the hashes; their index holds the first eight bytes. */
+const OF_HASHES =
+  'FROM json_each($hashes) h CROSS JOIN object o ON substr(o.hash, 1, 8) = substr(unhex(h.value), 1, 8) AND o.hash = unhex(h.value)'
 
 /** Reads texts by hash. Throws when one is missing, which only a damaged file can cause. */
 export async function readTexts(db: Reader, hashes: Iterable<string>): Promise<Map<string, string>> {
@@ -59,7 +62,7 @@ export async function readTexts(db: Reader, hashes: Iterable<string>): Promise<M
   if (!missing.size) return found
   const rows = await db.all<ObjectRow>(
     `WITH RECURSIVE need (id, base) AS (
-       SELECT id, base FROM object WHERE hash IN (SELECT unhex(value) FROM json_each($hashes))
+       SELECT o.id, o.base ${OF_HASHES}
        UNION SELECT o.id, o.base FROM need JOIN object o ON o.id = need.base)
      SELECT o.id, o.hash, o.base, o.depth, o.packed, o.bytes FROM need JOIN object o ON o.id = need.id ORDER BY o.depth`,
     { hashes: hashList(missing) },
@@ -94,10 +97,9 @@ async function findPlaces(tx: Tx, known: LRUCache<string, Place>, hashes: Iterab
     else missing.push(hash)
   }
   if (!missing.length) return found
-  const rows = await tx.all<Place & { hash: string }>(
-    'SELECT id, depth, lower(hex(hash)) AS hash FROM object WHERE hash IN (SELECT unhex(value) FROM json_each($hashes))',
-    { hashes: hashList(missing) },
-  )
+  const rows = await tx.all<Place & { hash: string }>(`SELECT o.id, o.depth, lower(hex(o.hash)) AS hash ${OF_HASHES}`, {
+    hashes: hashList(missing),
+  })
   for (const { hash, id, depth } of rows) found.set(hash, { id, depth })
   return found
 }

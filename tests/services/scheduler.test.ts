@@ -114,17 +114,18 @@ function leaveWindow(model: Model, item: MItem): void {
   if (item.window !== null) model.events.get(item.window)!.state = 'done'
   item.window = item.under = null
 }
-/** Does one event to the site; nothing is asked any more. */
-function carryOut(model: Model, event: MEvent): void {
+/** Does one event to the site; nothing is asked any more. Answers the window that it opened over, if it did. */
+function carryOut(model: Model, event: MEvent): MEvent | undefined {
   const item = model.items.get(event.item)!
+  const over = event.kind === 'window' && item.window !== null ? model.events.get(item.window)! : undefined
   if (event.kind === 'withdraw') {
     leaveWindow(model, item)
     item.live = null
     event.state = 'done'
   } else if (event.kind === 'window') {
     const version = event.version ?? model.drafts.get(event.draft!)!.head
-    if (item.window === null) item.under = item.live
-    else model.events.get(item.window)!.state = 'done'
+    if (over) over.state = 'done'
+    else item.under = item.live
     item.live = version
     item.window = event.id
     event.version = version
@@ -137,6 +138,7 @@ function carryOut(model: Model, event: MEvent): void {
     event.state = 'done'
     closeDraft(model, event.draft, event.id)
   }
+  return over
 }
 /** Plans the next turn of a window that comes every day. */
 function again(event: MEvent): void {
@@ -185,7 +187,10 @@ function runModel(model: Model): void {
         ended.push(event)
       } else if (way === 'ask') event.state = 'held'
       else if (event.kind === 'withdraw' ? item.live === null : !fits(model, event, event.version)) event.state = 'held'
-      else carryOut(model, event)
+      else {
+        const over = carryOut(model, event)
+        if (over) ended.push(over)
+      }
     }
     ended.forEach(again)
   }
@@ -512,4 +517,50 @@ describe('the scheduler', () => {
       { numRuns: RUNS },
     )
   }, 3_600_000)
+
+  it('ends the turn of a daily window when another opens over it, and shows the other for as long as was planned', async () => {
+    const office = offices[0]!
+    const window = async (item: string, minutes: number, long: number, rule?: string) => {
+      const until = wallIn(minutes + long)
+      const { event } = await plan(office, actor, item, { kind: 'window', ...wallIn(minutes), until, ...(rule ? { rule } : {}) })
+      return event
+    }
+    const pass = async (minutes: number) => {
+      clock.ms += minutes * MINUTE
+      await runDue(office)
+    }
+    const shown = async (item: string) =>
+      (await office.store.read.one<{ version: string }>('SELECT version_id AS version FROM live_entry WHERE item_id = $item', { item }))
+        ?.version
+    const eventNow = (id: string) =>
+      office.store.read.one<{ state: string; at: string }>('SELECT state, at FROM planned_event WHERE id = $id', { id })
+
+    const made = await createItem(office, actor, {
+      kind: 'author',
+      section,
+      title: 'Two windows',
+      content: { fields: { segment: 'two-windows' } },
+      sent: true,
+    })
+    const daily = await window(made.item, 10, 30, 'FREQ=DAILY')
+    const { at } = (await eventNow(daily))!
+    await pass(15)
+    expect(await shown(made.item)).toBe(made.version)
+    const { draft, head } = await openDraft(office, actor, made.item)
+    const edits = [{ op: 'field' as const, name: 'summary', value: 'For an hour' }]
+    const { version } = await saveEdits(office, actor, draft, { base: head, edits })
+    await sendDraft(office, actor, draft, version, '')
+    const other = await window(made.item, 5, 60)
+    await pass(5)
+    expect(await shown(made.item)).toBe(version)
+    expect(await eventNow(daily)).toEqual({ state: 'planned', at: new Date(Date.parse(at) + DAY).toISOString() })
+    // The daily one would have ended here.
+    await pass(30)
+    expect(await shown(made.item)).toBe(version)
+    await pass(30)
+    expect(await shown(made.item)).toBeUndefined()
+    expect((await eventNow(other))!.state).toBe('done')
+    await pass(23 * 60)
+    expect(await shown(made.item)).toBe(made.version)
+  })
 })

@@ -56,6 +56,22 @@ describe('the object store', () => {
       { numRuns: 40 },
     )
   })
+  it('keeps a hash once, also beside another process, and tells hashes apart that begin alike', async () => {
+    const other = await openStore(folder)
+    const texts = ['12', '34'].map((end, n) => ({ hash: `${'ab'.repeat(31)}${end}`, text: `Text ${n}` }))
+    const first = await store.write((tx) => keepTexts(tx, texts))
+    expect(new Set(first.values()).size).toBe(2)
+    const again = await other.write((tx) => keepTexts(tx, [...texts, { hash: 'cd'.repeat(32), text: 'Another' }]))
+    expect([...first].every(([hash, id]) => again.get(hash) === id)).toBe(true)
+    const kept = await readTexts(
+      other.read,
+      texts.map(({ hash }) => hash),
+    )
+    expect(texts.every(({ hash, text }) => kept.get(hash) === text)).toBe(true)
+    const twice = await other.read.all('SELECT hash FROM object GROUP BY hash HAVING count(*) > 1')
+    expect(twice).toEqual([])
+    await other.close()
+  })
   it('says which object is missing', async () => {
     await expect(readTexts(store.read, ['f'.repeat(64)])).rejects.toThrow('lacks the object ffff')
   })
@@ -153,6 +169,7 @@ describe('the write queue', () => {
       { name: '0010-given-back' },
       { name: '0011-fewer-writes' },
       { name: '0012-known-browsers' },
+      { name: '0013-shorter-index' },
     ])
     await Promise.all([one.close(), two.close()])
     rmSync(fresh, { recursive: true, force: true })

@@ -5,6 +5,7 @@ import { readSort } from '~~/core/query/sort'
 import ItemRow from './ItemRow.vue'
 import { slotsFor } from './slots'
 import { canEdit, cellId, cellValue, CHOICE, columnOf, type Column, type Listed, type OwnColumn } from './columns'
+import { nextFrame } from '~/editor/typing'
 import { useSession } from '~/stores/session'
 
 /**
@@ -95,7 +96,7 @@ async function go(row: number, column: number): Promise<void> {
       if (to.column > 1) bringIntoSight(cell)
       return
     }
-    await new Promise((done) => requestAnimationFrame(done))
+    await nextFrame()
   }
 }
 /** Scrolls sideways so that a cell is not under the columns that stay. */

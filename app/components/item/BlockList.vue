@@ -20,7 +20,7 @@ import { offerCommands } from '~/composables/commands'
 import { newBlockId } from '~/composables/ids'
 import { ORIGIN } from '~/composables/origin'
 import { useItemNotes } from '~/composables/itemNotes'
-import { catchKeys, focusBlockOf, focusFirst, WRITABLE } from '~/editor/typing'
+import { catchKeys, focusBlockOf, focusFirst, nextFrame, isInsertKey, WRITABLE } from '~/editor/typing'
 import { copyBlocks, freshBlock, takeBlocks } from '~/editor/blockClipboard'
 import { useKept, type KeptBlock } from '~/stores/kept'
 import { useNotices } from '~/stores/notices'
@@ -79,7 +79,10 @@ async function insert(index: number, given: Block[], at: 'start' | 'end' = 'end'
   // A block without a place to write in is focused as a whole, after the menu has let go: the menu gives the focus back
   // unless a field has taken it.
   const placed = frame ? await open(block, at) : false
-  if (frame && !placed) requestAnimationFrame(() => frame.focus())
+  if (frame && !placed) {
+    await nextFrame()
+    frame.focus()
+  }
   await release(placed)
   frame?.scrollIntoView({ block: 'nearest' })
 }
@@ -132,7 +135,7 @@ function onCopy(event: ClipboardEvent, id: string) {
 }
 /** The menu's copy goes the way of the key: only a clipboard event may carry blocks as they are. */
 async function copyNow(id: string) {
-  await new Promise(requestAnimationFrame)
+  await nextFrame()
   frames.value[id]?.focus()
   document.execCommand('copy')
 }
@@ -192,7 +195,7 @@ function onKey(event: KeyboardEvent, index: number) {
   // What happens inside a block within this one is its own.
   if (id === undefined || props.locked || (event.target as HTMLElement).closest('[data-block]') !== event.currentTarget) return
   const own = event.target === event.currentTarget
-  if ((event.ctrlKey || event.metaKey) && event.key === 'Enter') {
+  if (isInsertKey(event)) {
     // Our key for the insert menu, from anywhere in a block.
     event.preventDefault()
     event.stopPropagation()
