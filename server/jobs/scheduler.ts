@@ -2,13 +2,14 @@ import { lateness } from '../../core/plan/events'
 import { nextWindow } from '../../core/time/windows'
 import { parseRule } from '../../core/time/recurrence'
 import type { Tx } from '../store/database'
-import { dueEvents, eventById, isDue, shapeOf, type EventRow } from '../store/events'
+import { dueEvents, eventById, nextDue, shapeOf, type EventRow } from '../store/events'
 import { syncItems } from '../store/items'
 import type { SiteRow } from '../store/sites'
 import { changesOf, hold, lateReason, type HeldBack } from '../services/due'
 import { runEdition } from '../services/editionRun'
 import { changeLive } from '../services/live'
 import { note, type Office } from '../services/office'
+import { PreparedEvents } from './preparedEvents'
 
 /** Events done in one transaction at most; bounds how long a save may have to wait behind them. */
 const BATCH = 1_000
@@ -17,33 +18,45 @@ export interface Ran {
   done: number
   held: number
   skipped: number
+  /** How many of those that were done had been prepared. */
+  prepared: number
 }
 
 /**
  * Does every planned event whose time has come, in the order of their moments, editions first and then by their ids, each
  * once. A batch is one transaction: either all its intervals, its journal rows and the events' new state are there, or
  * none; an edition is a batch of its own. An event that something forbids at that moment is held, with the reasons; one
- * that is later than it may be is skipped or held, as it was planned. Answers how many were done, held and skipped.
+ * that is later than it may be is skipped or held, as it was planned. What was prepared is not judged again. Answers how many
+ * were done, held and skipped.
  */
-export async function runDue(office: Office): Promise<Ran> {
-  const total = { done: 0, held: 0, skipped: 0 }
+export async function runDue(office: Office, prepared = new PreparedEvents(office)): Promise<Ran> {
+  const total = { done: 0, held: 0, skipped: 0, prepared: 0 }
   const site = await office.site()
   if (!site) return total
   for (;;) {
     const now = office.now()
-    if (!(await isDue(office.store.read, now))) return total
-    const batch = await office.store.write((tx) => runBatch(office, tx, site, now))
-    for (const key of ['done', 'held', 'skipped'] as const) total[key] += batch[key]
+    const next = await nextDue(office.store.read)
+    if (next === null || next > now) return total
+    const batch = await office.store
+      .write((tx) => runBatch(office, tx, site, now, prepared))
+      .catch((error: unknown) => {
+        // What was written of it is undone.
+        prepared.forget()
+        throw error
+      })
+    for (const key of ['done', 'held', 'skipped', 'prepared'] as const) total[key] += batch[key]
     if (batch.done + batch.held + batch.skipped === 0) return total
   }
 }
 
-async function runBatch(office: Office, tx: Tx, site: SiteRow, now: string): Promise<Ran> {
+async function runBatch(office: Office, tx: Tx, site: SiteRow, now: string, prepared: PreparedEvents): Promise<Ran> {
+  const done = await prepared.run(tx, site, now, BATCH)
+  if (done) return { done, held: 0, skipped: 0, prepared: done }
   const due = await dueEvents(tx, now, BATCH)
   const [first] = due
-  if (!first) return { done: 0, held: 0, skipped: 0 }
-  if (ofEdition(first)) return runEdition(office, tx, site, first.edition_id!, now)
-  const events = cutAtRepeat(due)
+  if (!first) return { done: 0, held: 0, skipped: 0, prepared: 0 }
+  if (ofEdition(first)) return { ...(await runEdition(office, tx, site, first.edition_id!, now)), prepared: 0 }
+  const events = cutAtRepeat(due, prepared)
   const late = await judgeLate(office, tx, events, now)
   const { asked, held } = await changesOf(
     office,
@@ -72,17 +85,20 @@ async function runBatch(office: Office, tx: Tx, site: SiteRow, now: string): Pro
     if (!refused.has(event.id) && change.do === 'put' && event.draft_id !== null && change.version.id === event.pinned_version)
       // What was written since goes on, from what is live now.
       await tx.update('draft', { id: event.draft_id }, { base_version: event.pinned_version })
-  return { done: asked.filter(({ event }) => !refused.has(event.id)).length, held: held.length, skipped: late.skipped.size }
+  return { done: asked.filter(({ event }) => !refused.has(event.id)).length, held: held.length, skipped: late.skipped.size, prepared: 0 }
 }
 
 const ofEdition = (event: EventRow): boolean => event.edition_id !== null && event.state === 'planned'
 
-/** The first stretch of due events that stand alone and in which no item comes twice: a second one has to see what the first one made. */
-function cutAtRepeat(due: EventRow[]): EventRow[] {
+/**
+ * The first stretch of due events that stand alone, are not prepared and in which no item comes twice: a second one has to see
+ * what the first one made.
+ */
+function cutAtRepeat(due: EventRow[], prepared: PreparedEvents): EventRow[] {
   const seen = new Set<string>()
   const events: EventRow[] = []
   for (const event of due) {
-    if (seen.has(event.item_id) || ofEdition(event)) break
+    if (seen.has(event.item_id) || ofEdition(event) || (events.length > 0 && prepared.begins(event.id))) break
     seen.add(event.item_id)
     events.push(event)
   }
@@ -143,29 +159,40 @@ async function openAgain(office: Office, tx: Tx, id: string): Promise<void> {
 /** The heartbeat's name in the store, and after how many milliseconds of silence the site clock warns. */
 export const HEARTBEAT = 'scheduler'
 export const SILENT_AFTER_MS = 30_000
+/** After so long it is looked whether something is due, whatever was known before. */
+const LONGEST_MS = 500
 
 /**
- * Starts the scheduler: once at start, then whenever the next event is due, at the latest each half second. Several
- * processes may run one each: the write lock lets each event be done by one. Answers how to stop it.
+ * Starts the scheduler: once at start, then whenever the next event is due, at the latest each half second; between, it
+ * prepares what many wait for. Several processes may run one each: the write lock lets each event be done by one. Answers
+ * how to stop it.
  */
 export function startScheduler(office: Office): () => Promise<void> {
+  const prepared = new PreparedEvents(office)
   let stopped = false
   let timer: NodeJS.Timeout
   let running: Promise<void> = Promise.resolve()
   let beatAt = 0
   const turn = async () => {
+    let wait = LONGEST_MS
     try {
-      await runDue(office)
+      await runDue(office, prepared)
       const now = Date.now()
       if (now - beatAt > 10_000) {
         beatAt = now
         const at = office.now()
         await office.store.write((tx) => tx.insert('heartbeat', [{ name: HEARTBEAT, at }], 'REPLACE'))
       }
+      if (await prepared.prepare()) wait = 0
+      else {
+        const next = await nextDue(office.store.read)
+        const ms = next === null ? 0 : Date.parse(next) - office.clock.now().getTime()
+        if (ms > 0) wait = Math.min(LONGEST_MS, ms)
+      }
     } catch (error) {
       office.log.error({ error }, 'the scheduler failed; it tries again')
     }
-    if (!stopped) timer = setTimeout(start, 500)
+    if (!stopped) timer = setTimeout(start, wait)
   }
   const start = () => {
     running = turn()

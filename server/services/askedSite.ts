@@ -49,6 +49,11 @@ export class AskedSite implements SiteState {
     for (const { path, ...owner } of await addressOwners(this.db, this.site, paths)) this.owners.set(path, owner)
   }
 
+  /** The items and addresses that were looked up; `tree` when pages below others were. */
+  known(): { items: string[]; paths: string[]; tree: boolean } {
+    return { items: [...this.entries.keys()], paths: [...this.owners.keys()], tree: this.childrenOf.size + this.belowPath.size > 0 }
+  }
+
   /** Looks up what was asked in vain. Answers whether there was anything. */
   async learn(): Promise<boolean> {
     const { entries, owners, children, below } = this.wanted

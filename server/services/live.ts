@@ -6,7 +6,7 @@ import type { JournalFact } from '../../core/history/chain'
 import { accept, type Outcome } from '../../core/outcome'
 import { isMapped, touchedTags, type SiteEntry } from '../../core/plan/entry'
 import { judge, type Change, type Judgement, type Placed, type Wish } from '../../core/plan/judge'
-import type { Reader, Tx } from '../store/database'
+import type { Reader, Tx, Writer } from '../store/database'
 import { syncItems, type ItemRow } from '../store/items'
 import { appendJournal } from '../store/journal'
 import { liveAround } from '../store/live'
@@ -58,7 +58,7 @@ export interface LiveDone extends Placed {
 /** Above so many changes at once the neighbours in listings are not looked up one by one: all of the kind are emptied. */
 const NEIGHBOURS_UP_TO = 100
 
-interface Judged extends Judgement {
+export interface Judged extends Judgement {
   at: string
   changes: LiveChange[]
 }
@@ -80,7 +80,11 @@ export async function changeLive(
   const under = judged.done.filter(({ index }) => goesUnder(changes[index]!))
   const seen = { ...judged, done: judged.done.filter((change) => !under.includes(change)) }
   if (under.length) await putUnder(tx, judged.at, changes, under)
-  if (seen.done.length) await write(tx, site, seen)
+  if (seen.done.length) {
+    const tags = await tagsOf(tx, site, seen)
+    await writeLive(tx, site, seen)
+    await appendJournal(tx, liveFacts(seen, tags))
+  }
   return judged.results.map((result, index) =>
     result.ok && under.some((change) => change.index === index) ? accept({ ...result.value, under: true }) : result,
   )
@@ -93,7 +97,7 @@ export function mustBeDone([outcome]: Outcome<LiveDone>[]): LiveDone {
 }
 
 /** Whether a change is for the site under an open window, not for what readers get while it lasts. */
-const goesUnder = (change: LiveChange): boolean =>
+export const goesUnder = (change: LiveChange): boolean =>
   change.do === 'put' && change.item.window_id !== null && change.draft !== null && change.cause !== 'moved' && change.cause !== 'window'
 
 /** Of changes that bring a temporary text, the items whose end is planned. */
@@ -134,18 +138,37 @@ export const wishOf = (change: LiveChange, ending: ReadonlySet<string>): Wish =>
  * has not been asked yet is looked up, all at once, and the judgement is made again until it asks nothing new.
  */
 export async function judgeLive(office: Office, tx: Reader, site: SiteRow, changes: LiveChange[], together = false): Promise<Judged> {
-  const ids = changes.map((change) => change.item.id)
-  const current = await tx.all<{ item_id: string; from_at: string }>(
-    'SELECT item_id, from_at FROM live_interval WHERE to_at IS NULL AND item_id IN (SELECT value FROM json_each($ids))',
-    { ids: JSON.stringify(ids) },
+  const at = await instantFor(
+    office,
+    tx,
+    changes.map(({ item }) => item.id),
   )
-  const last = await tx.one<{ at: string | null }>(
-    "SELECT max(at) AS at FROM journal WHERE action IN ('item.put-live', 'item.withdrawn', 'item.rolled-back')",
-  )
-  // Half-open intervals are never empty and time never runs back, whatever the clock says.
-  const at = new Date(
-    Math.max(office.clock.now().getTime(), last?.at ? Date.parse(last.at) : 0, ...current.map((row) => Date.parse(row.from_at) + 1)),
-  ).toISOString()
+  return (await judgeAt(tx, site, changes, at, together)).judged
+}
+
+/**
+ * The instant at which items change for readers: now, but after whatever changed for readers before, as intervals are never
+ * empty and time never runs back on the site, whatever the clock says.
+ */
+export async function instantFor(office: Office, db: Reader, items: string[]): Promise<string> {
+  const { at } = (await db.one<{ at: string | null }>(
+    `SELECT max(at) AS at FROM (SELECT max(at) AS at FROM journal WHERE action IN ('item.put-live', 'item.withdrawn', 'item.rolled-back')
+       UNION ALL SELECT strftime('%Y-%m-%dT%H:%M:%fZ', max(from_at), '+0.001 seconds') FROM live_interval WHERE to_at IS NULL AND item_id IN (SELECT value FROM json_each($items)))`,
+    { items: JSON.stringify(items) },
+  ))!
+  const now = office.now()
+  return at !== null && at > now ? at : now
+}
+
+/** What changes would do at an instant, and all that was asked of the site to say so. */
+export async function judgeAt(
+  tx: Reader,
+  site: SiteRow,
+  changes: LiveChange[],
+  at: string,
+  together = false,
+): Promise<{ judged: Judged; asked: AskedSite }> {
+  const ids = changes.map(({ item }) => item.id)
   const asked = new AskedSite(tx, site.id)
   await asked.learnEntries([...ids, ...changes.flatMap((change) => (change.do === 'put' ? (change.manifest.fields.parent ?? []) : []))])
   const ending = await endingItems(tx, changes)
@@ -160,26 +183,36 @@ export async function judgeLive(office: Office, tx: Reader, site: SiteRow, chang
   )
   for (;;) {
     const judgement = judge(asked, wishes, at, site.zone, together)
-    if (!(await asked.learn())) return { ...judgement, at, changes }
+    if (!(await asked.learn())) return { judged: { ...judgement, at, changes }, asked }
   }
 }
 
 /** A change that was judged good, with what was asked for. */
 type Done = Change & { change: LiveChange }
 
-async function write(tx: Tx, site: SiteRow, { at, changes, moved, ...judged }: Judged): Promise<void> {
-  const done: Done[] = judged.done.map((entry) => ({ ...entry, change: changes[entry.index]! }))
+const doneOf = ({ changes, done }: Judged): Done[] => done.map((entry) => ({ ...entry, change: changes[entry.index]! }))
+
+/** Writes what a judgement found good, all but its facts for the journal; asks the store nothing. */
+export async function writeLive(tx: Writer, site: SiteRow, judged: Judged): Promise<void> {
+  const { at, moved } = judged
+  const done = doneOf(judged)
   const ids = JSON.stringify(done.map(({ change }) => change.item.id))
   const every = [...done.map(({ was, now }) => ({ was, now })), ...moved]
-  const tags = await tagsOf(tx, site, done, moved)
   const fieldsOf = new Map(every.flatMap(({ now }) => (now ? [[now, JSON.stringify(now.fields)] as const] : [])))
 
-  await tx.run('UPDATE live_interval SET to_at = $at WHERE to_at IS NULL AND item_id IN (SELECT value FROM json_each($ids))', { at, ids })
+  const replaced = done.flatMap(({ change, was }) => (was ? change.item.id : []))
+  if (replaced.length)
+    await tx.run('UPDATE live_interval SET to_at = $at WHERE to_at IS NULL AND item_id IN (SELECT value FROM json_each($ids))', {
+      at,
+      ids: JSON.stringify(replaced),
+    })
   const readdressed = every.filter(({ was, now }) => (was?.path ?? null) !== (now?.path ?? null))
-  await tx.run('UPDATE address_interval SET to_at = $at WHERE to_at IS NULL AND item_id IN (SELECT value FROM json_each($ids))', {
-    at,
-    ids: JSON.stringify(readdressed.map(({ was, now }) => (was ?? now)!.item)),
-  })
+  const left = readdressed.flatMap(({ was }) => (was?.path ? was.item : []))
+  if (left.length)
+    await tx.run('UPDATE address_interval SET to_at = $at WHERE to_at IS NULL AND item_id IN (SELECT value FROM json_each($ids))', {
+      at,
+      ids: JSON.stringify(left),
+    })
 
   await tx.insert(
     'live_interval',
@@ -246,7 +279,7 @@ async function write(tx: Tx, site: SiteRow, { at, changes, moved, ...judged }: J
     ),
     ['site_id', 'first_live'],
   )
-  await tx.run('DELETE FROM live_ref WHERE item_id IN (SELECT value FROM json_each($ids))', { ids })
+  if (replaced.length) await tx.run('DELETE FROM live_ref WHERE item_id IN (SELECT value FROM json_each($ids))', { ids })
   await tx.insert(
     'live_ref',
     done.flatMap(({ change }) =>
@@ -289,9 +322,12 @@ async function write(tx: Tx, site: SiteRow, { at, changes, moved, ...judged }: J
     done.map(({ change }) => change.item.id),
     at,
   )
+}
 
-  const facts = done.map(({ change, was, now }, index): JournalFact => ({
-    at,
+/** What the journal says of what a judgement found good; the cache tags that it touches are told once, with the first. */
+export function liveFacts(judged: Judged, tags: string[]): JournalFact[] {
+  return doneOf(judged).map(({ change, was, now }, index): JournalFact => ({
+    at: judged.at,
     person: change.person,
     action:
       change.do === 'withdraw'
@@ -315,15 +351,14 @@ async function write(tx: Tx, site: SiteRow, { at, changes, moved, ...judged }: J
         : {}),
       path: now?.path ?? null,
       was: was ? { version: was.version, path: was.path } : null,
-      // What stored pages to empty; told once for the whole batch.
+      // What stored pages to empty.
       touched: index === 0 ? tags : [],
     },
   }))
-  await appendJournal(tx, facts)
 }
 
 /** Ends the drafts and the events of what went live, and what else was planned for those drafts. */
-async function endWork(tx: Tx, at: string, changes: LiveChange[]): Promise<void> {
+async function endWork(tx: Writer, at: string, changes: LiveChange[]): Promise<void> {
   const drafts = JSON.stringify(changes.flatMap((change) => change.draft ?? []))
   await tx.run("UPDATE draft SET closed_at = $at, outcome = 'live' WHERE id IN (SELECT value FROM json_each($drafts))", { at, drafts })
   await tx.run("UPDATE planned_event SET state = 'done', done_at = $at WHERE id IN (SELECT value FROM json_each($events))", {
@@ -337,7 +372,7 @@ async function endWork(tx: Tx, at: string, changes: LiveChange[]): Promise<void>
 }
 
 /** Notes which windows are open over what, and ends those that something else took the place of, another window too. */
-async function keepWindows(tx: Tx, done: Done[]): Promise<void> {
+async function keepWindows(tx: Writer, done: Done[]): Promise<void> {
   const over = done.flatMap(({ change }) =>
     change.item.window_id !== null && !(change.do === 'put' && change.cause === 'moved') ? change.item.window_id : [],
   )
@@ -402,23 +437,26 @@ async function putUnder(tx: Tx, at: string, changes: LiveChange[], under: Change
 }
 
 /** The cache tags that a batch touches, with the neighbours of what enters, leaves or moves in a listing. */
-async function tagsOf(
-  tx: Tx,
-  site: SiteRow,
-  done: { was: SiteEntry | null; now: SiteEntry | null }[],
-  moved: { was: SiteEntry; now: SiteEntry }[],
-): Promise<string[]> {
-  const tags = new Set<string>()
-  for (const { was, now } of [...done, ...moved]) for (const tag of touchedTags(was, now)) tags.add(tag)
-  for (const { was, now } of done) {
-    const posts = [was, now].flatMap((entry) => (entry?.kind === 'post' ? [entry] : []))
-    if (!posts.length || (posts.length === 2 && was!.shownDate === now!.shownDate)) continue
-    if (done.length > NEIGHBOURS_UP_TO) tags.add('around:post')
-    else
-      for (const { shownDate, item } of posts) {
-        const { previous, next } = await liveAround(tx, site.id, 'post', shownDate, item)
-        for (const neighbour of [previous, next]) if (neighbour) tags.add(`item:${neighbour.item}`)
-      }
+async function tagsOf(tx: Tx, site: SiteRow, { done, moved }: Judged): Promise<string[]> {
+  if (done.length > NEIGHBOURS_UP_TO) return wideTags({ done, moved })
+  const tags = touched({ done, moved })
+  for (const { shownDate, item } of done.flatMap(datedPosts)) {
+    const { previous, next } = await liveAround(tx, site.id, 'post', shownDate, item)
+    for (const neighbour of [previous, next]) if (neighbour) tags.add(`item:${neighbour.item}`)
   }
   return [...tags]
+}
+
+/** The cache tags that a batch touches; where a post enters, leaves or moves in a listing, with the neighbours of all posts. */
+export function wideTags({ done, moved }: Pick<Judged, 'done' | 'moved'>): string[] {
+  return [...touched({ done, moved }), ...(done.some((change) => datedPosts(change).length) ? ['around:post'] : [])]
+}
+
+const touched = ({ done, moved }: Pick<Judged, 'done' | 'moved'>): Set<string> =>
+  new Set([...done, ...moved].flatMap(({ was, now }) => touchedTags(was, now)))
+
+/** The entries of a change of a post that have other neighbours afterwards. */
+function datedPosts({ was, now }: Pick<Change, 'was' | 'now'>): SiteEntry[] {
+  const posts = [was, now].flatMap((entry) => (entry?.kind === 'post' ? [entry] : []))
+  return posts.length === 2 && was!.shownDate === now!.shownDate ? [] : posts
 }

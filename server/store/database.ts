@@ -16,17 +16,21 @@ export interface Reader {
   one<T>(sql: string, bind?: Bind): Promise<T | undefined>
 }
 
-/** The one write transaction that is open; reads within it see its own writes. */
-export interface Tx extends Reader {
+/** What writes, and asks nothing. */
+export interface Writer {
   run(sql: string, bind?: Bind): Promise<void>
   /** Inserts rows of one shape, set-based. `or` says what to do when a row is there already. */
   insert(table: string, rows: Row[], or?: 'REPLACE' | 'IGNORE'): Promise<void>
-  /** Inserts rows that are not there yet, set-based, and answers columns of those that it inserted, in their order. */
-  insertNew<T>(table: string, rows: Row[], returning: string[]): Promise<T[]>
   /** Inserts rows, set-based, or where one with its key is there already sets its columns, all but those that it keeps. */
   upsert(table: string, key: string, rows: Row[], keep?: string[]): Promise<void>
   /** Sets columns of the rows that have these keys. */
   update(table: string, where: Record<string, Value>, set: Record<string, Value>): Promise<void>
+}
+
+/** The one write transaction that is open; reads within it see its own writes. */
+export interface Tx extends Reader, Writer {
+  /** Inserts rows that are not there yet, set-based, and answers columns of those that it inserted, in their order. */
+  insertNew<T>(table: string, rows: Row[], returning: string[]): Promise<T[]>
   /** The same for all transactions of a store, and their parts: what is remembered of a store hangs on it. */
   origin: object
   /** Does something in memory once the transaction is committed; nothing when it is undone. */
@@ -198,21 +202,24 @@ function* inserts(verb: string, table: string, rows: Row[]): Generator<[sql: str
   }
 }
 
-function transaction(connection: Connection, afterCommit: Tx['afterCommit']): Tx {
-  const { run, all } = connection
+/** A statement with its values. */
+export interface Statement {
+  sql: string
+  bind: Bind
+}
+
+/** Answers the statements that some work would run, without running them. */
+export async function statementsOf(work: (writer: Writer) => Promise<void>): Promise<Statement[]> {
+  const statements: Statement[] = []
+  await work(writerTo(async (sql, bind = {}) => void statements.push({ sql, bind })))
+  return statements
+}
+
+function writerTo(run: Writer['run']): Writer {
   return {
-    ...reader(() => connection),
     run,
-    afterCommit,
-    origin: connection,
     async insert(table, rows, or) {
       for (const [sql, bind] of inserts(or ? `INSERT OR ${or}` : 'INSERT', table, rows)) await run(sql, bind)
-    },
-    async insertNew<T>(table: string, rows: Row[], returning: string[]) {
-      const made: T[] = []
-      for (const [sql, bind] of inserts('INSERT OR IGNORE', table, rows))
-        made.push(...(await all<T>(`${sql} RETURNING ${returning.join(', ')}`, bind)))
-      return made
     },
     async upsert(table, key, rows, keep = []) {
       for (const [sql, bind] of inserts('INSERT', table, rows)) {
@@ -227,6 +234,22 @@ function transaction(connection: Connection, afterCommit: Tx['afterCommit']): Tx
       const sets = Object.entries(set).map(([column, value]) => ((bind[`s_${column}`] = value), `${column} = $s_${column}`))
       const keys = Object.entries(where).map(([column, value]) => ((bind[`w_${column}`] = value), `${column} = $w_${column}`))
       await run(`UPDATE ${table} SET ${sets.join(', ')} WHERE ${keys.join(' AND ')}`, bind)
+    },
+  }
+}
+
+function transaction(connection: Connection, afterCommit: Tx['afterCommit']): Tx {
+  const { run, all } = connection
+  return {
+    ...reader(() => connection),
+    ...writerTo(run),
+    afterCommit,
+    origin: connection,
+    async insertNew<T>(table: string, rows: Row[], returning: string[]) {
+      const made: T[] = []
+      for (const [sql, bind] of inserts('INSERT OR IGNORE', table, rows))
+        made.push(...(await all<T>(`${sql} RETURNING ${returning.join(', ')}`, bind)))
+      return made
     },
   }
 }

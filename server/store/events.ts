@@ -1,6 +1,6 @@
 import type { EventKind, EventState, LateWay } from '../../core/plan/events'
 import { daysFrom, type WindowShape } from '../../core/time/windows'
-import { packed, packedRows, type Reader } from './database'
+import { packed, packedRows, type Bind, type Reader } from './database'
 
 /** A planned event as it is kept. Of an edition without a moment it has none either. */
 export interface EventRow {
@@ -72,8 +72,36 @@ export const dueEvents = (db: Reader, now: string, limit: number) =>
     { now, limit },
   )
 
-export const isDue = async (db: Reader, now: string): Promise<boolean> =>
-  Boolean(await db.one("SELECT 1 FROM planned_event WHERE state IN ('planned', 'open') AND due_at <= $now LIMIT 1", { now }))
+/** The moment of the next event, which may have passed; `null` when nothing is planned. */
+export const nextDue = async (db: Reader): Promise<string | null> =>
+  (await db.one<{ at: string | null }>("SELECT min(due_at) AS at FROM planned_event WHERE state IN ('planned', 'open')"))!.at
+
+const listOf = async (db: Reader, where: string, bind: Bind): Promise<string[]> => {
+  const row = await db.one<{ ids: string }>(
+    `SELECT json_group_array(id) AS ids FROM (SELECT id FROM planned_event WHERE state IN ('planned', 'open') AND ${where} ORDER BY due_at, edition_id IS NULL, edition_id, id LIMIT $limit)`,
+    bind,
+  )
+  return JSON.parse(row!.ids) as string[]
+}
+/** The ids of events whose moment has come, in the order in which they are done. */
+export const dueIds = (db: Reader, now: string, limit: number) => listOf(db, 'due_at <= $now', { now, limit })
+/** The ids of the events of one moment, in the order in which they are done. */
+export const idsOfMoment = (db: Reader, moment: string, limit: number) => listOf(db, 'due_at = $moment', { moment, limit })
+
+/** The next moment between two at which at least so many events are due; `null` when there is none. */
+export const crowdedMoment = async (db: Reader, after: string, until: string, least: number): Promise<string | null> =>
+  (
+    await db.one<{ at: string }>(
+      "SELECT due_at AS at FROM planned_event WHERE state IN ('planned', 'open') AND due_at > $after AND due_at <= $until GROUP BY due_at HAVING count(*) >= $least ORDER BY due_at LIMIT 1",
+      { after, until, least },
+    )
+  )?.at ?? null
+
+/** Events by their ids, in the order of these. */
+export const eventsByIds = (db: Reader, ids: readonly string[]) =>
+  packedRows<EventRow>(db, PACKED, 'FROM json_each($ids) w JOIN planned_event e ON e.id = w.value ORDER BY w.key', {
+    ids: JSON.stringify(ids),
+  })
 
 export const eventById = async (db: Reader, id: string): Promise<EventRow | undefined> =>
   (await packedRows<EventRow>(db, PACKED, 'FROM planned_event e WHERE id = $id', { id }))[0]

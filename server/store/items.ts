@@ -1,7 +1,7 @@
 import type { Kind } from '../../core/content/kinds'
 import type { ReviewState } from '../../core/flow/draft'
 import type { Change } from '../../core/flow/route'
-import { packed, packedRows, type Reader, type Tx } from './database'
+import { packed, packedRows, type Reader, type Writer } from './database'
 import { syncListed } from './listed'
 
 export interface ItemRow {
@@ -123,7 +123,7 @@ export const baseOnSite = (item: Pick<ItemRow, 'live_version' | 'window_id' | 'u
  * Brings the title, the two facts and what is next, as the lists show them, in line with the records they follow from;
  * with `changedAt`, also when it last changed.
  */
-export async function syncItems(tx: Tx, ids: string[], changedAt: string | null = null): Promise<void> {
+export async function syncItems(tx: Writer, ids: string[], changedAt: string | null = null): Promise<void> {
   const list = JSON.stringify(ids)
   await syncListed(tx, list)
   await tx.run(

@@ -1,7 +1,7 @@
 import type { Kind } from '../../core/content/kinds'
 import { CONTENT_PARTS, type ContentFacts, type ContentPart } from '../../core/query/contentFacts'
 import type { Term } from '../../core/query/spelling'
-import type { Reader, Tx } from './database'
+import type { Reader, Tx, Writer } from './database'
 
 /** A small number that stands for a word or an id in rows of `listed`; never null, -1 where nothing has it. */
 export const codeOf = (value: string) => `coalesce((SELECT n FROM code WHERE id = ${value}), -1)`
@@ -57,7 +57,7 @@ export const LIST_ALL = pairs('')
 const LIST = pairs('IN (SELECT value FROM json_each($ids))')
 
 /** Brings the rows of items in line with their open drafts: one for each, or one for an item without. */
-export async function syncListed(tx: Tx, ids: string): Promise<void> {
+export async function syncListed(tx: Writer, ids: string): Promise<void> {
   await tx.run(
     'DELETE FROM pair WHERE item_id IN (SELECT value FROM json_each($ids)) AND rank > 0 AND rank >= (SELECT count(*) FROM draft d WHERE d.item_id = pair.item_id AND d.closed_at IS NULL)',
     { ids },

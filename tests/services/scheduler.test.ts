@@ -4,6 +4,7 @@ import { join } from 'node:path'
 import fc from 'fast-check'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { lateness, type LateWay } from '../../core/plan/events'
+import { PreparedEvents } from '../../server/jobs/preparedEvents'
 import { runDue } from '../../server/jobs/scheduler'
 import { actorFrom, type Actor } from '../../server/services/access'
 import { openDraft, saveEdits } from '../../server/services/drafts'
@@ -33,6 +34,11 @@ let offices: Office[] = []
 let actor: Actor
 let section = ''
 const open = () => openOffice(folder, clock, { durable: false })
+/** What each process prepared of the next moment. */
+let prepared: PreparedEvents[] = []
+/** How many events were done as they were prepared. */
+let ranPrepared = 0
+const prepare = () => (prepared = offices.map((office) => new PreparedEvents(office, { crowd: 1, size: 2, ahead: 3 * DAY })))
 beforeAll(async () => {
   offices = [await open()]
   const [office] = offices as [Office]
@@ -48,6 +54,7 @@ beforeAll(async () => {
   actor = actorFrom((await personById(office.store.read, maren))!, await office.rights())
   section = (await sections(office))[0]!.id
   offices.push(await open())
+  prepare()
 })
 afterAll(async () => {
   await Promise.all(offices.map((office) => office.close()))
@@ -380,6 +387,26 @@ const planned = fc
       })
     }),
   )
+/** What is planned for the next full hour stands together with all else that is. */
+const toTheHour = () => 60 - new Date(clock.ms).getUTCMinutes()
+const together = fc.nat(5).map((n) =>
+  command(`plan ${n} for the hour`, async (model) => {
+    const item = nth(model.items.keys(), n)
+    const draft = item === undefined ? null : await openDraftOf(item)
+    if (item === undefined || draft === null) return
+    const at = wallIn(toTheHour())
+    const made = await asked(() => plan(offices[0]!, actor, item, { kind: 'put-live', ...at }))
+    const common = { kind: 'put-live', item, draft, at: instantOf(at), until: null, daily: false, late: 'do' } as const
+    if (made) model.events.set(made.event, { ...common, id: made.event, state: 'planned', version: null, edition: null })
+  }),
+)
+const hourComes = fc
+  .record({ crash: fc.option(fc.nat(30)), both: fc.boolean() })
+  .map(({ crash, both }) =>
+    command(`the hour comes${crash === null ? '' : `, a crash after ${crash}`}${both ? ', two run' : ''}`, (model) =>
+      pass(model, toTheHour(), crash, both),
+    ),
+  )
 const moved = fc.tuple(fc.nat(9), fc.integer({ min: 1, max: 60 })).map(([n, minutes]) =>
   command(`move ${n} by ${minutes}`, async (model) => {
     const event = nth(
@@ -463,6 +490,17 @@ const gathered = fc
       for (const event of model.events.values()) if (event.edition === edition) event.at = instantOf(moment)
     }),
   )
+/** Lets time pass, then does what is due: after a crash in the middle of it, and in two processes at once, where asked. */
+async function pass(model: Model, minutes: number, crash: number | null, both: boolean): Promise<void> {
+  clock.ms += minutes * MINUTE
+  if (crash !== null)
+    await runDue(crashing(offices[0]!, crash), prepared[0]).catch((error: unknown) => {
+      if (!(error instanceof Crash)) throw error
+    })
+  const ran = await Promise.all((both ? [0, 1] : [0]).map((n) => runDue(offices[n]!, prepared[n])))
+  for (const { prepared: count } of ran) ranPrepared += count
+  runModel(model)
+}
 const tick = fc
   .record({
     minutes: fc.oneof(fc.integer({ min: 0, max: 40 }), fc.constantFrom(-45, 25 * 60, 3 * 24 * 60)),
@@ -470,53 +508,99 @@ const tick = fc
     both: fc.boolean(),
   })
   .map(({ minutes, crash, both }) =>
-    command(`${minutes} minutes pass${crash === null ? '' : `, a crash after ${crash}`}${both ? ', two run' : ''}`, async (model) => {
-      clock.ms += minutes * MINUTE
-      if (crash !== null)
-        await runDue(crashing(offices[0]!, crash)).catch((error: unknown) => {
-          if (!(error instanceof Crash)) throw error
-        })
-      await Promise.all((both ? offices : offices.slice(0, 1)).map(runDue))
-      runModel(model)
-    }),
+    command(`${minutes} minutes pass${crash === null ? '' : `, a crash after ${crash}`}${both ? ', two run' : ''}`, (model) =>
+      pass(model, minutes, crash, both),
+    ),
   )
+const lookedAhead = fc.nat(1).map((n) =>
+  command(`${n ? 'the other' : 'one'} prepares what comes next`, async () => {
+    while (await prepared[n]!.prepare());
+  }),
+)
 const restart = fc.constant(
   command('start again', async () => {
     await offices[0]!.close()
     offices[0] = await open()
+    prepare()
     facts = new SiteFacts(offices[0])
   }),
 )
 
+let run = 0
+/** Plays lists of commands against the real scheduler and the model. */
+async function play(lists: fc.Arbitrary<Iterable<Command>>): Promise<void> {
+  facts = new SiteFacts(offices[0]!)
+  await fc.assert(
+    fc.asyncProperty(lists, async (commands) => {
+      const model: Model = { run: run++, items: new Map(), drafts: new Map(), events: new Map(), editions: new Map() }
+      try {
+        await fc.asyncModelRun(() => ({ model, real: {} }), commands)
+      } finally {
+        // What is left must not meet the next run.
+        await offices[0]!.store.write(async (tx) => {
+          await tx.run("UPDATE planned_event SET state = 'cancelled' WHERE state IN ('planned', 'open', 'held')")
+          await tx.run("UPDATE edition SET state = 'dropped', at = NULL WHERE state IN ('open', 'held')")
+        })
+      }
+    }),
+    { numRuns: RUNS },
+  )
+}
+const some = (kinds: fc.Arbitrary<Command>, minLength: number, maxLength: number) => fc.array(kinds, { minLength, maxLength, size: 'max' })
+const HOUR_LONG = 3_600_000
+
 describe('the scheduler', () => {
-  it('does to the site what a plain model of it says, whatever is planned, through crashes, clock jumps and beside another', async () => {
-    let run = 0
-    facts = new SiteFacts(offices[0]!)
-    await fc.assert(
-      fc.asyncProperty(
+  it(
+    'does to the site what a plain model of it says, whatever is planned, through crashes, clock jumps and beside another',
+    () =>
+      play(
         fc.commands(
-          [begin, begin, change, planned, planned, planned, moved, cancelled, putNow, withdrawNow, gathered, tick, tick, restart],
+          [
+            begin,
+            begin,
+            change,
+            planned,
+            planned,
+            planned,
+            moved,
+            cancelled,
+            putNow,
+            withdrawNow,
+            gathered,
+            lookedAhead,
+            tick,
+            tick,
+            restart,
+          ],
           {
             size: '+1',
             maxCommands: 40,
           },
         ),
-        async (commands) => {
-          const model: Model = { run: run++, items: new Map(), drafts: new Map(), events: new Map(), editions: new Map() }
-          try {
-            await fc.asyncModelRun(() => ({ model, real: {} }), commands)
-          } finally {
-            // What is left must not meet the next run.
-            await offices[0]!.store.write(async (tx) => {
-              await tx.run("UPDATE planned_event SET state = 'cancelled' WHERE state IN ('planned', 'open', 'held')")
-              await tx.run("UPDATE edition SET state = 'dropped', at = NULL WHERE state IN ('open', 'held')")
-            })
-          }
-        },
       ),
-      { numRuns: RUNS },
-    )
-  }, 3_600_000)
+    HOUR_LONG,
+  )
+
+  it(
+    'does the same with what it prepared before a crowded moment, whatever anyone does between',
+    async () => {
+      const other = fc.oneof(begin, change, together, cancelled, putNow, withdrawNow)
+      const hour = fc.tuple(
+        some(begin, 1, 4),
+        some(change, 0, 2),
+        some(together, 2, 6),
+        some(lookedAhead, 1, 2),
+        some(other, 0, 2),
+        some(lookedAhead, 0, 1),
+        some(other, 0, 1),
+        hourComes.map((command) => [command]),
+      )
+      ranPrepared = 0
+      await play(fc.array(hour, { minLength: 1, maxLength: 3 }).map((hours) => hours.flat(2)))
+      expect(ranPrepared).toBeGreaterThan(RUNS / 4)
+    },
+    HOUR_LONG,
+  )
 
   it('ends the turn of a daily window when another opens over it, and shows the other for as long as was planned', async () => {
     const office = offices[0]!

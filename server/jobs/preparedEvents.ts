@@ -1,0 +1,243 @@
+import { randomUUID } from 'node:crypto'
+import type { JournalFact } from '../../core/history/chain'
+import { lateness, type LateWay } from '../../core/plan/events'
+import { dateIn } from '../../core/time/date'
+import { statementsOf, type Bind, type Reader, type Statement, type Tx } from '../store/database'
+import { crowdedMoment, dueIds, eventsByIds, idsOfMoment, type EventRow } from '../store/events'
+import { appendJournal, journalAfter, journalHead } from '../store/journal'
+import type { SiteRow } from '../store/sites'
+import { changesOf } from '../services/due'
+import { goesUnder, instantFor, judgeAt, liveFacts, wideTags, writeLive, type Judged, type LiveChange } from '../services/live'
+import type { Office } from '../services/office'
+
+/** So many events of a moment are prepared at most. */
+const MOST_EVENTS = 20_000
+/** So many new facts are looked through for what they change; above, all is judged anew. */
+const MOST_FACTS = 2_000
+/** Facts about no item that change nothing of what an event may do. */
+const HARMLESS = /^(session|media|calendar|share|batch|edition)\./
+/** Stands for the instant at which it is done, which nobody knows before; like nothing that a person writes. */
+const AT = `at ${randomUUID()}`
+
+/** Events that follow each other. Those that are not ready are judged when their moment has come. */
+interface Piece {
+  ids: string[]
+  ready: Ready | null
+}
+/** What events of one moment do when nothing changes until then that their judgement rests on. */
+interface Ready {
+  statements: Statement[]
+  facts: JournalFact[]
+  /** The items and addresses that the judgement asked about. */
+  items: ReadonlySet<string>
+  paths: ReadonlySet<string>
+  /** Their moment, and its day on the site's wall. */
+  due: string
+  day: string
+  policies: { late: LateWay; lateAfter: number }[]
+  /** Before this instant none of it may be done: readers got something of it then. */
+  notBefore: string
+}
+
+/**
+ * What many events of one moment will do, judged within the minute before it: the moment itself then only writes. Each fact
+ * of the journal since says whose judgement it may change, and that is made anew. Only drafts that simply go live are
+ * prepared; a few events, and all others, are judged when they are due.
+ */
+export class PreparedEvents {
+  /** By their first event. */
+  private readonly pieces = new Map<string, Piece>()
+  private moment: string | null = null
+  /** All facts up to this one are taken into account. */
+  private seq = 0
+  private listedAt = -1
+
+  private readonly crowd: number
+  private readonly size: number
+  private readonly ahead: number
+
+  /** `crowd` is the least number of events that are prepared, `size` how many at a time, `ahead` how many milliseconds before. */
+  constructor(
+    private readonly office: Office,
+    { crowd = 200, size = 500, ahead = 60_000 } = {},
+  ) {
+    this.crowd = crowd
+    this.size = size
+    this.ahead = ahead
+  }
+
+  /** Judges the next events of a crowded moment that is near. Answers whether there may be more to judge. */
+  async prepare(): Promise<boolean> {
+    const { office } = this
+    const db = office.store.read
+    const site = await office.site()
+    const now = office.now()
+    const until = new Date(Date.parse(now) + this.ahead).toISOString()
+    const moment = site ? await crowdedMoment(db, now, until, this.crowd) : null
+    if (!site || moment === null || moment !== this.moment) {
+      this.forget()
+      this.moment = moment
+      if (!site || moment === null) return false
+      this.seq = (await journalHead(db)).seq
+    }
+    await this.hearNews(db)
+    if (this.listedAt === this.seq) return false
+    const seq = this.seq
+    const ids = await idsOfMoment(db, moment, MOST_EVENTS)
+    for (let at = 0; at < ids.length;) {
+      const known = this.pieces.get(ids[at]!)
+      if (known && begins(ids, at, known)) at += known.ids.length
+      else {
+        const next = ids.slice(at + 1, at + this.size).findIndex((id) => this.pieces.has(id))
+        const piece = await this.judge(site, moment, ids.slice(at, at + (next < 0 ? this.size : next + 1)))
+        this.pieces.set(piece.ids[0]!, piece)
+        return true
+      }
+    }
+    this.listedAt = seq
+    return false
+  }
+
+  /** Does what is due and was prepared, up to a number of events; answers how many were done. Nothing where the next is not ready. */
+  async run(tx: Tx, site: SiteRow, now: string, most: number): Promise<number> {
+    let done = 0
+    if (this.pieces.size) await this.hearNews(tx)
+    while (done < most && this.pieces.size) {
+      const due = await dueIds(tx, now, this.size)
+      const piece = due.length ? this.pieces.get(due[0]!) : undefined
+      if (!piece) break
+      this.pieces.delete(due[0]!)
+      if (!begins(due, 0, piece) || !(await this.carryOut(tx, site, now, piece))) break
+      done += piece.ids.length
+    }
+    return done
+  }
+
+  /** Whether prepared events begin with this one. */
+  begins(id: string): boolean {
+    return Boolean(this.pieces.get(id)?.ready)
+  }
+
+  /** Lets go of all that was prepared; what is due is then judged at its moment. */
+  forget(): void {
+    this.pieces.clear()
+    this.moment = null
+    this.listedAt = -1
+  }
+
+  private async carryOut(tx: Tx, site: SiteRow, now: string, { ids, ready }: Piece): Promise<boolean> {
+    if (!ready?.policies.every((policy) => lateness(policy, ready.due, now) === 'do')) return false
+    const possible = await instantFor(this.office, tx, [])
+    const at = possible > ready.notBefore ? possible : ready.notBefore
+    // What has no date of its own takes that of the day.
+    if (dateIn(at, site.zone) !== ready.day) return false
+    const head = await journalHead(tx)
+    for (const { sql, bind } of ready.statements) await tx.run(sql, timed(bind, at))
+    const facts = ready.facts.map((fact) => ({ ...fact, at }))
+    await appendJournal(tx, facts, head)
+    for (const fact of facts) this.hear(fact)
+    this.seq += ids.length
+    return true
+  }
+
+  private async judge(site: SiteRow, due: string, ids: string[]): Promise<Piece> {
+    const { office } = this
+    const db = office.store.read
+    // So that the rights asked are those after all facts that were heard.
+    await office.settle()
+    const events = await eventsByIds(db, ids)
+    const changes = await simpleChanges(office, events)
+    const first = changes.findIndex((change) => change !== null)
+    if (first !== 0) return { ids: first < 0 ? ids : ids.slice(0, first), ready: null }
+    const gap = changes.indexOf(null)
+    let some = (gap < 0 ? changes : changes.slice(0, gap)).filter((change) => change !== null)
+    for (;;) {
+      const { judged, asked } = await judgeAt(db, site, some, due)
+      const { items, paths, tree } = asked.known()
+      if (tree || judged.moved.length) return { ids: ids.slice(0, some.length), ready: null }
+      const good = judged.results.findIndex(({ ok }) => ok)
+      if (good !== 0) return { ids: ids.slice(0, good < 0 ? some.length : good), ready: null }
+      const refused = judged.results.findIndex(({ ok }) => !ok)
+      if (refused > 0) {
+        // It and what comes after it are judged with the next.
+        some = some.slice(0, refused)
+        continue
+      }
+      const own = some.map(({ item }) => item.id)
+      const timeless = withoutInstant(judged)
+      return {
+        ids: ids.slice(0, some.length),
+        ready: {
+          statements: await statementsOf((writer) => writeLive(writer, site, timeless)),
+          facts: liveFacts(timeless, wideTags(judged)),
+          items: new Set([...items, ...own]),
+          paths: new Set(paths),
+          due,
+          day: dateIn(due, site.zone),
+          policies: policiesOf(events.slice(0, some.length)),
+          notBefore: await instantFor(office, db, own),
+        },
+      }
+    }
+  }
+
+  private async hearNews(db: Reader): Promise<void> {
+    const facts = await journalAfter(db, this.seq, MOST_FACTS)
+    if (facts.length === MOST_FACTS) {
+      this.pieces.clear()
+      this.seq = (await journalHead(db)).seq
+      return
+    }
+    for (const fact of facts) this.hear(fact)
+    this.seq += facts.length
+  }
+
+  /** Lets go of what a fact may judge otherwise. */
+  private hear({ item, action, data }: JournalFact): void {
+    if (item === null) {
+      if (!HARMLESS.test(action)) this.pieces.clear()
+      return
+    }
+    const { path = null, was = null } = (data ?? {}) as { path?: string | null; was?: { path: string | null } | null }
+    // With a page that leaves its address those below it change theirs.
+    if (was?.path != null && was.path !== path) this.pieces.clear()
+    for (const [first, { ready }] of this.pieces)
+      if (ready?.items.has(item) || (path !== null && ready?.paths.has(path))) this.pieces.delete(first)
+  }
+}
+
+const begins = (ids: readonly string[], at: number, piece: Piece): boolean => piece.ids.every((id, n) => ids[at + n] === id)
+
+/** The change that each event asks for, where it simply puts a draft live that nothing forbids and no window covers; else `null`. */
+async function simpleChanges(office: Office, events: EventRow[]): Promise<(LiveChange | null)[]> {
+  const seen = new Set<string>()
+  const simple = events.filter(({ kind, state, edition_id, pinned_version, item_id }) => {
+    // What happens twice to an item has to see what the first time made.
+    const again = seen.has(item_id)
+    seen.add(item_id)
+    return !again && kind === 'put-live' && state === 'planned' && edition_id === null && pinned_version === null
+  })
+  const { asked } = await changesOf(office, office.store.read, simple)
+  const byEvent = new Map(asked.map(({ event, change }) => [event, change]))
+  return events.map((event) => {
+    const change = byEvent.get(event)
+    return change && !goesUnder(change) ? change : null
+  })
+}
+
+/** A judgement in which the instant at which it is done stands open. */
+const withoutInstant = (judged: Judged): Judged => ({
+  ...judged,
+  at: AT,
+  done: judged.done.map(({ index, was, now }) => ({
+    index,
+    was,
+    now: now && { ...now, changed: AT, firstLive: was === null ? AT : now.firstLive },
+  })),
+})
+const timed = (bind: Bind, at: string): Bind =>
+  Object.fromEntries(Object.entries(bind).map(([name, value]) => [name, typeof value === 'string' ? value.replaceAll(AT, at) : value]))
+
+const policiesOf = (events: EventRow[]): Ready['policies'] => [
+  ...new Map(events.map(({ late, late_after }) => [`${late} ${late_after}`, { late, lateAfter: late_after }])).values(),
+]
