@@ -4,7 +4,7 @@ import { lateness, type LateWay } from '../../core/plan/events'
 import { dateIn } from '../../core/time/date'
 import { statementsOf, type Bind, type Reader, type Statement, type Tx } from '../store/database'
 import { crowdedMoment, dueIds, eventsByIds, idsOfMoment, type EventRow } from '../store/events'
-import { appendJournal, journalAfter, journalHead } from '../store/journal'
+import { chained, journalAfter, journalHead } from '../store/journal'
 import type { SiteRow } from '../store/sites'
 import { changesOf } from '../services/due'
 import { goesUnder, instantFor, judgeAt, liveFacts, wideTags, writeLive, type Judged, type LiveChange } from '../services/live'
@@ -28,9 +28,8 @@ interface Piece {
 interface Ready {
   statements: Statement[]
   facts: JournalFact[]
-  /** The items and addresses that the judgement asked about. */
-  items: ReadonlySet<string>
-  paths: ReadonlySet<string>
+  /** The items and addresses that the judgement rests on. */
+  reads: string[]
   /** Their moment, and its day on the site's wall. */
   due: string
   day: string
@@ -47,6 +46,8 @@ interface Ready {
 export class PreparedEvents {
   /** By their first event. */
   private readonly pieces = new Map<string, Piece>()
+  /** The first events of those that rest on an item or an address. */
+  private readonly readers = new Map<string, string[]>()
   private moment: string | null = null
   /** All facts up to this one are taken into account. */
   private seq = 0
@@ -90,7 +91,7 @@ export class PreparedEvents {
       else {
         const next = ids.slice(at + 1, at + this.size).findIndex((id) => this.pieces.has(id))
         const piece = await this.judge(site, moment, ids.slice(at, at + (next < 0 ? this.size : next + 1)))
-        this.pieces.set(piece.ids[0]!, piece)
+        this.keep(piece)
         return true
       }
     }
@@ -113,6 +114,21 @@ export class PreparedEvents {
     return done
   }
 
+  private keep(piece: Piece): void {
+    const [first] = piece.ids
+    this.pieces.set(first!, piece)
+    for (const key of piece.ready?.reads ?? []) {
+      const readers = this.readers.get(key)
+      if (readers) readers.push(first!)
+      else this.readers.set(key, [first!])
+    }
+  }
+
+  /** Whether events of a moment are prepared. */
+  isFor(moment: string): boolean {
+    return this.moment === moment && this.pieces.size > 0
+  }
+
   /** Whether prepared events begin with this one. */
   begins(id: string): boolean {
     return Boolean(this.pieces.get(id)?.ready)
@@ -120,22 +136,32 @@ export class PreparedEvents {
 
   /** Lets go of all that was prepared; what is due is then judged at its moment. */
   forget(): void {
-    this.pieces.clear()
+    this.drop()
     this.moment = null
     this.listedAt = -1
+  }
+
+  private drop(): void {
+    this.pieces.clear()
+    this.readers.clear()
   }
 
   private async carryOut(tx: Tx, site: SiteRow, now: string, { ids, ready }: Piece): Promise<boolean> {
     if (!ready?.policies.every((policy) => lateness(policy, ready.due, now) === 'do')) return false
     const possible = await instantFor(this.office, tx, [])
-    const at = possible > ready.notBefore ? possible : ready.notBefore
+    const at = [possible, ready.notBefore, ready.due].sort().at(-1)!
     // What has no date of its own takes that of the day.
     if (dateIn(at, site.zone) !== ready.day) return false
     const head = await journalHead(tx)
-    for (const { sql, bind } of ready.statements) await tx.run(sql, timed(bind, at))
-    const facts = ready.facts.map((fact) => ({ ...fact, at }))
-    await appendJournal(tx, facts, head)
-    for (const fact of facts) this.hear(fact)
+    const written = runAll(tx, ready.statements, at)
+    // Worked out while the store is at the first of them.
+    const rows = chained(
+      ready.facts.map((fact) => ({ ...fact, at })),
+      head,
+    )
+    await written
+    await tx.insert('journal', rows)
+    for (const fact of ready.facts) this.hear(fact)
     this.seq += ids.length
     return true
   }
@@ -170,8 +196,7 @@ export class PreparedEvents {
         ready: {
           statements: await statementsOf((writer) => writeLive(writer, site, timeless)),
           facts: liveFacts(timeless, wideTags(judged)),
-          items: new Set([...items, ...own]),
-          paths: new Set(paths),
+          reads: [...new Set([...items, ...own, ...paths])],
           due,
           day: dateIn(due, site.zone),
           policies: policiesOf(events.slice(0, some.length)),
@@ -184,7 +209,7 @@ export class PreparedEvents {
   private async hearNews(db: Reader): Promise<void> {
     const facts = await journalAfter(db, this.seq, MOST_FACTS)
     if (facts.length === MOST_FACTS) {
-      this.pieces.clear()
+      this.drop()
       this.seq = (await journalHead(db)).seq
       return
     }
@@ -195,15 +220,18 @@ export class PreparedEvents {
   /** Lets go of what a fact may judge otherwise. */
   private hear({ item, action, data }: JournalFact): void {
     if (item === null) {
-      if (!HARMLESS.test(action)) this.pieces.clear()
+      if (!HARMLESS.test(action)) this.drop()
       return
     }
     const { path = null, was = null } = (data ?? {}) as { path?: string | null; was?: { path: string | null } | null }
     // With a page that leaves its address those below it change theirs.
-    if (was?.path != null && was.path !== path) this.pieces.clear()
-    for (const [first, { ready }] of this.pieces)
-      if (ready?.items.has(item) || (path !== null && ready?.paths.has(path))) this.pieces.delete(first)
+    if (was?.path != null && was.path !== path) this.drop()
+    for (const key of [item, path]) for (const first of (key !== null && this.readers.get(key)) || []) this.pieces.delete(first)
   }
+}
+
+async function runAll(tx: Tx, statements: Statement[], at: string): Promise<void> {
+  for (const { sql, bind } of statements) await tx.run(sql, timed(bind, at))
 }
 
 const begins = (ids: readonly string[], at: number, piece: Piece): boolean => piece.ids.every((id, n) => ids[at + n] === id)

@@ -361,13 +361,16 @@ export function liveFacts(judged: Judged, tags: string[]): JournalFact[] {
 async function endWork(tx: Writer, at: string, changes: LiveChange[]): Promise<void> {
   const drafts = JSON.stringify(changes.flatMap((change) => change.draft ?? []))
   await tx.run("UPDATE draft SET closed_at = $at, outcome = 'live' WHERE id IN (SELECT value FROM json_each($drafts))", { at, drafts })
-  await tx.run("UPDATE planned_event SET state = 'done', done_at = $at WHERE id IN (SELECT value FROM json_each($events))", {
-    at,
-    events: JSON.stringify(changes.flatMap(({ event }) => (event && !event.opens ? event.id : []))),
-  })
   await tx.run(
-    "UPDATE planned_event SET state = 'cancelled' WHERE state IN ('planned', 'held') AND draft_id IN (SELECT value FROM json_each($drafts))",
-    { drafts },
+    `UPDATE planned_event SET state = iif(id IN (SELECT value FROM json_each($events)), 'done', 'cancelled'), done_at = iif(id IN (SELECT value FROM json_each($events)), $at, done_at)
+     WHERE item_id IN (SELECT value FROM json_each($items))
+       AND (id IN (SELECT value FROM json_each($events)) OR (state IN ('planned', 'held') AND draft_id IN (SELECT value FROM json_each($drafts))))`,
+    {
+      at,
+      drafts,
+      items: JSON.stringify(changes.map(({ item }) => item.id)),
+      events: JSON.stringify(changes.flatMap(({ event }) => (event && !event.opens ? event.id : []))),
+    },
   )
 }
 

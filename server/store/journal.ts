@@ -1,7 +1,7 @@
 import { CHAIN_START, chainHash, type JournalFact, type JournalRow } from '../../core/history/chain'
 import { packed, packedRows, type Reader, type Tx } from './database'
 
-interface Row {
+interface Row extends Record<string, string | number | null> {
   seq: number
   at: string
   person_id: string | null
@@ -31,23 +31,23 @@ export interface JournalHead {
 
 /** Writes facts at the end of the chain, which is `end` when the transaction has read it already and written none since. */
 export async function appendJournal(tx: Tx, facts: JournalFact[], end?: JournalHead): Promise<void> {
-  let { seq, hash } = end ?? (await journalHead(tx))
-  await tx.insert(
-    'journal',
-    facts.map((fact) => {
-      hash = chainHash(hash, ++seq, fact)
-      return {
-        seq,
-        at: fact.at,
-        person_id: fact.person,
-        action: fact.action,
-        item_id: fact.item,
-        data: JSON.stringify(fact.data ?? null),
-        hash,
-      }
-    }),
-  )
+  await tx.insert('journal', chained(facts, end ?? (await journalHead(tx))))
 }
+
+/** The rows that facts become after the end of the chain. */
+export const chained = (facts: JournalFact[], { seq, hash }: JournalHead): Row[] =>
+  facts.map((fact) => {
+    hash = chainHash(hash, ++seq, fact)
+    return {
+      seq,
+      at: fact.at,
+      person_id: fact.person,
+      action: fact.action,
+      item_id: fact.item,
+      data: JSON.stringify(fact.data ?? null),
+      hash,
+    }
+  })
 
 export const journalHead = async (db: Reader): Promise<JournalHead> =>
   (await db.one<JournalHead>('SELECT seq, hash FROM journal ORDER BY seq DESC LIMIT 1')) ?? { seq: 0, hash: CHAIN_START }

@@ -14,6 +14,7 @@ import { givenBack } from './migrations/0010-given-back'
 import { fewerWrites } from './migrations/0011-fewer-writes'
 import { knownBrowsers } from './migrations/0012-known-browsers'
 import { shorterIndex } from './migrations/0013-shorter-index'
+import { rowByRow } from './migrations/0014-row-by-row'
 
 const MIGRATIONS = [
   first,
@@ -29,6 +30,7 @@ const MIGRATIONS = [
   fewerWrites,
   knownBrowsers,
   shorterIndex,
+  rowByRow,
 ]
 
 /**

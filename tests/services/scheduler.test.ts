@@ -10,6 +10,7 @@ import { actorFrom, type Actor } from '../../server/services/access'
 import { openDraft, saveEdits } from '../../server/services/drafts'
 import { addEntries, changeEdition, makeEdition } from '../../server/services/editions'
 import { cancelEvent, moveEvent, plan } from '../../server/services/events'
+import { addPerson, setRoles } from '../../server/services/people'
 import { createItem } from '../../server/services/items'
 import { openOffice, type Office } from '../../server/services/office'
 import { putLiveNow, withdraw } from '../../server/services/publishing'
@@ -308,6 +309,12 @@ const nth = <T>(values: Iterable<T>, n: number): T | undefined => {
   const list = [...values]
   return list.length ? list[n % list.length] : undefined
 }
+/** A person with the rights that they have now. */
+async function actorOf(id: string): Promise<Actor> {
+  const [office] = offices as [Office]
+  await office.settle()
+  return actorFrom((await personById(office.store.read, id))!, await office.rights())
+}
 const openDraftOf = async (item: string): Promise<string | null> => {
   const row = await offices[0]!.store.read.one<{ draft_id: string | null }>('SELECT draft_id FROM item WHERE id = $item', { item })
   return row!.draft_id
@@ -601,6 +608,69 @@ describe('the scheduler', () => {
     },
     HOUR_LONG,
   )
+
+  it('holds what was prepared when who planned it may no longer put it live', async () => {
+    const [office] = offices as [Office]
+    const publisher = await addPerson(office, await actorOf(actor.id), {
+      name: 'Ira Solberg',
+      email: 'ira@larkholm.example',
+      password: 'lanterns along the quay',
+      roles: [{ role: 'publisher', section: null }],
+    })
+    const made = await createItem(office, actor, {
+      kind: 'author',
+      section,
+      title: 'Planned by Ira',
+      content: { fields: { segment: 'planned-by-ira' } },
+      sent: true,
+    })
+    const { event } = await plan(office, await actorOf(publisher), made.item, { kind: 'put-live', ...wallIn(10) })
+    const [ahead] = prepare()
+    while (await ahead!.prepare());
+    await setRoles(office, await actorOf(actor.id), publisher, [])
+    clock.ms += 10 * MINUTE
+    expect(await runDue(office, ahead)).toEqual({ done: 0, held: 1, skipped: 0, prepared: 0 })
+    const row = await office.store.read.one<{ state: string; reasons: string }>(
+      'SELECT state, reasons FROM planned_event WHERE id = $event',
+      { event },
+    )
+    expect(row!.state).toBe('held')
+    expect(row!.reasons).toContain('owner-right-missing')
+  })
+
+  it('writes what was prepared just before its moment, and shows it to nobody until then', async () => {
+    const [office] = offices as [Office]
+    const made = await createItem(office, actor, {
+      kind: 'author',
+      section,
+      title: 'To the second',
+      content: { fields: { segment: 'to-the-second' } },
+      sent: true,
+    })
+    await plan(office, actor, made.item, { kind: 'put-live', ...wallIn(10) })
+    const due = clock.ms + 10 * MINUTE - (clock.ms % MINUTE)
+    const [ahead] = prepare()
+    while (await ahead!.prepare());
+    clock.ms = due - 200
+    const live = () => office.store.read.one<{ from: string }>('SELECT from_at AS "from" FROM live_interval WHERE item_id = $item', made)
+    const started = Date.now()
+    const standing = clock.now
+    let seenEarly: unknown
+    // The clock goes on while it is written.
+    clock.now = () => new Date(due - 200 + Date.now() - started)
+    const running = runDue(office, ahead)
+    for (let early = true; early;) {
+      const row = await live()
+      early = clock.now().getTime() < due
+      if (early) seenEarly ??= row
+    }
+    expect(await running).toMatchObject({ done: 1, prepared: 1 })
+    expect(clock.now().getTime()).toBeGreaterThanOrEqual(due)
+    expect(seenEarly).toBeUndefined()
+    expect(await live()).toEqual({ from: new Date(due).toISOString() })
+    clock.ms = due
+    clock.now = standing
+  })
 
   it('ends the turn of a daily window when another opens over it, and shows the other for as long as was planned', async () => {
     const office = offices[0]!

@@ -72,6 +72,27 @@ describe('the object store', () => {
     expect(twice).toEqual([])
     await other.close()
   })
+  it('keeps texts that end with digits of a hash, in half the bytes', async () => {
+    const digits = sha256Hex('a hash')
+    const texts = [
+      `12,34,${digits}`,
+      `12,34,${digits.slice(1)}`,
+      `é ${digits}`,
+      `\0${digits}`,
+      digits,
+      `${digits}${digits}`,
+      `${digits.slice(0, 10)}`,
+    ]
+    await keep(texts)
+    const other = await openStore(folder)
+    const found = await readTexts(other.read, texts.map(sha256Hex))
+    expect(texts.map((text) => found.get(sha256Hex(text)))).toEqual(texts)
+    const { size } = (await other.read.one<{ size: number }>('SELECT length(bytes) AS size FROM object WHERE hash = unhex($hash)', {
+      hash: sha256Hex(texts[0]!),
+    }))!
+    expect(size).toBe('12,34,'.length + 1 + 32)
+    await other.close()
+  })
   it('says which object is missing', async () => {
     await expect(readTexts(store.read, ['f'.repeat(64)])).rejects.toThrow('lacks the object ffff')
   })
@@ -170,6 +191,7 @@ describe('the write queue', () => {
       { name: '0011-fewer-writes' },
       { name: '0012-known-browsers' },
       { name: '0013-shorter-index' },
+      { name: '0014-row-by-row' },
     ])
     await Promise.all([one.close(), two.close()])
     rmSync(fresh, { recursive: true, force: true })
