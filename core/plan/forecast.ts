@@ -131,8 +131,8 @@ function replay(player: Foreteller, plan: Plan, old: readonly Step[], windows: R
     }
     passOver(place[index]!)
     at++
-    const inWindow = wishesOf(turn).some(({ item }) => windows.has(item)) || turn.does === 'end'
-    if (!inWindow && was.reads !== null && !was.reads.some((key) => other.has(key))) {
+    const inWindow = turn.does === 'end' || (windows.size > 0 && wishesOf(turn).some(({ item }) => windows.has(item)))
+    if (!inWindow && was.reads !== null && !hasAny(other, was.reads)) {
       player.repeat(was)
       if (other.size) agree(was, other)
       return was
@@ -162,13 +162,14 @@ function finder(steps: readonly Step[]): (id: string) => number {
 const wishesOf = (turn: Turn): readonly Wish[] => (turn.does === 'change' ? turn.wishes : turn.does === 'open' ? [turn.wish] : [])
 
 function sameTurn(a: Turn, b: Turn): boolean {
+  if (a === b) return true
   if (a.at !== b.at || a.does !== b.does) return false
   if (a.does === 'change' && b.does === 'change' && (a.together !== b.together || Boolean(a.blocked) !== Boolean(b.blocked))) return false
   const [x, y] = [wishesOf(a), wishesOf(b)]
   return x.length === y.length && x.every((wish, index) => wish === y[index])
 }
 const sameFacts = (a: readonly PlannedFacts[], b: readonly PlannedFacts[]) =>
-  a.length === b.length && a.every((of, index) => of === b[index])
+  a === b || (a.length === b.length && a.every((of, index) => of === b[index]))
 
 const sameEntry = (a: SiteEntry | null, b: SiteEntry | null): boolean =>
   a === b ||
@@ -196,6 +197,11 @@ function keysOf(facts: PlannedFacts[], done: Played['changes'], moved: Played['m
   return [...keys]
 }
 
+function hasAny(set: ReadonlySet<string>, keys: readonly string[]): boolean {
+  for (const key of keys) if (set.has(key)) return true
+  return false
+}
+
 /** After a step that did the same in both plays, what it wrote is the same again; sets have other members still. */
 function agree({ writes }: Step, other: Set<string>): void {
   for (const key of writes) if (key.startsWith('item:') || key.startsWith('path:')) other.delete(key)
@@ -208,6 +214,7 @@ class Foreteller {
   private readonly came: PlannedFacts[] = []
   private readonly linked = new Map<string, Map<string, PlannedFacts>>()
   private lookedThrough = 0
+  private readonly toRepeat: Step[] = []
   private readonly live = new Map<string, Coming>()
   /** The events of the moment at hand, by their items. */
   private readonly atOnce = { at: '', events: new Map<string, string>() }
@@ -228,6 +235,8 @@ class Foreteller {
 
   /** Plays a turn and tells what it meets. */
   meet(turn: Turn): Step {
+    for (const step of this.toRepeat) this.doAgain(step)
+    this.toRepeat.length = 0
     const facts = this.factsOf(turn)
     const troubles: Trouble[] = []
     const add = (of: PlannedFacts, weight: Trouble['weight'], code: string, detail: string, about = '') => {
@@ -271,8 +280,12 @@ class Foreteller {
     return { turn, facts, reads: this.watched.reads(), writes: keysOf(facts, changes, moved), done: changes, moved, took, troubles }
   }
 
-  /** Does again what a step did, which would meet the same as it met. */
-  repeat({ turn, facts, done, moved, took }: Step): void {
+  /** Takes note of a step that would meet the same as it met; it is done again once a turn is played that comes after it. */
+  repeat(step: Step): void {
+    this.toRepeat.push(step)
+  }
+
+  private doAgain({ turn, facts, done, moved, took }: Step): void {
     this.site.take({ done, moved })
     for (const of of facts) if (!of.repeats) this.eventsAt(turn.at).set(of.item, of.event)
     this.took(took)

@@ -214,6 +214,10 @@ function belowOf(site: Site, path: string): SiteEntry[] {
   return [...found.values()]
 }
 
+/** Whether a change leaves its item at its address and below the same page. */
+const staysInPlace = (change: Pick<Change, 'was' | 'now'>): change is { was: SiteEntry; now: SiteEntry } =>
+  change.was !== null && change.now !== null && change.was.path === change.now.path && change.was.fields.parent === change.now.fields.parent
+
 /** A site as changes leave it, laid over the view of the moment before them, which stays as it is. */
 export class SiteAfter implements Site {
   private readonly entries = new Map<string, SiteEntry | null>()
@@ -249,6 +253,9 @@ export class SiteAfter implements Site {
 
   /** Takes what a judgement lets happen into the view; it is then the site of just after. */
   take({ done, moved }: { done: readonly Pick<Change, 'was' | 'now'>[]; moved: Judgement['moved'] }): void {
+    const [only] = done
+    // Most changes are of one item that stays where it is.
+    if (done.length === 1 && !moved.length && staysInPlace(only!)) return this.come(only.now)
     for (const { was } of done) if (was) this.leave(was)
     for (const { was } of moved) this.leave(was)
     for (const { now } of done) if (now) this.come(now)
