@@ -138,6 +138,12 @@ async function write(office: Office, tx: Tx, actor: Actor, wanted: Wanted[]): Pr
         : []
     }),
   )
+  // Before the versions, which then find what lists show of the items as they leave it: that is written once.
+  await syncItems(
+    tx,
+    rows.flatMap(({ item, whole }) => (whole ? [] : item.id)),
+    at,
+  )
   await addVersions(
     tx,
     rows.map(({ item, head, draft, version, before, after }) => ({
@@ -166,10 +172,6 @@ async function write(office: Office, tx: Tx, actor: Actor, wanted: Wanted[]): Pr
       ...(whole ? [] : [fact(office, actor.id, 'draft.opened', item.id, { draft, base: head.id })]),
       fact(office, actor.id, 'draft.saved', item.id, { draft, version, number: item.versions + 1, cause: 'save' }),
     ]),
-  )
-  await syncItems(
-    tx,
-    rows.flatMap(({ item, whole }) => (whole ? [] : item.id)),
   )
   return new Map(
     rows.map(({ item, whole, change, draft, version }, index) => [

@@ -85,16 +85,29 @@ interface Asked {
  * What a list asks. The rows that stand for their items are most of all; the few others are looked for apart, so that the
  * many are found by the indexes.
  */
-async function asked(db: Reader, { query, sections, ...asking }: Listing): Promise<Asked> {
+async function asked(db: Reader, listing: Listing): Promise<Asked> {
+  return { ...firsts(listing), others: await othersOf(db, listing) }
+}
+
+/** The rows of second and further drafts that a list finds where those before them are not found. */
+async function othersOf(db: Reader, { query, sections, ...asking }: Listing): Promise<number[]> {
   const meant = queryWhere(query, asking)
-  const seen = (row: string) =>
-    sections ? `${row}.section IN (SELECT n FROM code WHERE id IN (SELECT value FROM json_each($sections))) AND ` : ''
-  const bind = { ...meant.bind, ...(sections ? { sections: JSON.stringify(sections) } : {}) }
-  const others = await db.all<{ n: number }>(
-    `SELECT l.n FROM listed l JOIN pair p ON p.n = l.n WHERE l.rank > 0 AND l.binned < 2 AND ${seen('l')}${meant.where('l')}
+  const rows = await db.all<{ n: number }>(
+    `SELECT l.n FROM listed l JOIN pair p ON p.n = l.n WHERE l.rank > 0 AND l.binned < 2 AND ${seenIn(sections, 'l')}${meant.where('l')}
      AND NOT EXISTS (SELECT 1 FROM pair b JOIN listed o ON o.n = b.n WHERE b.item_id = p.item_id AND b.rank < p.rank AND ${meant.where('o')})`,
-    bind,
+    { ...meant.bind, ...(sections ? { sections: JSON.stringify(sections) } : {}) },
   )
+  return rows.map(({ n }) => n)
+}
+
+const seenIn = (sections: Listing['sections'], row: string): string =>
+  sections ? `${row}.section IN (SELECT n FROM code WHERE id IN (SELECT value FROM json_each($sections))) AND ` : ''
+
+/** What a list asks of the rows that stand for their items. */
+function firsts({ query, sections, ...asking }: Listing): Asked {
+  const meant = queryWhere(query, asking)
+  const seen = (row: string) => seenIn(sections, row)
+  const bind = { ...meant.bind, ...(sections ? { sections: JSON.stringify(sections) } : {}) }
   const first = 'l.rank = 0 AND l.binned < 2 AND '
   return {
     where: `${first}${seen('l')}${meant.where('l')}`,
@@ -103,7 +116,7 @@ async function asked(db: Reader, { query, sections, ...asking }: Listing): Promi
     words: asksWords(query),
     ranked: rankedBy(query),
     bind,
-    others: others.map(({ n }) => n),
+    others: [],
     readable: sections ? JSON.stringify(sections) : null,
   }
 }
@@ -190,16 +203,23 @@ export async function countedPage(
   limit: number,
   count = true,
 ): Promise<{ rows: ListedRow[]; total: number | null }> {
-  const list = await asked(db, listing)
-  if (sort.by === 'title' && !list.words) {
+  if (sort.by === 'title' && !asksWords(listing.query)) {
+    const list = await asked(db, listing)
     const [total, all] = await Promise.all([countOf(db, list), db.one<{ n: number }>('SELECT max(n) AS n FROM pair')])
     const before = 'from' in start ? start.from : 0
     // So many rows are walked until the page is full, where those that are meant lie evenly; else all that are meant are sorted.
     const walk = (before + limit) * (all?.n ?? 0) < total * total
     return { rows: await pageOf(db, list, sort, start, limit, walk), total }
   }
-  const [rows, total] = await Promise.all([pageOf(db, list, sort, start, limit), count ? countOf(db, list) : null])
-  return { rows, total }
+  // Few lists find others: the page is asked for as if there were none, and again where there are.
+  const list = firsts(listing)
+  const [rows, counted, others] = await Promise.all([
+    pageOf(db, list, sort, start, limit),
+    count ? countOf(db, list) : null,
+    othersOf(db, listing),
+  ])
+  const total = counted === null ? null : counted + others.length
+  return { rows: others.length ? await pageOf(db, { ...list, others }, sort, start, limit) : rows, total }
 }
 
 async function pageOf(
