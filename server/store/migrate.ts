@@ -15,6 +15,7 @@ import { fewerWrites } from './migrations/0011-fewer-writes'
 import { knownBrowsers } from './migrations/0012-known-browsers'
 import { shorterIndex } from './migrations/0013-shorter-index'
 import { rowByRow } from './migrations/0014-row-by-row'
+import { fixedRows } from './migrations/0015-fixed-rows'
 
 const MIGRATIONS = [
   first,
@@ -31,6 +32,7 @@ const MIGRATIONS = [
   knownBrowsers,
   shorterIndex,
   rowByRow,
+  fixedRows,
 ]
 
 /**

@@ -131,6 +131,13 @@ describe('the write queue', () => {
     await store.write((tx) => tx.insert('journal', [{ seq: 1, at: 'now', action: 'x', data: 'null', hash: 'h' }]))
     await expect(store.write((tx) => tx.run("UPDATE journal SET hash = 'forged'"))).rejects.toThrow('append-only')
     await expect(store.write((tx) => tx.run('DELETE FROM journal'))).rejects.toThrow('append-only')
+    const forged = { seq: 1, at: 'now', action: 'x', data: 'null', hash: 'forged' }
+    await expect(store.write((tx) => tx.insert('journal', [forged], 'REPLACE'))).rejects.toThrow('append-only')
+    const [id] = (await keep(['Kept for good'])).values()
+    await expect(store.write((tx) => tx.run("UPDATE object SET bytes = x'00'"))).rejects.toThrow('immutable')
+    await expect(store.write((tx) => tx.run('DELETE FROM object WHERE id = $id', { id: id! }))).rejects.toThrow('immutable')
+    const other = { id, hash: Buffer.alloc(32), base: null, depth: 0, packed: 0, bytes: Buffer.from('other') }
+    await expect(store.write((tx) => tx.insert('object', [other], 'REPLACE'))).rejects.toThrow('immutable')
   })
   it('inserts and upserts any rows, whatever they have alike', async () => {
     await store.write((tx) => tx.run('CREATE TABLE sample (id INTEGER PRIMARY KEY, a TEXT, b INTEGER, c BLOB, kept TEXT)'))
@@ -192,6 +199,7 @@ describe('the write queue', () => {
       { name: '0012-known-browsers' },
       { name: '0013-shorter-index' },
       { name: '0014-row-by-row' },
+      { name: '0015-fixed-rows' },
     ])
     await Promise.all([one.close(), two.close()])
     rmSync(fresh, { recursive: true, force: true })
