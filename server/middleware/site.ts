@@ -9,6 +9,7 @@ import { itemById } from '../store/items'
 import { runtime } from '../runtime'
 import { encodingFor, isCompressible, isKnown } from '../site/encoding'
 import { sentIn, type StoredPage } from '../site/pageCache'
+import { mediaHeaders } from '../site/mediaHeaders'
 import { ANOTHER_MOMENT, anotherMoment, timeGate } from '../site/anotherMoment'
 
 /** Passes on what is not the live site's. */
@@ -74,16 +75,9 @@ async function serve(event: H3Event): Promise<void> {
       return send(
         200,
         {
-          'content-type': found.type,
+          ...mediaHeaders(found),
           etag: found.etag,
           'cache-control': found.live ? 'public, max-age=3600' : 'private, no-store',
-          'x-content-type-options': 'nosniff',
-          ...(found.name
-            ? {
-                'content-disposition': `${found.type === 'application/pdf' ? 'inline' : 'attachment'}; filename*=UTF-8''${encodeURIComponent(found.name)}`,
-                'content-security-policy': "default-src 'none'; style-src 'unsafe-inline'; sandbox",
-              }
-            : {}),
         },
         found.bytes,
       )

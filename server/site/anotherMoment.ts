@@ -9,6 +9,7 @@ import type { Sight } from '../services/foresight'
 import { documentBytes, pictureBytes } from '../services/media'
 import { sharedSight } from '../services/shareLinks'
 import { addressHistory } from '../store/live'
+import { mediaHeaders } from './mediaHeaders'
 import { markWords, type Look } from './moment'
 
 /** Addresses under which the site of another moment is looked at. */
@@ -94,8 +95,7 @@ export async function anotherMoment(event: H3Event, origin: string, target: stri
         ? await pictureBytes(office, id!, Number(width), format as PictureFormat, 'shown')
         : await documentBytes(office, id!, 'shown')
     if (!found) return plain(404, 'There is no such file')
-    const headers = { 'content-type': found.type, 'cache-control': 'private, no-store', 'x-content-type-options': 'nosniff' }
-    return { status: 200, headers, body: found.bytes }
+    return { status: 200, headers: { ...mediaHeaders(found), 'cache-control': 'private, no-store' }, body: found.bytes }
   }
 }
 

@@ -32,6 +32,10 @@ const KEPT = 8
 /** Addresses in a page that lead on within the site; files and the theme are the same at any moment. */
 const INSIDE = / (href|action)="(\/[^"]*)"/g
 
+/** The attributes by which a rendered page shows files. No text of a page is taken for one: its quotation marks are encoded. */
+const SHOWING = / (?:src|srcset|href)="([^"]*)"/g
+const A_FILE = /(?:^|, )\/media\/([0-9a-f-]{36})\//g
+
 /** Makes links, menus and forms of a page stay in the moment. */
 function staysInside(html: string, prefix: string, mark: string | null): string {
   const inside = html.replace(INSIDE, (whole, name: string, path: string) =>
@@ -43,6 +47,7 @@ function staysInside(html: string, prefix: string, mark: string | null): string 
     mark === null
       ? inside
       : inside
+          .replaceAll(' href="/media/', ` href="${prefix}/media/`)
           .replaceAll(' src="/media/', ` src="${prefix}/media/`)
           .replaceAll(' srcset="/media/', ` srcset="${prefix}/media/`)
           .replaceAll(', /media/', `, ${prefix}/media/`)
@@ -121,7 +126,7 @@ export class MomentSite {
 
   private noteShown(whose: string, body: string): void {
     const files = this.shown.get(whose) ?? new Set<string>()
-    for (const [, id] of body.matchAll(/\/media\/([0-9a-f-]{36})\//g)) if (files.size < 5_000) files.add(id!)
+    for (const [, value] of body.matchAll(SHOWING)) for (const [, id] of value!.matchAll(A_FILE)) if (files.size < 5_000) files.add(id!)
     this.shown.set(whose, files)
   }
 }

@@ -82,6 +82,37 @@ describe('documents', () => {
     await team.publisher.need('POST', `/items/${made.item}/withdraw`, { ifMatch: made.version })
     expect((await get(path)).status).toBe(404)
   })
+  it('come with a shared link where its pages show them, as they come to readers, and no others do', async () => {
+    const [shown, other] = await Promise.all(['Shown.pdf', 'Other.pdf'].map(async (name) => (await upload(team.writer, PDF, name)).body.id))
+    const made = await team.writer.need<{ draft: string }>('POST', '/items', {
+      body: {
+        kind: 'post',
+        section: team.section,
+        title: 'For a partner',
+        content: { body: [{ id: 'para', kind: 'paragraph', text: [{ text: 'Shown', href: `media:${shown}` }] }] },
+      },
+    })
+    const until = { date: new Date(Date.now() + 2 * 86_400_000).toISOString().slice(0, 10), time: '12:00' }
+    const { url } = await team.publisher.need<{ url: string }>('POST', '/share-links', {
+      body: { sight: { shows: 'draft', draft: made.draft }, until },
+    })
+    const path = new URL(url).pathname
+    const link = `${path}media/${shown}/file/Shown.pdf`
+    expect((await get(link)).status).toBe(404)
+    expect(await (await get(`${path}posts/for-a-partner`)).text()).toContain(`href="${link}"`)
+    const answer = await get(link)
+    expect([answer.status, await answer.text()]).toEqual([200, PDF])
+    expect(answer.headers.get('content-disposition')).toBe("inline; filename*=UTF-8''Shown.pdf")
+    expect(answer.headers.get('content-security-policy')).toContain('sandbox')
+    // What whoever has the link writes into an address shows no file, however the page repeats it.
+    for (const words of [`/media/${other}/x`, ` src="/media/${other}/x"`, `x, /media/${other}/x`]) {
+      const search = await get(`${path}search?q=${encodeURIComponent(words)}`)
+      expect([search.status, await search.text()]).toEqual([200, expect.stringContaining(other!)])
+      expect((await get(`${path}${encodeURIComponent(words)}`)).status).toBe(404)
+    }
+    expect((await get(`${path}media/${other}/x`)).status).toBe(404)
+    expect((await get(`${path}media/${other}/file/Other.pdf`)).status).toBe(404)
+  })
 })
 
 describe('pictures', () => {

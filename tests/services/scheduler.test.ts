@@ -652,7 +652,7 @@ describe('the scheduler', () => {
     const [ahead] = prepare()
     while (await ahead!.prepare());
     clock.ms = due - 200
-    const live = () => office.store.read.one<{ from: string }>('SELECT from_at AS "from" FROM live_interval WHERE item_id = $item', made)
+    const live = () => office.store.read.one<{ from: string }>('SELECT from_at AS "from" FROM live_interval WHERE item_id = $item', { item: made.item })
     const started = Date.now()
     const standing = clock.now
     let seenEarly: unknown
