@@ -37,30 +37,38 @@ export interface Hit {
 }
 
 const MOST = 120
+/** So far from a hit its sentence is looked for: further off it would be cut anyway. */
+const REACH = 4 * MOST
 
-/** The sentence in which a stretch of a text stands, in its three parts; what is very long is cut at a space. */
+/** The sentence in which a stretch of a text stands, in its three parts; what is very long is cut, at a space where it has one. */
 export function inSentence(text: string, [from, end]: Spot): Pick<Hit, 'before' | 'match' | 'after'> {
-  const start = Math.max(0, ...[...text.slice(0, from).matchAll(/[.!?…]\s+|\n/gu)].map((stop) => stop.index + stop[0].length))
-  const stop = /[.!?…](?=\s|$)|\n/u.exec(text.slice(end))
-  const [before, after] = [text.slice(start, from), text.slice(end, stop ? end + stop.index + stop[0].length : undefined)]
+  const [left, right] = [text.slice(Math.max(0, from - REACH), from), text.slice(end, end + REACH)]
+  const start = Math.max(0, ...[...left.matchAll(/[.!?…]\s+|\n/gu)].map((stop) => stop.index + stop[0].length))
+  const stop = /[.!?…](?=\s|$)|\n/u.exec(right)
+  const [before, after] = [left.slice(start), right.slice(0, stop ? stop.index + stop[0].length : undefined)]
+  const [first, last] = [before.indexOf(' ', before.length - MOST), after.lastIndexOf(' ', MOST)]
   return {
-    before: before.length > MOST ? `…${before.slice(before.indexOf(' ', before.length - MOST))}` : before,
+    before: before.length > MOST ? `…${before.slice(first < 0 ? -MOST : first)}` : before,
     match: text.slice(from, end),
-    after: after.length > MOST ? `${after.slice(0, after.lastIndexOf(' ', MOST))}…` : after.trimEnd(),
+    after: after.length > MOST ? `${after.slice(0, last < 0 ? MOST : last)}…` : after.trimEnd(),
   }
 }
+
+/** Says what is to stand in a place, of which it is told the key, what would stand there and, where it asks, the whole hit. */
+type Choose = (key: string, becomes: string, hit: () => Hit) => string | null
 
 /**
  * Walks a content for a rewrite, and asks for each hit what is to stand there: `null` leaves it. Answers the content with what
  * was chosen; blocks without a change stay the same objects.
  */
-export function sweep(content: Content, rewrite: Rewrite, choose: (hit: Hit) => string | null): Content {
+function sweep(content: Content, rewrite: Rewrite, choose: Choose): Content {
   const counts = new Map<string, number>()
-  const ask = (place: Hit['place'], at: Pick<Hit, 'before' | 'match' | 'after'>, becomes: string): string | null => {
+  const ask = (place: Hit['place'], at: () => Pick<Hit, 'before' | 'match' | 'after'>, becomes: string): string | null => {
     const where = 'block' in place ? place.block : place.field
     const n = counts.get(where) ?? 0
     counts.set(where, n + 1)
-    return choose({ key: `${where}.${n}`, place, ...at, to: becomes })
+    const key = `${where}.${n}`
+    return choose(key, becomes, () => ({ key, place, ...at(), to: becomes }))
   }
   const match = 'words' in rewrite ? matcher(rewrite) : null
   const spotsIn = (text: string): Spot[] => (match ? [...text.matchAll(match)].map((hit) => [hit.index, hit.index + hit[0].length]) : [])
@@ -75,7 +83,7 @@ export function sweep(content: Content, rewrite: Rewrite, choose: (hit: Hit) => 
     let at = 0
     let out = ''
     for (const spot of spotsIn(text)) {
-      const becomes = ask(place, inSentence(text, spot), likeIt(text.slice(...spot)))
+      const becomes = ask(place, () => inSentence(text, spot), likeIt(text.slice(...spot)))
       if (becomes === null) continue
       out += text.slice(at, spot[0]) + becomes
       at = spot[1]
@@ -86,7 +94,7 @@ export function sweep(content: Content, rewrite: Rewrite, choose: (hit: Hit) => 
     const whole = plain(text)
     const becomes = new Map(
       spotsIn(whole).flatMap((spot) => {
-        const chosen = ask(place, inSentence(whole, spot), likeIt(whole.slice(...spot)))
+        const chosen = ask(place, () => inSentence(whole, spot), likeIt(whole.slice(...spot)))
         return chosen === null ? [] : [[spot, chosen]]
       }),
     )
@@ -95,7 +103,7 @@ export function sweep(content: Content, rewrite: Rewrite, choose: (hit: Hit) => 
   /** A line that is looked through, or filled where nothing is looked for and it is empty. */
   const lineOrFill = (place: Hit['place'], text: string, suggestion: string): string => {
     if (match) return inLine(place, text)
-    return text.trim() ? text : (ask(place, { before: '', match: '', after: '' }, suggestion) ?? text)
+    return text.trim() ? text : (ask(place, () => ({ before: '', match: '', after: '' }), suggestion) ?? text)
   }
   const fields: Fields = { ...content.fields }
   const field = <N extends 'title' | 'summary' | 'searchDescription'>(name: N, change: (value: string) => string) => {
@@ -123,12 +131,15 @@ export function sweep(content: Content, rewrite: Rewrite, choose: (hit: Hit) => 
         ),
       }
     case 'link': {
-      const lead = (place: Hit['place'], href: string, at: Pick<Hit, 'before' | 'match' | 'after'>) =>
+      const lead = (place: Hit['place'], href: string, at: () => Pick<Hit, 'before' | 'match' | 'after'>) =>
         rewrite.from.includes(href) ? (ask(place, at, rewrite.to) ?? href) : href
-      if (fields.target) fields.target = lead({ field: 'target' }, fields.target, { before: '', match: fields.target, after: '' })
+      if (fields.target) {
+        const { target } = fields
+        fields.target = lead({ field: 'target' }, target, () => ({ before: '', match: target, after: '' }))
+      }
       return {
         fields,
-        body: blocks((block, place) => mapLinks(block, ({ href, text, spot }) => lead(place, href, inSentence(text, spot)))),
+        body: blocks((block, place) => mapLinks(block, ({ href, text, spot }) => lead(place, href, () => inSentence(text, spot)))),
       }
     }
     case 'alt': {
@@ -148,7 +159,7 @@ export function sweep(content: Content, rewrite: Rewrite, choose: (hit: Hit) => 
     case 'label': {
       const labels = fields.labels ?? []
       if (rewrite.from === null ? labels.length : !labels.includes(rewrite.from)) return content
-      const becomes = ask({ field: 'labels' }, { before: '', match: rewrite.from ?? '', after: '' }, rewrite.to ?? '')
+      const becomes = ask({ field: 'labels' }, () => ({ before: '', match: rewrite.from ?? '', after: '' }), rewrite.to ?? '')
       if (becomes === null) return content
       const rest = labels.filter((label) => label !== rewrite.from && label !== becomes)
       return { fields: { ...fields, labels: becomes ? [...rest, becomes] : rest }, body: content.body }
@@ -156,13 +167,16 @@ export function sweep(content: Content, rewrite: Rewrite, choose: (hit: Hit) => 
   }
 }
 
-/** Every place of a content that a rewrite means, in reading order. */
-export function hitsIn(content: Content, rewrite: Rewrite): Hit[] {
+/** The places of a content that a rewrite means, in reading order; so many at most. */
+export function hitsIn(content: Content, rewrite: Rewrite, most = Infinity): Hit[] {
   const hits: Hit[] = []
-  sweep(content, rewrite, (hit) => (hits.push(hit), null))
+  sweep(content, rewrite, (_key, _becomes, hit) => {
+    if (hits.length < most) hits.push(hit())
+    return null
+  })
   return hits
 }
 
 /** The content with what a rewrite means changed in the places that are named, each with the words given for it or its own. */
 export const rewritten = (content: Content, rewrite: Rewrite, chosen: ReadonlyMap<string, string | null>): Content =>
-  sweep(content, rewrite, (hit) => (chosen.has(hit.key) ? (chosen.get(hit.key) ?? hit.to) : null))
+  sweep(content, rewrite, (key, becomes) => (chosen.has(key) ? (chosen.get(key) ?? becomes) : null))

@@ -77,12 +77,16 @@ export function replaceSpots(text: Text, spots: readonly Spot[], replacement: st
   if (!spots.length) return text
   const out: Run[] = []
   let at = 0
+  let next = 0
   for (const run of text) {
     const end = at + run.text.length
     let from = at
-    for (const spot of spots) {
+    while (next < spots.length && spots[next]![1] <= at) next++
+    // A spot may reach into the next run.
+    for (let n = next; n < spots.length && spots[n]![0] < end; n++) {
+      const spot = spots[n]!
       const [start, stop] = spot
-      if (stop <= at || start >= end) continue
+      if (stop <= at) continue
       if (start > from) out.push({ ...run, text: run.text.slice(from - at, start - at) })
       if (start >= at) out.push({ ...run, text: becomes(spot) })
       from = Math.max(from, Math.min(stop, end))

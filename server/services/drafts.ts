@@ -1,8 +1,7 @@
 import { makeSegment } from '../../core/address/segment'
-import { MAX_WORDS } from '../../core/content/blocks'
 import { KIND_WORDS } from '../../core/content/kinds'
 import { applyEdits, contested, type Conflict, type Edit, type Saved } from '../../core/content/edits'
-import { fingerprint, hasTooManyWords, type Manifest } from '../../core/content/content'
+import { fingerprint, type Manifest } from '../../core/content/content'
 import { selfOf } from '../../core/access/rights'
 import { apply, decideDraft } from '../../core/flow/draft'
 import type { Reader, Tx } from '../store/database'
@@ -26,6 +25,7 @@ import { may, must, type Actor } from './access'
 import { headsOf, loadDraft, mustBeContent, mustBeOpen, mustMatch, type LoadedDraft } from './loadedDraft'
 import { routeFor } from './routes'
 import { fact, note, type Office } from './office'
+import { mustFit } from './pageSize'
 import { found, refusal, Refusal } from './refusal'
 import { giveWaitsBack, noteStep, takeWaits, waitingAt } from './waits'
 import { cancelForBin, resumeFromBin } from './events'
@@ -213,7 +213,7 @@ async function keepAside(
   const base = await baseOf(tx, loaded, aside.base)
   const made = applyEdits(loaded.item.kind, base.manifest, base.manifest, aside.edits)
   if (!made.ok) throw new Refusal('refused', made.reasons)
-  await mustFit(tx, made.value)
+  await mustStillFit(tx, made.value)
   const [id, number] = [office.newId(), loaded.item.versions + 1]
   await addVersions(tx, [
     {
@@ -264,7 +264,7 @@ export async function saveEdits(
         })
       throw new Refusal('refused', result.reasons)
     }
-    await mustFit(tx, result.value)
+    await mustStillFit(tx, result.value)
     const merged = base.row.id !== head.id
     if (input.from?.length) await addAuthorsFrom(tx, draft.id, input.from)
     const aside = input.aside && (await keepAside(office, tx, actor, loaded, input.aside))
@@ -292,15 +292,14 @@ export async function saveEdits(
   })
 }
 
-/** Refuses a page that has grown past what stays usable; what is on the writer's screen is kept there. */
-async function mustFit(tx: Tx, { manifest, blocks }: Saved): Promise<void> {
+/** Refuses a page that has grown too long; what is on the writer's screen is kept there. */
+async function mustStillFit(tx: Tx, { manifest, blocks }: Saved): Promise<void> {
   if (!blocks.size) return
   const stored = await readTexts(
     tx,
     manifest.body.flatMap(([, hash]) => (blocks.has(hash) ? [] : hash)),
   )
-  if (hasTooManyWords([...stored.values(), ...[...blocks.values()].map(({ bytes }) => bytes)]))
-    throw refusal('refused', 'too-many-words', `A page holds at most ${MAX_WORDS.toLocaleString('en')} words; make two of it`)
+  mustFit([...stored.values(), ...[...blocks.values()].map(({ bytes }) => bytes)])
 }
 
 /** While an item was never live and its segment is still the one made from its title, the segment follows the title. */

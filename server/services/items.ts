@@ -1,7 +1,6 @@
 import { freeSegment, makeSegment } from '../../core/address/segment'
 import { pathOf } from '../../core/address/path'
-import { contentSchema, type Content } from '../../core/content/content'
-import { manifestOf } from '../../core/content/content'
+import { blockBytes, contentSchema, manifestOf, type Content } from '../../core/content/content'
 import { defaultFields, type Fields, type OfficeFields } from '../../core/content/fields'
 import { KIND_WORDS, type Filing, type Kind } from '../../core/content/kinds'
 import type { Verb } from '../../core/access/verbs'
@@ -14,6 +13,7 @@ import { note, type Office } from './office'
 import { routeFor } from './routes'
 import { filedAs, moveLive, mustRestAtNoGate, tellMoved } from './otherChanges'
 import { mustRead } from './reading'
+import { mustFit } from './pageSize'
 import { found, refusal } from './refusal'
 
 export interface NewItem {
@@ -44,6 +44,7 @@ export async function createItem(office: Office, actor: Actor, input: NewItem): 
   if (input.parent !== undefined && input.kind === 'page') fields.parent = input.parent
   const body = contentSchema.shape.body.parse(input.content?.body ?? [])
   if (body.some(({ kind }) => kind === 'source')) must(actor, 'item.source', input.section)
+  mustFit(body.map(blockBytes))
   await office.store.write(async (tx) => {
     const route = await routeFor(tx, actor.rights, input.kind, input.section)
     if (input.kind === 'post' && !fields.labels?.length) {

@@ -88,7 +88,7 @@ export async function findHits(
     next = rows.length < ROWS ? null : rows.at(-1)!.n
     for (const { n, ...row } of rows) {
       looked++
-      const hits = hitsIn(contents.get(row.version)!, rewrite).slice(0, MOST_HITS)
+      const hits = hitsIn(contents.get(row.version)!, rewrite, MOST_HITS)
       if (hits.length) found.push({ ...row, hits })
       if (found.length < MOST_ITEMS || n === rows.at(-1)!.n) continue
       next = n

@@ -208,6 +208,11 @@ describe('what a place refuses', () => {
       if (part === 5) expect(answer.status).toBe(200)
     }
     expect(refused).toEqual({ status: 422, code: 'too-many-words' })
+    const body = Array.from({ length: 8 }, (_, part) => ({ id: `part${part}`, kind: 'paragraph', text: [{ text: 'ab '.repeat(30_000) }] }))
+    const begun = await team.writer.ask<{ reasons: { code: string }[] }>('POST', '/items', {
+      body: { kind: 'page', section: team.section, title: 'Long from the start', content: { body } },
+    })
+    expect([begun.status, begun.body.reasons[0]!.code]).toEqual([422, 'too-many-words'])
     expect((await team.writer.need<{ draft: { head: string } }>('GET', `/items/${made.item}`)).draft.head).toBe(base)
   })
 })

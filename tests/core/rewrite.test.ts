@@ -4,6 +4,8 @@ import { emptyBlock, type Block } from '../../core/content/blocks'
 import { editsBetween } from '../../core/content/between'
 import type { Content } from '../../core/content/content'
 import { find } from '../../core/content/find'
+import { plain, type Text } from '../../core/content/inline'
+import { replaceSpots, type Spot } from '../../core/content/texts'
 import { hitsIn, inSentence, rewriteSchema, rewritten, type Rewrite } from '../../core/content/rewrite'
 
 const MEDIA = '0199aaaa-0000-7000-8000-000000000001'
@@ -115,6 +117,31 @@ describe('replacing words', () => {
       true,
     ])
   })
+})
+
+it('stretches of a text take other words as in its plain words, whatever runs they reach over', () => {
+  const pieces = fc.array(fc.tuple(fc.string({ minLength: 1, maxLength: 6 }), fc.boolean()), { minLength: 1, maxLength: 8 })
+  fc.assert(
+    fc.property(pieces, fc.array(fc.tuple(fc.nat(5), fc.integer({ min: 1, max: 9 })), { maxLength: 6 }), (runs, steps) => {
+      const text: Text = runs.map(([words, bold]) => ({ text: words, ...(bold ? { marks: ['bold' as const] } : {}) }))
+      const whole = plain(text)
+      const spots: Spot[] = []
+      for (const [gap, length] of steps) {
+        const from = (spots.at(-1)?.[1] ?? 0) + gap
+        if (from + length <= whole.length) spots.push([from, from + length])
+      }
+      const expected = [...spots].reverse().reduce((now, [from, to]) => `${now.slice(0, from)}<>${now.slice(to)}`, whole)
+      expect(plain(replaceSpots(text, spots, '<>'))).toBe(expected)
+    }),
+  )
+})
+
+it('a hit in words without an end or a space is shown with a short piece of them, however many there are', () => {
+  const content: Content = { fields: { title: '' }, body: [paragraph('long', { text: 'a'.repeat(60_000) })] }
+  const hits = hitsIn(content, words('a', 'b'))
+  expect(hits).toHaveLength(60_000)
+  expect(Math.max(...hits.map(({ before, after }) => before.length + after.length))).toBeLessThanOrEqual(2 * 121)
+  expect(plain((all(content, words('a', 'b')).body[0] as { text: Text }).text)).toBe('b'.repeat(60_000))
 })
 
 describe('replacing links', () => {
