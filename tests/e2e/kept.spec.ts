@@ -56,7 +56,7 @@ test('whoever types without a pause loses at most the last half second when the 
     const safe =
       text +
       typed
-        .filter(({ at }) => at < killed - 500)
+        .filter(({ at }) => at < killed - 500 * SLOWER)
         .map(({ letter }) => letter)
         .join('')
     expect(all.startsWith(now.trimEnd()), `run ${run}: “${now}” is a beginning of “${all}”`).toBe(true)
