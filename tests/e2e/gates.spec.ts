@@ -21,7 +21,7 @@ async function told(page: Page, words: string | RegExp) {
   await expect(async () => {
     await page.reload()
     await bell.click()
-    await expect(page.getByRole('listitem').filter({ hasText: words }).first()).toBeVisible({ timeout: 2_000 })
+    await expect(page.getByRole('listitem').filter({ hasText: words }).first()).toBeVisible({ timeout: 2_000 * SLOWER })
   }).toPass()
   await page.keyboard.press('Escape')
 }

@@ -1,6 +1,6 @@
 import { expect, test, type Page } from '@playwright/test'
 import { BLOCK_WORDS, type BlockKind } from '../../core/content/blocks'
-import { begin, read, saved, stepIn } from './office'
+import { begin, read, saved, SLOWER, stepIn } from './office'
 
 /** Our key for the insert menu, then the kind's first letters, then Enter. */
 async function add(page: Page, kind: BlockKind) {
@@ -13,7 +13,7 @@ async function add(page: Page, kind: BlockKind) {
   const entry = menu.getByRole('menuitem', { name: BLOCK_WORDS[kind], exact: true })
   await expect(async () => {
     await page.keyboard.type(BLOCK_WORDS[kind])
-    await expect(entry).toHaveAttribute('data-headlessui-state', 'active', { timeout: 1_000 })
+    await expect(entry).toHaveAttribute('data-headlessui-state', 'active', { timeout: 1_000 * SLOWER })
   }).toPass()
   await page.keyboard.press('Enter')
   await expect(blocks).toHaveCount(before + 1)

@@ -1,9 +1,9 @@
 import AxeBuilder from '@axe-core/playwright'
 import { expect, test, type Page } from '@playwright/test'
-import { origin, stepIn } from './office'
+import { origin, SLOWER, stepIn } from './office'
 
 // A screen full of rows takes axe its time on a slow machine.
-test.describe.configure({ timeout: 240_000 })
+test.describe.configure({ timeout: 240_000 * SLOWER })
 
 const RULES = ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice']
 
@@ -230,7 +230,7 @@ test('axe finds nothing on the live site and at the door', async ({ browser }) =
   await page.goBack()
   await person(/Anton Arrieta/).click()
   await page.getByRole('link', { name: 'Calendar', exact: true }).click()
-  await expect(page.getByRole('button', { name: 'New edition' })).toBeDisabled({ timeout: 3_000 })
+  await expect(page.getByRole('button', { name: 'New edition' })).toBeDisabled({ timeout: 3_000 * SLOWER })
   await context.close()
 })
 

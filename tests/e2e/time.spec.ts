@@ -124,10 +124,10 @@ test('a season changes together: foreseen, mended, looked at, live at its moment
   await idris.goto('/office/calendar?view=agenda')
   await expect(async () => {
     await idris.reload()
-    await expect(idris.getByRole('link', { name: /High summer/ }).first()).toBeVisible({ timeout: 3_000 })
+    await expect(idris.getByRole('link', { name: /High summer/ }).first()).toBeVisible({ timeout: 3_000 * SLOWER })
     const list = await need<{ name: string; state: string }[]>(idris, 'GET', '/editions')
     expect(list.find(({ name }) => name === 'High summer')?.state).toBe('live')
-  }).toPass({ timeout: 30_000 })
+  }).toPass({ timeout: 30_000 * SLOWER })
   const path = (await need<{ live: { path: string } }>(idris, 'GET', `/items/${await idOf(idris, titles[1]!)}`)).live.path
   expect((await read(path)).text).toContain('in the summer.')
 
