@@ -46,6 +46,8 @@ export function catchKeys(typed = ''): (placed: boolean) => Promise<void> {
     // The browser's own way of typing, which every field and editor hears.
     if (typed && isOpen()) document.execCommand('insertText', false, typed)
     if (!inserts) return
+    // The block that has the focus now gets its tools with the next frame.
+    await nextFrame()
     const { key, ctrlKey, metaKey } = inserts
     document.activeElement?.dispatchEvent(new KeyboardEvent('keydown', { key, ctrlKey, metaKey, bubbles: true, cancelable: true }))
   }
