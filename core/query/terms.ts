@@ -19,18 +19,24 @@ export function toggled(query: Query, term: Term): Query {
   const at = parts.findIndex((part) => holds(part, term))
   if ('field' in term) {
     const { field, value } = term
-    const same = at >= 0 ? at : parts.findIndex((part) => (part.is === 'choice' || part.is === 'named') && part.field === field)
+    // It may be asked for more than once.
+    if (at >= 0) return joined(parts.flatMap((part) => (holds(part, term) ? without(part, value) : [part])))
+    const same = parts.findIndex((part) => (part.is === 'choice' || part.is === 'named') && part.field === field)
     const part = parts[same]
-    if (part && (part.is === 'choice' || part.is === 'named')) {
-      const values = at >= 0 ? part.values.filter((one) => one !== value) : [...part.values, value]
-      return joined(values.length ? parts.with(same, { ...part, values }) : parts.toSpliced(same, 1))
-    }
+    if (part && (part.is === 'choice' || part.is === 'named')) return joined(parts.with(same, { ...part, values: [...part.values, value] }))
     return joined([...parts, asTerm(field, value)])
   }
-  if (at >= 0) return joined(parts.toSpliced(at, 1))
+  if (at >= 0) return joined(parts.filter((part) => !holds(part, term)))
   // What is to be there is not to be lacking.
   const other = { is: term.is === 'has' ? ('lacks' as const) : ('has' as const), part: term.part }
   return joined([...parts.filter((part) => !holds(part, other)), { is: term.is, part: term.part }])
+}
+
+/** A part of a query without one of its values; nothing where it had no other. */
+function without(part: Query, value: string): Query[] {
+  if (part.is !== 'choice' && part.is !== 'named') return []
+  const values = part.values.filter((one) => one !== value)
+  return values.length ? [{ ...part, values }] : []
 }
 
 const asTerm = (field: ChoiceField | NamedField, value: string): Query =>

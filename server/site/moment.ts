@@ -33,8 +33,8 @@ const KEPT = 8
 const INSIDE = / (href|action)="(\/[^"]*)"/g
 
 /** The attributes by which a rendered page shows files. No text of a page is taken for one: its quotation marks are encoded. */
-const SHOWING = / (?:src|srcset|href)="([^"]*)"/g
-const A_FILE = /(?:^|, )\/media\/([0-9a-f-]{36})\//g
+const SHOWING = / (src|srcset|href)="([^"]*)"/g
+const A_FILE = /^\/media\/([0-9a-f-]{36})\//
 
 /** Makes links, menus and forms of a page stay in the moment. */
 function staysInside(html: string, prefix: string, mark: string | null): string {
@@ -126,7 +126,11 @@ export class MomentSite {
 
   private noteShown(whose: string, body: string): void {
     const files = this.shown.get(whose) ?? new Set<string>()
-    for (const [, value] of body.matchAll(SHOWING)) for (const [, id] of value!.matchAll(A_FILE)) if (files.size < 5_000) files.add(id!)
+    for (const [, name, value] of body.matchAll(SHOWING))
+      for (const address of name === 'srcset' ? value!.split(', ') : [value!]) {
+        const id = A_FILE.exec(address)?.[1]
+        if (id && files.size < 5_000) files.add(id)
+      }
     this.shown.set(whose, files)
   }
 }

@@ -62,12 +62,14 @@ describe('a term that is clicked', () => {
     expect(click('draft:held ship', returned)).toBe('draft:held,returned ship')
     expect(click('draft:held,returned ship', returned)).toBe('draft:held ship')
     expect(click('draft:returned', returned)).toBe('')
+    expect(click('draft:returned ship draft:held,returned', returned)).toBe('ship draft:held')
     expect(click('a or b', returned)).toBe('(a or b) draft:returned')
     expect(click('ship', { field: 'section', value: 'Service notices' })).toBe('ship section:"Service notices"')
   })
   it('that something lacks is not beside that it has it', () => {
     expect(click('has:picture ship', { is: 'lacks', part: 'picture' })).toBe('ship lacks:picture')
     expect(click('ship lacks:picture', { is: 'lacks', part: 'picture' })).toBe('ship')
+    expect(click('lacks:picture ship lacks:picture', { is: 'lacks', part: 'picture' })).toBe('ship')
   })
   it('is there once it was clicked, and twice changes nothing of what is meant', () => {
     const term: Term = { field: 'kind', value: 'banner' }
