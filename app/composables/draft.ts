@@ -250,7 +250,10 @@ export function useDraft(
     return edits.length || sent.length ? { at: new Date().toISOString(), base: head.value, edits, sent } : null
   }
   /** What earlier visits left is read before anything is kept over it. */
-  const looked = lookBack().catch((error: unknown) => console.error('What was kept cannot be offered now; it stays kept', error))
+  const lookingBack = ref(true)
+  const looked = lookBack()
+    .catch((error: unknown) => console.error('What was kept cannot be offered now; it stays kept', error))
+    .finally(() => (lookingBack.value = false))
   async function lookBack(): Promise<void> {
     const [kept, steps] = await Promise.all([copy.left(), copy.timeline()])
     if (steps && timeline.value === EMPTY_TIMELINE) timeline.value = steps
@@ -382,6 +385,8 @@ export function useDraft(
     /** Whether this computer keeps what is not saved. */
     keeps: () => copy.works,
     offers,
+    /** Whether it is not known yet what earlier visits left. */
+    lookingBack,
     /** Takes the first of what earlier visits left in, or drops it. */
     async takeLeft(take: boolean) {
       const { merge } = await merging()

@@ -122,7 +122,8 @@ export async function kill(page: Page): Promise<void> {
 export async function takeLeft(page: Page): Promise<void> {
   const offer = page.getByRole('button', { name: 'Take it in' })
   await page.getByText(/^Saved \d\d:\d\d/).waitFor()
-  await page.waitForLoadState('networkidle')
+  // As long as it is not known what was kept the page says that it is busy.
+  await page.locator('article[aria-label="The page"][aria-busy=false]').waitFor()
   if (!(await offer.isVisible())) return
   await offer.click()
   await expect(offer).toBeHidden()

@@ -379,7 +379,11 @@ onMounted(() => {
         /></Suspense>
         <PreviewView v-else-if="view === 'side' && !hasPage && previewVersion" :version="previewVersion" />
         <div v-else class="mx-auto max-w-[46rem] px-4 py-6">
-          <article class="page-look rounded-md border border-line bg-sheet px-14 py-10 max-md:px-5" aria-label="The page">
+          <article
+            class="page-look rounded-md border border-line bg-sheet px-14 py-10 max-md:px-5"
+            aria-label="The page"
+            :aria-busy="at?.lookingBack.value"
+          >
             <div id="field-title" class="scroll-mt-24">
               <textarea
                 ref="titleField"
