@@ -115,8 +115,16 @@ test('a post from an idea to readers and back again, by four people', async ({ b
     .getByRole('listitem')
     .filter({ hasText: 'Live' })
     .filter({ has: idris.getByRole('button', { name: 'Roll back to this' }) })
+  let tell = () => {}
+  const told = new Promise<void>((done) => (tell = done))
+  await idris.route(/\/versions\/[^/]+\/roll-back$/, (route) => told.then(() => route.continue()))
   await older.first().getByRole('button', { name: 'Roll back to this' }).click()
-  await idris.getByRole('dialog').getByRole('button', { name: 'Roll back' }).click()
+  // Until it is known what it would undo, there is nothing to agree to.
+  const yes = idris.getByRole('dialog').getByRole('button', { name: 'Roll back' })
+  await expect(yes).toBeDisabled()
+  tell()
+  await expect(idris.getByRole('dialog')).toContainText('The address becomes /posts/a-bell-on-every-quay')
+  await yes.click()
   await expect(idris.getByText('rolled back to by Idris Calloway')).toBeVisible()
   expect((await read('/posts/a-bell-on-every-quay')).text).not.toContain('old Petrel')
   expect(await read('/posts/quay-bells')).toMatchObject({ status: 301, location: '/posts/a-bell-on-every-quay' })

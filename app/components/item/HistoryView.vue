@@ -39,7 +39,8 @@ const props = defineProps<{
   severalDrafts: boolean
   draftHead: string | null
   liveVersion: string | null
-  reload: number
+  /** What the history follows from; when it changes, the history is asked for anew. */
+  reload: string
 }>()
 const emit = defineEmits<{
   restore: [version: string, number: number]

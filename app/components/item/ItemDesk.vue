@@ -372,7 +372,7 @@ onMounted(() => {
             :several-drafts="page.drafts.length > 1"
             :draft-head="page.draft?.head ?? null"
             :live-version="page.live?.version ?? null"
-            :reload="page.draft?.number ?? page.live?.number ?? 0"
+            :reload="`${page.draft?.head} ${page.live?.version} ${page.live?.since} ${page.last?.to}`"
             @restore="actions.restore"
             @roll-back="actions.askRollBack"
             @compare="(from, to) => go({ view: 'compare', from, to })"

@@ -12,7 +12,7 @@ const WhenDialog = lazily(() => import('./WhenDialog.vue'))
 const EditionDialog = lazily(() => import('~/components/time/EditionDialog.vue'))
 const HandDialog = lazily(() => import('./HandDialog.vue'))
 const FastDialog = lazily(() => import('./FastDialog.vue'))
-const RollBackFacts = lazily(() => import('./RollBackFacts.vue'))
+const RollBackDialog = lazily(() => import('./RollBackDialog.vue'))
 
 /** What an item's actions ask before they are done. */
 const props = defineProps<{
@@ -186,22 +186,14 @@ const { dialog } = props.actions
         ><button class="button-main !border-rust-fill !bg-rust-fill" @click="actions.withdraw">Withdraw</button></template
       >
     </PlainDialog>
-    <PlainDialog
-      :open="dialog === 'roll-back'"
-      :title="`Make version ${actions.rollTarget.value?.number} live again?`"
+    <RollBackDialog
+      v-if="dialog === 'roll-back' && actions.rollTarget.value"
+      :version="actions.rollTarget.value.version"
+      :number="actions.rollTarget.value.number"
+      :live-number="page.live?.number ?? null"
+      :run="actions.rollBack"
       @close="dialog = null"
-    >
-      <p>
-        Readers get version {{ actions.rollTarget.value?.number }} at once<template v-if="page.live"
-          >, in place of version {{ page.live.number }}</template
-        >. It rests on the clearance it had then. Nothing is deleted; you can go forward again the same way.
-      </p>
-      <RollBackFacts v-if="actions.rollTarget.value" :version="actions.rollTarget.value.version" />
-      <template #actions
-        ><button class="button" @click="dialog = null">Cancel</button
-        ><button class="button-main" @click="actions.rollBack">Roll back</button></template
-      >
-    </PlainDialog>
+    />
     <PlainDialog :open="dialog === 'shown-date'" title="Keep the shown date?" @close="dialog = null">
       <p>It shows {{ shownDate }}, more than a month ago. Readers see that date in listings and the feed.</p>
       <template #actions
