@@ -19,6 +19,8 @@ import { saveRoute, saveRules } from '../server/services/routes'
 import { ANYONE, DEFAULT_ROUTE, DEFAULT_RULES } from '../core/flow/route'
 import { listRules } from '../server/store/sites'
 import { openOffice, type Office } from '../server/services/office'
+import { choosePassword } from '../server/services/invitations'
+import { makePasswordLink } from '../server/services/passwordLinks'
 import { addPerson, setRoles, saveGroup } from '../server/services/people'
 import { addEntries, changeEdition, makeEdition, putEditionLive } from '../server/services/editions'
 import { plan, setEmbargo } from '../server/services/events'
@@ -214,10 +216,10 @@ class Story {
       }))
       // A second steward for a moment: nobody changes their own roles, so this one takes the founder's extra ones away.
       if (person.key === 'idris') roles.push({ role: 'steward', section: null })
-      this.people.set(
-        person.key,
-        await addPerson(office, await this.as('maren'), { name: person.name, email: emailOf(person.name), password: DEMO_PASSWORD, roles }),
-      )
+      const added = await addPerson(office, await this.as('maren'), { name: person.name, email: emailOf(person.name), roles })
+      const link = await office.store.write((tx) => makePasswordLink(office, tx, added.person, null, 1))
+      await choosePassword(office, new URL(link).searchParams.get('with')!, DEMO_PASSWORD)
+      this.people.set(person.key, added.person)
     }
     await office.settle()
     for (const group of GROUPS)

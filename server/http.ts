@@ -1,9 +1,13 @@
 import type { IncomingMessage } from 'node:http'
-import { getCookie, type H3Event } from 'h3'
+import { getCookie, getHeader, type H3Event } from 'h3'
 import { actorOf, type Actor } from './services/access'
 import type { Office } from './services/office'
 
-export const SESSION_COOKIE = 'yieldgate_session'
+/** Whether the office is reached by https, as its address says. */
+export const isHttps = (): boolean => process.env.YIELDGATE_ORIGIN?.startsWith('https:') ?? false
+
+/** What the session is kept under. By https its name binds it to this host and to https (RFC 6265bis §4.1.3.2). */
+export const sessionCookie = (): string => (isHttps() ? '__Host-yieldgate_session' : 'yieldgate_session')
 
 /** Scheme and host that readers use: as configured, else as asked for. */
 export function originOf(request: IncomingMessage): string {
@@ -29,13 +33,26 @@ export const addressOf = (request: IncomingMessage): string => {
 export function isSameOrigin(request: IncomingMessage): boolean {
   const origin = request.headers.origin
   if (origin !== undefined) {
-    const own = process.env.YIELDGATE_ORIGIN ? new URL(process.env.YIELDGATE_ORIGIN).host : request.headers.host
-    return URL.canParse(origin) && new URL(origin).host === own
+    const own = process.env.YIELDGATE_ORIGIN
+    if (!URL.canParse(origin)) return false
+    return own ? new URL(origin).origin === new URL(own).origin : new URL(origin).host === request.headers.host
   }
   const site = request.headers['sec-fetch-site']
   return site === undefined || site === 'same-origin' || site === 'none'
 }
 
+/** What the office says of its requests while nobody has touched it for a while, so that they do not keep a session open. */
+const UNATTENDED = 'yieldgate-unattended'
+
+/** Whose session a request has, if any; also of someone whose second factor is still to be turned on. */
+export const sessionOfEvent = (
+  office: Office,
+  event: H3Event,
+  attended = getHeader(event, UNATTENDED) === undefined,
+): Promise<Actor | undefined> => actorOf(office, getCookie(event, sessionCookie()), attended)
+
 /** The signed-in person of a request, if any. */
-export const actorOfEvent = (office: Office, event: H3Event): Promise<Actor | undefined> =>
-  actorOf(office, getCookie(event, SESSION_COOKIE))
+export async function actorOfEvent(office: Office, event: H3Event, attended?: boolean): Promise<Actor | undefined> {
+  const actor = await sessionOfEvent(office, event, attended)
+  return actor?.needsFactor ? undefined : actor
+}

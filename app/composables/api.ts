@@ -1,4 +1,5 @@
 import type { Reason } from '~~/core/outcome'
+import { isAttended } from '~/composables/attended'
 
 /** A refusal of the server, as problem details (RFC 9457), or the lost connection. */
 export class ApiProblem extends Error {
@@ -58,6 +59,7 @@ export async function api<T>(method: 'GET' | 'POST' | 'PATCH' | 'PUT' | 'DELETE'
     headers: {
       ...(options.body === undefined ? {} : { 'content-type': 'application/json' }),
       ...(options.ifMatch === undefined ? {} : { 'if-match': `"${options.ifMatch ?? 'none'}"` }),
+      ...(isAttended() ? {} : { 'yieldgate-unattended': '1' }),
       ...(method === 'POST' ? { 'idempotency-key': options.key ?? crypto.randomUUID() } : {}),
     },
     ...(options.keepalive ? { keepalive: true } : {}),

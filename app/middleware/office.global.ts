@@ -2,6 +2,8 @@ import { ApiProblem } from '~/composables/api'
 import { useSession } from '~/stores/session'
 import { useSite } from '~/stores/site'
 
+/** Where whoever needs a second factor turns one on, before anything else. */
+const FACTOR = '/office/second-factor'
 const OPEN = new Set(['/office/sign-in', '/office/first-start', '/office/join'])
 
 /** Leads people without a session to the door, and keeps where they wanted to go; the others find the site known. */
@@ -14,6 +16,8 @@ export default defineNuxtRouteMiddleware(async (to) => {
   if (OPEN.has(to.path)) return
   const door = { path: '/office/sign-in', query: to.path === '/office' ? {} : { to: to.fullPath } }
   if (!session.person) return navigateTo(door)
+  if (session.person.needsFactor) return to.path === FACTOR ? undefined : navigateTo(FACTOR)
+  if (to.path === FACTOR) return navigateTo('/office')
   try {
     await useSite().begin(session.person.id)
   } catch (error) {

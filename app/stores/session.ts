@@ -15,6 +15,8 @@ export interface Person {
   hats: { id: string; name: string; used: boolean }[]
   /** Who really looks, where a steward sees the office as this person. */
   seenBy: string | null
+  /** Whether their role asks for a second factor that they have not turned on yet. */
+  needsFactor: boolean
   roles: { role: string; section: string | null }[]
 }
 
@@ -23,6 +25,8 @@ interface SessionAnswer {
   demo: boolean
   /** What a provider is called at which one may sign in, if there is one. */
   otherDoor: string | null
+  /** Whether mails go out; where they do, one who has forgotten their password gets a link. */
+  sendsMail: boolean
   person: Person | null
 }
 
@@ -32,6 +36,7 @@ export const useSession = defineStore('session', () => {
   const unclaimed = ref(false)
   const demo = ref(false)
   const otherDoor = ref<string | null>(null)
+  const sendsMail = ref(false)
   const loaded = ref(false)
 
   async function load(): Promise<void> {
@@ -40,6 +45,7 @@ export const useSession = defineStore('session', () => {
     unclaimed.value = answer.unclaimed
     demo.value = answer.demo
     otherDoor.value = answer.otherDoor
+    sendsMail.value = answer.sendsMail
     loaded.value = true
   }
   async function signIn(email: string, password: string, code?: string): Promise<void> {
@@ -65,5 +71,5 @@ export const useSession = defineStore('session', () => {
     await api('DELETE', '/session')
     location.assign('/office/sign-in')
   }
-  return { person, unclaimed, demo, otherDoor, loaded, load, signIn, stepIn, seeAs, wear, signOut }
+  return { person, unclaimed, demo, otherDoor, sendsMail, loaded, load, signIn, stepIn, seeAs, wear, signOut }
 })

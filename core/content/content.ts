@@ -116,6 +116,13 @@ export function hasTooManyWords(blocks: readonly string[]): boolean {
   return blocks.some((text) => (words += countWords(blockText(JSON.parse(text) as Block))) > MAX_WORDS)
 }
 
+/** Blocks that come again and again are worked out for each page that shows them: a page holds so many at most. */
+export const MAX_RECURRING_BLOCKS = 100
+
+/** Whether blocks, given by their canonical forms, hold more that come again than a page may. In a text of theirs a quotation mark is escaped. */
+export const hasTooManyRules = (blocks: readonly string[]): boolean =>
+  blocks.filter((text) => /"window":\{[^{}]*"rule":"/.test(text)).length > MAX_RECURRING_BLOCKS
+
 const PICTURE_FIELDS = ['cover', 'sharingPicture'] satisfies FieldName[]
 
 /** Every media id that a version shows or leads to. */

@@ -7,21 +7,23 @@ export interface Hunk {
 }
 
 /**
- * Up to this many differences the script is a shortest one; a stretch with more is cut at the furthest point reached,
- * so that two texts with nothing in common cost little.
+ * Up to this many differences the script is a shortest one; a stretch with more is cut at the furthest point reached, so that
+ * two texts with nothing in common cost little: of long ones, in all about so many steps.
  */
-const EXACT_UP_TO = 4_000
+const exactUpTo = (length: number): number => Math.max(256, Math.min(4_000, Math.floor(STEPS / length)))
+const STEPS = 20_000_000
 
 /**
  * The stretches where two sequences of symbols differ, in order, apart by at least one symbol that stays. A shortest edit
  * script by the linear-space refinement of Myers, "An O(ND) Difference Algorithm and Its Variations" (1986), §4b.
- * Deterministic. Takes O((a + b) · differences) time and O(a + b) space.
+ * Deterministic. Takes O((a + b) · differences) time, of differences at most so many as {@link exactUpTo} says, and O(a + b) space.
  */
 export function differences(a: Int32Array, b: Int32Array): Hunk[] {
   const removed = new Uint8Array(a.length + 1)
   const added = new Uint8Array(b.length + 1)
   const diagonals = a.length + b.length + 3
-  const search = { a, b, forward: new Int32Array(diagonals), backward: new Int32Array(diagonals), zero: b.length + 1 }
+  const most = exactUpTo(a.length + b.length)
+  const search = { a, b, forward: new Int32Array(diagonals), backward: new Int32Array(diagonals), zero: b.length + 1, most }
   const stack: [number, number, number, number][] = [[0, a.length, 0, b.length]]
   while (stack.length) {
     let [aFrom, aTo, bFrom, bTo] = stack.pop()!
@@ -50,10 +52,13 @@ interface Search {
   forward: Int32Array
   backward: Int32Array
   zero: number
+  /** After so many differences a stretch is cut where the search has come. */
+  most: number
 }
 
 /** A point on a shortest path through the box, reached by searching from both corners until the searches meet. */
-function midpoint({ a, b, forward, backward, zero }: Search, aFrom: number, aTo: number, bFrom: number, bTo: number): [number, number] {
+function midpoint(search: Search, aFrom: number, aTo: number, bFrom: number, bTo: number): [number, number] {
+  const { a, b, forward, backward, zero, most } = search
   const [low, high] = [aFrom - bTo, aTo - bFrom]
   const [start, end] = [aFrom - bFrom, aTo - bTo]
   const odd = ((start - end) & 1) !== 0
@@ -92,7 +97,7 @@ function midpoint({ a, b, forward, backward, zero }: Search, aFrom: number, aTo:
       backward[zero + k] = x
       if (!odd && k >= fLow && k <= fHigh && x <= forward[zero + k]!) return [x, y]
     }
-    if (cost >= EXACT_UP_TO) return furthest({ a, b, forward, backward, zero }, [fLow, fHigh, bLow, bHigh], [aFrom, aTo, bFrom, bTo])
+    if (cost >= most) return furthest(search, [fLow, fHigh, bLow, bHigh], [aFrom, aTo, bFrom, bTo])
   }
 }
 

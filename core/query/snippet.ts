@@ -1,3 +1,4 @@
+import { grouped } from '../grouped'
 import { within, wordsOf, type Query, type TextPlace } from './query'
 
 /** A piece of text with the places in it that were looked for, in UTF-16 units, in order and apart. */
@@ -31,18 +32,41 @@ interface Token {
   to: number
   word: string
 }
+const PLAIN = /^[a-z0-9]+$/
 /** The words of a text with where they stand. A combining mark belongs to the letter before it. */
-const tokensOf = (text: string): Token[] =>
-  [...text.matchAll(/[\p{L}\p{N}][\p{L}\p{N}\p{M}]*/gu)].flatMap((match) => {
-    const [word] = wordsOf(match[0])
-    return word === undefined ? [] : [{ from: match.index, to: match.index + match[0].length, word }]
-  })
+function tokensOf(text: string): Token[] {
+  const tokens: Token[] = []
+  for (const match of text.matchAll(/[\p{L}\p{N}][\p{L}\p{N}\p{M}]*/gu)) {
+    const word = PLAIN.test(match[0]) ? match[0] : wordsOf(match[0])[0]
+    if (word !== undefined) tokens.push({ from: match.index, to: match.index + match[0].length, word })
+  }
+  return tokens
+}
 
-/** Where what is sought stands in a text: from the first word of each place to its last; places that meet are one. */
+/** Which of what is sought may begin with a word: by their first word whole, or, of those that are the beginning of one, by its letters. */
+function beginnings(sought: readonly Sought[]): (word: string) => Sought[] {
+  const isBeginning = ({ words, begins }: Sought) => begins && words.length === 1
+  const whole = grouped(
+    sought.filter((one) => one.words.length && !isBeginning(one)),
+    ({ words }) => words[0]!,
+  )
+  const parts = grouped(sought.filter(isBeginning), ({ words }) => words[0]!)
+  const lengths = [...new Set([...parts.keys()].map(({ length }) => length))]
+  return (word) => [
+    ...(whole.get(word) ?? []),
+    ...lengths.flatMap((length) => (length <= word.length ? (parts.get(word.slice(0, length)) ?? []) : [])),
+  ]
+}
+
+/**
+ * Where what is sought stands in a text: from the first word of each place to its last; places that meet are one. However
+ * much is sought, each word of the text is looked at once, and again only where a place begins.
+ */
 export function marksOf(text: string, sought: readonly Sought[]): Snippet['marks'] {
   const tokens = tokensOf(text)
-  const found = sought.flatMap(({ words, begins }) =>
-    tokens.flatMap((first, at): Snippet['marks'] => {
+  const beginningWith = beginnings(sought)
+  const found = tokens.flatMap((first, at): Snippet['marks'] =>
+    beginningWith(first.word).flatMap(({ words, begins }): Snippet['marks'] => {
       const last = tokens[at + words.length - 1]
       const all = words.every((word, index) => {
         const there = tokens[at + index]?.word

@@ -102,19 +102,39 @@ interface Day {
 const DAY_MS = 86_400_000
 const numberOf = (year: number, month: number, day: number): number => Date.UTC(year, month - 1, day) / DAY_MS
 const nameOf = (n: number): string => new Date(n * DAY_MS).toISOString().slice(0, 10)
+/** How many days have gone in a common year before each month. */
+const BEFORE_MONTH = [0, 31, 59, 90, 120, 151, 181, 212, 243, 273, 304, 334, 365]
+const isLeap = (year: number) => (year % 4 === 0 && year % 100 !== 0) || year % 400 === 0
+const lengthOfYear = (year: number) => (isLeap(year) ? 366 : 365)
+const lengthOfMonth = (year: number, month: number) =>
+  BEFORE_MONTH[month]! - BEFORE_MONTH[month - 1]! + (month === 2 && isLeap(year) ? 1 : 0)
+
+/**
+ * A day by its number. In whole numbers, since a rule that names no day is looked for in every one of more than a hundred
+ * years: Howard Hinnant, "chrono-Compatible Low-Level Date Algorithms", civil_from_days
+ * (https://howardhinnant.github.io/date_algorithms.html#civil_from_days).
+ */
 function dayAt(n: number): Day {
-  const date = new Date(n * DAY_MS)
+  const shifted = n + 719_468
+  const era = Math.floor(shifted / 146_097)
+  const ofEra = shifted - era * 146_097
+  const yearOfEra = Math.floor((ofEra - Math.floor(ofEra / 1_460) + Math.floor(ofEra / 36_524) - Math.floor(ofEra / 146_096)) / 365)
+  const ofYear = ofEra - (365 * yearOfEra + Math.floor(yearOfEra / 4) - Math.floor(yearOfEra / 100))
+  const part = Math.floor((5 * ofYear + 2) / 153)
+  const month = part < 10 ? part + 3 : part - 9
   return {
     n,
-    year: date.getUTCFullYear(),
-    month: date.getUTCMonth() + 1,
-    day: date.getUTCDate(),
-    weekday: date.getUTCDay() || 7,
+    year: yearOfEra + era * 400 + (month <= 2 ? 1 : 0),
+    month,
+    day: ofYear - Math.floor((153 * part + 2) / 5) + 1,
+    // The first of January 1970 was a Thursday.
+    weekday: ((((n + 3) % 7) + 7) % 7) + 1,
   }
 }
 /** The place of a day in its month or year, from 1, and how many days that has. */
-const inMonth = ({ year, month, day }: Day) => [day, numberOf(year, month + 1, 1) - numberOf(year, month, 1)] as const
-const inYear = ({ n, year }: Day) => [n - numberOf(year, 1, 1) + 1, numberOf(year + 1, 1, 1) - numberOf(year, 1, 1)] as const
+const inMonth = ({ year, month, day }: Day) => [day, lengthOfMonth(year, month)] as const
+const inYear = ({ year, month, day }: Day) =>
+  [BEFORE_MONTH[month - 1]! + day + (month > 2 && isLeap(year) ? 1 : 0), lengthOfYear(year)] as const
 
 const same = (n: number, length: number, wanted: number[]) => wanted.some((one) => (one > 0 ? one : length + one + 1) === n)
 

@@ -10,7 +10,7 @@ import {
   type H3Event,
 } from 'h3'
 import type { ZodError, z } from 'zod'
-import { actorOfEvent, isSameOrigin, originOf } from '../http'
+import { isSameOrigin, originOf, sessionOfEvent } from '../http'
 import { runtime } from '../runtime'
 import type { Office } from '../services/office'
 import { MAX_DOCUMENT_BYTES } from '../services/media'
@@ -111,6 +111,9 @@ export function sayProblem(event: H3Event, error: Refusal): object {
 /** What can be written while one sees the office as another: signing out, and seeing it as oneself again. */
 const ALSO_LOOKING = new Set(['/session', '/session/as'])
 
+/** What can be asked before a second factor that is needed is there. */
+const WITHOUT_FACTOR = new Set(['/me/second-factor', '/me/password', '/me/sessions'])
+
 /** Runs one endpoint: origin check, sign-in, parsing, the handler, and the answer or the problem. */
 export async function handle(event: H3Event, endpoint: Endpoint): Promise<unknown> {
   setResponseHeader(event, 'cache-control', 'no-store')
@@ -121,10 +124,12 @@ export async function handle(event: H3Event, endpoint: Endpoint): Promise<unknow
     const writes = endpoint.method !== 'GET'
     if (writes && !isSameOrigin(event.node.req))
       throw refusal('not-allowed', 'origin-foreign', 'Writes are taken from the office itself only')
-    const actor = await actorOfEvent(parts.office, event)
+    const actor = await sessionOfEvent(parts.office, event)
     if (!endpoint.open && !actor) throw refusal('not-signed-in', 'not-signed-in', 'Sign in first')
     if (actor?.seenBy && (writes ? !ALSO_LOOKING.has(endpoint.path) : endpoint.path.startsWith('/me')))
       throw refusal('not-allowed', 'looking-only', `You see the office as ${actor.name} does; nothing can be changed meanwhile`)
+    if (actor?.needsFactor && !endpoint.open && !WITHOUT_FACTOR.has(endpoint.path))
+      throw refusal('not-allowed', 'second-factor-needed', 'Your role asks for a second factor; turn one on first')
     endpoint.before?.(actor as never)
     const upload = writes && endpoint.path === '/media'
     if (upload) await boundedBody(event, MAX_UPLOAD_BYTES)

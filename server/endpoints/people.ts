@@ -1,7 +1,7 @@
 import { deleteCookie, getCookie, getHeader, setCookie, type H3Event } from 'h3'
 import { z } from 'zod'
 import { nameSchema } from '../../core/content/line'
-import { addressOf, SESSION_COOKIE } from '../http'
+import { addressOf, isHttps, sessionCookie } from '../http'
 import { isDemo, type Runtime } from '../runtime'
 import {
   changePassword,
@@ -18,7 +18,8 @@ import {
 } from '../services/access'
 import { caughtMails } from '../services/caughtMail'
 import { deputies, deputise, endDelegation } from '../services/deputies'
-import { invitation, inviteAgain, join } from '../services/invitations'
+import { askForLink, choosePassword, invitation, inviteAgain } from '../services/invitations'
+import { mailIsCaught } from '../services/mail'
 import { notifications, seeNotifications } from '../services/news'
 import {
   addPerson,
@@ -35,11 +36,13 @@ import {
 import { pictureHash, pictureOf, setPicture } from '../services/portraits'
 import { explainRight, rightsOfPeople, rightsOfPerson } from '../services/rights'
 import { VERBS, type Verb } from '../../core/access/verbs'
+import { LONGEST_SESSION } from '../../core/access/signIn'
 import { waysOf, type Rights } from '../../core/access/rights'
 import { brokenTogether, givenRoles } from '../../core/access/session'
 import { beginOpenId, endOpenId, provider } from '../services/openId'
 import { refusal, Refusal } from '../services/refusal'
 import { beginSecondFactor, confirmSecondFactor, endSecondFactor, secondFactor } from '../services/secondFactor'
+import { setSignInRules, signInRules } from '../services/signInRules'
 import { endMySessions, mySessions, openSession, signOut } from '../services/sessions'
 import { firstStart } from '../services/sites'
 import { listPeople, personById } from '../store/people'
@@ -65,13 +68,14 @@ const siteName = async ({ office, live }: Pick<Runtime, 'office' | 'live'>) => {
   return (site && (await live.frame(site)).settings.title) || 'Yieldgate'
 }
 
-const cookieOptions = () =>
-  ({ httpOnly: true, sameSite: 'lax', secure: process.env.YIELDGATE_ORIGIN?.startsWith('https:') ?? false }) as const
+const minutes = z.int().min(5).max(LONGEST_SESSION)
+const sessionLength = z.strictObject({ idle: minutes, whole: minutes })
+const cookieOptions = () => ({ httpOnly: true, sameSite: 'lax', secure: isHttps() }) as const
 function giveSession(event: H3Event, token: string): void {
-  setCookie(event, SESSION_COOKIE, token, { ...cookieOptions(), path: '/', maxAge: 14 * 86_400 })
+  setCookie(event, sessionCookie(), token, { ...cookieOptions(), path: '/', maxAge: LONGEST_SESSION * 60 })
 }
 /** What a browser keeps of those who signed in with it, so that others' guesses do not make them wait. */
-const BROWSER_COOKIE = 'yieldgate_browser'
+const browserCookie = () => (isHttps() ? '__Secure-yieldgate_browser' : 'yieldgate_browser')
 /** A sign-in at a provider under way is kept in the browser that began it. */
 const OPENID_COOKIE = 'yieldgate_openid'
 const OPENID_BACK = '/api/v1/session/openid/back'
@@ -83,7 +87,7 @@ function safeJson(text: string | undefined): unknown {
     return null
   }
 }
-const tokenOf = (event: H3Event) => getCookie(event, SESSION_COOKIE) ?? ''
+const tokenOf = (event: H3Event) => getCookie(event, sessionCookie()) ?? ''
 const agentOf = (event: H3Event) => getHeader(event, 'user-agent') ?? ''
 
 /** The roles that a person holds, and which of them rest in this session; none where all may be used together. */
@@ -94,9 +98,9 @@ function hatsOf(actor: Actor, rights: Rights): { id: string; name: string; used:
 }
 
 async function endSession(office: Parameters<typeof signOut>[0], event: H3Event): Promise<void> {
-  const token = getCookie(event, SESSION_COOKIE)
+  const token = getCookie(event, sessionCookie())
   if (token) await signOut(office, token)
-  deleteCookie(event, SESSION_COOKIE, { path: '/' })
+  deleteCookie(event, sessionCookie(), { path: '/' })
 }
 
 export const people = [
@@ -109,6 +113,7 @@ export const people = [
       unclaimed: await isUnclaimed(office),
       demo: isDemo,
       otherDoor: provider()?.name ?? null,
+      sendsMail: !mailIsCaught(),
       person: actor
         ? {
             id: actor.id,
@@ -121,6 +126,7 @@ export const people = [
             picture: await pictureHash(office, actor.id),
             hats: hatsOf(actor, await office.rights()),
             seenBy: actor.seenBy?.name ?? null,
+            needsFactor: actor.needsFactor ?? false,
             roles: waysOf(actor.rights, actor.id).map(({ grant, group }) => ({
               role: actor.rights.roles.get(grant.role)?.name ?? grant.role,
               section: grant.section && (actor.rights.sections.get(grant.section)?.name ?? null),
@@ -142,14 +148,22 @@ export const people = [
         ...body,
         from: addressOf(event.node.req),
         agent: agentOf(event),
-        browser: getCookie(event, BROWSER_COOKIE)?.slice(0, 100),
+        browser: getCookie(event, browserCookie())?.slice(0, 100),
       }
       const { token, person, browser } = await signIn(office, asked)
       await endSession(office, event)
       giveSession(event, token)
-      setCookie(event, BROWSER_COOKIE, browser, { ...cookieOptions(), path: '/api/v1/session', maxAge: 180 * 86_400 })
+      setCookie(event, browserCookie(), browser, { ...cookieOptions(), path: '/api/v1/session', maxAge: 180 * 86_400 })
       return { person }
     },
+  }),
+  openEndpoint({
+    method: 'POST',
+    path: '/session/forgotten',
+    tag: 'people',
+    summary: 'Ask for a link for a new password by mail; the answer is the same whether anyone has that address',
+    body: z.strictObject({ email }),
+    run: ({ office, body, event }) => askForLink(office, { ...body, from: addressOf(event.node.req) }),
   }),
   openEndpoint({
     method: 'DELETE',
@@ -209,7 +223,7 @@ export const people = [
         answer.search = new URL(event.node.req.url ?? '', origin).search
         const person = await endOpenId(office, answer, kept.data)
         await endSession(office, event)
-        giveSession(event, await openSession(office, person, agentOf(event)))
+        giveSession(event, await openSession(office, person, agentOf(event), 'openid'))
         return new Redirect('/office')
       } catch (error) {
         if (!(error instanceof Refusal)) throw error
@@ -229,13 +243,14 @@ export const people = [
     method: 'POST',
     path: '/invitation',
     tag: 'people',
-    summary: 'Take an invitation: choose a password',
+    summary: 'Take an invitation or a link for a new password: choose a password',
     body: z.strictObject({ with: z.string().max(100), password }),
     async run({ office, body, event }) {
-      const { token } = await join(office, { ...body, agent: agentOf(event) })
+      const { id: person, totp_secret } = await choosePassword(office, body.with, body.password)
       await endSession(office, event)
-      if (token !== null) giveSession(event, token)
-      return { signedIn: token !== null }
+      // Whoever has a second factor signs in with it.
+      if (totp_secret === null) giveSession(event, await openSession(office, person, agentOf(event), 'password'))
+      return { signedIn: totp_secret === null }
     },
   }),
   openEndpoint({
@@ -253,7 +268,7 @@ export const people = [
     }),
     async run({ office, body, event }) {
       const person = await firstStart(office, body)
-      giveSession(event, await openSession(office, person, agentOf(event)))
+      giveSession(event, await openSession(office, person, agentOf(event), 'password'))
       return { person }
     },
   }),
@@ -288,7 +303,7 @@ export const people = [
       const person = isDemo ? await personById(office.store.read, body.person) : undefined
       if (!person) throw refusal('unknown', 'unknown', isDemo ? 'There is no such person' : 'There is no such thing outside the demo')
       await endSession(office, event)
-      giveSession(event, await openSession(office, person.id, agentOf(event)))
+      giveSession(event, await openSession(office, person.id, agentOf(event), 'demo'))
       return { person: person.id }
     },
   }),
@@ -361,7 +376,7 @@ export const people = [
     tag: 'people',
     summary: 'Turn the second factor on with a code of it; answers the recovery codes',
     body: z.strictObject({ code: z.string().max(40) }),
-    run: ({ office, actor, body }) => confirmSecondFactor(office, actor.id, body.code),
+    run: ({ office, actor, body, event }) => confirmSecondFactor(office, actor.id, body.code, tokenOf(event)),
   }),
   endpoint({
     method: 'DELETE',
@@ -369,9 +384,9 @@ export const people = [
     tag: 'people',
     summary: 'Take the second factor off',
     body: z.strictObject({ current: password }),
-    async run({ office, actor, body }) {
+    async run({ office, actor, body, event }) {
       await mustKnowPassword(office, actor, body.current)
-      await endSecondFactor(office, actor.id, actor.id)
+      await endSecondFactor(office, actor.id, actor.id, tokenOf(event))
     },
   }),
   endpoint({
@@ -382,7 +397,7 @@ export const people = [
     params: id,
     async run({ office, actor, params }) {
       must(actor, 'people.change', null)
-      await endSecondFactor(office, actor.id, params.id)
+      await endSecondFactor(office, actor.id, params.id, null)
     },
   }),
   endpoint({
@@ -415,7 +430,8 @@ export const people = [
     method: 'POST',
     path: '/people/:id/invitation',
     tag: 'people',
-    summary: 'Write someone a new link for choosing a password',
+    summary: 'Give someone a new link for choosing a password: by mail, or in the answer for who is new where no mail server is named',
+    secret: true,
     params: id,
     run: async ({ office, live, actor, params }) => inviteAgain(office, actor, params.id, await siteName({ office, live })),
   }),
@@ -521,9 +537,10 @@ export const people = [
     method: 'POST',
     path: '/people',
     tag: 'people',
-    summary: 'Add a colleague with roles: by an invitation to the mail address, or with a first password',
-    body: z.strictObject({ name, email, password: password.optional(), roles }),
-    run: async ({ office, live, actor, body }) => ({ person: await addPerson(office, actor, body, await siteName({ office, live })) }),
+    summary: 'Add a colleague with roles by an invitation: it goes by mail, or the answer has its link where no mail server is named',
+    secret: true,
+    body: z.strictObject({ name, email, roles }),
+    run: async ({ office, live, actor, body }) => addPerson(office, actor, body, await siteName({ office, live })),
   }),
   endpoint({
     method: 'PUT',
@@ -641,6 +658,29 @@ export const people = [
     }),
     query: anyway,
     run: ({ office, actor, body, query }) => setSeparations(office, changer(actor, query), body.rules),
+  }),
+  endpoint({
+    method: 'GET',
+    path: '/sign-in-rules',
+    tag: 'people',
+    summary: 'How people sign in: which roles more strictly, with a second factor, and how long sessions last',
+    async run({ office, actor }) {
+      must(actor, 'people.change', null)
+      return signInRules(office)
+    },
+  }),
+  endpoint({
+    method: 'PUT',
+    path: '/sign-in-rules',
+    tag: 'people',
+    summary: 'Set anew how people sign in',
+    body: z.strictObject({
+      strictRoles: ids(50),
+      secondFactor: z.enum(['needed', 'with-mail', 'by-choice']),
+      strict: sessionLength,
+      others: sessionLength,
+    }),
+    run: ({ office, actor, body }) => setSignInRules(office, actor, body),
   }),
   endpoint({
     method: 'GET',

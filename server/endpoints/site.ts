@@ -1,4 +1,4 @@
-import { mailIsCaught } from '../services/caughtMail'
+import { mailIsCaught } from '../services/mail'
 import { z } from 'zod'
 import { nameSchema } from '../../core/content/line'
 import { readMultipartFormData } from 'h3'

@@ -5,16 +5,28 @@ import { refusal } from '../services/refusal'
 import { readableNews } from '../services/today'
 import { sayProblem } from './handle'
 
+/** So many streams are open for one person, as many windows as anyone works in; each costs something with all that happens. */
+const MOST_OF_ONE = 30
+const open = new Map<string, number>()
+
 /** Server-sent events: what changed where the person may read, as journal rows without their inner facts. */
 export async function streamNews(event: H3Event): Promise<unknown> {
   const { office } = await runtime()
-  const actor = await actorOfEvent(office, event)
+  // A stream that is open keeps no session open.
+  const actor = await actorOfEvent(office, event, false)
   if (!actor) return sayProblem(event, refusal('not-signed-in', 'not-signed-in', 'Sign in first'))
+  const count = open.get(actor.id) ?? 0
+  if (count >= MOST_OF_ONE)
+    return sayProblem(
+      event,
+      refusal('busy', 'streams-many', `You have ${MOST_OF_ONE} windows open here; close some for this one to hear of news`),
+    )
+  open.set(actor.id, count + 1)
   const stream = createEventStream(event)
   const stop = office.onNews((rows) => {
     void (async () => {
       // Rights are asked at each piece of news, so that someone whose access ended hears no more.
-      const current = await actorOfEvent(office, event)
+      const current = await actorOfEvent(office, event, false)
       if (!current) return stream.close()
       for (const row of await readableNews(office, current, rows.slice(-200)))
         await stream.push({
@@ -31,6 +43,9 @@ export async function streamNews(event: H3Event): Promise<unknown> {
   stream.onClosed(async () => {
     clearInterval(alive)
     stop()
+    const left = open.get(actor.id)! - 1
+    if (left) open.set(actor.id, left)
+    else open.delete(actor.id)
     await stream.close()
   })
   return stream.send()

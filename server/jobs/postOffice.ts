@@ -1,5 +1,5 @@
-import { mailIsCaught, startMailStandIn } from '../services/caughtMail'
-import { mailTransport, sendMails } from '../services/mail'
+import { startMailStandIn } from '../services/caughtMail'
+import { mailIsCaught, mailTransport, sendMails } from '../services/mail'
 import { tellNews, tidyPost, writeDigests } from '../services/news'
 import type { Office } from '../services/office'
 import { every } from './every'

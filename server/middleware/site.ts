@@ -1,5 +1,5 @@
 import type { H3Event } from 'h3'
-import { SESSION_COOKIE, actorOfEvent, originOf } from '../http'
+import { actorOfEvent, originOf, sessionCookie } from '../http'
 import type { PictureFormat } from '../../core/render/picture'
 import { withOfficeEntry } from '../../core/render/page'
 import { may } from '../services/access'
@@ -58,7 +58,7 @@ async function serve(event: H3Event): Promise<void> {
     const answer = await anotherMoment(event, origin, target)
     return answer && send(answer.status, answer.headers, answer.body)
   }
-  const signedIn = req.headers.cookie?.includes(`${SESSION_COOKIE}=`) ?? false
+  const signedIn = req.headers.cookie?.includes(`${sessionCookie()}=`) ?? false
   if (!signedIn) {
     const page = live.stored(origin, target)
     if (page) return sendPage(page)

@@ -2,18 +2,21 @@ import { randomBytes } from 'node:crypto'
 import { hash as hashPassword, verify as verifyPassword } from '@node-rs/argon2'
 import { decide } from '../../core/access/decide'
 import type { Rights } from '../../core/access/rights'
+import { sessionIsOver } from '../../core/access/signIn'
 import { assuming, brokenTogether, givenRoles, sessionRoles } from '../../core/access/session'
 import type { Verb } from '../../core/access/verbs'
 import type { Reason } from '../../core/outcome'
 import { isZone } from '../../core/time/zone'
 import { isKnownBrowser, noteBrowser } from '../store/tries'
 import { peopleCount, personByEmail, personById, sessionByHash, type PersonRow } from '../store/people'
+import { ownerLetter } from './accountMail'
 import { tried, type Verdict } from './guessing'
 import { note, type Office } from './office'
 import { passwordProblems } from './passwords'
 import { refusal, Refusal } from './refusal'
 import { useSecondFactor } from './secondFactor'
-import { hashToken, openSession } from './sessions'
+import { endSessionsBut, hashToken, openSession } from './sessions'
+import { signInOf } from './signInRules'
 
 /** Who asks: a signed-in person and everybody's rights at that moment. */
 export interface Actor {
@@ -29,6 +32,8 @@ export interface Actor {
   roles: string[]
   /** Who really asks, where a steward sees the office as this person: nothing can be changed then. */
   seenBy?: { id: string; name: string } | undefined
+  /** Whether their role asks for a second factor that they have not: then they can do nothing but turn one on. */
+  needsFactor?: boolean
   rights: Rights
 }
 
@@ -42,7 +47,6 @@ export function sectionsWhere(actor: Actor, verb: Verb): string[] | null {
 
 /** argon2id with the first recommended parameters of RFC 9106 §4 scaled to OWASP's floor: 19 MiB, 2 passes. */
 const ARGON = { memoryCost: 19_456, timeCost: 2, parallelism: 1 }
-const IDLE_HOURS = 72
 
 /** Throws a refusal unless the actor may do this there. */
 export function must(actor: Actor, verb: Verb, section: string | null): void {
@@ -93,7 +97,7 @@ export async function signIn(office: Office, input: SignIn): Promise<{ token: st
     () => verdictOn(office, person, input),
   )
   const keeps = input.browser ?? randomBytes(32).toString('base64url')
-  const token = await openSession(office, found.id, input.agent)
+  const token = await openSession(office, found.id, input.agent, 'password')
   await office.store.write((tx) => noteBrowser(tx, hashToken(keeps), found.id, office.now(), MOST_BROWSERS))
   return { token, person: found.id, browser: keeps }
 }
@@ -113,19 +117,26 @@ async function verdictOn(office: Office, person: PersonRow | undefined, { passwo
     : { wrong: refusal('not-signed-in', 'code-wrong', 'That code is not right, or was used before', 'code') }
 }
 
-/** The person behind a session token, with today's rights; undefined when it is unknown, over, idle or of an inactive person. */
-export async function actorOf(office: Office, token: string | undefined): Promise<Actor | undefined> {
+/**
+ * The person behind a session token, with today's rights; undefined when it is unknown, over, idle or of an inactive person.
+ * `attended` says that somebody is at it, for whose sake it goes on.
+ */
+export async function actorOf(office: Office, token: string | undefined, attended = true): Promise<Actor | undefined> {
   if (!token) return undefined
   const session = await sessionByHash(office.store.read, hashToken(token))
-  const now = office.clock.now().getTime()
-  if (!session || Date.parse(session.expires_at) < now || Date.parse(session.seen_at) < now - IDLE_HOURS * 3_600_000) return undefined
+  const now = office.clock.now()
+  if (!session || Date.parse(session.expires_at) < now.getTime()) return undefined
   const person = await personById(office.store.read, session.person_id)
   if (!person || person.active !== 1) return undefined
-  if (Date.parse(session.seen_at) < now - 600_000)
-    await office.store.write((tx) => tx.update('session', { token_hash: hashToken(token) }, { seen_at: new Date(now).toISOString() }))
   const everyone = await office.rights()
+  const { length, needsFactor } = await signInOf(office, everyone, person.id, session.opened_by)
+  if (sessionIsOver(length, session.created_at, session.seen_at, now)) return undefined
+  // Not at each request: a tenth of the time is precise enough.
+  if (attended && Date.parse(session.seen_at) < now.getTime() - Math.min(600_000, length.idle * 6_000))
+    await office.store.write((tx) => tx.update('session', { token_hash: hashToken(token) }, { seen_at: now.toISOString() }))
   const used = sessionRoles(everyone, person.id, session.roles === null ? null : (JSON.parse(session.roles) as string[]))
   const rights = assuming(everyone, person.id, used)
+  if (needsFactor && person.totp_secret === null) return { ...actorFrom(person, rights), needsFactor }
   const asked = session.sees_as === null ? undefined : await personById(office.store.read, session.sees_as)
   // Asked at each request: who may no longer see as others sees as themselves again.
   if (asked?.active === 1 && maySeeAs(rights, person.id))
@@ -225,8 +236,9 @@ export async function changePassword(office: Office, actor: Actor, current: stri
   const password_hash = await makePasswordHash(next)
   await office.store.write(async (tx) => {
     await tx.update('person', { id: actor.id }, { password_hash })
-    await tx.run('DELETE FROM session WHERE person_id = $person AND token_hash <> $keep', { person: actor.id, keep: hashToken(token) })
+    await endSessionsBut(tx, actor.id, token)
     await note(office, tx, actor.id, 'person.password-changed', null)
+    await ownerLetter(office, tx, person, 'Your password was changed')
   })
 }
 

@@ -4,11 +4,9 @@ import { LRUCache } from 'lru-cache'
 import { simpleParser } from 'mailparser'
 import { SMTPServer } from 'smtp-server'
 import { must, type Actor } from './access'
+import { mailIsCaught } from './mail'
 import type { Office } from './office'
 import { refusal } from './refusal'
-
-/** Whether mails go to the stand-in that ships with the office: as long as no mail server is named. */
-export const mailIsCaught = (): boolean => !process.env.YIELDGATE_SMTP
 
 const MOST_SHOWN = 100
 /** A mail that was read once is not parsed again while someone looks. */

@@ -34,7 +34,8 @@ export async function deputise(office: Office, actor: Actor, input: DelegationIn
   const { people } = actor.rights
   found(people.get(input.absent), 'person')
   if (!found(people.get(input.deputy), 'person').active) throw refusal('refused', 'deputy-inactive', 'That account rests', 'deputy')
-  if (input.deputy === input.absent) throw refusal('refused', 'deputy-self', 'Nobody stands in for themselves', 'deputy')
+  const selves = [input.deputy, input.absent].map((person) => selfOf(actor.rights, person))
+  if (selves[0] === selves[1]) throw refusal('refused', 'deputy-self', 'Nobody stands in for themselves', 'deputy')
   const own = (person: string) => selfOf(actor.rights, person) === selfOf(actor.rights, actor.id)
   if (own(input.deputy) && !own(input.absent))
     throw refusal('refused', 'own-rights', 'That would raise your own rights; another steward can do it', 'deputy')

@@ -39,7 +39,8 @@ async function inTurn<T>(name: string, work: () => Promise<T>): Promise<T> {
   }
 }
 
-const throttled = (seconds: number) =>
+/** Too often: when the next try is taken. */
+export const throttled = (seconds: number) =>
   new Refusal('throttled', [{ code: 'throttled', detail: `Too many tries; wait ${seconds} seconds` }], { retryAfter: seconds })
 
 /**

@@ -19,6 +19,7 @@ import { blockText } from '../../core/content/blocks'
 import type { MediaView } from '../../core/render/picture'
 import type { Actor } from './access'
 import type { Foresight } from './foresight'
+import { nextTurn } from './nextTurn'
 import type { Office } from './office'
 import { readableItem } from './items'
 import { mediaViews } from './media'
@@ -175,13 +176,19 @@ async function withSnippets(db: Reader, rows: ItemPage['items'], query: Query): 
     const content = version === undefined ? undefined : contents.get(version)
     return content ? snippetOf([...passagesOf(content), content.fields.title ?? ''], sought, before) : null
   }
-  return rows.map((row, index) => {
+  const out: ItemPage['items'] = []
+  for (const [index, row] of rows.entries()) {
+    // A page of long texts takes long: others are answered between two of them.
+    await nextTurn()
     const writer = writers.get(row.id)
-    if (!writer) return { ...row, snippet: piece(shown[index], text.length ? text : live) }
     // Beside who wrote it there is less room.
-    const snippet = piece(writer.version, ever, 15)
-    return { ...row, snippet: snippet && { ...snippet, written: { by: writer.by, at: writer.at, number: writer.number } } }
-  })
+    const snippet = writer ? piece(writer.version, ever, 15) : piece(shown[index], text.length ? text : live)
+    out.push({
+      ...row,
+      snippet: snippet && (writer ? { ...snippet, written: { by: writer.by, at: writer.at, number: writer.number } } : snippet),
+    })
+  }
+  return out
 }
 
 const cursorOf = ({ sort_value, n }: ListedRow) => Buffer.from(JSON.stringify([sort_value, n])).toString('base64url')

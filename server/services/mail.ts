@@ -1,17 +1,21 @@
 import nodemailer, { type Transporter } from 'nodemailer'
 import type { Tx } from '../store/database'
 import type { Office } from './office'
+import { HIDDEN_LINK, makePasswordLink } from './passwordLinks'
 
 export interface Letter {
   person: string | null
   address: string
   subject: string
   text: string
+  /** The link for choosing a password that stands at `LINK_PLACE`: for how many hours it is good, and who gives it. */
+  link?: { hours: number; by: string | null }
 }
+/** Where the link stands in a text. It is made as the mail is given over, so that it is kept nowhere; no name holds this sign. */
+export const LINK_PLACE = '\u001a'
 
-/** Where the office is, for links in mails: as configured, else on this machine. */
-export const officeOrigin = (): string =>
-  (process.env.YIELDGATE_ORIGIN ?? `http://localhost:${process.env.NITRO_PORT ?? process.env.PORT ?? '3000'}`).replace(/\/+$/, '')
+/** Whether mails go to the stand-in that ships with the office: as long as no mail server is named. */
+export const mailIsCaught = (): boolean => !process.env.YIELDGATE_SMTP
 
 const FROM = process.env.YIELDGATE_MAIL_FROM ?? 'Yieldgate <office@yieldgate.invalid>'
 /** A mail that could not be given over is tried again after these minutes, at last every six hours; then it is left. */
@@ -24,10 +28,12 @@ const LEASE_MS = 5 * 60_000
 export const post = (office: Office, tx: Tx, letters: readonly Letter[]): Promise<void> =>
   tx.insert(
     'mail',
-    letters.map(({ person, ...letter }) => ({
+    letters.map(({ person, link, ...letter }) => ({
       id: office.newId(),
       person_id: person,
       ...letter,
+      link_hours: link?.hours ?? null,
+      link_by: link?.by ?? null,
       made_at: office.now(),
       next_at: office.now(),
     })),
@@ -35,21 +41,27 @@ export const post = (office: Office, tx: Tx, letters: readonly Letter[]): Promis
 
 interface MailRow {
   id: string
+  person_id: string | null
   address: string
   subject: string
   text: string
   tries: number
+  link_hours: number | null
+  link_by: string | null
 }
 
-/** Takes the mail that is due longest for this process, for as long as the lease holds. */
+/** Takes the mail that is due longest for this process, for as long as the lease holds, with its link if it has one. */
 const claim = (office: Office): Promise<MailRow | undefined> =>
   office.store.write(async (tx) => {
     const mail = await tx.one<MailRow>(
-      'SELECT id, address, subject, text, tries FROM mail WHERE next_at <= $now ORDER BY next_at LIMIT 1',
+      'SELECT id, person_id, address, subject, text, tries, link_hours, link_by FROM mail WHERE next_at <= $now ORDER BY next_at LIMIT 1',
       { now: office.now() },
     )
-    if (mail) await tx.update('mail', { id: mail.id }, { next_at: new Date(Date.parse(office.now()) + LEASE_MS).toISOString() })
-    return mail
+    if (!mail) return undefined
+    await tx.update('mail', { id: mail.id }, { next_at: new Date(Date.parse(office.now()) + LEASE_MS).toISOString() })
+    if (mail.link_hours === null || mail.person_id === null) return mail
+    const link = mailIsCaught() ? HIDDEN_LINK : await makePasswordLink(office, tx, mail.person_id, mail.link_by, mail.link_hours)
+    return { ...mail, text: mail.text.replaceAll(LINK_PLACE, link) }
   })
 
 /** Gives over the mails that are due, each at least once and by one process at a time. Answers how many went. */

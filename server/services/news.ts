@@ -13,7 +13,8 @@ import { loadRights, type PersonRow } from '../store/people'
 import { routeOf } from './loadedDraft'
 import { movesOf } from './reading'
 import type { Actor } from './access'
-import { officeOrigin, post, type Letter } from './mail'
+import { post, type Letter } from './mail'
+import { officeAddress } from './officeAddress'
 import type { Office } from './office'
 
 /** What the journal says that somebody is told of. */
@@ -213,7 +214,7 @@ export async function tellNews(office: Office): Promise<number> {
           person,
           address: email,
           subject: newsWords({ ...news, note: kind === 'deputy' ? note : '' }).slice(0, 150),
-          text: digestText([news], officeOrigin()),
+          text: digestText([news], officeAddress()),
         })
       }
     }
@@ -283,7 +284,7 @@ export async function writeDigests(office: Office): Promise<number> {
       await tx.run('UPDATE notification SET mailed_at = $now WHERE person_id = $person AND mailed_at IS NULL', { now, person: person.id })
       if (!news.length) return
       const subject = news.length === 1 ? newsWords(news[0]!).slice(0, 150) : `${news.length} things since yesterday`
-      await post(office, tx, [{ person: person.id, address: person.email, subject, text: digestText(news, officeOrigin()) }])
+      await post(office, tx, [{ person: person.id, address: person.email, subject, text: digestText(news, officeAddress()) }])
     })
   return due.length
 }
@@ -295,6 +296,7 @@ export async function tidyPost(office: Office): Promise<void> {
   const before = (days: number) => new Date(Date.parse(office.now()) - days * 86_400_000).toISOString()
   await office.store.write(async (tx) => {
     await tx.run('DELETE FROM mail WHERE sent_at < $before', { before: before(KEPT_DAYS.mail) })
+    await tx.run('DELETE FROM password_link WHERE expires_at < $before', { before: before(KEPT_DAYS.mail) })
     await tx.run('DELETE FROM notification WHERE seen_at IS NOT NULL AND mailed_at IS NOT NULL AND at < $before', {
       before: before(KEPT_DAYS.notification),
     })

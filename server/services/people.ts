@@ -4,10 +4,9 @@ import type { Verb } from '../../core/access/verbs'
 import type { Tx } from '../store/database'
 import { syncItems } from '../store/items'
 import { loadRights } from '../store/people'
-import { makePasswordHash, must, type Actor } from './access'
-import { writeInvitation } from './invitations'
+import { must, type Actor } from './access'
+import { invite } from './invitations'
 import { note, type Office } from './office'
-import { passwordProblems } from './passwords'
 import { found, refusal, Refusal } from './refusal'
 import { newlyStuck } from './routes'
 import { newlyStranded } from './stranded'
@@ -67,27 +66,29 @@ const giveRoles = (office: Office, tx: Tx, holder: { person_id: string } | { gro
 export interface NewPerson {
   name: string
   email: string
-  /** A first password; without one, an invitation goes to the mail address. */
-  password?: string | undefined
   roles: GivenRole[]
 }
 
-/** Adds a colleague with roles, by invitation or with a first password; answers the person's id. `site` is what the site is called. */
-export async function addPerson(office: Office, actor: Changer, input: NewPerson, site = 'the site'): Promise<string> {
+/**
+ * Adds a colleague with roles by invitation: nobody but they ever knows a password of theirs. Answers the person's id, and
+ * the link to hand over where no mail brings it. `site` is what the site is called.
+ */
+export async function addPerson(
+  office: Office,
+  actor: Changer,
+  input: NewPerson,
+  site = 'the site',
+): Promise<{ person: string; link: string | null }> {
   must(actor, 'people.change', null)
-  const problems = input.password === undefined ? [] : passwordProblems(input.password, [input.name, input.email])
-  if (problems.length) throw new Refusal('refused', problems)
   mustExist(actor, input.roles)
-  const password_hash = input.password === undefined ? '' : await makePasswordHash(input.password)
   const id = office.newId()
   return changeRights(office, actor, 'person.added', async (tx) => {
     if (await tx.one('SELECT 1 FROM person WHERE email = $email', { email: input.email }))
       throw refusal('conflict', 'email-taken', 'Someone with this mail address is here already', 'email')
-    await tx.insert('person', [{ id, email: input.email, name: input.name, password_hash, created_at: office.now() }])
+    await tx.insert('person', [{ id, email: input.email, name: input.name, password_hash: '', created_at: office.now() }])
     await giveRoles(office, tx, { person_id: id }, input.roles)
-    const invited = input.password === undefined
-    if (invited) await writeInvitation(office, tx, actor, { id, name: input.name, email: input.email }, site)
-    return { value: id, data: { person: id, name: input.name, roles: input.roles, invited } }
+    const link = await invite(office, tx, actor, { id, name: input.name, email: input.email }, site)
+    return { value: { person: id, link }, data: { person: id, name: input.name, roles: input.roles, invited: true } }
   })
 }
 

@@ -2,9 +2,10 @@ import { createHash, randomInt } from 'node:crypto'
 import { Secret, TOTP } from 'otpauth'
 import QRCode from 'qrcode'
 import { personById } from '../store/people'
-import type { Tx } from '../store/database'
+import { ownerLetter } from './accountMail'
 import { note, type Office } from './office'
 import { found, refusal } from './refusal'
+import { endSessionsBut } from './sessions'
 
 const PERIOD_S = 30
 /** A clock may be so many periods off. */
@@ -55,8 +56,8 @@ export async function beginSecondFactor(office: Office, person: string, issuer: 
   return { secret, address, picture: await QRCode.toString(address, { type: 'svg', margin: 1 }) }
 }
 
-/** Turns the second factor on with a first code of it. Answers the recovery codes, which are shown this once. */
-export async function confirmSecondFactor(office: Office, person: string, code: string): Promise<{ codes: string[] }> {
+/** Turns the second factor on with a first code of it; other sessions end. Answers the recovery codes, which are shown this once. */
+export async function confirmSecondFactor(office: Office, person: string, code: string, token: string): Promise<{ codes: string[] }> {
   return office.store.write(async (tx) => {
     const row = found(await personById(tx, person), 'person')
     if (row.totp_pending === null) throw refusal('conflict', 'second-factor-none', 'Begin with a new secret first')
@@ -71,22 +72,22 @@ export async function confirmSecondFactor(office: Office, person: string, code: 
       'recovery_code',
       codes.map((entry) => ({ hash: hashCode(entry), person_id: person })),
     )
+    await endSessionsBut(tx, person, token)
     await note(office, tx, person, 'person.second-factor-on', null)
+    await ownerLetter(office, tx, row, 'Your second factor was turned on')
     return { codes }
   })
 }
 
-async function takeOff(office: Office, tx: Tx, by: string, person: string): Promise<void> {
-  await tx.update('person', { id: person }, { totp_secret: null, totp_pending: null, totp_step: 0 })
-  await tx.run('DELETE FROM recovery_code WHERE person_id = $person', { person })
-  await note(office, tx, by, 'person.second-factor-off', null, { person })
-}
-
-/** Takes a person's second factor off, with its recovery codes; `by` is who does it. */
-export const endSecondFactor = (office: Office, by: string, person: string): Promise<void> =>
+/** Takes a person's second factor off, with its recovery codes; their sessions end, but for `token`. `by` is who does it. */
+export const endSecondFactor = (office: Office, by: string, person: string, token: string | null): Promise<void> =>
   office.store.write(async (tx) => {
-    found(await personById(tx, person), 'person')
-    await takeOff(office, tx, by, person)
+    const row = found(await personById(tx, person), 'person')
+    await tx.update('person', { id: person }, { totp_secret: null, totp_pending: null, totp_step: 0 })
+    await tx.run('DELETE FROM recovery_code WHERE person_id = $person', { person })
+    await endSessionsBut(tx, person, token)
+    await note(office, tx, by, 'person.second-factor-off', null, { person })
+    await ownerLetter(office, tx, row, by === person ? 'Your second factor was taken off' : 'A steward took your second factor off')
   })
 
 /** Whether a code, of the moment or for recovery, is good; then it is used up, in one transaction. */
@@ -108,6 +109,7 @@ export async function useSecondFactor(office: Office, person: string, code: stri
     if (!kept) return false
     await tx.update('recovery_code', { hash }, { used_at: office.now() })
     await note(office, tx, person, 'person.recovery-code-used', null)
+    await ownerLetter(office, tx, row, 'One of your recovery codes was used')
     return true
   })
 }

@@ -1,15 +1,17 @@
 import { createHash, randomBytes } from 'node:crypto'
+import type { Tx } from '../store/database'
 import { sessionsOf } from '../store/people'
+import { sessionIsOver } from '../../core/access/signIn'
 import { note, type Office } from './office'
 import { refusal } from './refusal'
-
-const SESSION_DAYS = 14
+import { signInOf, type OpenedBy } from './signInRules'
 
 /** Sessions are kept by the hash of their token, so that who reads the file cannot use them. */
 export const hashToken = (token: string) => createHash('sha256').update(token).digest('hex')
 
 /** Opens a session for a person whose identity is settled; answers the token that the cookie carries. */
-export async function openSession(office: Office, person: string, agent: string): Promise<string> {
+export async function openSession(office: Office, person: string, agent: string, openedBy: OpenedBy): Promise<string> {
+  const { length } = await signInOf(office, await office.rights(), person, openedBy)
   const token = randomBytes(32).toString('base64url')
   const at = office.now()
   await office.store.write(async (tx) => {
@@ -20,7 +22,8 @@ export async function openSession(office: Office, person: string, agent: string)
         person_id: person,
         created_at: at,
         seen_at: at,
-        expires_at: new Date(Date.parse(at) + SESSION_DAYS * 86_400_000).toISOString(),
+        expires_at: new Date(Date.parse(at) + length.whole * 60_000).toISOString(),
+        opened_by: openedBy,
         agent: agent.slice(0, 200),
       },
     ])
@@ -38,7 +41,13 @@ const nameOf = (hash: string) => hash.slice(0, 16)
 /** Where a person is signed in; `token` is the session that asks. */
 export async function mySessions(office: Office, person: string, token: string) {
   const rows = await sessionsOf(office.store.read, person, office.now())
-  return rows.map(({ hash, agent, created_at, seen_at }) => ({
+  const rights = await office.rights()
+  const open = []
+  for (const row of rows) {
+    const { length } = await signInOf(office, rights, person, row.opened_by)
+    if (!sessionIsOver(length, row.created_at, row.seen_at, office.clock.now())) open.push(row)
+  }
+  return open.map(({ hash, agent, created_at, seen_at }) => ({
     id: nameOf(hash),
     agent,
     since: created_at,
@@ -46,6 +55,10 @@ export async function mySessions(office: Office, person: string, token: string) 
     here: hash === hashToken(token),
   }))
 }
+
+/** Ends a person's sessions, all but the one of this token. */
+export const endSessionsBut = (tx: Tx, person: string, token: string | null): Promise<void> =>
+  tx.run('DELETE FROM session WHERE person_id = $person AND token_hash <> $keep', { person, keep: token === null ? '' : hashToken(token) })
 
 /** Ends one of a person's sessions, or all but the one that asks. */
 export async function endMySessions(office: Office, person: string, token: string, id?: string): Promise<void> {

@@ -1,6 +1,7 @@
-import { mkdirSync } from 'node:fs'
+import { chmodSync, mkdirSync, readdirSync } from 'node:fs'
 import { join } from 'node:path'
 import { setTimeout } from 'node:timers/promises'
+import { isMainThread } from 'node:worker_threads'
 import { LRUCache } from 'lru-cache'
 import { Sequelize } from 'sequelize'
 import sqlite3 from 'sqlite3'
@@ -254,12 +255,26 @@ function transaction(connection: Connection, afterCommit: Tx['afterCommit']): Tx
   }
 }
 
+/** Lets nobody but the account that runs the office read the data: what is there, and what will be made. */
+function keepPrivate(folder: string): void {
+  if (isMainThread) process.umask(0o077)
+  chmodSync(folder, 0o700)
+  for (const entry of readdirSync(folder, { withFileTypes: true }))
+    try {
+      if (entry.isDirectory() || entry.isFile()) chmodSync(join(folder, entry.name), entry.isDirectory() ? 0o700 : 0o600)
+    } catch (error) {
+      // Another process may have put a log of SQLite away meanwhile.
+      if ((error as NodeJS.ErrnoException).code !== 'ENOENT') throw error
+    }
+}
+
 /**
  * Opens the data folder, bringing its file to the newest schema; makes both where they are missing. `durable: false`
  * is for filling a folder that is thrown away when the filling breaks off: then a commit does not wait for the disk.
  */
 export async function openStore(folder: string, durable = true): Promise<Store> {
   mkdirSync(join(folder, 'media'), { recursive: true })
+  keepPrivate(folder)
   const file = join(folder, 'yieldgate.sqlite')
   const writer = await connect(file, 'write', durable ? 'FULL' : 'OFF')
   let afterwards: (() => void)[] = []

@@ -16,6 +16,8 @@ import { knownBrowsers } from './migrations/0012-known-browsers'
 import { shorterIndex } from './migrations/0013-shorter-index'
 import { rowByRow } from './migrations/0014-row-by-row'
 import { fixedRows } from './migrations/0015-fixed-rows'
+import { passwordLinks } from './migrations/0016-password-links'
+import { signIn } from './migrations/0017-sign-in'
 
 const MIGRATIONS = [
   first,
@@ -33,6 +35,8 @@ const MIGRATIONS = [
   shorterIndex,
   rowByRow,
   fixedRows,
+  passwordLinks,
+  signIn,
 ]
 
 /**

@@ -21,6 +21,8 @@ export interface PersonRow {
   density: 'normal' | 'close'
   /** How they are written to: of each thing, once a day, or never. */
   mail: 'each' | 'daily' | 'none'
+  /** Who they are at the provider of OpenID Connect, once they signed in there. */
+  identity: string | null
   /** The first account of the same person, where this is another. */
   self_id: string | null
 }
@@ -77,15 +79,23 @@ export const listPeople = (db: Reader) =>
   )
 export const peopleCount = async (db: Reader) => (await db.one<{ n: number }>('SELECT count(*) AS n FROM person'))!.n
 
+interface SessionRow {
+  person_id: string
+  created_at: string
+  seen_at: string
+  expires_at: string
+  opened_by: 'password' | 'openid' | 'demo'
+  sees_as: string | null
+  roles: string | null
+}
 export const sessionByHash = (db: Reader, hash: string) =>
-  db.one<{ person_id: string; expires_at: string; seen_at: string; sees_as: string | null; roles: string | null }>(
-    'SELECT person_id, expires_at, seen_at, sees_as, roles FROM session WHERE token_hash = $hash',
-    { hash },
-  )
+  db.one<SessionRow>('SELECT person_id, created_at, seen_at, expires_at, opened_by, sees_as, roles FROM session WHERE token_hash = $hash', {
+    hash,
+  })
 
-/** The open sessions of a person, the last seen first. */
+/** The sessions of a person that are not over by their end, the last seen first. */
 export const sessionsOf = (db: Reader, person: string, now: string) =>
-  db.all<{ hash: string; agent: string; created_at: string; seen_at: string }>(
-    'SELECT token_hash AS hash, agent, created_at, seen_at FROM session WHERE person_id = $person AND expires_at > $now ORDER BY seen_at DESC LIMIT 100',
+  db.all<{ hash: string; agent: string; created_at: string; seen_at: string; opened_by: SessionRow['opened_by'] }>(
+    'SELECT token_hash AS hash, agent, created_at, seen_at, opened_by FROM session WHERE person_id = $person AND expires_at > $now ORDER BY seen_at DESC LIMIT 100',
     { person, now },
   )

@@ -8,6 +8,8 @@ export interface SiteRow {
   language: string
   settings_item: string
   created_at: string
+  /** How people sign in, as JSON; `null` for what is so by default. */
+  sign_in: string | null
 }
 
 export const loadSite = (db: Reader) => db.one<SiteRow>('SELECT * FROM site LIMIT 1')

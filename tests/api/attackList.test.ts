@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, beforeEach, describe, expect, it } from 'vitest'
-import { Client, foundTeam, PASSWORD, startServer, writePost, type Team, type TestServer } from '../support/server'
+import { Client, colleagueOf, foundTeam, PASSWORD, startServer, writePost, type Team, type TestServer } from '../support/server'
 
 /* A list of ways to get what is not one's own; each must get nothing, and leave nothing changed. */
 let server: TestServer
@@ -20,11 +20,8 @@ let people = 0
 /** A person with these roles on the whole site, and in these groups. */
 async function person(roles: string[]): Promise<{ id: string; email: string; client: Client }> {
   const email = `attacker${++people}@larkholm.example`
-  await team.founder.need('POST', '/people', {
-    body: { name: `Attacker ${people}`, email, password: PASSWORD, roles: roles.map((role) => ({ role, section: null })) },
-  })
-  const all = await team.founder.need<{ id: string; email: string }[]>('GET', '/people')
-  return { id: all.find((entry) => entry.email === email)!.id, email, client: await new Client(server.origin).signIn(email, PASSWORD) }
+  const given = roles.map((role) => ({ role, section: null }))
+  return { email, ...(await colleagueOf(team.founder, { name: `Attacker ${people}`, email, roles: given })) }
 }
 interface Written {
   item: string

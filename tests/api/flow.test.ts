@@ -1,5 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { Client, foundTeam, HOUR, PASSWORD, startServer, until, writePost, type Team, type TestServer } from '../support/server'
+import type { Client, Team, TestServer } from '../support/server'
+import { colleagueOf, foundTeam, HOUR, startServer, until, writePost } from '../support/server'
 
 let server: TestServer
 let team: Team
@@ -79,15 +80,11 @@ describe('the flow of work through the gates', () => {
   })
   it('tells nobody of sections that they may not read', async () => {
     await writePost(team, 'In News', 'in_review')
-    await team.founder.need('POST', '/people', {
-      body: {
-        name: 'Of Fares',
-        email: 'fares@larkholm.example',
-        password: PASSWORD,
-        roles: [{ role: 'reviewer', section: team.other }],
-      },
+    const { client: other } = await colleagueOf(team.founder, {
+      name: 'Of Fares',
+      email: 'fares@larkholm.example',
+      roles: [{ role: 'reviewer', section: team.other }],
     })
-    const other = await new Client(server.origin).signIn('fares@larkholm.example', PASSWORD)
     expect(await flow(other)).toMatchObject({ waiting: [], gates: [], sections: [], months: [] })
     expect((await flow()).waiting).toHaveLength(1)
     expect((await flow(team.writer)).waiting).toMatchObject([{ mine: false }])

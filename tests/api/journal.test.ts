@@ -48,7 +48,7 @@ describe('the journal', () => {
       expect((await rows(`from=${day}&to=${day}`)).map((row) => row.seq)).toEqual(
         all.filter((row) => new Date(row.at).toLocaleDateString('sv', { timeZone: 'Europe/Oslo' }) === day).map((row) => row.seq),
       )
-    expect(await rows(`person=${reviewer}&actions=person.`)).toEqual([])
+    expect(await rows(`person=${reviewer}&actions=section.`)).toEqual([])
   })
   it.each(['actions=DROP TABLE', 'from=yesterday', 'to=2026-13-01', 'colour=red'])('refuses %s', async (query) => {
     expect((await team.steward.ask('GET', `/journal?${query}`)).status).toBe(400)

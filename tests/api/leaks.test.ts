@@ -1,6 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { endpoints } from '../../server/endpoints'
-import { Client, foundTeam, listen, PASSWORD, startServer, until, type Team, type TestServer } from '../support/server'
+import type { Client, Team, TestServer } from '../support/server'
+import { colleagueOf, foundTeam, listen, startServer, until } from '../support/server'
 
 /*
  * Someone who wrote in two sections and now may see one: nothing that they ask names anything of the other. A word stands in
@@ -24,10 +25,13 @@ beforeAll(async () => {
   server = await startServer()
   team = await foundTeam(server)
   const writes = (section: string) => ({ role: 'section-editor', section })
-  const { person } = await team.founder.need('POST', '/people', {
-    body: { name: 'Some One', email: 'some@larkholm.example', password: PASSWORD, roles: [writes(team.section), writes(team.other)] },
+  const added = await colleagueOf(team.founder, {
+    name: 'Some One',
+    email: 'some@larkholm.example',
+    roles: [writes(team.section), writes(team.other)],
   })
-  some = await new Client(server.origin).signIn('some@larkholm.example', PASSWORD)
+  const person = added.id
+  some = added.client
   const start = (by: Client, section: string, title: string, more: object = {}) =>
     by.need<Made>('POST', '/items', { body: { kind: 'post', section, title, ...more } })
   const words = { content: { body: [{ id: 'first', kind: 'paragraph', text: [{ text: `Words with ${MARKER}.` }] }] } }
@@ -164,7 +168,7 @@ describe('what one may no longer read is named nowhere', () => {
     const { heard, stop } = await listen(server.origin, some.session)
     await until(async () => heard().includes('alive'), 'the stream')
     await team.founder.need('PATCH', `/items/${foreign.item}/office`, { body: { notes: 'Seen by few' } })
-    await team.founder.need('POST', '/people', { body: { name: 'New One', email: 'new@larkholm.example', password: PASSWORD, roles: [] } })
+    await team.founder.need('POST', '/people', { body: { name: 'New One', email: 'new@larkholm.example', roles: [] } })
     await team.founder.need('POST', '/session/as', {
       body: { person: (await some.need<{ person: { id: string } }>('GET', '/session')).person.id },
     })

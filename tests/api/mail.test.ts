@@ -1,17 +1,15 @@
+import { readdirSync, readFileSync } from 'node:fs'
+import { join } from 'node:path'
 import { describe, expect, it } from 'vitest'
+import { codeAt } from '../../server/services/secondFactor'
+import { tokenIn, type Letter } from '../support/mailbox'
 import { Client, PASSWORD, until } from '../support/server'
 import { codes, sent, toldOf, withTeam, type Problem } from '../support/team'
 
-const { here, pass, now } = withTeam({ YIELDGATE_ORIGIN: 'https://office.larkholm.example' })
-interface Mail {
-  to: string
-  subject: string
-  text: string
-}
-const mails = (to: string) => here.team.founder.need<Mail[]>('GET', '/mail').then((all) => all.filter((mail) => mail.to.includes(to)))
-const mailTo = (to: string, about: string): Promise<Mail> =>
-  until(async () => (await mails(to)).find(({ subject }) => subject.includes(about)), `a mail to ${to} about ${about}`)
-const tokenIn = ({ text }: Mail) => /\/office\/join\?with=([\w-]+)/.exec(text)![1]!
+const { here, pass, now, colleague } = withTeam({ YIELDGATE_ORIGIN: 'https://office.larkholm.example' }, { mail: true })
+const mails = (to: string) => here.box.to(to)
+const mailTo = (to: string, about: string): Promise<Letter> =>
+  until(async () => mails(to).find(({ subject }) => subject.includes(about)), `a mail to ${to} about ${about}`)
 // The server knows its public address, from which cookies and links are made; requests name it as theirs.
 const stranger = () => new Client(here.server.origin)
 
@@ -27,25 +25,29 @@ describe('an invitation', () => {
     expect(mail.subject).toBe('Maren Ostby invites you to the office of Larkholm Ferries')
     const token = tokenIn(mail)
     expect(mail.text).toContain(`https://office.larkholm.example/office/join?with=${token}`)
-    expect(await stranger().need('GET', `/invitation?with=${token}`)).toEqual({ name: 'Dina Moe', email })
-    const join = (password: string, who = stranger(), link = token) =>
+    expect(await stranger().need('GET', `/invitation?with=${token}`)).toEqual({ name: 'Dina Moe', email, back: false })
+    const choose = (password: string, who = stranger(), link = token) =>
       who.ask<Problem>('POST', '/invitation', { body: { with: link, password } })
-    expect((await join('short')).status).toBe(422)
+    expect((await choose('short')).status).toBe(422)
     const dina = stranger()
-    expect((await join(PASSWORD, dina)).status).toBe(200)
+    expect((await choose(PASSWORD, dina)).status).toBe(200)
     expect((await dina.need<{ person: { name: string } }>('GET', '/session')).person.name).toBe('Dina Moe')
-    expect(await codes(join(PASSWORD))).toEqual([404, 'invitation-over'])
+    expect(await codes(choose(PASSWORD))).toEqual([404, 'link-over'])
     await stranger().signIn(email, PASSWORD)
 
     // A new link makes the one before it void, and a used one ends the sessions there were.
     await team.founder.need('POST', `/people/${person}/invitation`)
-    const first = tokenIn(await until(async () => (await mails(email)).find((one) => tokenIn(one) !== token), 'the second mail'))
+    const first = tokenIn(await mailTo(email, 'A link for a new password'))
     await team.founder.need('POST', `/people/${person}/invitation`)
     const second = tokenIn(
-      await until(async () => (await mails(email)).find((one) => ![token, first].includes(tokenIn(one))), 'the third mail'),
+      await until(
+        async () =>
+          mails(email).find(({ text }) => text.includes('with=') && ![token, first].includes(tokenIn({ to: '', subject: '', text }))),
+        'the third mail',
+      ),
     )
-    expect(await codes(join('another boat at seven', stranger(), first))).toEqual([404, 'invitation-over'])
-    expect((await join('another boat at seven', stranger(), second)).status).toBe(200)
+    expect(await codes(choose('another boat at seven', stranger(), first))).toEqual([404, 'link-over'])
+    expect((await choose('another boat at seven', stranger(), second)).status).toBe(200)
     expect((await dina.ask('GET', '/me/sessions')).status).toBe(401)
   })
   it('is over after a week, and with the account', async () => {
@@ -59,6 +61,70 @@ describe('an invitation', () => {
     expect((await stranger().ask('GET', `/invitation?with=${token}`)).status).toBe(200)
     await pass(7 * 24 + 1)
     expect((await stranger().ask('GET', `/invitation?with=${token}`)).status).toBe(404)
+  })
+})
+
+describe('a forgotten password', () => {
+  const ask = (email: string, who = stranger()) => who.ask<Problem>('POST', '/session/forgotten', { body: { email } })
+  const links = (email: string) => mails(email).filter(({ subject }) => subject === 'A link for a new password')
+
+  it('is chosen anew by a link that comes by mail; the answer is the same for an address that nobody has', async () => {
+    const { email, client } = await colleague('writer')
+    expect(await ask('nobody@larkholm.example')).toMatchObject({ status: 204, body: {} })
+    expect(await ask(email)).toMatchObject({ status: 204, body: {} })
+    const token = tokenIn(await mailTo(email, 'A link for a new password'))
+    expect(await stranger().need('GET', `/invitation?with=${token}`)).toMatchObject({ email, back: true })
+    await stranger().need('POST', '/invitation', { body: { with: token, password: 'another boat at seven' } })
+    expect((await client.ask('GET', '/me/sessions')).status).toBe(401)
+    await stranger().signIn(email, 'another boat at seven')
+    expect((await mailTo(email, 'A new password was chosen')).text).toContain('If it was not you, tell a steward at once')
+    expect(mails('nobody@larkholm.example')).toEqual([])
+  })
+  it('brings at most three mails in an hour, and says no more than before', async () => {
+    const { email } = await colleague('writer')
+    for (let times = 0; times < 5; times++) expect((await ask(email)).status).toBe(204)
+    // One that comes after shows that all before it went.
+    await ask((await colleague('writer')).email)
+    await mailTo('colleague3@larkholm.example', 'A link for a new password')
+    expect(links(email)).toHaveLength(3)
+  })
+  it('is asked for by one origin twenty times in an hour', async () => {
+    const answers = []
+    for (let times = 0; times < 20; times++) answers.push((await ask(`any${times}@larkholm.example`)).status)
+    expect(answers).toContain(429)
+    expect(answers.lastIndexOf(204)).toBeLessThan(answers.indexOf(429))
+  })
+})
+
+describe('one’s own account', () => {
+  it('tells its owner by mail of each change that they would want to know of', async () => {
+    const { id, email, client } = await colleague('writer')
+    await client.need('PUT', '/me/password', { body: { current: PASSWORD, next: 'another boat at seven' } })
+    await mailTo(email, 'Your password was changed')
+    const elsewhere = await stranger().signIn(email, 'another boat at seven')
+    const { secret } = await client.need('POST', '/me/second-factor', { body: { current: 'another boat at seven' } })
+    await client.need('PUT', '/me/second-factor', { body: { code: codeAt(secret!, now()) } })
+    await mailTo(email, 'Your second factor was turned on')
+    // Whoever was signed in elsewhere signs in again, with the factor.
+    expect((await elsewhere.ask('GET', '/me/sessions')).status).toBe(401)
+    await here.team.founder.need('DELETE', `/people/${id}/second-factor`)
+    await mailTo(email, 'A steward took your second factor off')
+    expect((await client.ask('GET', '/me/sessions')).status).toBe(401)
+  })
+})
+
+describe('a link', () => {
+  it('is read by whoever it is for alone: no answer, no row and no file of the office holds it', async () => {
+    const { founder } = here.team
+    const { email } = await colleague('writer')
+    await founder.need(
+      'POST',
+      `/people/${(await founder.need<{ id: string; email: string }[]>('GET', '/people')).find((one) => one.email === email)!.id}/invitation`,
+    )
+    const token = tokenIn(await mailTo(email, 'A link for a new password'))
+    expect((await founder.ask('GET', '/mail')).status).toBe(404)
+    for (const name of readdirSync(here.server.folder, { recursive: true, withFileTypes: true }))
+      if (name.isFile()) expect([name.name, readFileSync(join(name.parentPath, name.name)).includes(token)]).toEqual([name.name, false])
   })
 })
 
@@ -84,8 +150,8 @@ describe('being written to', () => {
     const day = await mailTo('reviewer@larkholm.example', '2 things since yesterday')
     expect(day.text).toContain('“Daily one” waits for you')
     expect(day.text).toContain('“Daily two” waits for you')
-    expect((await mails('reviewer@larkholm.example')).filter(({ text }) => text.includes('“Never”'))).toEqual([])
-    expect((await mails('founder@larkholm.example')).filter(({ text }) => text.includes('“Each”'))).toHaveLength(1)
+    expect(mails('reviewer@larkholm.example').filter(({ text }) => text.includes('“Never”'))).toEqual([])
+    expect(mails('founder@larkholm.example').filter(({ text }) => text.includes('“Each”'))).toHaveLength(1)
   })
   it('marks as seen what was seen, for oneself alone', async () => {
     const { team } = here
@@ -112,7 +178,7 @@ describe('being written to', () => {
     await toldOf(guest, 'Before they came', 'waits')
     await sent(team, 'post', 'After they came')
     await mailTo(email, '“After they came”')
-    expect((await mails(email)).filter(({ text }) => text.includes('“Before they came”'))).toEqual([])
+    expect(mails(email).filter(({ text }) => text.includes('“Before they came”'))).toEqual([])
     await founder.need('PUT', `/people/${person}/roles`, { body: { roles: [] } })
     expect((await guest.need<{ news: object[] }>('GET', '/me/notifications')).news).toEqual([])
   })

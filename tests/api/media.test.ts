@@ -1,6 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import sharp from 'sharp'
-import { Client, foundTeam, PASSWORD, startServer, type Team, type TestServer } from '../support/server'
+import type { Client, Team, TestServer } from '../support/server'
+import { colleagueOf, foundTeam, startServer } from '../support/server'
 
 let server: TestServer
 let team: Team
@@ -154,10 +155,7 @@ describe('pictures', () => {
   })
   it('that are not on the site are for whoever may see work, and for nobody else who signs in', async () => {
     const { id } = (await upload(team.writer, await twoHalves(), 'unseen.png')).body
-    await team.founder.need('POST', '/people', {
-      body: { name: 'Nobody yet', email: 'nobody@larkholm.example', password: PASSWORD, roles: [] },
-    })
-    const nobody = await new Client(server.origin).signIn('nobody@larkholm.example', PASSWORD)
+    const { client: nobody } = await colleagueOf(team.founder, { name: 'Nobody yet', email: 'nobody@larkholm.example', roles: [] })
     expect((await get(`/media/${id}/480.webp`, team.reviewer.session)).status).toBe(200)
     expect((await get(`/media/${id}/480.webp`, nobody.session)).status).toBe(404)
     expect((await nobody.ask('GET', '/media')).status).toBe(403)

@@ -1,5 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { Client, foundTeam, HOUR, PASSWORD, startServer, until, wallIn, writePost, type Team, type TestServer } from '../support/server'
+import type { Client, Team, TestServer } from '../support/server'
+import { colleagueOf, foundTeam, HOUR, PASSWORD, startServer, until, wallIn, writePost } from '../support/server'
 
 let server: TestServer
 let team: Team
@@ -21,10 +22,7 @@ const idOf = async (client: Client) => (await client.need<{ person: { id: string
 let made = 0
 async function colleague(roles: { role: string; section: string | null }[]): Promise<{ id: string; client: Client }> {
   const email = `colleague${++made}@larkholm.example`
-  const { person } = await team.founder.need<{ person: string }>('POST', '/people', {
-    body: { name: `Colleague ${made}`, email, password: PASSWORD, roles },
-  })
-  return { id: person, client: await new Client(server.origin).signIn(email, PASSWORD) }
+  return colleagueOf(team.founder, { name: `Colleague ${made}`, email, roles })
 }
 /** A steward who has no other role, so that there is something of theirs to raise. */
 const steward = () => colleague([{ role: 'steward', section: null }])

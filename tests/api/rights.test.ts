@@ -2,7 +2,20 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { rolesWithin } from '../../core/access/rights'
 import { DEFAULT_ROLES, type Verb } from '../../core/access/verbs'
 import { endpoints } from '../../server/endpoints'
-import { Client, foundTeam, listen, PASSWORD, ROLES, startServer, until, writePost, type Team, type TestServer } from '../support/server'
+import {
+  Client,
+  colleagueOf,
+  EASY_SIGN_IN,
+  foundTeam,
+  listen,
+  PASSWORD,
+  ROLES,
+  startServer,
+  type Team,
+  type TestServer,
+  until,
+  writePost,
+} from '../support/server'
 
 /** What each route needs, and a request that nothing but a missing right would refuse with 403. */
 type Need = Verb | 'signed-in' | 'open'
@@ -44,6 +57,7 @@ const CASES: Record<string, Case> = {
   'PUT /session/roles': { need: 'signed-in', body: { roles: [] } },
   'GET /session/openid': { need: 'open' },
   'GET /session/openid/back': { need: 'open' },
+  'POST /session/forgotten': { need: 'open', body: { email: 'x@x.example' } },
   'GET /invitation': { need: 'open', path: () => '/invitation?with=none' },
   'POST /invitation': { need: 'open', body: { with: 'none', password: PASSWORD } },
   'PUT /me/picture': { need: 'signed-in', body: { picture: 'bm9uZQ==' } },
@@ -88,11 +102,13 @@ const CASES: Record<string, Case> = {
   'DELETE /me/second-factor': { need: 'signed-in', body: { current: 'wrong' } },
   'DELETE /people/:id/second-factor': { need: 'people.change', path: () => '/people/none/second-factor' },
   'GET /people': { need: 'item.read' },
-  'POST /people': { need: 'people.change', body: { name: 'x', email: 'x@x.example', password: 'short', roles: [] } },
+  'POST /people': { need: 'people.change', body: { name: 'x', email: 'x@x.example', roles: [{ role: 'none', section: null }] } },
   'PUT /people/:id/roles': { need: 'people.change', path: () => '/people/none/roles', body: { roles: [] } },
   'PATCH /people/:id': { need: 'people.change', path: () => '/people/none', body: { active: false } },
   'GET /people/:id/rights': { need: 'people.change', path: () => '/people/none/rights' },
   'GET /people/:id/why': { need: 'people.change', path: () => '/people/none/why?verb=item.write' },
+  'GET /sign-in-rules': { need: 'people.change' },
+  'PUT /sign-in-rules': { need: 'people.change', body: { ...EASY_SIGN_IN, strictRoles: ['none'] } },
   'GET /rights': { need: 'people.change' },
   'GET /groups': { need: 'item.read' },
   'POST /groups': { need: 'people.change', body: { name: 'x', members: ['none'], roles: [] } },
@@ -337,15 +353,11 @@ describe('rights within sections', () => {
   it('hold in their section and what is below, not elsewhere, and end with the grant', async () => {
     const { founder } = team
     const { section: below } = await founder.need('POST', '/sections', { body: { name: 'Local news', parent: team.section } })
-    const { person } = await founder.need('POST', '/people', {
-      body: {
-        name: 'Anton Arrieta',
-        email: 'anton@larkholm.example',
-        password: PASSWORD,
-        roles: [{ role: 'writer', section: team.section }],
-      },
+    const { id: person, client: anton } = await colleagueOf(founder, {
+      name: 'Anton Arrieta',
+      email: 'anton@larkholm.example',
+      roles: [{ role: 'writer', section: team.section }],
     })
-    const anton = await new Client(server.origin).signIn('anton@larkholm.example', PASSWORD)
     const start = (section: string) => anton.ask('POST', '/items', { body: { kind: 'post', section, title: 'Mine' } })
     expect((await start(team.section)).status).toBe(200)
     expect((await start(below!)).status).toBe(200)

@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { Client, foundTeam, PASSWORD, startServer, type Team, type TestServer } from '../support/server'
+import { colleagueOf, foundTeam, startServer, type Client, type Team, type TestServer } from '../support/server'
 
 let server: TestServer
 let team: Team
@@ -33,13 +33,7 @@ interface Draft {
   draft: string
   version: string
 }
-async function colleague(name: string): Promise<{ id: string; client: Client }> {
-  const email = `${name}@larkholm.example`
-  const { person } = await team.founder.need<{ person: string }>('POST', '/people', {
-    body: { name: `The ${name}`, email, password: PASSWORD, roles: [] },
-  })
-  return { id: person, client: await new Client(server.origin).signIn(email, PASSWORD) }
-}
+const colleague = (name: string) => colleagueOf(team.founder, { name: `The ${name}`, email: `${name}@larkholm.example`, roles: [] })
 const gate = (id: string, who: object = {}, needed = 1) => ({
   id,
   name: id,

@@ -1,5 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { Client, foundTeam, HOUR, PASSWORD, startServer, until, wallIn, writePost, type Team, type TestServer } from '../support/server'
+import type { Client, Team, TestServer } from '../support/server'
+import { colleagueOf, foundTeam, HOUR, startServer, until, wallIn, writePost } from '../support/server'
 
 let server: TestServer
 let team: Team
@@ -357,10 +358,11 @@ describe('times', () => {
     expect((await team.publisher.ask('DELETE', `/events/${planned.body.event}`)).status).toBe(409)
   })
   it('holds an event whose owner has lost the right', async () => {
-    const { person } = await team.founder.need('POST', '/people', {
-      body: { name: 'Short Time', email: 'short@larkholm.example', password: PASSWORD, roles: [{ role: 'publisher', section: null }] },
+    const { id: person, client: publisher } = await colleagueOf(team.founder, {
+      name: 'Short Time',
+      email: 'short@larkholm.example',
+      roles: [{ role: 'publisher', section: null }],
     })
-    const publisher = await new Client(server.origin).signIn('short@larkholm.example', PASSWORD)
     const post = await writePost(team, 'Owner gone', 'cleared')
     await publisher.need('POST', `/items/${post.item}/events`, { body: { kind: 'put-live', ...wallIn(2) } })
     await team.founder.need('PUT', `/people/${person}/roles`, { body: { roles: [{ role: 'writer', section: null }] } })

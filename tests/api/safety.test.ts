@@ -1,6 +1,17 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import sharp from 'sharp'
-import { Client, foundTeam, listen, PASSWORD, startServer, until, writePost, type Team, type TestServer } from '../support/server'
+import {
+  Client,
+  colleagueOf,
+  foundTeam,
+  listen,
+  PASSWORD,
+  startServer,
+  type Team,
+  type TestServer,
+  until,
+  writePost,
+} from '../support/server'
 
 let server: TestServer
 let team: Team
@@ -164,11 +175,7 @@ describe('pictures', () => {
     expect(new Set(statuses)).toEqual(new Set([200, 503]))
   })
   it('are taken from who may add files, before a byte of them is read', async () => {
-    const { person } = await team.founder.need<{ person: string }>('POST', '/people', {
-      body: { name: 'Reads only', email: 'reads@larkholm.example', password: PASSWORD, roles: [] },
-    })
-    expect(person).toBeTruthy()
-    const client = await new Client(server.origin).signIn('reads@larkholm.example', PASSWORD)
+    const { client } = await colleagueOf(team.founder, { name: 'Reads only', email: 'reads@larkholm.example', roles: [] })
     // A body that never ends: only what is refused before it is read is answered.
     const endless = new ReadableStream({ start: (controller) => controller.enqueue(new Uint8Array(16)) })
     const answer = await fetch(`${server.origin}/api/v1/media`, {

@@ -2,7 +2,7 @@ import { expect, test } from '@playwright/test'
 import { startServer } from '../support/server'
 import { pageOf } from './office'
 
-test('a site begins with nothing: its first steward, a colleague who comes by a mail, a first page', async ({ browser }) => {
+test('a site begins with nothing: its first steward, a colleague who comes by a link, a first page', async ({ browser }) => {
   const server = await startServer()
   const page = await pageOf(await browser.newContext({ baseURL: server.origin }))
   await page.goto('/')
@@ -25,12 +25,13 @@ test('a site begins with nothing: its first steward, a colleague who comes by a 
   await page.getByRole('button', { name: 'Invite', exact: true }).click()
   await expect(page.getByText('Reviewer on the whole site').last()).toBeVisible()
   await expect(page.getByRole('row', { name: /Noor Haddad/ })).toContainText('invited')
-  // No mail server is named, so the mail is shown here; the colleague opens its link.
-  await page.getByRole('link', { name: 'Checks' }).click()
-  await page.getByRole('button', { name: 'Mail' }).click()
-  const mail = page.getByRole('article', { name: 'The mail' })
-  await expect(mail.getByRole('heading')).toHaveText('Maren Ostby invites you to the office of Small Harbour')
-  const link = new URL((await mail.getByRole('link').getAttribute('href'))!)
+  // No mail server is named, so the link is handed over; it is nowhere else, and shown once.
+  const hand = page.getByRole('dialog', { name: 'Hand this link to Noor Haddad' })
+  const link = new URL(await hand.getByLabel('The link').inputValue())
+  await hand.getByRole('button', { name: 'Copy it' }).click()
+  await expect(page.getByText('The link is copied')).toBeVisible()
+  await hand.getByRole('button', { name: 'I have handed it over' }).click()
+  await expect(hand).toBeHidden()
   const noor = await pageOf(await browser.newContext({ baseURL: server.origin }))
   await noor.goto(link.pathname + link.search)
   await expect(noor.getByRole('heading', { level: 1 })).toHaveText('Welcome, Noor')
@@ -43,6 +44,11 @@ test('a site begins with nothing: its first steward, a colleague who comes by a 
   await expect(noor.getByRole('heading', { level: 1 })).toContainText('Noor. Nothing waits for you.')
   await noor.goto(link.pathname + link.search)
   await expect(noor.getByRole('heading', { level: 1 })).toHaveText('This link is over')
+  // To someone who has been here no link can be handed over: whoever held it would become them.
+  await page.reload()
+  await page.getByRole('button', { name: 'More for Noor Haddad' }).click()
+  await page.getByRole('menuitem', { name: 'Send a link for a new password' }).click()
+  await expect(page.getByText(/the link would not reach Noor Haddad alone/)).toBeVisible()
   await noor.context().close()
   await page.goto('/')
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Small Harbour')

@@ -1,7 +1,7 @@
 import { cpSync, mkdtempSync, utimesSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { expect, type Browser, type BrowserContext, type Locator, type Page } from '@playwright/test'
+import { expect, test, type Browser, type BrowserContext, type Locator, type Page } from '@playwright/test'
 
 /** The server and the clock file of the worker that asks. */
 const ofWorker = (name: string) => process.env[`${name}_${process.env.TEST_PARALLEL_INDEX}`]!
@@ -17,8 +17,24 @@ export function copyOfSeed(): string {
 /** How many times slower than this machine the browser is to be; 1 as it is. */
 export const SLOWER = Number(process.env.YIELDGATE_SLOWER ?? 1)
 
+/** The windows that the test of a worker has open. */
+const windows = { of: '', open: new Set<BrowserContext>() }
+
+/** Closes the windows that the test before left open: they would go on working beside this one. */
+async function keepWindow(context: BrowserContext): Promise<void> {
+  const { testId } = test.info()
+  if (windows.of !== testId) {
+    await Promise.all([...windows.open].map((left) => left.close()))
+    windows.open.clear()
+    windows.of = testId
+  }
+  windows.open.add(context)
+  context.on('close', () => windows.open.delete(context))
+}
+
 /** A page of a window, its processor as slow as it was asked for. */
 export async function pageOf(context: BrowserContext): Promise<Page> {
+  await keepWindow(context)
   const page = await context.newPage()
   if (SLOWER > 1) await (await context.newCDPSession(page)).send('Emulation.setCPUThrottlingRate', { rate: SLOWER })
   return page

@@ -28,10 +28,9 @@ beforeAll(async () => {
     addPerson(office, founded.founder, {
       name,
       email: `${name.toLowerCase()}@larkholm.example`,
-      password: 'quiet mornings at sea',
       roles: [{ role, section: null }, ...(role === 'reviewer' ? [{ role: 'writer', section: null }] : [])],
     })
-  const ids = [await join('Noor', 'reviewer'), await join('Wen', 'writer')]
+  const ids = [(await join('Noor', 'reviewer')).person, (await join('Wen', 'writer')).person]
   await office.settle()
   ;[steward, reviewer, writer] = (await Promise.all([founded.founder.id, ...ids].map(founded.actor))) as [Actor, Actor, Actor]
 })

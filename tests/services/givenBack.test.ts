@@ -30,10 +30,9 @@ beforeAll(async () => {
   founded = await foundOffice(() => now)
   office = founded.office
   writer = founded.founder
-  const id = await addPerson(office, writer, {
+  const { person: id } = await addPerson(office, writer, {
     name: 'Noor Haddad',
     email: 'noor@larkholm.example',
-    password: 'quiet mornings at sea',
     roles: [{ role: 'reviewer', section: null }],
   })
   await office.settle()

@@ -4,6 +4,7 @@ import { mailTransport, post, sendMails } from '../../server/services/mail'
 import { caughtMails, startMailStandIn } from '../../server/services/caughtMail'
 import { notifications, tellNews, tidyPost } from '../../server/services/news'
 import { openOffice, type Office } from '../../server/services/office'
+import { choosePassword } from '../../server/services/invitations'
 import { addPerson } from '../../server/services/people'
 import { foundOffice, type FoundedOffice } from '../support/office'
 
@@ -23,12 +24,13 @@ beforeAll(async () => {
   here = await foundOffice(clock.now)
   office = here.office
   maren = here.founder.id
-  noor = await addPerson(office, await as(maren), {
+  const added = await addPerson(office, await as(maren), {
     name: 'Noor Haddad',
     email: 'noor@larkholm.example',
-    password: 'letters in every port',
     roles: [{ role: 'reviewer', section: null }],
   })
+  noor = added.person
+  await choosePassword(office, new URL(added.link!).searchParams.get('with')!, 'letters in every port')
   await office.settle()
   other = await openOffice(here.folder, clock)
 })

@@ -89,7 +89,7 @@ beforeAll(async () => {
   await office.settle()
   const night = await addSection(office, await steward(), 'Night boats', notices)
   const fares = await addSection(office, await steward(), 'Fares', null)
-  const wen = await addPerson(office, await steward(), { name: 'Wen Zhao', email: 'wen@larkholm.example', roles: [] })
+  const { person: wen } = await addPerson(office, await steward(), { name: 'Wen Zhao', email: 'wen@larkholm.example', roles: [] })
   await office.settle()
   const rights = await office.rights()
   const site = (await office.site())!

@@ -611,10 +611,9 @@ describe('the scheduler', () => {
 
   it('holds what was prepared when who planned it may no longer put it live', async () => {
     const [office] = offices as [Office]
-    const publisher = await addPerson(office, await actorOf(actor.id), {
+    const { person: publisher } = await addPerson(office, await actorOf(actor.id), {
       name: 'Ira Solberg',
       email: 'ira@larkholm.example',
-      password: 'lanterns along the quay',
       roles: [{ role: 'publisher', section: null }],
     })
     const made = await createItem(office, actor, {
@@ -652,7 +651,8 @@ describe('the scheduler', () => {
     const [ahead] = prepare()
     while (await ahead!.prepare());
     clock.ms = due - 200
-    const live = () => office.store.read.one<{ from: string }>('SELECT from_at AS "from" FROM live_interval WHERE item_id = $item', { item: made.item })
+    const live = () =>
+      office.store.read.one<{ from: string }>('SELECT from_at AS "from" FROM live_interval WHERE item_id = $item', { item: made.item })
     const started = Date.now()
     const standing = clock.now
     let seenEarly: unknown

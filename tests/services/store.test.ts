@@ -1,4 +1,4 @@
-import { cpSync, mkdtempSync, rmSync } from 'node:fs'
+import { chmodSync, cpSync, mkdtempSync, rmSync, statSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
@@ -181,6 +181,16 @@ describe('the write queue', () => {
     await other.close()
     rmSync(alone, { recursive: true, force: true })
   })
+  it('keeps its folder and files for the account that runs it alone', async () => {
+    const left = mkdtempSync(join(tmpdir(), 'yieldgate-modes-'))
+    writeFileSync(join(left, 'journal-heads.jsonl'), '', { mode: 0o644 })
+    chmodSync(left, 0o755)
+    const opened = await openStore(left)
+    const names = ['', 'journal-heads.jsonl', 'media', 'yieldgate.sqlite', 'yieldgate.sqlite-wal']
+    expect(names.map((name) => statSync(join(left, name)).mode & 0o777)).toEqual([0o700, 0o600, 0o700, 0o600, 0o600])
+    await opened.close()
+    rmSync(left, { recursive: true })
+  })
   it('two openings of one folder migrate it once', async () => {
     const fresh = mkdtempSync(join(tmpdir(), 'yieldgate-migrate-'))
     const [one, two] = await Promise.all([openStore(fresh), openStore(fresh)])
@@ -200,6 +210,8 @@ describe('the write queue', () => {
       { name: '0013-shorter-index' },
       { name: '0014-row-by-row' },
       { name: '0015-fixed-rows' },
+      { name: '0016-password-links' },
+      { name: '0017-sign-in' },
     ])
     await Promise.all([one.close(), two.close()])
     rmSync(fresh, { recursive: true, force: true })

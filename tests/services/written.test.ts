@@ -24,7 +24,7 @@ beforeAll(async () => {
   founded = await foundOffice(() => now)
   ;({ office, section } = founded)
   maren = founded.founder
-  const writer = await addPerson(office, maren, {
+  const { person: writer } = await addPerson(office, maren, {
     name: 'Wen Zhao',
     email: 'wen@larkholm.example',
     roles: [{ role: 'writer', section: null }],

@@ -3,7 +3,10 @@ import { mkdtempSync, rmSync, utimesSync, writeFileSync } from 'node:fs'
 import { createServer } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
+import { DEFAULT_SIGN_IN, type SignInRules } from '../../core/access/signIn'
 import { wallOf } from '../../core/time/zone'
+import { codeAt } from '../../server/services/secondFactor'
+import { tokenIn, type Mailbox } from './mailbox'
 
 const ROOT = join(import.meta.dirname, '..', '..')
 
@@ -92,7 +95,7 @@ export interface Answer<T = Record<string, unknown>> {
 /** Asks the API as one person: keeps the session's cookie. */
 export class Client {
   private cookie = ''
-  constructor(private readonly origin: string) {}
+  constructor(readonly origin: string) {}
 
   async ask<T = Record<string, never>>(
     method: string,
@@ -115,7 +118,7 @@ export class Client {
       },
       ...(raw === undefined ? (body === undefined ? {} : { body: JSON.stringify(body) }) : { body: raw }),
     })
-    const set = response.headers.getSetCookie().find((value) => value.startsWith('yieldgate_session='))
+    const set = response.headers.getSetCookie().find((value) => /^(__Host-)?yieldgate_session=/.test(value))
     if (set) this.cookie = set.split(';')[0]!
     const text = await response.text()
     return {
@@ -149,8 +152,37 @@ export interface Team extends Record<RoleId, Client> {
   other: string
 }
 
+export interface Added {
+  name: string
+  email: string
+  roles: { role: string; section: string | null }[]
+}
+/** Adds a colleague, who takes the invitation from the answer, or from the mail where the office sends mail, and is signed in. */
+export async function colleagueOf(founder: Client, added: Added, box?: Mailbox): Promise<{ id: string; client: Client }> {
+  const { person, link } = await founder.need<{ person: string; link: string | null }>('POST', '/people', { body: added })
+  const token = link
+    ? new URL(link).searchParams.get('with')
+    : tokenIn(await until(async () => box!.to(added.email)[0], `the invitation of ${added.email}`))
+  const client = new Client(founder.origin)
+  await client.need('POST', '/invitation', { body: { with: token, password: PASSWORD } })
+  return { id: person, client }
+}
+
+/** How a team of tests signs in: nobody needs a second factor, and a clock that is moved on by hours ends no session of an hour before. */
+export const EASY_SIGN_IN: SignInRules = { ...DEFAULT_SIGN_IN, secondFactor: 'by-choice', strict: DEFAULT_SIGN_IN.others }
+
+async function signInEasily(founder: Client, sendsMail: boolean): Promise<void> {
+  const set = () => founder.need('PUT', '/sign-in-rules', { body: EASY_SIGN_IN })
+  if (!sendsMail) return void (await set())
+  // Where mail goes out, a steward needs a second factor before anything else: the founder turns one on, and takes it off again.
+  const { secret } = await founder.need('POST', '/me/second-factor', { body: { current: PASSWORD } })
+  await founder.need('PUT', '/me/second-factor', { body: { code: codeAt(secret!, new Date()) } })
+  await set()
+  await founder.need('DELETE', '/me/second-factor', { body: { current: PASSWORD } })
+}
+
 /** Begins a site with two sections and one person of each role on the whole site. */
-export async function foundTeam(server: TestServer): Promise<Team> {
+export async function foundTeam(server: TestServer, box?: Mailbox): Promise<Team> {
   const founder = new Client(server.origin)
   await founder.need('POST', '/first-start', {
     body: {
@@ -162,13 +194,13 @@ export async function foundTeam(server: TestServer): Promise<Team> {
       password: PASSWORD,
     },
   })
+  await signInEasily(founder, box !== undefined)
   const { section } = await founder.need('POST', '/sections', { body: { name: 'News' } })
   const { section: other } = await founder.need('POST', '/sections', { body: { name: 'Fares' } })
   const team = {} as Record<RoleId, Client>
   for (const role of ROLES) {
     const email = `${role}@larkholm.example`
-    await founder.need('POST', '/people', { body: { name: `The ${role}`, email, password: PASSWORD, roles: [{ role, section: null }] } })
-    team[role] = await new Client(server.origin).signIn(email, PASSWORD)
+    team[role] = (await colleagueOf(founder, { name: `The ${role}`, email, roles: [{ role, section: null }] }, box)).client
   }
   return { ...team, founder, section: section!, other: other! }
 }

@@ -1,5 +1,6 @@
 import { afterAll, beforeAll } from 'vitest'
-import { Client, foundTeam, HOUR, PASSWORD, startServer, until, type Team, type TestServer } from './server'
+import { openMailbox, type Mailbox } from './mailbox'
+import { Client, colleagueOf, foundTeam, HOUR, PASSWORD, startServer, until, type Team, type TestServer } from './server'
 
 export interface Problem {
   reasons: { code: string; detail: string; at?: string; help?: string[] }[]
@@ -11,16 +12,23 @@ export const codes = async (answer: Promise<{ status: number; body: Problem }>):
   return [status, ...(body?.reasons ?? []).map(({ code }) => code)]
 }
 
-/** A server with a team of one person of each role, for a file of tests; both are there once the tests begin. */
-export function withTeam(env: Record<string, string> = {}) {
-  const here = {} as { server: TestServer; team: Team }
+/**
+ * A server with a team of one person of each role, for a file of tests; both are there once the tests begin. It sends mail
+ * to a box where one is asked for.
+ */
+export function withTeam(env: Record<string, string> = {}, { mail = false } = {}) {
+  const here = {} as { server: TestServer; team: Team; box: Mailbox }
   let hours = 0
   let made = 0
   beforeAll(async () => {
-    here.server = await startServer({ env })
-    here.team = await foundTeam(here.server)
+    if (mail) here.box = await openMailbox()
+    here.server = await startServer({ env: { ...env, ...(mail ? { YIELDGATE_SMTP: here.box.address } : {}) } })
+    here.team = await foundTeam(here.server, here.box)
   })
-  afterAll(() => here.server.stop())
+  afterAll(async () => {
+    await here.server.stop()
+    await here.box?.close()
+  })
   return {
     here,
     /** Lets so many hours pass for the server. */
@@ -43,10 +51,8 @@ export function withTeam(env: Record<string, string> = {}) {
     /** A colleague who is signed in, with these roles on the whole site. */
     async colleague(...roles: string[]): Promise<{ id: string; email: string; name: string; client: Client }> {
       const [name, email] = [`Colleague ${++made}`, `colleague${made}@larkholm.example`]
-      const { person } = await here.team.founder.need<{ person: string }>('POST', '/people', {
-        body: { name, email, password: PASSWORD, roles: roles.map((role) => ({ role, section: null })) },
-      })
-      return { id: person, name, email, client: await new Client(here.server.origin).signIn(email, PASSWORD) }
+      const added = await colleagueOf(here.team.founder, { name, email, roles: roles.map((role) => ({ role, section: null })) }, here.box)
+      return { name, email, ...added }
     },
     idOf: async (client: Client) => (await client.need<{ person: { id: string } }>('GET', '/session')).person.id,
   }

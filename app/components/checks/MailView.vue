@@ -28,8 +28,8 @@ const parts = computed(() => (shown.value?.text ?? '').split(/(https?:\/\/[^\s]+
 <template>
   <LoadState v-if="!mails" :problem="problem" :loading="loading" @retry="load" />
   <p v-else-if="!mails.length" class="max-w-2xl px-5 py-8 text-soft">
-    No mail yet. What the office writes to people, an invitation for example, is shown here until a mail server is named at its start
-    (YIELDGATE_SMTP).
+    No mail yet. What the office writes to people is shown here until a mail server is named at its start (YIELDGATE_SMTP); links for
+    choosing a password never are.
   </p>
   <div v-else class="grid md:grid-cols-[24rem_1fr]">
     <ul class="border-r border-line" aria-label="Mails">

@@ -9,6 +9,7 @@ interface Begun {
   address: string
   picture: string
 }
+const emit = defineEmits<{ changed: [on: boolean] }>()
 const notices = useNotices()
 const state = shallowRef<{ on: boolean; codesLeft: number } | null>(null)
 const begun = shallowRef<Begun | null>(null)
@@ -25,7 +26,12 @@ async function act(run: () => Promise<void>) {
     busy.value = false
   }
 }
-const load = () => act(async () => void (state.value = await api('GET', '/me/second-factor')))
+const load = () =>
+  act(async () => {
+    const now = await api<{ on: boolean; codesLeft: number }>('GET', '/me/second-factor')
+    state.value = now
+    emit('changed', now.on)
+  })
 onMounted(load)
 const begin = () =>
   act(async () => {

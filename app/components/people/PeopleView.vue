@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
+import { useClipboard } from '@vueuse/core'
 import { Ellipsis } from 'lucide-vue-next'
 import type { Role } from '~~/core/access/verbs'
 import PlainDialog from '~/components/form/PlainDialog.vue'
@@ -9,12 +10,16 @@ import type { GivenRole, Person } from './types'
 import { useAct } from '~/composables/act'
 import { api } from '~/composables/api'
 import PersonMark from '~/components/mark/PersonMark.vue'
+import { useNotices } from '~/stores/notices'
 import { useSession } from '~/stores/session'
+import { useSite } from '~/stores/site'
 
 /** The people of the office with their roles; added, given roles, rested and woken. */
 const props = defineProps<{ people: Person[]; roles: Role[]; mayChange: boolean; adding: boolean }>()
 const emit = defineEmits<{ changed: []; closed: []; why: [person: string] }>()
 const session = useSession()
+const site = useSite()
+const notices = useNotices()
 const form = ref<{ id: string | null; name: string; email: string; roles: GivenRole[] } | null>(null)
 const same = ref<{ id: string; name: string; as: string } | null>(null)
 const resting = ref<{ id: string; name: string; handTo: string } | null>(null)
@@ -33,13 +38,20 @@ const { act, strands } = useAct(() => {
   same.value = null
   emit('changed')
 })
+/** An invitation that no mail brings, to be handed over; shown once. */
+const handed = shallowRef<{ name: string; link: string } | null>(null)
 function save() {
   const { id, name, email, roles } = form.value!
   return act(
-    (query) =>
-      id ? api('PUT', `/people/${id}/roles${query}`, { body: { roles } }) : api('POST', '/people', { body: { name, email, roles } }),
+    async (query) => {
+      if (id) await api('PUT', `/people/${id}/roles${query}`, { body: { roles } })
+      else handOver(name, await api('POST', '/people', { body: { name, email, roles } }))
+    },
     id ? `${name} has these roles now` : `${name} is invited; the link is good for a week`,
   )
+}
+function handOver(name: string, { link }: { link: string | null }) {
+  handed.value = link === null ? null : { name, link }
 }
 const look = (person: Person) => act(() => session.seeAs(person.id), `You see the office as ${person.name} does`)
 const rest = () =>
@@ -49,12 +61,21 @@ const rest = () =>
   )
 const wake = (person: Person) =>
   act(() => api('PATCH', `/people/${person.id}`, { body: { active: true } }), `${person.name} can sign in again`)
-const invite = (person: Person) => act(() => api('POST', `/people/${person.id}/invitation`), `${person.name} has a new link in the mail`)
+const invite = (person: Person) =>
+  act(
+    async () => handOver(person.name, await api('POST', `/people/${person.id}/invitation`)),
+    site.site?.mailIsCaught ? `There is a new link for ${person.name}` : `${person.name} has a new link in the mail`,
+  )
 const setSame = () =>
   act(
     (query) => api('PUT', `/people/${same.value!.id}/same${query}`, { body: { same: same.value!.as || null } }),
     same.value!.as ? 'Both accounts count as one person now' : 'The account is of a person of its own',
   )
+const { copy } = useClipboard({ legacy: true })
+async function copyLink() {
+  await copy(handed.value!.link)
+  notices.done('The link is copied')
+}
 const where = (entry: Person['roles'][number]) =>
   `${entry.role} ${entry.section ? `in ${entry.section}` : 'on the whole site'}${entry.group ? ` (${entry.group})` : ''}`
 </script>
@@ -148,7 +169,13 @@ const where = (entry: Person['roles'][number]) =>
           <div>
             <label class="label" for="person-email">Mail address</label
             ><input id="person-email" v-model="form.email" class="input" type="email" required aria-describedby="person-email-hint" />
-            <p id="person-email-hint" class="hint mt-1">They get a link there and choose a password with it.</p>
+            <p id="person-email-hint" class="hint mt-1">
+              {{
+                site.site?.mailIsCaught
+                  ? 'No mail server is named: you get a link to hand to them, with which they choose a password.'
+                  : 'They get a link there and choose a password with it.'
+              }}
+            </p>
           </div>
         </template>
         <GivenRoles v-model="form.roles" :roles="roles" />
@@ -174,6 +201,26 @@ const where = (entry: Person['roles'][number]) =>
       >
     </PlainDialog>
     <StrandDialog v-model="strands" />
+    <PlainDialog :open="handed !== null" wide :title="`Hand this link to ${handed?.name}`" @close="handed = null">
+      <template v-if="handed">
+        <p>
+          With it they choose a password, within a week and once. It is shown only now: give it to nobody else, for whoever has it comes in
+          as {{ handed.name }}.
+        </p>
+        <label class="label mt-3" for="handed-link">The link</label>
+        <input
+          id="handed-link"
+          class="input font-mono"
+          readonly
+          :value="handed.link"
+          @focus="($event.target as HTMLInputElement).select()"
+        />
+      </template>
+      <template #actions
+        ><button class="button" @click="copyLink">Copy it</button
+        ><button class="button-main" @click="handed = null">I have handed it over</button></template
+      >
+    </PlainDialog>
     <PlainDialog :open="resting !== null && !strands" :title="`Let the account of ${resting?.name} rest?`" @close="resting = null">
       <template v-if="resting">
         <p>They are signed out at once and cannot sign in. What they wrote and cleared stays under their name.</p>

@@ -2,14 +2,14 @@
 import { api, ApiProblem } from '~/composables/api'
 import { useSession } from '~/stores/session'
 
-/** Taking an invitation: who it is for, and a password of their own. */
+/** Taking an invitation, or a link for a new password: who it is for, and a password of their own. */
 definePageMeta({ layout: 'door' })
 const session = useSession()
 const route = useRoute()
 const token = String(route.query.with ?? '')
 const [password, again, problem, over] = [ref(''), ref(''), ref(''), ref('')]
 const busy = ref(false)
-const invited = shallowRef<{ name: string; email: string } | null>(null)
+const invited = shallowRef<{ name: string; email: string; back: boolean } | null>(null)
 try {
   invited.value = await api('GET', `/invitation?with=${encodeURIComponent(token)}`)
 } catch (error) {
@@ -42,9 +42,9 @@ async function join() {
       <p class="mt-4"><NuxtLink class="link" to="/office/sign-in">To the door</NuxtLink></p>
     </template>
     <form v-else-if="invited" class="space-y-4" @submit.prevent="join">
-      <h1 class="font-serif text-3xl font-semibold">Welcome, {{ invited.name.split(' ')[0] }}</h1>
+      <h1 class="font-serif text-3xl font-semibold">{{ invited.back ? 'Welcome back' : 'Welcome' }}, {{ invited.name.split(' ')[0] }}</h1>
       <p>
-        Choose a password. You sign in with it and with <b class="font-semibold">{{ invited.email }}</b>.
+        Choose a {{ invited.back ? 'new ' : '' }}password. You sign in with it and with <b class="font-semibold">{{ invited.email }}</b>.
       </p>
       <input type="hidden" autocomplete="username" :value="invited.email" />
       <p v-if="problem" role="alert" class="rounded-md border border-rust bg-rust-wash px-3 py-2 text-rust">{{ problem }}</p>

@@ -10,6 +10,7 @@ import PeopleView from '~/components/people/PeopleView.vue'
 import RightsView from '~/components/people/RightsView.vue'
 import RoutesView from '~/components/people/RoutesView.vue'
 import RolesView from '~/components/people/RolesView.vue'
+import SignInView from '~/components/people/SignInView.vue'
 import type { Group, Person } from '~/components/people/types'
 import { whyNot } from '~/composables/commands'
 import { useLoad } from '~/composables/load'
@@ -27,13 +28,16 @@ const VIEWS = [
   ['deputies', 'Deputies', 'Name a deputy'],
   ['rights', 'Rights', null],
   ['routes', 'Routes', 'Make a route'],
+  ['sign-in', 'Signing in', null],
 ] as const
 const view = computed(() => VIEWS.find(([name]) => name === route.query.view) ?? VIEWS[0])
 const shown = computed(() =>
-  VIEWS.filter(([name]) => (name === 'routes' ? mayRoute.value : name !== 'rights' || mayChange.value)).map(([value, word]) => ({
-    value,
-    word,
-  })),
+  VIEWS.filter(([name]) => (name === 'routes' ? mayRoute.value : (name !== 'rights' && name !== 'sign-in') || mayChange.value)).map(
+    ([value, word]) => ({
+      value,
+      word,
+    }),
+  ),
 )
 /** Everybody names a deputy for themselves; the rest is for who may change it. */
 const whyNotAdd = computed(() =>
@@ -112,6 +116,7 @@ const asked = (name: string) => (typeof route.query[name] === 'string' ? route.q
         :adding="adding"
         @closed="adding = false"
     /></Suspense>
+    <Suspense v-else-if="view[0] === 'sign-in'"><SignInView :roles="roles.value.value" /></Suspense>
     <RightsView
       v-else
       :people="people.value.value"

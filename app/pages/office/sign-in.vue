@@ -7,6 +7,7 @@ definePageMeta({ layout: 'door' })
 const session = useSession()
 const route = useRoute()
 const email = ref('')
+const emailField = ref<HTMLInputElement>()
 const password = ref('')
 const problem = ref(typeof route.query.refused === 'string' ? route.query.refused.slice(0, 200) : '')
 const busy = ref(false)
@@ -24,13 +25,13 @@ interface DemoPerson {
 const people = ref<DemoPerson[]>([])
 if (session.demo) people.value = await api<DemoPerson[]>('GET', '/demo/people')
 
-async function enter(how: () => Promise<void>) {
+/** Does something at the door, and goes in after it where that is what it is for. */
+async function enter(how: () => Promise<void>, to: string | null = String(route.query.to ?? '/office')) {
   busy.value = true
   problem.value = ''
   try {
     await how()
-    const to = String(route.query.to ?? '/office')
-    await navigateTo(to.startsWith('/office') ? to : '/office')
+    if (to !== null) await navigateTo(to.startsWith('/office') ? to : '/office')
   } catch (error) {
     if (error instanceof ApiProblem && error.reasons[0]?.code === 'code-needed') {
       asksCode.value = true
@@ -41,6 +42,16 @@ async function enter(how: () => Promise<void>) {
     busy.value = false
   }
 }
+
+/** The address that a link was asked for. */
+const asked = ref('')
+async function askForLink() {
+  if (!emailField.value?.reportValidity()) return
+  await enter(async () => {
+    await api('POST', '/session/forgotten', { body: { email: email.value } })
+    asked.value = email.value
+  }, null)
+}
 </script>
 
 <template>
@@ -50,7 +61,7 @@ async function enter(how: () => Promise<void>) {
       <p v-if="problem" role="alert" class="rounded-md border border-rust bg-rust-wash px-3 py-2 text-rust">{{ problem }}</p>
       <div>
         <label class="label" for="email">Mail address</label
-        ><input id="email" v-model="email" class="input" type="email" autocomplete="username" required />
+        ><input id="email" ref="emailField" v-model="email" class="input" type="email" autocomplete="username" required />
       </div>
       <div>
         <label class="label" for="password">Password</label
@@ -72,7 +83,14 @@ async function enter(how: () => Promise<void>) {
       </div>
       <button class="button-main w-full" :disabled="busy">Sign in</button>
       <a v-if="session.otherDoor" class="button w-full" href="/api/v1/session/openid">Sign in with {{ session.otherDoor }}</a>
-      <p class="hint">Forgotten it? Your steward can send you a link for a new one.</p>
+      <p v-if="asked" role="status" class="rounded-md border border-kelp bg-kelp-wash px-3 py-2 text-kelp">
+        If {{ asked }} is an address of this office, a link for a new password is on its way there.
+      </p>
+      <p v-else-if="session.sendsMail" class="hint">
+        Forgotten it? <button type="button" class="link" :disabled="busy" @click="askForLink">Send a link for a new one</button> to the
+        address above.
+      </p>
+      <p v-else class="hint">Forgotten it? Whoever runs the office can make you a link for a new one.</p>
     </form>
     <section v-if="people.length" aria-labelledby="demo" class="md:border-l md:border-line md:pl-12">
       <h2 id="demo" class="font-serif text-xl font-semibold">This is the demo: step in as</h2>
