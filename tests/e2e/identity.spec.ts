@@ -1,6 +1,8 @@
 import { expect, test } from '@playwright/test'
 import { DEMO_PASSWORD } from '../../demo/people'
 import { codeAt } from '../../server/services/secondFactor'
+import { openMailbox, tokenIn } from '../support/mailbox'
+import { PASSWORD, startServer } from '../support/server'
 import { origin, pageOf, stepIn } from './office'
 
 test('a second factor is turned on with an authenticator; signing in asks for its code, and a recovery code helps once', async ({
@@ -66,4 +68,51 @@ test('a steward sees the office as a writer does, and can change nothing meanwhi
   await expect(maren.getByRole('heading', { level: 1 })).toContainText('Maren')
   await expect(strip).toBeHidden()
   await maren.context().close()
+})
+
+test('where mail goes out, a steward turns on a second factor first; a forgotten password is chosen anew by a link', async ({
+  browser,
+}) => {
+  const box = await openMailbox()
+  const server = await startServer({ env: { YIELDGATE_SMTP: box.address } })
+  const email = 'maren@harbour.example'
+  const page = await pageOf(await browser.newContext({ baseURL: server.origin }))
+  const first = { siteName: 'Small Harbour', zone: 'Europe/Oslo', language: 'en', name: 'Maren Ostby', email, password: PASSWORD }
+  await page.request.post('/api/v1/first-start', { data: first })
+  await page.goto('/office/people')
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('One step before you go in')
+  await page.getByLabel('Your password').fill(PASSWORD)
+  await page.getByRole('button', { name: 'Turn it on' }).click()
+  await page.getByLabel('The code that it shows now').fill(codeAt((await page.locator('.break-all').innerText()).trim(), new Date()))
+  await page.getByRole('button', { name: 'Turn it on' }).click()
+  const [code] = await page.getByRole('listitem').allInnerTexts()
+  await page.getByRole('button', { name: 'I have kept them' }).click()
+  await page.getByRole('button', { name: 'Go to the office' }).click()
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('Maren. Nothing waits for you.')
+
+  // At the door again, the password is not remembered.
+  await page.context().clearCookies()
+  await page.goto('/office/sign-in')
+  await page.getByRole('button', { name: 'Send a link for a new one' }).click()
+  await expect(page.getByLabel('Mail address')).toBeFocused()
+  await page.getByLabel('Mail address').fill(email)
+  await page.getByRole('button', { name: 'Send a link for a new one' }).click()
+  await expect(page.getByRole('status')).toContainText('is on its way there')
+  const sentTo = () => box.to(email).find(({ subject }) => subject === 'A link for a new password')
+  await expect.poll(sentTo).toBeTruthy()
+  await page.goto(`/office/join?with=${tokenIn(sentTo()!)}`)
+  await expect(page.getByRole('heading', { level: 1 })).toHaveText('Welcome back, Maren')
+  await page.getByLabel('Password', { exact: true }).fill('another boat at seven')
+  await page.getByLabel('The same again').fill('another boat at seven')
+  await page.getByRole('button', { name: 'Come in' }).click()
+  // The link alone is not enough: the second factor is asked for.
+  await page.getByLabel('Mail address').fill(email)
+  await page.getByLabel('Password', { exact: true }).fill('another boat at seven')
+  await page.getByRole('button', { name: 'Sign in', exact: true }).click()
+  await page.getByLabel('Code of your authenticator').fill(code!)
+  await page.getByRole('button', { name: 'Sign in', exact: true }).click()
+  await expect(page.getByRole('heading', { level: 1 })).toContainText('Maren. Nothing waits for you.')
+  await page.context().close()
+  await server.stop()
+  await box.close()
 })

@@ -42,7 +42,7 @@ const inUnit = (of: 'strict' | 'others', part: 'idle' | 'whole', unit: number) =
 const LENGTHS = [
   {
     id: 'strict',
-    title: 'A session of one of these ends',
+    title: 'Their sessions end',
     idle: inUnit('strict', 'idle', 1),
     idleUnit: 'minutes',
     whole: inUnit('strict', 'whole', 60),
@@ -50,7 +50,7 @@ const LENGTHS = [
   },
   {
     id: 'others',
-    title: 'A session of anyone else ends',
+    title: 'The sessions of all others end',
     idle: inUnit('others', 'idle', 60),
     idleUnit: 'hours',
     whole: inUnit('others', 'whole', 24 * 60),
