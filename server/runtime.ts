@@ -1,14 +1,16 @@
 import { join } from 'node:path'
+import { isUnclaimed } from './services/access'
 import { clockFromEnvironment } from './services/clock'
+import { firstCode } from './services/firstCode'
 import { openOffice, type Office } from './services/office'
 import { blockOtherDecoders } from './services/pictures'
 import { Foresight } from './services/foresight'
 import { SiteFacts } from './services/siteFacts'
 import { LiveSite } from './site/answer'
 import { MomentSite } from './site/moment'
-import { startBinKeeper } from './jobs/binKeeper'
 import { startBatchRunner } from './jobs/batchRunner'
 import { startDeadlines } from './jobs/deadlines'
+import { startForgetter } from './jobs/forgetter'
 import { startForeteller } from './jobs/foreteller'
 import { startHistorian } from './jobs/historian'
 import { startLister } from './jobs/lister'
@@ -37,6 +39,8 @@ let started: Promise<Runtime> | undefined
 async function start(): Promise<Runtime> {
   blockOtherDecoders()
   const office = await openOffice(process.env.YIELDGATE_DATA ?? join(process.cwd(), '.data'), clockFromEnvironment())
+  // There before anyone is answered.
+  if (await isUnclaimed(office)) await firstCode(office)
   const live = new LiveSite(office)
   const facts = new SiteFacts(office)
   const foresight = new Foresight(office, facts)
@@ -54,7 +58,7 @@ async function start(): Promise<Runtime> {
           startDeadlines(office),
           startPostOffice(office),
           startJournalHeads(office),
-          startBinKeeper(office),
+          startForgetter(office),
           startLogCopier(office),
           startForeteller(office, foresight),
         ]

@@ -18,10 +18,10 @@ let around: { site: SiteView; view: Omit<ItemView, 'content' | 'refs'> } | undef
 /** Source blocks as saving will clean them, with the sanitiser loaded when a page first has one. */
 async function cleaned(content: Content): Promise<Content> {
   if (!content.body.some((block) => block.kind === 'source')) return content
-  const { sanitiseSource } = await import('~~/core/content/sanitise')
+  const { safeBlock } = await import('~~/core/content/sanitise')
   return {
     ...content,
-    body: content.body.map((block) => (block.kind === 'source' ? { ...block, html: sanitiseSource(block.html) } : block)),
+    body: content.body.map(safeBlock),
   }
 }
 

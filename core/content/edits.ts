@@ -6,7 +6,7 @@ import { blockBytes, manifestEntry, type Manifest } from './content'
 import { readField, type FieldName, type Fields } from './fields'
 import type { Kind } from './kinds'
 import { mergeBlock } from '../history/merge'
-import { sanitiseSource } from './sanitise'
+import { safeBlock } from './sanitise'
 
 const blockId = z.string().max(40)
 
@@ -67,7 +67,7 @@ export function applyEdits(
   const indexOf = (id: string) => body.findIndex((entry) => entry[0] === id)
   const place = (after: string | null) => (after === null ? 0 : indexOf(after) + 1 || body.length)
   const keep = (block: Block) => {
-    const bytes = blockBytes(block.kind === 'source' ? { ...block, html: sanitiseSource(block.html) } : block)
+    const bytes = blockBytes(safeBlock(block))
     const hash = sha256Hex(bytes)
     brought.set(hash, { bytes, id: block.id })
     return manifestEntry(block, hash)

@@ -3,7 +3,8 @@ import { nameSchema } from '../../core/content/line'
 import { rewriteSchema } from '../../core/content/rewrite'
 import { actionSchema } from '../../core/batch/action'
 import { takeIn } from '../jobs/lister'
-import { act } from '../services/act'
+import { refusal } from '../services/refusal'
+import { act, takesOn } from '../services/act'
 import { batchEntries, batchView, beginBatch, cancelBatch, recentBatches, runBatch, undoBatch } from '../services/batches'
 import { listingFor } from '../services/listing'
 import { beginRewrite, findHits } from '../services/rewrites'
@@ -18,10 +19,14 @@ export const batches = [
     method: 'POST',
     path: '/acts',
     tag: 'batches',
-    summary: 'Do something to one item from the list; answers what came of it and what takes it back',
+    summary:
+      'Do something to one item from the list, for sending and putting live the version seen; answers what came of it and what takes it back',
+    guarded: true,
     body: z.strictObject({ target, action: actionSchema }),
-    async run({ office, actor, body }) {
-      const done = await act(office, actor, body.target, body.action)
+    async run({ office, actor, body, ifMatch }) {
+      if (takesOn(body.action) && ifMatch === undefined)
+        throw refusal('version-missing', 'version-missing', 'Send the id of the version you saw as If-Match')
+      const done = await act(office, actor, body.target, body.action, ifMatch)
       await takeIn(office, [body.target.item])
       return done
     },

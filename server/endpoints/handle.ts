@@ -10,11 +10,11 @@ import {
   type H3Event,
 } from 'h3'
 import type { ZodError, z } from 'zod'
-import { isSameOrigin, originOf, sessionOfEvent } from '../http'
+import { addressOf, isSameOrigin, originOf, sessionOfEvent } from '../http'
 import { runtime } from '../runtime'
 import type { Office } from '../services/office'
 import { MAX_DOCUMENT_BYTES } from '../services/media'
-import { PROBLEMS, refusal, Refusal } from '../services/refusal'
+import { PROBLEMS, refusal, Refusal, type ProblemKind } from '../services/refusal'
 import type { Actor } from '../services/access'
 import { Download, Redirect, type Endpoint } from './endpoint'
 import { once, onceApart, type Keyed } from './once'
@@ -111,6 +111,13 @@ export function sayProblem(event: H3Event, error: Refusal): object {
 /** What can be written while one sees the office as another: signing out, and seeing it as oneself again. */
 const ALSO_LOOKING = new Set(['/session', '/session/as'])
 
+/** Which refusals the security log is told of, as what. */
+const SECURITY_EVENTS: Partial<Record<ProblemKind, 'sign-in-failed' | 'refused' | 'too-often'>> = {
+  'not-signed-in': 'sign-in-failed',
+  'not-allowed': 'refused',
+  throttled: 'too-often',
+}
+
 /** What can be asked before a second factor that is needed is there. */
 const WITHOUT_FACTOR = new Set(['/me/second-factor', '/me/password', '/me/sessions'])
 
@@ -120,11 +127,14 @@ export async function handle(event: H3Event, endpoint: Endpoint): Promise<unknow
   setResponseHeader(event, 'x-content-type-options', 'nosniff')
   appendResponseHeader(event, 'vary', 'cookie')
   const parts = await runtime()
+  let person: string | null = null
+  let account: string | undefined
   try {
     const writes = endpoint.method !== 'GET'
     if (writes && !isSameOrigin(event.node.req))
       throw refusal('not-allowed', 'origin-foreign', 'Writes are taken from the office itself only')
     const actor = await sessionOfEvent(parts.office, event)
+    person = actor?.seenBy?.id ?? actor?.id ?? null
     if (!endpoint.open && !actor) throw refusal('not-signed-in', 'not-signed-in', 'Sign in first')
     if (actor?.seenBy && (writes ? !ALSO_LOOKING.has(endpoint.path) : endpoint.path.startsWith('/me')))
       throw refusal('not-allowed', 'looking-only', `You see the office as ${actor.name} does; nothing can be changed meanwhile`)
@@ -146,6 +156,7 @@ export async function handle(event: H3Event, endpoint: Endpoint): Promise<unknow
       origin: originOf(event.node.req),
       event,
     }
+    if (endpoint.path === '/session') account = (asked.body as { email?: string } | undefined)?.email
     const run = (office: Office) => endpoint.run({ ...asked, office } as never)
     const keyed =
       endpoint.method === 'POST' && actor && !endpoint.open && endpoint.repeat !== 'harmless' ? keyedAs(endpoint, actor, event, raw) : null
@@ -153,10 +164,28 @@ export async function handle(event: H3Event, endpoint: Endpoint): Promise<unknow
     if (writes) await parts.office.settle()
     return say(event, answer, endpoint.method === 'GET')
   } catch (error) {
-    if (error instanceof Refusal) return sayProblem(event, error)
     const request = parts.office.newId()
-    parts.office.log.error({ error, request, method: event.method, path: event.path }, 'a request failed')
     setResponseHeader(event, 'x-request-id', request)
+    const asked = {
+      request,
+      person,
+      ...(account === undefined ? {} : { account }),
+      from: addressOf(event.node.req),
+      method: event.method,
+      path: endpoint.path,
+    }
+    if (error instanceof Refusal) {
+      const told = SECURITY_EVENTS[error.kind]
+      // Who is simply not signed in is told so with every window that was left open.
+      if (told && error.reasons[0]?.code !== 'not-signed-in')
+        parts.office.security.note(told, { ...asked, codes: error.reasons.map(({ code }) => code).slice(0, 5) })
+      return sayProblem(event, error)
+    }
+    parts.office.log.error({ error, ...asked }, 'a request failed')
+    parts.office.security.note('failed', {
+      ...asked,
+      error: error instanceof Error ? { message: error.message, stack: error.stack } : String(error),
+    })
     setResponseStatus(event, 500)
     setResponseHeader(event, 'content-type', 'application/problem+json')
     return {

@@ -1,3 +1,4 @@
+import { sessionCookie } from '../http'
 import { z } from 'zod'
 import { PROBLEMS } from '../services/refusal'
 import type { Endpoint } from './endpoint'
@@ -61,7 +62,7 @@ export function openApi(endpoints: Endpoint[]) {
     security: [{ session: [] }],
     paths,
     components: {
-      securitySchemes: { session: { type: 'apiKey', in: 'cookie', name: 'yieldgate_session' } },
+      securitySchemes: { session: { type: 'apiKey', in: 'cookie', name: sessionCookie() } },
       schemas: {
         Problem: schema(
           z.object({

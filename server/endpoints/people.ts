@@ -18,6 +18,7 @@ import {
 } from '../services/access'
 import { caughtMails } from '../services/caughtMail'
 import { deputies, deputise, endDelegation } from '../services/deputies'
+import { dropFirstCode, mustKnowFirstCode } from '../services/firstCode'
 import { askForLink, choosePassword, invitation, inviteAgain } from '../services/invitations'
 import { mailIsCaught } from '../services/mail'
 import { notifications, seeNotifications } from '../services/news'
@@ -257,7 +258,7 @@ export const people = [
     method: 'POST',
     path: '/first-start',
     tag: 'people',
-    summary: 'Begin the site: its name, zone and first steward; once',
+    summary: 'Begin the site: its name, zone and first steward; once, with the code that the console printed',
     body: z.strictObject({
       siteName: name,
       zone: z.string().max(60),
@@ -265,9 +266,13 @@ export const people = [
       name,
       email,
       password,
+      code: z.string().max(100),
     }),
-    async run({ office, body, event }) {
+    async run({ office, body: { code: told, ...body }, event }) {
+      if (!(await isUnclaimed(office))) throw refusal('conflict', 'site-exists', 'This site has its first steward already')
+      await mustKnowFirstCode(office, told, addressOf(event.node.req))
       const person = await firstStart(office, body)
+      await dropFirstCode(office)
       giveSession(event, await openSession(office, person, agentOf(event), 'password'))
       return { person }
     },

@@ -1,6 +1,6 @@
 import { startMailStandIn } from '../services/caughtMail'
 import { mailIsCaught, mailTransport, sendMails } from '../services/mail'
-import { tellNews, tidyPost, writeDigests } from '../services/news'
+import { tellNews, writeDigests } from '../services/news'
 import type { Office } from '../services/office'
 import { every } from './every'
 
@@ -16,7 +16,6 @@ export function startPostOffice(office: Office): () => Promise<void> {
   const stops = [
     every(office, 300, 'telling the news', () => tellNews(office)),
     every(office, 5_000, 'writing the mails of the day', () => writeDigests(office)),
-    every(office, 3_600_000, 'tidying the post', () => tidyPost(office)),
     every(office, 500, 'sending mails', async () => sendMails(office, await transport)),
   ]
   return async () => {

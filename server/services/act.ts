@@ -29,14 +29,17 @@ export interface Target {
   draft: string | null
 }
 
+/** Whether an action takes a draft on as it is: whoever asks for it says which version they saw. */
+export const takesOn = ({ do: what }: Action): boolean => what === 'send' || what === 'put-live'
+
 /**
  * Does one action to one item, as one transaction: a refusal leaves nothing of it behind. Answers what came of it; throws a
- * refusal where it cannot be.
+ * refusal where it cannot be. `seen` is the version that the actor saw, where they are asked for it.
  */
-export const act = (office: Office, actor: Actor, target: Target, action: Action): Promise<Done> =>
-  office.store.write((tx) => perform(within(office, tx), actor, target, action))
+export const act = (office: Office, actor: Actor, target: Target, action: Action, seen?: string): Promise<Done> =>
+  office.store.write((tx) => perform(within(office, tx), actor, target, action, seen))
 
-async function perform(office: Office, actor: Actor, target: Target, action: Action): Promise<Done> {
+async function perform(office: Office, actor: Actor, target: Target, action: Action, seen: string | undefined): Promise<Done> {
   const item = found(await itemById(office.store.read, target.item), 'item')
   await mustRead(office.store.read, actor, { id: item.id, section: item.section_id })
   switch (action.do) {
@@ -53,7 +56,7 @@ async function perform(office: Office, actor: Actor, target: Target, action: Act
       return become(office, actor, item, action)
     case 'send': {
       const draft = await openWork(office, item, target.draft)
-      await sendDraft(office, actor, draft.id, draft.head_version, action.note)
+      await sendDraft(office, actor, draft.id, seen ?? draft.head_version, action.note)
       const { review } = (await draftById(office.store.read, draft.id))!
       const undo: Action = { do: 'pull-out', draft: draft.id, version: draft.head_version }
       return review === 'cleared'
@@ -62,7 +65,7 @@ async function perform(office: Office, actor: Actor, target: Target, action: Act
     }
     case 'put-live': {
       const draft = await openWork(office, item, target.draft)
-      const { path, previousPath } = await putLiveNow(office, actor, draft.id, { head: draft.head_version })
+      const { path, previousPath } = await putLiveNow(office, actor, draft.id, { head: seen ?? draft.head_version })
       const now = (await itemById(office.store.read, item.id))!.live_version!
       const moved = path !== null && previousPath !== null && previousPath !== path ? `; ${previousPath} redirects there` : ''
       return {

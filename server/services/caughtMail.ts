@@ -1,4 +1,4 @@
-import { mkdir, readdir, readFile, rename, writeFile } from 'node:fs/promises'
+import { mkdir, readdir, readFile, rename, rm, writeFile } from 'node:fs/promises'
 import { join } from 'node:path'
 import { LRUCache } from 'lru-cache'
 import { simpleParser } from 'mailparser'
@@ -51,6 +51,18 @@ export async function startMailStandIn(office: Office): Promise<{ port: number; 
 function mustBeCaught(actor: Actor): void {
   must(actor, 'people.change', null)
   if (!mailIsCaught()) throw refusal('unknown', 'mail-goes-out', 'Mails go to a mail server; they are not kept here')
+}
+
+/** So long a caught mail is kept, and so many at most. */
+const KEPT_MS = 30 * 86_400_000
+const MOST_KEPT = 2_000
+
+/** Lets go of caught mails that are old, or more than anyone looks through. */
+export async function forgetCaughtMails(office: Office): Promise<void> {
+  const names = (await readdir(folderOf(office)).catch(() => [])).filter(isName).sort().reverse()
+  const since = office.clock.now().getTime() - KEPT_MS
+  for (const [place, name] of names.entries())
+    if (place >= MOST_KEPT || Number(name.slice(0, 13)) < since) await rm(join(folderOf(office), name), { force: true })
 }
 
 export interface CaughtMail {

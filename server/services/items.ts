@@ -2,6 +2,7 @@ import { freeSegment, makeSegment } from '../../core/address/segment'
 import { pathOf } from '../../core/address/path'
 import { blockBytes, contentSchema, manifestOf, type Content } from '../../core/content/content'
 import { defaultFields, type Fields, type OfficeFields } from '../../core/content/fields'
+import { safeBlock } from '../../core/content/sanitise'
 import { KIND_WORDS, type Filing, type Kind } from '../../core/content/kinds'
 import type { Verb } from '../../core/access/verbs'
 import { itemById, syncItems, waitingDraftsOf, type ItemRow } from '../store/items'
@@ -42,7 +43,7 @@ export async function createItem(office: Office, actor: Actor, input: NewItem): 
   const at = office.now()
   const fields = { ...defaultFields(input.kind, site.language), ...input.content?.fields, title: input.title }
   if (input.parent !== undefined && input.kind === 'page') fields.parent = input.parent
-  const body = contentSchema.shape.body.parse(input.content?.body ?? [])
+  const body = contentSchema.shape.body.parse(input.content?.body ?? []).map(safeBlock)
   if (body.some(({ kind }) => kind === 'source')) must(actor, 'item.source', input.section)
   mustFit(body.map(blockBytes))
   await office.store.write(async (tx) => {

@@ -289,20 +289,6 @@ export async function writeDigests(office: Office): Promise<number> {
   return due.length
 }
 
-const KEPT_DAYS = { mail: 30, notification: 365 }
-
-/** Lets go of mails that were sent, and of notifications that were seen, long ago. The journal keeps what they told of. */
-export async function tidyPost(office: Office): Promise<void> {
-  const before = (days: number) => new Date(Date.parse(office.now()) - days * 86_400_000).toISOString()
-  await office.store.write(async (tx) => {
-    await tx.run('DELETE FROM mail WHERE sent_at < $before', { before: before(KEPT_DAYS.mail) })
-    await tx.run('DELETE FROM password_link WHERE expires_at < $before', { before: before(KEPT_DAYS.mail) })
-    await tx.run('DELETE FROM notification WHERE seen_at IS NOT NULL AND mailed_at IS NOT NULL AND at < $before', {
-      before: before(KEPT_DAYS.notification),
-    })
-  })
-}
-
 const MOST_SHOWN = 60
 
 /** What a person was told, the newest first, and how much of that they have not seen. */

@@ -9,12 +9,14 @@ import { appendJournal, journalAfter, journalHead } from '../store/journal'
 import { loadRights } from '../store/people'
 import { loadSite, type SiteRow } from '../store/sites'
 import type { Clock } from './clock'
+import { openSecurityLog, type SecurityLog } from './securityLog'
 
 /** All that a service needs: the store, the clock, new ids, who may do what, and news of what happened. */
 export interface Office {
   store: Store
   clock: Clock
   log: Logger
+  security: SecurityLog
   /** The present as an ISO 8601 instant. */
   now(): string
   newId(): string
@@ -62,23 +64,28 @@ export async function openOffice(folder: string, clock: Clock, { newId = () => v
   // After whoever waits for the commit has gone on.
   store.onCommit(() => void setImmediate(safely))
 
+  const onNews: Office['onNews'] = (listener) => {
+    listeners.add(listener)
+    return () => listeners.delete(listener)
+  }
+  const security = openSecurityLog(folder, onNews)
+
   return {
     store,
     clock,
     log,
+    security,
     now: () => clock.now().toISOString(),
     newId,
     site: () => (site ??= loadSite(store.read).then((row) => (row ? row : ((site = undefined), undefined)))),
     rights: () => (rights ??= loadRights(store.read)),
-    onNews(listener) {
-      listeners.add(listener)
-      return () => listeners.delete(listener)
-    },
+    onNews,
     settle,
     async close() {
       closed = true
       clearInterval(timer)
       await listening
+      security.close()
       await store.close()
     },
   }

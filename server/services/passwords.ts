@@ -1,4 +1,4 @@
-import { dictionary } from '@zxcvbn-ts/language-common'
+import { adjacencyGraphs, dictionary } from '@zxcvbn-ts/language-common'
 import type { Reason } from '../../core/outcome'
 
 /**
@@ -20,8 +20,9 @@ export function passwordProblems(password: string, own: string[]): Reason[] {
     return wrong('password-short', `A password has at least ${MIN_PASSWORD} characters; a sentence is easy to remember`)
   if (length > MAX_PASSWORD) return wrong('password-long', `A password has at most ${MAX_PASSWORD} characters`)
   const lower = text.toLowerCase()
-  const bare = lower.replace(/[\W\d_]+$/u, '')
-  if (common.has(lower) || common.has(bare) || new Set(lower).size < 5 || isRun(lower))
+  // A common one with a year or signs around it is as common.
+  const bare = lower.replace(/^[\W\d_]+|[\W\d_]+$/gu, '')
+  if (common.has(lower) || common.has(bare) || new Set(lower).size < 5 || isRun(lower) || isWalk(lower))
     return wrong('password-common', 'This password is among those that are tried first; choose another')
   const known = own.flatMap((word) => word.toLowerCase().split(/[\s@.]+/)).filter((word) => word.length >= 4)
   const rest = known.reduce((left, word) => left.replaceAll(word, ''), lower)
@@ -29,6 +30,25 @@ export function passwordProblems(password: string, own: string[]): Reason[] {
     return wrong('password-own-words', 'This password is made of your name, address or the site’s name; choose another')
   return []
 }
+
+/** The keys beside each key of the usual keyboard, with and without shift. */
+const beside = new Map(
+  Object.entries(adjacencyGraphs.qwerty).map(([key, keys]) => [
+    key,
+    new Set(keys.flatMap((two) => [...(two ?? '')].map((one) => one.toLowerCase()))),
+  ]),
+)
+/** Whether a text is mostly a walk over the keyboard, or counts: nearly each sign is beside, before or after the one before it. */
+function isWalk(text: string): boolean {
+  const signs = [...text]
+  const near = signs.filter((sign, at) => {
+    const before = signs[at - 1]
+    if (before === undefined) return false
+    return beside.get(before)?.has(sign) || Math.abs(sign.codePointAt(0)! - before.codePointAt(0)!) <= 1
+  }).length
+  return near >= (signs.length - 1) * MOSTLY
+}
+const MOSTLY = 0.75
 
 /** Whether a text only counts up or down, or repeats a short part. */
 function isRun(text: string): boolean {

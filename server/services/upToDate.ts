@@ -1,5 +1,6 @@
 import type { Block } from '../../core/content/blocks'
 import { manifestOf, type Content } from '../../core/content/content'
+import { safeBlock } from '../../core/content/sanitise'
 import { merge, type Choices, type Disagreement } from '../../core/history/merge'
 import type { Reader } from '../store/database'
 import { addAuthorsFrom } from '../store/drafts'
@@ -70,6 +71,12 @@ export async function previewUpdate(office: Office, actor: Actor, draftId: strin
   }
 }
 
+/** Words of one's own for a place come in here as edits do there. */
+const safeChoices = (choices: Record<string, 'a' | 'b' | { block: Block }>): Choices =>
+  Object.fromEntries(
+    Object.entries(choices).map(([place, choice]) => [place, typeof choice === 'object' ? { block: safeBlock(choice.block) } : choice]),
+  )
+
 /**
  * Merges what is live into a draft that began from another version: `a` is the draft's side, `b` the live one. The
  * result is a version with two parents and the draft's new base; clearances stand only where what they cover is equal.
@@ -92,7 +99,7 @@ export async function bringUpToDate(
     if (!sides) throw refusal('conflict', 'not-behind', 'The draft is based on what is live')
     if (Object.values(choices).some((choice) => typeof choice === 'object' && choice.block.kind === 'source'))
       must(actor, 'item.source', loaded.item.section_id)
-    const merged = merge(sides.base.content, sides.draft, sides.live.content, choices as Choices)
+    const merged = merge(sides.base.content, sides.draft, sides.live.content, safeChoices(choices))
     if (!merged.ok)
       throw new Refusal(
         'changed-meanwhile',

@@ -23,6 +23,3 @@ export const keepAnswer = (tx: Tx, person: string, key: string, at: string, { re
 
 export const dropAnswer = (tx: Tx, person: string, key: string): Promise<void> =>
   tx.run('DELETE FROM answer WHERE person_id = $person AND key = $key', { person, key })
-
-/** Forgets answers that were given before an instant. */
-export const dropAnswersBefore = (tx: Tx, before: string): Promise<void> => tx.run('DELETE FROM answer WHERE at < $before', { before })

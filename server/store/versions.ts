@@ -1,4 +1,5 @@
 import { LRUCache } from 'lru-cache'
+import { sanitiseSource } from '../../core/content/sanitise'
 import type { Block } from '../../core/content/blocks'
 import { sha256Hex } from '../../core/content/canonical'
 import { blockBytes, fingerprint, manifestMedia, type Content, type Manifest } from '../../core/content/content'
@@ -92,16 +93,28 @@ export async function readManifests(db: Reader, hashes: string[]): Promise<Map<s
 
 export const readManifest = async (db: Reader, hash: string): Promise<Manifest> => (await readManifests(db, [hash])).get(hash)!
 
+/** Markup of source blocks as it may be shown, by the block's hash. */
+const shownMarkup = new LRUCache<string, string>({ maxSize: 10_000_000, sizeCalculation: (html) => html.length + 100 })
+
+/** A block as it is kept. Its markup passes the sanitiser once more, since what was kept before a rule of it keeps its bytes. */
+function blockOf(hash: string, text: string): Block {
+  const block = JSON.parse(text) as Block
+  if (block.kind !== 'source') return block
+  let html = shownMarkup.get(hash)
+  if (html === undefined) shownMarkup.set(hash, (html = sanitiseSource(block.html)))
+  return { ...block, html }
+}
+
 /** Blocks by their hashes. */
 export async function readBlocks(db: Reader, hashes: readonly string[]): Promise<Map<string, Block>> {
   if (!hashes.length) return new Map()
-  return new Map([...(await readTexts(db, new Set(hashes)))].map(([hash, text]) => [hash, JSON.parse(text) as Block]))
+  return new Map([...(await readTexts(db, new Set(hashes)))].map(([hash, text]) => [hash, blockOf(hash, text)]))
 }
 
 /** The whole content behind a manifest. */
 export async function readContent(db: Reader, manifest: Manifest): Promise<Content> {
   const texts = await readTexts(db, new Set(manifest.body.map(([, hash]) => hash)))
-  return { fields: manifest.fields, body: manifest.body.map(([, hash]) => JSON.parse(texts.get(hash)!) as Block) }
+  return { fields: manifest.fields, body: manifest.body.map(([, hash]) => blockOf(hash, texts.get(hash)!)) }
 }
 
 /** The whole contents of versions, by the versions' ids: in a handful of reads, however many there are. */
@@ -115,7 +128,7 @@ export async function readContents(db: Reader, ids: string[]): Promise<Map<strin
   return new Map(
     versions.map(({ id, manifest }) => {
       const { fields, body } = manifestsOf.get(manifest)!
-      return [id, { fields, body: body.map(([, hash]) => JSON.parse(texts.get(hash)!) as Block) }]
+      return [id, { fields, body: body.map(([, hash]) => blockOf(hash, texts.get(hash)!)) }]
     }),
   )
 }
@@ -207,7 +220,7 @@ export async function readChanges(
     return [before && apart(before, after), apart(after, before)] as const
   })
   const texts = await readTexts(db, new Set(changed.flatMap((both) => both.flatMap((one) => one?.body.map(([, hash]) => hash) ?? []))))
-  const filled = ({ fields, body }: Manifest): Content => ({ fields, body: body.map(([, hash]) => JSON.parse(texts.get(hash)!) as Block) })
+  const filled = ({ fields, body }: Manifest): Content => ({ fields, body: body.map(([, hash]) => blockOf(hash, texts.get(hash)!)) })
   return changed.map(([before, after]) => [before && filled(before), filled(after)])
 }
 

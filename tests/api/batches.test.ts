@@ -29,8 +29,8 @@ interface Entry {
 }
 
 const page = (client: Client, item: string) => client.need<Page>('GET', `/items/${item}`)
-const act = (client: Client, item: string, action: Action, draft: string | null = null) =>
-  client.need<Done>('POST', '/acts', { body: { target: { item, draft }, action } })
+const act = (client: Client, item: string, action: Action, draft: string | null = null, ifMatch?: string) =>
+  client.need<Done>('POST', '/acts', { body: { target: { item, draft }, action }, ifMatch })
 const refused = (client: Client, item: string, action: Action, draft: string | null = null) =>
   codes(client.ask('POST', '/acts', { body: { target: { item, draft }, action } }))
 const list = async (client: Client, q: string) =>
@@ -135,7 +135,10 @@ describe('an act that cannot be done whole', () => {
     await act(editor, item, moved.undo!)
     expect(await refused(editor, item, { do: 'move', section: here.team.other, from: here.team.other })).toEqual([409, 'changed-meanwhile'])
     const cleared = await writePost(here.team, 'Off since', 'cleared')
-    const live = await act(publisher, cleared.item, { do: 'put-live' })
+    const blind = { target: { item: cleared.item, draft: null }, action: { do: 'put-live' } }
+    expect(await codes(publisher.ask('POST', '/acts', { body: blind }))).toEqual([428, 'version-missing'])
+    expect(await codes(publisher.ask('POST', '/acts', { body: blind, ifMatch: 'another' }))).toEqual([412, 'stale'])
+    const live = await act(publisher, cleared.item, { do: 'put-live' }, null, cleared.version)
     expect(live.undo).toMatchObject({ do: 'withdraw' })
     await publisher.need('POST', `/items/${cleared.item}/withdraw`, { body: {}, ifMatch: (live.undo as { from: string }).from })
     expect(await refused(publisher, cleared.item, live.undo!)).toEqual([409, 'not-live'])
@@ -336,8 +339,8 @@ describe('many at once', () => {
   })
   it('are sent on, given a time, gathered in an edition, handed over and taken off the site', async () => {
     const { writer, publisher } = here.team
-    const { item, draft } = await writePost(here.team, 'Each in turn')
-    const sentOn = await act(writer, item, { do: 'send', note: 'Please' })
+    const { item, draft, version } = await writePost(here.team, 'Each in turn')
+    const sentOn = await act(writer, item, { do: 'send', note: 'Please' }, null, version)
     expect(sentOn).toMatchObject({ said: 'Sent to review', draft, undo: { do: 'pull-out' } })
     await act(writer, item, sentOn.undo!)
     expect((await page(writer, item)).draft!.review).toBe('draft')

@@ -47,7 +47,7 @@ const CASES: Record<string, Case> = {
   'DELETE /session': { need: 'open' },
   'POST /first-start': {
     need: 'open',
-    body: { siteName: 'x', zone: 'UTC', language: 'en', name: 'x', email: 'x@x.example', password: PASSWORD },
+    body: { siteName: 'x', zone: 'UTC', language: 'en', name: 'x', email: 'x@x.example', password: PASSWORD, code: 'none' },
   },
   'GET /demo/people': { need: 'open' },
   'POST /demo/step-in': { need: 'open', body: { person: '019747f9-c747-77a1-8c13-29af2d341d19' } },

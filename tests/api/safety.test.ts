@@ -75,7 +75,7 @@ describe('signing in (OWASP ASVS 4 chapters 2 and 3)', () => {
     expect(
       (
         await stranger.ask('POST', '/first-start', {
-          body: { siteName: 'x', zone: 'UTC', language: 'en', name: 'x', email: 'x@x.example', password: PASSWORD },
+          body: { siteName: 'x', zone: 'UTC', language: 'en', name: 'x', email: 'x@x.example', password: PASSWORD, code: 'x' },
         })
       ).status,
     ).toBe(409)

@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test'
+import { expect, test, type Locator, type Page } from '@playwright/test'
 import {
   addBlock,
   begin,
@@ -12,7 +12,7 @@ import {
   SLOWER,
   stepIn,
   takeLeft,
-  undoUntilGone,
+  undoUntil,
   wordsOf,
 } from './office'
 
@@ -42,10 +42,14 @@ class Writer {
     }
     return words
   }
-  /** Puts the caret behind a word at the end of its block. */
-  async after(word: string): Promise<void> {
+  /** The words of the paragraph that a word stands in. */
+  textWith(word: string): Locator {
     const block = this.page.getByRole('group', { name: /^Paragraph, block/ }).filter({ hasText: new RegExp(`\\b${word}\\b`) })
-    await caretAt(this.page, block.getByText(word), 'End')
+    return block.getByText(word)
+  }
+  /** Puts the caret behind a word at the end of its block. */
+  after(word: string): Promise<void> {
+    return caretAt(this.page, this.textWith(word), 'End')
   }
 }
 const found = (text: string): string[] => text.match(/\b(?:wen|anton)\d+e\b/g) ?? []
@@ -116,6 +120,8 @@ test('a day of two writers, a reviewer and a publisher ends with every word acco
   // She takes her last words back while he goes on; his stay.
   const his = kept.at(-1)!
   await expect(wen.page.getByText(his).first()).toBeVisible()
+  const begun = wen.textWith(wen.word(3))
+  const said = (await begun.textContent())!.trim()
   await wen.after(wen.word(3))
   const takenBack = await wen.write(4, { paragraphs: false })
   await saved(wen.page)
@@ -123,7 +129,7 @@ test('a day of two writers, a reviewer and a publisher ends with every word acco
   kept.push(...(await anton.write(6, { paragraphs: false })))
   await saved(anton.page)
   await expect(wen.page.getByText(kept.at(-1)!).first()).toBeVisible()
-  await undoUntilGone(wen.page, new RegExp(`\\b(?:${takenBack.join('|')})\\b`))
+  await undoUntil(wen.page, begun, said)
   givenUp.push(...takenBack)
   await saved(wen.page)
 

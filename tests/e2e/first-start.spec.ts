@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test'
-import { startServer } from '../support/server'
+import { firstCodeOf, startServer } from '../support/server'
 import { pageOf } from './office'
 
 test('a site begins with nothing: its first steward, a colleague who comes by a link, a first page', async ({ browser }) => {
@@ -12,6 +12,10 @@ test('a site begins with nothing: its first steward, a colleague who comes by a 
   await page.getByLabel('Your name').fill('Maren Ostby')
   await page.getByLabel('Your mail address').fill('maren@harbour.example')
   await page.getByLabel('A password').fill('123456789012')
+  await page.getByLabel('The code from the console').fill('not the code')
+  await page.getByRole('button', { name: 'Begin' }).click()
+  await expect(page.getByRole('alert')).toContainText('not the code that the console printed')
+  await page.getByLabel('The code from the console').fill(firstCodeOf(server).toUpperCase())
   await page.getByRole('button', { name: 'Begin' }).click()
   await expect(page.getByRole('alert')).toContainText('among those that are tried first')
   await page.getByLabel('A password').fill('quiet mornings at sea')

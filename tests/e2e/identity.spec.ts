@@ -2,7 +2,7 @@ import { expect, test } from '@playwright/test'
 import { DEMO_PASSWORD } from '../../demo/people'
 import { codeAt } from '../../server/services/secondFactor'
 import { openMailbox, tokenIn } from '../support/mailbox'
-import { PASSWORD, startServer } from '../support/server'
+import { firstCodeOf, PASSWORD, startServer } from '../support/server'
 import { origin, pageOf, stepIn } from './office'
 
 test('a second factor is turned on with an authenticator; signing in asks for its code, and a recovery code helps once', async ({
@@ -77,7 +77,15 @@ test('where mail goes out, a steward turns on a second factor first; a forgotten
   const server = await startServer({ env: { YIELDGATE_SMTP: box.address } })
   const email = 'maren@harbour.example'
   const page = await pageOf(await browser.newContext({ baseURL: server.origin }))
-  const first = { siteName: 'Small Harbour', zone: 'Europe/Oslo', language: 'en', name: 'Maren Ostby', email, password: PASSWORD }
+  const first = {
+    siteName: 'Small Harbour',
+    zone: 'Europe/Oslo',
+    language: 'en',
+    name: 'Maren Ostby',
+    email,
+    password: PASSWORD,
+    code: firstCodeOf(server),
+  }
   await page.request.post('/api/v1/first-start', { data: first })
   await page.goto('/office/people')
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('One step before you go in')

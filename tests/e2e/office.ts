@@ -115,10 +115,13 @@ export const addBlock = async (page: Page, kind: string) => {
   await page.getByRole('menuitem', { name: kind, exact: true }).click()
 }
 
-/** Takes back what was written last until words are gone: how many steps that is hangs on how fast they were typed. */
-export async function undoUntilGone(page: Page, words: RegExp): Promise<void> {
-  const onScreen = async () => (await page.getByRole('article', { name: 'The page' }).textContent()) ?? ''
-  for (let text = await onScreen(); words.test(text); text = await onScreen()) {
+/**
+ * Takes back what was written last, until a block says again what it said before: how many steps that is hangs on how fast it
+ * was typed, and a slow step may be a letter or a space.
+ */
+export async function undoUntil(page: Page, block: Locator, said: string): Promise<void> {
+  const onScreen = async () => (await block.textContent()) ?? ''
+  for (let text = await onScreen(); text.trim() !== said; text = await onScreen()) {
     await page.keyboard.press('Control+z')
     await expect.poll(onScreen).not.toBe(text)
   }

@@ -1,5 +1,7 @@
 import { afterAll, beforeAll, expect, it } from 'vitest'
 import type { Block } from '../../core/content/blocks'
+import { sha256Hex } from '../../core/content/canonical'
+import { blockBytes } from '../../core/content/content'
 import type { Actor } from '../../server/services/access'
 import { act } from '../../server/services/act'
 import { discardDraft, openDraft, restoreVersion, saveEdits } from '../../server/services/drafts'
@@ -12,6 +14,8 @@ import { Refusal } from '../../server/services/refusal'
 import { clearDraft, sendDraft } from '../../server/services/review'
 import { bringUpToDate } from '../../server/services/upToDate'
 import { draftById } from '../../server/store/items'
+import { keepTexts, readTexts } from '../../server/store/objects'
+import { readBlocks, readContents, readManifest, versionById } from '../../server/store/versions'
 import { foundOffice, type FoundedOffice } from '../support/office'
 
 let founded: FoundedOffice
@@ -140,4 +144,44 @@ it('a source block is restored and copied only by who may write one', async () =
   expect(await refused(restoreVersion(office, writer, beside.draft, saved.version, await headOf(beside.draft)))).toBe('right-missing')
   expect(await refused(act(office, writer, { item, draft }, { do: 'duplicate' }))).toBe('right-missing')
   expect(await refused(restoreVersion(office, steward, beside.draft, saved.version, await headOf(beside.draft)))).toBe('done')
+})
+
+it('markup passes the sanitiser on every way in, and what was kept before on its way out', async () => {
+  const raw = (text: string): Block => ({
+    id: 'source',
+    kind: 'source',
+    html: `<p>${text}</p><form action="/x"><input></form><meta http-equiv="refresh" content="0;url=//evil.example"><script>x</script>`,
+  })
+  const markupOf = async (version: string) => {
+    const content = (await readContents(office.store.read, [version])).get(version)!
+    return content.body.flatMap((block) => (block.kind === 'source' ? [block.html] : []))
+  }
+  const kept = async (version: string) => {
+    const { manifest } = (await versionById(office.store.read, version))!
+    const [entry] = (await readManifest(office.store.read, manifest)).body
+    return (await readTexts(office.store.read, new Set([entry![1]]))).get(entry![1])!
+  }
+  const made = await createItem(office, steward, {
+    kind: 'post',
+    section: founded.section,
+    title: 'Raw',
+    content: { body: [raw('Begun')] },
+  })
+  expect([await markupOf(made.version), await kept(made.version)]).toEqual([['<p>Begun</p>'], expect.not.stringContaining('script')])
+
+  // Two drafts change the block differently; what one writes where both did comes in as well.
+  const edit = async (draft: string, text: string) =>
+    saveEdits(office, steward, draft, { base: await headOf(draft), edits: [{ op: 'replace', block: raw(text) }] })
+  await putLiveNow(office, steward, made.draft, { head: made.version, exception: 'For the test' })
+  const [one, two] = [await openDraft(office, steward, made.item, 'One'), await openDraft(office, steward, made.item, 'Two')]
+  await edit(one.draft, 'Mine')
+  const { version } = await edit(two.draft, 'Theirs')
+  await putLiveNow(office, steward, two.draft, { head: version, exception: 'For the test' })
+  const own = await bringUpToDate(office, steward, one.draft, await headOf(one.draft), { source: { block: raw('Both') } })
+  expect([await markupOf(own.version), await kept(own.version)]).toEqual([['<p>Both</p>'], expect.not.stringContaining('script')])
+
+  const text = blockBytes(raw('Old'))
+  const hash = sha256Hex(text)
+  await office.store.write((tx) => keepTexts(tx, [{ hash, text, like: undefined }]))
+  expect((await readBlocks(office.store.read, [hash])).get(hash)).toMatchObject({ html: '<p>Old</p>' })
 })

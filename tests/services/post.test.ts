@@ -2,7 +2,8 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { deputise } from '../../server/services/deputies'
 import { mailTransport, post, sendMails } from '../../server/services/mail'
 import { caughtMails, startMailStandIn } from '../../server/services/caughtMail'
-import { notifications, tellNews, tidyPost } from '../../server/services/news'
+import { forgetOld } from '../../server/jobs/forgetter'
+import { notifications, tellNews } from '../../server/services/news'
 import { openOffice, type Office } from '../../server/services/office'
 import { choosePassword } from '../../server/services/invitations'
 import { addPerson } from '../../server/services/people'
@@ -126,11 +127,11 @@ describe('being told', () => {
     )
     expect(mails!.n).toBe(1)
     present += 400 * 24 * 60 * MINUTE
-    await tidyPost(office)
-    // Unseen, it stays; seen, it goes.
+    await forgetOld(office)
+    // Unseen, it stays for a second year; seen, it goes.
     expect((await notifications(office, await as(maren))).news).toHaveLength(1)
     await office.store.write((tx) => tx.run('UPDATE notification SET seen_at = at'))
-    await tidyPost(office)
+    await forgetOld(office)
     expect((await notifications(office, await as(maren))).news).toEqual([])
   })
 })

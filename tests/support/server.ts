@@ -1,10 +1,11 @@
 import { spawn, type ChildProcess } from 'node:child_process'
-import { mkdtempSync, rmSync, utimesSync, writeFileSync } from 'node:fs'
+import { mkdtempSync, readFileSync, rmSync, utimesSync, writeFileSync } from 'node:fs'
 import { createServer } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { DEFAULT_SIGN_IN, type SignInRules } from '../../core/access/signIn'
 import { wallOf } from '../../core/time/zone'
+import { firstCodeFile } from '../../server/services/firstCode'
 import { codeAt } from '../../server/services/secondFactor'
 import { tokenIn, type Mailbox } from './mailbox'
 
@@ -152,6 +153,9 @@ export interface Team extends Record<RoleId, Client> {
   other: string
 }
 
+/** The code with which the site of a new folder is begun, as its console printed it. */
+export const firstCodeOf = ({ folder }: TestServer): string => readFileSync(firstCodeFile(folder), 'utf8')
+
 export interface Added {
   name: string
   email: string
@@ -186,6 +190,7 @@ export async function foundTeam(server: TestServer, box?: Mailbox): Promise<Team
   const founder = new Client(server.origin)
   await founder.need('POST', '/first-start', {
     body: {
+      code: firstCodeOf(server),
       siteName: 'Larkholm Ferries',
       zone: 'Europe/Oslo',
       language: 'en',

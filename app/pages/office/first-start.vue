@@ -12,6 +12,7 @@ const form = reactive({
   name: '',
   email: '',
   password: '',
+  code: '',
 })
 const problems = ref<{ detail: string; at?: string }[]>([])
 const busy = ref(false)
@@ -74,6 +75,21 @@ async function begin() {
         aria-describedby="password-hint"
       />
       <p id="password-hint" class="hint mt-1">At least 12 characters. A sentence is easy to remember.</p>
+    </div>
+    <div>
+      <label class="label" for="code">The code from the console</label
+      ><input
+        id="code"
+        v-model="form.code"
+        class="input font-mono"
+        required
+        maxlength="100"
+        autocomplete="off"
+        aria-describedby="code-hint"
+      />
+      <p id="code-hint" class="hint mt-1">
+        It was printed where the office was started, and stands in the file <span class="font-mono">first-start.code</span> of its data.
+      </p>
     </div>
     <button class="button-main" :disabled="busy">Begin</button>
   </form>

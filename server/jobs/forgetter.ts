@@ -1,0 +1,18 @@
+import { forgetOldBatches } from '../services/batches'
+import { endOldInBin } from '../services/bin'
+import { forgetCaughtMails } from '../services/caughtMail'
+import type { Office } from '../services/office'
+import { endOldRows } from '../store/ends'
+import { every } from './every'
+
+/** Ends, once, what has been kept for as long as it is kept: in the bin, in tables, in files. */
+export async function forgetOld(office: Office): Promise<void> {
+  await endOldInBin(office)
+  await forgetOldBatches(office)
+  await office.store.write((tx) => endOldRows(tx, office.clock.now()))
+  await forgetCaughtMails(office)
+  office.security.turnOver()
+}
+
+/** Does so each hour. Answers how to stop it. */
+export const startForgetter = (office: Office) => every(office, 3_600_000, 'forgetting what is old', () => forgetOld(office))
