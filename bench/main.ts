@@ -16,6 +16,7 @@ const BENCHES = {
   lists: () => import('./lists'),
   batches: () => import('./batches'),
   screen: () => import('./listScreen'),
+  worst: () => import('./worst'),
 }
 const wanted = process.argv.slice(2).filter((name): name is keyof typeof BENCHES => name in BENCHES)
 const rows: Row[] = []

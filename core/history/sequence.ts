@@ -8,10 +8,10 @@ export interface Hunk {
 
 /**
  * Up to this many differences the script is a shortest one; a stretch with more is cut at the furthest point reached, so that
- * two texts with nothing in common cost little: of long ones, in all about so many steps.
+ * two texts with nothing in common cost little: the steps of all its stretches are about twice its length times this number.
  */
-const exactUpTo = (length: number): number => Math.max(256, Math.min(4_000, Math.floor(STEPS / length)))
-const STEPS = 20_000_000
+const exactUpTo = (length: number): number => Math.max(128, Math.min(4_000, Math.floor(STEPS / length)))
+const STEPS = 2_000_000
 
 /**
  * The stretches where two sequences of symbols differ, in order, apart by at least one symbol that stays. A shortest edit

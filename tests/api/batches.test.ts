@@ -478,6 +478,12 @@ describe('a list as a file', () => {
     expect(await bring(`id,title\r\n${item},a\r\n${item},b`)).toEqual([422, 'item-twice'])
     expect(await bring('title\r\nx')).toEqual([422, 'id-missing'])
     expect(await bring('id,title\r\n"broken')).toEqual([422, 'csv-wrong'])
+    // A line as long as a file is none; many lines are read in parts, wherever those end.
+    expect(await bring(`id,title\r\n${'x,'.repeat(200_000)}`)).toEqual([422, 'csv-wrong'])
+    expect(await bring(`id,title\r\n${`none,${'å'.repeat(997)}\r\n`.repeat(500)}`)).toEqual([
+      422,
+      ...Array.from({ length: 50 }, () => 'item-unknown'),
+    ])
     expect((await page(writer, item)).draft!.content.fields.title).toBe('Not filed')
   })
 })

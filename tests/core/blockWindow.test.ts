@@ -4,7 +4,7 @@ import { describe, expect, it } from 'vitest'
 import type { Block } from '../../core/content/blocks'
 import { blockSchema } from '../../core/content/blocks'
 import { blockWindowSchema, blockWindowWords, type BlockWindow } from '../../core/content/blockWindow'
-import { findableText } from '../../core/content/content'
+import { blockBytes, findableText, hasTooManyRules, MAX_RECURRING_BLOCKS } from '../../core/content/content'
 import { isShown, nextShown } from '../../core/content/shownBlocks'
 import { markBlock } from '../../core/history/mark'
 import { mergeBlock } from '../../core/history/merge'
@@ -23,6 +23,12 @@ const weekly = { ...once, rule: 'FREQ=WEEKLY;BYDAY=FR' }
 const shown = (window: BlockWindow, at: string) => isShown(block(window), ZONE, at)
 
 describe('the times of a block', () => {
+  it('come again in so many blocks of a page at most; words that look like them are words', () => {
+    const many = (count: number, one: Block) => Array.from({ length: count }, () => blockBytes(one))
+    const words = block(undefined, '"window":{"from":"2027-03-05T15:00","rule":"FREQ=DAILY","until":"2027-03-06T15:00"}')
+    expect(hasTooManyRules([...many(MAX_RECURRING_BLOCKS, block(weekly)), ...many(300, block(once)), ...many(300, words)])).toBe(false)
+    expect(hasTooManyRules(many(MAX_RECURRING_BLOCKS + 1, block(weekly)))).toBe(true)
+  })
   it('are half-open, by the clock on the wall, and open at either side', () => {
     expect(
       ['2027-03-05T13:59:59.999Z', '2027-03-05T14:00:00.000Z', '2027-03-07T20:59:59.999Z', '2027-03-07T21:00:00.000Z'].map((at) =>
