@@ -60,6 +60,15 @@ describe('clearing one’s own text', () => {
     expect(code(await clear(two.client, made, made.version))).toEqual([422, 'own-work'])
     // Nor by saying of oneself that the accounts are two people.
     expect(code(await two.client.ask('PUT', `/people/${two.id}/same`, { body: { same: null } }))).toEqual([403, 'right-missing'])
+    // Nor does one account stand in for the other.
+    const time = { from: new Date(Date.now() - 60_000).toISOString(), to: new Date(Date.now() + 3_600_000).toISOString() }
+    for (const [absent, deputy] of [
+      [one, two],
+      [two, one],
+    ] as const)
+      expect(
+        code(await absent.client.ask('POST', '/delegations', { body: { absent: absent.id, deputy: deputy.id, gates: null, ...time } })),
+      ).toEqual([422, 'deputy-self'])
   })
   it('through a deputy, whoever of the two wrote it', async () => {
     const [one, two] = [await person(['writer', 'reviewer']), await person(['writer'])]
