@@ -266,7 +266,7 @@ export const people = [
       name,
       email,
       password,
-      code: z.string().max(100),
+      code: z.string().min(1).max(100),
     }),
     async run({ office, body: { code: told, ...body }, event }) {
       if (!(await isUnclaimed(office))) throw refusal('conflict', 'site-exists', 'This site has its first steward already')

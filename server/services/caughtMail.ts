@@ -53,13 +53,23 @@ function mustBeCaught(actor: Actor): void {
   if (!mailIsCaught()) throw refusal('unknown', 'mail-goes-out', 'Mails go to a mail server; they are not kept here')
 }
 
+/** The files of caught mails, the oldest first; none where no mail was ever caught here. */
+async function caughtNames(office: Office): Promise<string[]> {
+  try {
+    return (await readdir(folderOf(office))).filter(isName).sort()
+  } catch (error) {
+    if ((error as NodeJS.ErrnoException).code !== 'ENOENT') throw error
+    return []
+  }
+}
+
 /** So long a caught mail is kept, and so many at most. */
 const KEPT_MS = 30 * 86_400_000
 const MOST_KEPT = 2_000
 
 /** Lets go of caught mails that are old, or more than anyone looks through. */
 export async function forgetCaughtMails(office: Office): Promise<void> {
-  const names = (await readdir(folderOf(office)).catch(() => [])).filter(isName).sort().reverse()
+  const names = (await caughtNames(office)).reverse()
   const since = office.clock.now().getTime() - KEPT_MS
   for (const [place, name] of names.entries())
     if (place >= MOST_KEPT || Number(name.slice(0, 13)) < since) await rm(join(folderOf(office), name), { force: true })
@@ -86,11 +96,9 @@ async function read(office: Office, name: string): Promise<CaughtMail> {
 /** The mails that the stand-in took, the newest first. */
 export async function caughtMails(office: Office, actor: Actor): Promise<CaughtMail[]> {
   mustBeCaught(actor)
-  const names = await readdir(folderOf(office)).catch(() => [])
+  const names = await caughtNames(office)
   return Promise.all(
     names
-      .filter(isName)
-      .sort()
       .reverse()
       .slice(0, MOST_SHOWN)
       .map((name) => read(office, name)),

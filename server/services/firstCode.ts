@@ -1,5 +1,5 @@
 import { randomInt, timingSafeEqual } from 'node:crypto'
-import { readFile, rm, writeFile } from 'node:fs/promises'
+import { link, readFile, rm, writeFile } from 'node:fs/promises'
 import { join } from 'node:path'
 import { tried } from './guessing'
 import type { Office } from './office'
@@ -18,12 +18,17 @@ export const firstCodeFile = (folder: string): string => join(folder, 'first-sta
 export async function firstCode(office: Office): Promise<string> {
   const file = firstCodeFile(office.store.folder)
   const code = Array.from({ length: LENGTH }, () => LETTERS[randomInt(LETTERS.length)]!).join('')
+  // Whole under another name first: a crash, or another process that reads meanwhile, never meets an empty one.
+  const part = `${file}.${code}`
+  await writeFile(part, code, { mode: 0o600 })
   try {
-    await writeFile(file, code, { flag: 'wx', mode: 0o600 })
+    await link(part, file)
     return code
   } catch (error) {
     if ((error as NodeJS.ErrnoException).code !== 'EEXIST') throw error
-    return readFile(file, 'utf8')
+    return await readFile(file, 'utf8')
+  } finally {
+    await rm(part, { force: true })
   }
 }
 

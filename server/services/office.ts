@@ -68,7 +68,7 @@ export async function openOffice(folder: string, clock: Clock, { newId = () => v
     listeners.add(listener)
     return () => listeners.delete(listener)
   }
-  const security = openSecurityLog(folder, onNews)
+  const security = openSecurityLog(folder, onNews, (error) => log.error({ error }, 'the security log could not be written'))
 
   return {
     store,

@@ -17,10 +17,16 @@ export interface SecurityLog {
 /** What is told of the journal: who may do what, who is who, how one signs in, and who signed in. */
 const TOLD = /^(person|role|session|site)\./
 
-export function openSecurityLog(folder: string, onNews: (listener: (rows: JournalRow[]) => void) => () => void): SecurityLog {
+export function openSecurityLog(
+  folder: string,
+  onNews: (listener: (rows: JournalRow[]) => void) => () => void,
+  failed: (error: Error) => void,
+): SecurityLog {
   const path = join(folder, 'security.jsonl')
   // At once: what was being done as the process ended is what one wants to read.
   const file = destination({ dest: path, sync: true, mode: 0o600 })
+  // A disk that is full must not end the office.
+  file.on('error', failed)
   const log = pino({ base: undefined, timestamp: stdTimeFunctions.isoTime }, file)
   let own = statSync(path).ino
   const stop = onNews((rows) => {
