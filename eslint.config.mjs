@@ -77,6 +77,11 @@ export default withNuxt(
     ['**/services/**', '**/endpoints/**', '**/jobs/**', '**/site/**', '**/app/**', 'h3'],
     'the store knows only core',
   ),
+  forbid(
+    ['server/threads/**/*.ts', 'server/pictures/**/*.ts'],
+    ['**/services/**', '**/endpoints/**', '**/jobs/**', '**/site/**', '**/app/**', 'h3'],
+    'what runs beside knows only core and store',
+  ),
   forbid(['server/services/**/*.ts'], ['**/endpoints/**', '**/app/**', '**/jobs/**', 'h3'], 'services know core and store'),
   {
     files: ['app/**/*.{ts,vue}'],

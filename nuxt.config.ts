@@ -1,4 +1,5 @@
 import tailwindcss from '@tailwindcss/vite'
+import { build } from 'esbuild'
 
 export default defineNuxtConfig({
   compatibilityDate: '2026-01-01',
@@ -20,6 +21,22 @@ export default defineNuxtConfig({
   },
   vite: { plugins: [tailwindcss()], worker: { format: 'es' } },
   hooks: {
+    // What runs beside the server, each as a file of its own next to it.
+    'nitro:init'(nitro) {
+      nitro.hooks.hook('compiled', async () => {
+        await build({
+          entryPoints: { thread: 'server/threads/thread.ts', pictures: 'server/pictures/process.ts' },
+          absWorkingDir: import.meta.dirname,
+          outdir: nitro.options.output.serverDir,
+          outExtension: { '.js': '.mjs' },
+          bundle: true,
+          packages: 'external',
+          platform: 'node',
+          format: 'esm',
+          target: 'node20',
+        })
+      })
+    },
     // The first page would fetch the script of every other beforehand, the editor's with it.
     'build:manifest'(manifest) {
       for (const file of Object.values(manifest)) file.prefetch = false

@@ -5,7 +5,8 @@ import { chromium, type Page } from '@playwright/test'
 import { actorFrom } from '../server/services/access'
 import { systemClock } from '../server/services/clock'
 import { openOffice } from '../server/services/office'
-import { addPerson } from '../server/services/people'
+import { choosePassword } from '../server/services/invitations'
+import { addPerson } from '../tests/support/people'
 import { personByEmail } from '../server/store/people'
 import { startServer } from '../tests/support/server'
 import { listsFolder } from './lists'
@@ -26,7 +27,9 @@ async function addWriter(folder: string): Promise<number> {
     const db = office.store.read
     const steward = actorFrom((await personByEmail(db, 'maren.ostby@larkholm.example'))!, await office.rights())
     const { id } = (await db.one<{ id: string }>('SELECT id FROM section WHERE name = $name', { name: SECTION }))!
-    await addPerson(office, steward, { ...WRITER, roles: [{ role: 'writer', section: id }] })
+    const { name, email, password } = WRITER
+    const { link } = await addPerson(office, steward, { name, email, roles: [{ role: 'writer', section: id }] })
+    await choosePassword(office, new URL(link!).searchParams.get('with')!, password)
     const { n } = (await db.one<{ n: number }>(
       'SELECT count(*) AS n FROM item WHERE section_id IN (WITH RECURSIVE s (id) AS (VALUES ($id) UNION ALL SELECT c.id FROM section c JOIN s ON c.parent_id = s.id) SELECT id FROM s) AND binned_at IS NULL AND ended_at IS NULL',
       { id },

@@ -29,6 +29,16 @@ export const addressOf = (request: IncomingMessage): string => {
   return forwarded || request.socket.remoteAddress || 'unknown'
 }
 
+/** A body of which nothing comes for so long is waited for no longer. The whole of a request has five minutes, as Node has it. */
+const STALLED_MS = 20_000
+
+/** Ends the line of a request whose body stops coming. Answers how to stop watching, once it is there. */
+export function watchBody({ socket }: IncomingMessage): () => void {
+  const end = () => socket.destroy()
+  socket.setTimeout(STALLED_MS, end)
+  return () => void socket.setTimeout(0).off('timeout', end)
+}
+
 /** Whether a write comes from a page of ours: browsers always say where a write comes from, programs need not. */
 export function isSameOrigin(request: IncomingMessage): boolean {
   const origin = request.headers.origin

@@ -3,7 +3,7 @@ import { isUnclaimed } from './services/access'
 import { clockFromEnvironment } from './services/clock'
 import { firstCode } from './services/firstCode'
 import { openOffice, type Office } from './services/office'
-import { blockOtherDecoders } from './services/pictures'
+import { openPictures } from './services/pictures'
 import { Foresight } from './services/foresight'
 import { SiteFacts } from './services/siteFacts'
 import { LiveSite } from './site/answer'
@@ -20,6 +20,7 @@ import { startPostOffice } from './jobs/postOffice'
 import { startIndexer } from './jobs/searchIndex'
 import { startScheduler } from './jobs/scheduler'
 import { startZoneKeeper } from './jobs/zoneKeeper'
+import { openThreads } from './services/threads'
 
 /** The parts of a running server. */
 export interface Runtime {
@@ -37,8 +38,10 @@ export const isDemo = process.env.YIELDGATE_DEMO === '1'
 let started: Promise<Runtime> | undefined
 
 async function start(): Promise<Runtime> {
-  blockOtherDecoders()
-  const office = await openOffice(process.env.YIELDGATE_DATA ?? join(process.cwd(), '.data'), clockFromEnvironment())
+  const office = await openOffice(process.env.YIELDGATE_DATA ?? join(process.cwd(), '.data'), clockFromEnvironment(), {
+    threads: openThreads,
+    pictures: openPictures,
+  })
   // There before anyone is answered.
   if (await isUnclaimed(office)) await firstCode(office)
   const live = new LiveSite(office)

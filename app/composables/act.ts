@@ -10,9 +10,17 @@ export interface Stranding {
 
 type Command = (query: string) => Promise<unknown>
 
+/** What is said of a change of rights that waits for a second steward; `null` where a command was done. */
+function waitsFor(answer: unknown): string | null {
+  const waits = (answer as { waits?: { for: string[] } | null } | undefined)?.waits
+  if (!waits) return null
+  const names = waits.for.length < 4 ? waits.for : [...waits.for.slice(0, 2), 'another steward']
+  return `It waits for a second steward: ${names.join(' or ')} can agree`
+}
+
 /**
  * Runs a command of a screen: says what happened and goes on, or why not, and keeps the form as it is. A change of rights
- * that would strand work is asked about first: `run` gets what to put after its path. What can be taken back at once says how.
+ * that would strand work is asked about first: `run` gets what to put after its path. One that waits for a second steward says so. What can be taken back at once says how.
  */
 export function useAct(afterwards: () => unknown) {
   const notices = useNotices()
@@ -25,8 +33,8 @@ export function useAct(afterwards: () => unknown) {
     refusals.value = []
     strands.value = null
     try {
-      await run(query)
-      notices.done(said, undo && { label: 'Undo', run: () => perform(undo, 'Undone', '') })
+      const waits = waitsFor(await run(query))
+      notices.done(waits ?? said, waits || !undo ? undefined : { label: 'Undo', run: () => perform(undo, 'Undone', '') })
       await afterwards()
     } catch (error) {
       if (error instanceof ApiProblem && error.more.type === 'urn:yieldgate:problem:would-strand')

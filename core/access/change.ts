@@ -62,13 +62,15 @@ function reachOf(rights: Rights, account: string): Set<string>[] {
 const accountsOf = (rights: Rights, person: string): string[] =>
   [...rights.people.keys()].filter((account) => selfOf(rights, account) === selfOf(rights, person))
 
-/** Whether `after` lets any account of a person do in one session what `before` did not let that account do in one. */
-export function raises(before: Rights, after: Rights, person: string): boolean {
-  return [...new Set([...accountsOf(before, person), ...accountsOf(after, person)])].some((account) => {
-    const had = reachOf(before, account)
-    return reachOf(after, account).some((now) => !had.some((then) => [...now].every((right) => then.has(right))))
-  })
+/** Whether `after` lets an account do in one session what `before` did not let it do in one. */
+export function raisesAccount(before: Rights, after: Rights, account: string): boolean {
+  const had = reachOf(before, account)
+  return reachOf(after, account).some((now) => !had.some((then) => [...now].every((right) => then.has(right))))
 }
+
+/** Whether `after` lets any account of a person do in one session what `before` did not let that account do in one. */
+export const raises = (before: Rights, after: Rights, person: string): boolean =>
+  [...new Set([...accountsOf(before, person), ...accountsOf(after, person)])].some((account) => raisesAccount(before, after, account))
 
 /** Whether `after` says of a person's own accounts that they are others' too, or of others' that they are theirs. */
 const changesOwnAccounts = (before: Rights, after: Rights, person: string): boolean =>

@@ -14,6 +14,7 @@ export const NEWS_KINDS = [
   'taken-back',
   'not-taken-back',
   'deputy',
+  'rights',
 ] as const
 export type NewsKind = (typeof NEWS_KINDS)[number]
 
@@ -62,12 +63,15 @@ export function newsWords({ kind, title, gate, by: name, note }: Pick<News, 'kin
     case 'not-taken-back':
       return `${item} was not cleared in time and could not be taken back from the site${said}`
     case 'deputy':
+    case 'rights':
       return note
   }
 }
 
 /** A mail that tells several things at once, the newest last. `link` is where the office is. */
 export function digestText(news: readonly (News & { item: string | null })[], link: string): string {
-  const lines = news.map((entry) => `- ${newsWords(entry)}${entry.item ? `\n  ${link}/office/items/${entry.item}` : ''}`)
+  const place = ({ kind, item }: (typeof news)[number]) =>
+    kind === 'rights' ? `\n  ${link}/office/people` : item ? `\n  ${link}/office/items/${item}` : ''
+  const lines = news.map((entry) => `- ${newsWords(entry)}${place(entry)}`)
   return `${lines.join('\n')}\n\nHow you are written to: ${link}/office/me\n`
 }

@@ -41,6 +41,9 @@ function renderRun(run: MarkedRun, refs: Refs): string {
   return run.change ? (run.change === 'added' ? `<ins>${html}</ins>` : `<del>${html}</del>`) : html
 }
 
+/** What stands before markup that someone wrote themselves, and nowhere else: all other text is escaped. */
+export const SOURCE_BEGINS = '<div class="source">'
+
 /** What else a browser and a reader are told of a link: that it leads out, opens a window, or is a document. */
 function linkFacts(run: MarkedRun, href: string, refs: Refs): string {
   const out = /^https?:/i.test(href)
@@ -150,7 +153,7 @@ export function renderBlock(block: Block, refs: Refs): string {
         ? `<div class="questions">${block.questions.map((entry) => `<details><summary>${renderText(entry.question, refs)}</summary><p>${renderText(entry.answer, refs)}</p></details>`).join('')}</div>`
         : ''
     case 'source':
-      return `<div class="source">${block.html}</div>`
+      return `${SOURCE_BEGINS}${block.html}</div>`
     default:
       return ''
   }

@@ -173,20 +173,72 @@ function stretch({ freq, interval, weekStart }: Recurrence, { n, year, month, we
   return [numberOf(year + by, 1, 1), numberOf(year + by + 1, 1, 1)]
 }
 
+/** The first turn that could name a day at or after another; of a rule that is counted always the first. */
+function turnNear({ freq, interval, count }: Recurrence, first: Day, at: Day): number {
+  if (count !== null || at.n <= first.n) return 0
+  const years = at.year - first.year
+  const units = { DAILY: at.n - first.n, WEEKLY: (at.n - first.n) / 7, MONTHLY: years * 12 + at.month - first.month, YEARLY: years }[freq]
+  return Math.max(0, Math.floor(units / interval) - 1)
+}
+
+/** The turn to look at after another: of a daily rule the next in one of its months. */
+function turnAfter({ freq, interval, byMonth }: Recurrence, first: Day, turn: number): number {
+  if (freq !== 'DAILY' || !byMonth.length) return turn + 1
+  const { year, month } = dayAt(first.n + turn * interval)
+  if (byMonth.includes(month)) return turn + 1
+  return Math.max(turn + 1, Math.ceil((numberOf(year, month + 1, 1) - first.n) / interval))
+}
+
+/** The places in a month or year that a rule names, in order and once each: −1 is its last day. */
+const named = (places: readonly number[], length: number): number[] =>
+  [...new Set(places.map((place) => (place > 0 ? place : length + place + 1)))].filter((n) => n >= 1 && n <= length).sort((x, y) => x - y)
+
+/** The numbers of the days of a stretch that a rule could name: in other months than its own, or beside days that it names, none is. */
+function* possible({ byMonth, byMonthDay, byYearDay }: Recurrence, from: number, to: number): Generator<number> {
+  if (byYearDay.length) {
+    const { year } = dayAt(from)
+    for (const place of named(byYearDay, lengthOfYear(year))) yield from + place - 1
+    return
+  }
+  if (!byMonth.length && !byMonthDay.length) {
+    for (let n = from; n < to; n++) yield n
+    return
+  }
+  for (let { year, month } = dayAt(from); ; [year, month] = month === 12 ? [year + 1, 1] : [year, month + 1]) {
+    const start = numberOf(year, month, 1)
+    if (start >= to) return
+    if (byMonth.length && !byMonth.includes(month)) continue
+    const length = lengthOfMonth(year, month)
+    if (byMonthDay.length) {
+      for (const place of named(byMonthDay, length)) if (start + place > from && start + place <= to) yield start + place - 1
+    } else for (let n = Math.max(from, start); n < Math.min(to, start + length); n++) yield n
+  }
+}
+
+/** How many days a stretch of a rule has at most to choose from. */
+function mostOf({ freq, byDay, byMonthDay }: Recurrence): number {
+  if (freq === 'DAILY') return 1
+  if (freq === 'WEEKLY') return byDay.length || 7
+  return freq === 'MONTHLY' ? byMonthDay.length || (byDay.length ? 5 * byDay.length : 31) : 366
+}
+
 /**
  * The dates (YYYY-MM-DD) that a rule names, in order, from the date of its start on; RFC 5545 §3.3.10 without the parts
- * that name weeks of the year, hours, minutes and seconds. The start itself counts only where the rule names it.
+ * that name weeks of the year, hours, minutes and seconds. The start itself counts only where the rule names it. Who needs
+ * those `from` a later date alone may say so: what lies before it is passed over, though not every one.
  */
-export function* datesOf(rule: Recurrence, start: string): Generator<string> {
+export function* datesOf(rule: Recurrence, start: string, from = start): Generator<string> {
   const first = dayAt(Date.parse(`${start}T00:00Z`) / DAY_MS)
+  const near = dayAt(Date.parse(`${from}T00:00Z`) / DAY_MS)
   const whole = filled(rule, first)
-  const end = numberOf(first.year + MOST_YEARS, 1, 1)
+  if (whole.bySetPos.length && whole.bySetPos.every((place) => Math.abs(place) > mostOf(whole))) return
+  const end = numberOf((whole.count === null ? Math.max(first.year, near.year) : first.year) + MOST_YEARS, 1, 1)
   let given = 0
-  for (let turn = 0; ; turn++) {
-    const [from, to] = stretch(whole, first, turn)
-    if (from > end || (whole.until !== null && nameOf(from) > whole.until)) return
+  for (let turn = turnNear(whole, first, near); ; turn = turnAfter(whole, first, turn)) {
+    const [begin, until] = stretch(whole, first, turn)
+    if (begin > end || (whole.until !== null && nameOf(begin) > whole.until)) return
     let days: Day[] = []
-    for (let n = from; n < to; n++) {
+    for (const n of possible(whole, begin, until)) {
       const day = dayAt(n)
       if (kept(whole, day)) days.push(day)
     }

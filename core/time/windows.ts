@@ -23,12 +23,19 @@ export function windowOn({ time, untilDays, untilTime, zone }: WindowShape, date
   return { date, at: instantOf({ date, time, zone }), untilDate, until: instantOf({ date: untilDate, time: untilTime, zone }) }
 }
 
+/** A date so early that a turn which begins before it is over by an instant, in any zone; of a rule that is years old most are. */
+const early = (instant: string, days: number): string =>
+  Temporal.PlainDate.from(instant.slice(0, 10))
+    .subtract({ days: days + 2 })
+    .toString()
+
 /**
  * The turn of a recurring window that comes after one that opened at an instant, the first whose end lies ahead; `null` when
  * the rule is over.
  */
 export function nextWindow(rule: Recurrence, start: string, shape: WindowShape, after: string, now: string): WindowTurn | null {
-  for (const date of datesOf(rule, start)) {
+  const last = after > now ? after : now
+  for (const date of datesOf(rule, start, last ? early(last, shape.untilDays) : start)) {
     const turn = windowOn(shape, date)
     if (turn.at > after && turn.until > now) return turn
   }
@@ -38,12 +45,9 @@ export function nextWindow(rule: Recurrence, start: string, shape: WindowShape, 
 /** The turns of a window that overlap a stretch of time [from, to), at most so many. */
 export function windowsBetween(rule: Recurrence, start: string, shape: WindowShape, from: string, to: string, most = 400): WindowTurn[] {
   const turns: WindowTurn[] = []
-  // A turn that begins on a day before this one is over by then; of a rule that is years old most are.
-  const early = Temporal.PlainDate.from(from.slice(0, 10))
-    .subtract({ days: shape.untilDays + 2 })
-    .toString()
-  for (const date of datesOf(rule, start)) {
-    if (date < early) continue
+  const first = early(from, shape.untilDays)
+  for (const date of datesOf(rule, start, first)) {
+    if (date < first) continue
     const turn = windowOn(shape, date)
     if (turn.at >= to || turns.length >= most) break
     if (turn.until > from) turns.push(turn)
@@ -69,7 +73,7 @@ export const daysFrom = (from: string, to: string): number => Temporal.PlainDate
 
 /** The first time after an instant (ISO 8601) at which a rule that began at a wall time comes again, with its date; `null` when it is over. */
 export function nextOccurrence(rule: Recurrence, start: WallTime, after: string): { date: string; at: string } | null {
-  for (const date of datesOf(rule, start.date)) {
+  for (const date of datesOf(rule, start.date, early(after, 0))) {
     const at = instantOf({ ...start, date })
     if (at > after) return { date, at }
   }

@@ -196,6 +196,7 @@ export const drafts = [
   endpoint({
     method: 'POST',
     path: '/drafts/:id/update',
+    repeat: 'slow',
     tag: 'drafts',
     summary: 'Merge what is live into the draft; `choices` answers each place that both changed (a: the draft, b: live)',
     params: id,

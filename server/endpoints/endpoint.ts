@@ -39,6 +39,8 @@ interface Common<P extends Shape, Q extends Shape, B extends Shape, A> {
    * outside the store for long, and is noted as begun before.
    */
   repeat?: 'harmless' | 'slow'
+  /** What its body is, where it is not JSON: a form with a file, which it reads itself. */
+  takes?: 'file'
   /** Refuses who may not do it at all, before the body is read. */
   before?(actor: A): void
   run(asked: Asked<z.infer<P>, z.infer<Q>, z.infer<B>, A>): Promise<unknown>

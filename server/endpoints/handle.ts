@@ -10,18 +10,17 @@ import {
   type H3Event,
 } from 'h3'
 import type { ZodError, z } from 'zod'
-import { addressOf, isSameOrigin, originOf, sessionOfEvent } from '../http'
+import { addressOf, isSameOrigin, originOf, sessionOfEvent, watchBody } from '../http'
 import { runtime } from '../runtime'
 import type { Office } from '../services/office'
-import { MAX_DOCUMENT_BYTES } from '../services/media'
 import { PROBLEMS, refusal, Refusal, type ProblemKind } from '../services/refusal'
 import type { Actor } from '../services/access'
+import { Written } from '../services/written'
 import { Download, Redirect, type Endpoint } from './endpoint'
 import { once, onceApart, type Keyed } from './once'
 
 /** JSON bodies are at most this large; the largest page that the editor makes stays well below. */
 export const MAX_BODY_BYTES = 2 * 1024 * 1024
-const MAX_UPLOAD_BYTES = MAX_DOCUMENT_BYTES + 1024 * 1024
 
 function parse<T>(type: z.ZodType<T> | undefined, value: unknown): T | undefined {
   if (!type) return undefined
@@ -62,6 +61,7 @@ async function boundedBody(event: H3Event, limit: number): Promise<Buffer> {
     if (size > limit) req.destroy()
   }
   req.on('data', watch)
+  const watched = watchBody(req)
   try {
     return ((await readRawBody(event, false)) as Buffer | undefined) ?? Buffer.alloc(0)
   } catch (error) {
@@ -69,6 +69,7 @@ async function boundedBody(event: H3Event, limit: number): Promise<Buffer> {
     throw error
   } finally {
     req.off('data', watch)
+    watched()
   }
 }
 const tooLarge = (limit: number) => refusal('too-large', 'body-large', `A request has at most ${Math.floor(limit / 1024 / 1024)} MB`)
@@ -141,8 +142,7 @@ export async function handle(event: H3Event, endpoint: Endpoint): Promise<unknow
     if (actor?.needsFactor && !endpoint.open && !WITHOUT_FACTOR.has(endpoint.path))
       throw refusal('not-allowed', 'second-factor-needed', 'Your role asks for a second factor; turn one on first')
     endpoint.before?.(actor as never)
-    const upload = writes && endpoint.path === '/media'
-    if (upload) await boundedBody(event, MAX_UPLOAD_BYTES)
+    const upload = endpoint.takes === 'file'
     const { value, raw } = writes && !upload ? await readJson(event) : { value: undefined, raw: Buffer.alloc(0) }
     if (writes && !upload && !endpoint.body && value && Object.keys(value).length)
       throw refusal('bad-input', 'body-unknown', 'This command takes no body')
@@ -214,7 +214,7 @@ function say(event: H3Event, answer: unknown, read: boolean): unknown {
     setResponseStatus(event, 204)
     return null
   }
-  const text = JSON.stringify(answer)
+  const text = answer instanceof Written ? answer.json : JSON.stringify(answer)
   setResponseHeader(event, 'content-type', 'application/json')
   if (read) {
     const etag = `W/"${createHash('sha256').update(text).digest('base64url').slice(0, 22)}"`

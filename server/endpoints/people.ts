@@ -17,31 +17,21 @@ import {
   type Actor,
 } from '../services/access'
 import { caughtMails } from '../services/caughtMail'
-import { deputies, deputise, endDelegation } from '../services/deputies'
+import { deputies, endDelegation } from '../services/deputies'
 import { dropFirstCode, mustKnowFirstCode } from '../services/firstCode'
 import { askForLink, choosePassword, invitation, inviteAgain } from '../services/invitations'
 import { mailIsCaught } from '../services/mail'
 import { notifications, seeNotifications } from '../services/news'
-import {
-  addPerson,
-  endGroup,
-  endRole,
-  saveGroup,
-  saveRole,
-  setActive,
-  setRoles,
-  setSame,
-  setSeparations,
-  type Changer,
-} from '../services/people'
 import { pictureHash, pictureOf, setPicture } from '../services/portraits'
 import { explainRight, rightsOfPeople, rightsOfPerson } from '../services/rights'
+import { SECOND_YES } from '../../core/access/rightsChange'
 import { VERBS, type Verb } from '../../core/access/verbs'
 import { LONGEST_SESSION } from '../../core/access/signIn'
 import { waysOf, type Rights } from '../../core/access/rights'
 import { brokenTogether, givenRoles } from '../../core/access/session'
 import { beginOpenId, endOpenId, provider } from '../services/openId'
 import { refusal, Refusal } from '../services/refusal'
+import { agreeToChange, changeRights, endRequest, secondYesRule, waitingChanges, type Changer } from '../services/rightsChange'
 import { beginSecondFactor, confirmSecondFactor, endSecondFactor, secondFactor } from '../services/secondFactor'
 import { setSignInRules, signInRules } from '../services/signInRules'
 import { endMySessions, mySessions, openSession, signOut } from '../services/sessions'
@@ -448,7 +438,8 @@ export const people = [
     params: id,
     query: anyway,
     body: z.strictObject({ same: z.string().max(60).nullable() }),
-    run: ({ office, actor, params, body, query }) => setSame(office, changer(actor, query), params.id, body.same),
+    run: ({ office, actor, params, body, query }) =>
+      changeRights(office, changer(actor, query), { change: 'same', person: params.id, same: body.same }),
   }),
   endpoint({
     method: 'GET',
@@ -473,7 +464,7 @@ export const people = [
       from: z.iso.datetime(),
       to: z.iso.datetime(),
     }),
-    run: async ({ office, actor, body }) => ({ delegation: await deputise(office, actor, body) }),
+    run: ({ office, actor, body }) => changeRights(office, actor, { change: 'deputy', ...body }),
   }),
   endpoint({
     method: 'DELETE',
@@ -545,7 +536,8 @@ export const people = [
     summary: 'Add a colleague with roles by an invitation: it goes by mail, or the answer has its link where no mail server is named',
     secret: true,
     body: z.strictObject({ name, email, roles }),
-    run: async ({ office, live, actor, body }) => addPerson(office, actor, body, await siteName({ office, live })),
+    run: async ({ office, live, actor, body }) =>
+      changeRights(office, actor, { change: 'person', ...body }, await siteName({ office, live })),
   }),
   endpoint({
     method: 'PUT',
@@ -555,7 +547,8 @@ export const people = [
     params: id,
     body: z.strictObject({ roles }),
     query: anyway,
-    run: ({ office, actor, params, body, query }) => setRoles(office, changer(actor, query), params.id, body.roles),
+    run: ({ office, actor, params, body, query }) =>
+      changeRights(office, changer(actor, query), { change: 'roles', person: params.id, roles: body.roles }),
   }),
   endpoint({
     method: 'GET',
@@ -572,7 +565,8 @@ export const people = [
     params: id,
     body: z.strictObject({ active: z.boolean(), handTo: z.string().max(60).nullable().default(null) }),
     query: anyway,
-    run: ({ office, actor, params, body, query }) => setActive(office, changer(actor, query), params.id, body.active, body.handTo),
+    run: ({ office, actor, params, body, query }) =>
+      changeRights(office, changer(actor, query), { change: 'account', person: params.id, ...body }),
   }),
   endpoint({
     method: 'GET',
@@ -595,7 +589,7 @@ export const people = [
     summary: 'Make a group with members and roles',
     body: group,
     query: anyway,
-    run: async ({ office, actor, body, query }) => ({ group: await saveGroup(office, changer(actor, query), null, body) }),
+    run: ({ office, actor, body, query }) => changeRights(office, changer(actor, query), { change: 'group', group: null, ...body }),
   }),
   endpoint({
     method: 'PUT',
@@ -605,7 +599,8 @@ export const people = [
     params: id,
     body: group,
     query: anyway,
-    run: async ({ office, actor, params, body, query }) => ({ group: await saveGroup(office, changer(actor, query), params.id, body) }),
+    run: ({ office, actor, params, body, query }) =>
+      changeRights(office, changer(actor, query), { change: 'group', group: params.id, ...body }),
   }),
   endpoint({
     method: 'DELETE',
@@ -614,7 +609,7 @@ export const people = [
     summary: 'End a group',
     params: id,
     query: anyway,
-    run: ({ office, actor, params, query }) => endGroup(office, changer(actor, query), params.id),
+    run: ({ office, actor, params, query }) => changeRights(office, changer(actor, query), { change: 'group-end', group: params.id }),
   }),
   endpoint({
     method: 'POST',
@@ -623,7 +618,7 @@ export const people = [
     summary: 'Make a role of the team’s own',
     body: role,
     query: anyway,
-    run: async ({ office, actor, body, query }) => ({ role: await saveRole(office, changer(actor, query), null, body) }),
+    run: ({ office, actor, body, query }) => changeRights(office, changer(actor, query), { change: 'role', role: null, ...body }),
   }),
   endpoint({
     method: 'PUT',
@@ -633,7 +628,8 @@ export const people = [
     params: id,
     body: role,
     query: anyway,
-    run: async ({ office, actor, params, body, query }) => ({ role: await saveRole(office, changer(actor, query), params.id, body) }),
+    run: ({ office, actor, params, body, query }) =>
+      changeRights(office, changer(actor, query), { change: 'role', role: params.id, ...body }),
   }),
   endpoint({
     method: 'DELETE',
@@ -642,7 +638,7 @@ export const people = [
     summary: 'End a role that nobody holds',
     params: id,
     query: anyway,
-    run: ({ office, actor, params, query }) => endRole(office, changer(actor, query), params.id),
+    run: ({ office, actor, params, query }) => changeRights(office, changer(actor, query), { change: 'role-end', role: params.id }),
   }),
   endpoint({
     method: 'GET',
@@ -662,7 +658,49 @@ export const people = [
         .max(50),
     }),
     query: anyway,
-    run: ({ office, actor, body, query }) => setSeparations(office, changer(actor, query), body.rules),
+    run: ({ office, actor, body, query }) => changeRights(office, changer(actor, query), { change: 'separations', rules: body.rules }),
+  }),
+  endpoint({
+    method: 'GET',
+    path: '/second-yes',
+    tag: 'people',
+    summary: 'Which changes of rights ask for a second steward where there is one: every one, those that raise somebody’s, or none',
+    run: ({ office, actor }) => secondYesRule(office, actor),
+  }),
+  endpoint({
+    method: 'PUT',
+    path: '/second-yes',
+    tag: 'people',
+    summary: 'Set anew which changes ask for a second steward',
+    body: z.strictObject({ asked: z.enum(SECOND_YES) }),
+    run: ({ office, actor, body }) => changeRights(office, actor, { change: 'second-yes', ...body }),
+  }),
+  endpoint({
+    method: 'GET',
+    path: '/rights-requests',
+    tag: 'people',
+    summary: 'The changes of rights that wait for a second steward',
+    run: ({ office, actor }) => waitingChanges(office, actor),
+  }),
+  endpoint({
+    method: 'POST',
+    path: '/rights-requests/:id/agree',
+    tag: 'people',
+    summary: 'Say the second yes: the change is made. `words` are those that were read',
+    secret: true,
+    params: id,
+    query: anyway,
+    body: z.strictObject({ words: z.string().max(200_000) }),
+    run: async ({ office, live, actor, params, body, query }) =>
+      agreeToChange(office, changer(actor, query), params.id, body.words, await siteName({ office, live })),
+  }),
+  endpoint({
+    method: 'DELETE',
+    path: '/rights-requests/:id',
+    tag: 'people',
+    summary: 'End a request without the change: say no, or take back one’s own',
+    params: id,
+    run: ({ office, actor, params }) => endRequest(office, actor, params.id),
   }),
   endpoint({
     method: 'GET',

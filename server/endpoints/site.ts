@@ -1,18 +1,18 @@
 import { mailIsCaught } from '../services/mail'
 import { z } from 'zod'
 import { nameSchema } from '../../core/content/line'
-import { readMultipartFormData } from 'h3'
 import { HEARTBEAT, SILENT_AFTER_MS } from '../jobs/scheduler'
 import { abilities } from '../services/itemPage'
 import { flow } from '../services/flow'
 import { fetchPicture } from '../services/fetchPicture'
+import { withIncoming } from '../services/incoming'
 import { checkJournal, exportJournal, readJournal } from '../services/journal'
 import { addFile, addPicture, cropPicture, findMedia, mediaFacts, mustAddMedia } from '../services/media'
-import { refusal } from '../services/refusal'
 import { banners, moveBanner } from '../services/banners'
 import { addSection, changeSection, sections } from '../services/sections'
 import { siteClock, today } from '../services/today'
 import { Download, endpoint, openEndpoint, pageLimit } from './endpoint'
+import { withUpload } from './upload'
 
 const id = z.object({ id: z.string().max(60) })
 const name = nameSchema(100)
@@ -168,12 +168,8 @@ export const site = [
     tag: 'media',
     summary: 'Add a picture (5 MB at most) or a document (20 MB at most): a multipart form, one part named file',
     before: mustAddMedia,
-    async run({ office, actor, event }) {
-      const parts = await readMultipartFormData(event)
-      const file = parts?.find((part) => part.name === 'file')
-      if (!file) throw refusal('bad-input', 'file-missing', 'Send the file as the part named file of a multipart form', 'file')
-      return addFile(office, actor, file.data, file.filename ?? 'picture')
-    },
+    takes: 'file',
+    run: ({ office, actor, event }) => withUpload(office, event, (file) => addFile(office, actor, file, file.name)),
   }),
   endpoint({
     method: 'GET',
@@ -220,7 +216,7 @@ export const site = [
     async run({ office, actor, body }) {
       mustAddMedia(actor)
       const { bytes, name } = await fetchPicture(body.url)
-      return addPicture(office, actor, bytes, name)
+      return withIncoming(office, [bytes], (file) => addPicture(office, actor, file, name))
     },
   }),
 ]

@@ -1,6 +1,7 @@
 import { forgetOldBatches } from '../services/batches'
 import { endOldInBin } from '../services/bin'
 import { forgetCaughtMails } from '../services/caughtMail'
+import { forgetIncoming } from '../services/incoming'
 import type { Office } from '../services/office'
 import { endOldRows } from '../store/ends'
 import { every } from './every'
@@ -11,6 +12,7 @@ export async function forgetOld(office: Office): Promise<void> {
   await forgetOldBatches(office)
   await office.store.write((tx) => endOldRows(tx, office.clock.now()))
   await forgetCaughtMails(office)
+  await forgetIncoming(office)
   office.security.turnOver()
 }
 

@@ -1,12 +1,13 @@
 import type { H3Event } from 'h3'
-import { actorOfEvent, originOf, sessionCookie } from '../http'
+import { actorOfEvent, addressOf, originOf, sessionCookie } from '../http'
 import type { PictureFormat } from '../../core/render/picture'
 import { withOfficeEntry } from '../../core/render/page'
 import { may } from '../services/access'
 import { documentBytes, pictureBytes } from '../services/media'
-import { Refusal } from '../services/refusal'
+import { PROBLEMS, Refusal } from '../services/refusal'
 import { itemById } from '../store/items'
 import { runtime } from '../runtime'
+import { mustAfford } from '../site/allowances'
 import { encodingFor, isCompressible, isKnown } from '../site/encoding'
 import { sentIn, type StoredPage } from '../site/pageCache'
 import { mediaHeaders } from '../site/mediaHeaders'
@@ -15,11 +16,12 @@ import { ANOTHER_MOMENT, anotherMoment, timeGate } from '../site/anotherMoment'
 /** Passes on what is not the live site's. */
 const ELSEWHERE = /^\/(office(\/|$|\?)|api\/|_nuxt\/|__)/
 
-/** The live site. What it cannot do just now, such as another picture while many are made, it says. */
+/** The live site. What it cannot do just now it says: another picture while many are made, more pages than one origin may ask for. */
 export default defineEventHandler((event) =>
   serve(event).catch((error: unknown) => {
-    if (!(error instanceof Refusal && error.kind === 'busy')) throw error
-    event.node.res.writeHead(503, { 'retry-after': '10', 'cache-control': 'no-store' }).end()
+    if (!(error instanceof Refusal && (error.kind === 'busy' || error.kind === 'throttled'))) throw error
+    const [status] = PROBLEMS[error.kind]
+    event.node.res.writeHead(status, { 'retry-after': String(error.more.retryAfter ?? 10), 'cache-control': 'no-store' }).end()
   }),
 )
 
@@ -89,7 +91,7 @@ async function serve(event: H3Event): Promise<void> {
   }
 
   // A file that is not there is not there under any other spelling of its name either.
-  const answer = await live.answer(origin, asked ? `/media/${asked[1]}` : target)
+  const answer = await live.answer(origin, asked ? `/media/${asked[1]}` : target, (cost) => mustAfford(addressOf(req), cost))
   if (!answer) {
     res.writeHead(302, { location: '/office/first-start', 'cache-control': 'no-store' })
     res.end()

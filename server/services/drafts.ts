@@ -1,6 +1,7 @@
 import { makeSegment } from '../../core/address/segment'
 import { KIND_WORDS } from '../../core/content/kinds'
 import { applyEdits, contested, type Conflict, type Edit, type Saved } from '../../core/content/edits'
+import { blockText } from '../../core/content/blocks'
 import { fingerprint, type Manifest } from '../../core/content/content'
 import { selfOf } from '../../core/access/rights'
 import { apply, decideDraft } from '../../core/flow/draft'
@@ -21,6 +22,7 @@ import {
   type VersionCause,
   type VersionRow,
 } from '../store/versions'
+import { perform } from '../threads/tasks'
 import { may, must, type Actor } from './access'
 import { headsOf, loadDraft, mustBeContent, mustBeOpen, mustMatch, type LoadedDraft } from './loadedDraft'
 import { routeFor } from './routes'
@@ -30,6 +32,9 @@ import { found, refusal, Refusal } from './refusal'
 import { giveWaitsBack, noteStep, takeWaits, waitingAt } from './waits'
 import { cancelForBin, resumeFromBin } from './events'
 import { restoringVerb } from './items'
+
+/** Texts of so many characters that two changed are merged at once; longer ones in a thread. */
+const AT_ONCE_CHARACTERS = 100_000
 
 /** What a draft is called that nobody gave a name. */
 export const NEW_DRAFT = 'Change'
@@ -255,7 +260,9 @@ export async function saveEdits(
     const base = await baseOf(tx, loaded, input.base)
     const edits = followTitle(item, manifest, input.edits)
     const blocks = await readBlocks(tx, contested(base.manifest, manifest, edits))
-    const result = applyEdits(item.kind, base.manifest, manifest, edits, blocks)
+    const laid = { kind: item.kind, base: base.manifest, head: manifest, edits, blocks }
+    const long = [...blocks.values()].reduce((sum, block) => sum + blockText(block).length, 0) > AT_ONCE_CHARACTERS
+    const result = await (long ? office.threads.run(actor.id, 'edits', laid) : perform(tx, 'edits', laid))
     if (!result.ok) {
       if ('conflicts' in result)
         throw new Refusal('changed-meanwhile', result.reasons, {

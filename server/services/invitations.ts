@@ -28,7 +28,13 @@ interface Invited {
  * Gives someone who is new the link with which they choose a password: by mail, or, where no mail server is named, in the
  * answer, for the steward to hand over. `site` is what the site is called.
  */
-export async function invite(office: Office, tx: Tx, actor: Actor, person: Invited, site: string): Promise<string | null> {
+export async function invite(
+  office: Office,
+  tx: Tx,
+  actor: Pick<Actor, 'id' | 'name'>,
+  person: Invited,
+  site: string,
+): Promise<string | null> {
   if (mailIsCaught()) return makePasswordLink(office, tx, person.id, actor.id, INVITATION_HOURS)
   await post(office, tx, [
     {

@@ -1,5 +1,3 @@
-import { pipeline } from 'node:stream/promises'
-import { parse } from 'csv-parse'
 import { stringify } from 'csv-stringify/sync'
 import { cellsOf, changesOf, LIST_COLUMNS, readHead, type CellNames, type ListColumn, type ListFacts } from '../../core/formats/listCsv'
 import { toCell } from '../../core/formats/cell'
@@ -12,7 +10,6 @@ import { beginActs, type OwnAct } from './batches'
 import type { Foresight } from './foresight'
 import { listingFor, withFields, type FieldedRow, type ListQuery } from './listing'
 import type { Office } from './office'
-import { nextTurn } from './nextTurn'
 import { labelNames, namesOf } from './queries'
 import { found, refusal, Refusal } from './refusal'
 
@@ -105,7 +102,10 @@ export async function chosenFile(office: Office, actor: Actor, items: readonly s
 export async function bringIn(office: Office, actor: Actor, text: string): Promise<{ batch: string; total: number }> {
   const sections = sectionsWhere(actor, 'item.read')
   const site = found(await office.site(), 'site')
-  const [head, ...records] = await readLines(text)
+  // One more than may be there, and the head.
+  const read = await office.threads.run(actor.id, 'lines', { text, most: MOST_LINES + 2 })
+  if (!read.ok) throw new Refusal('refused', read.reasons)
+  const [head, ...records] = read.value
   const columns = readHead(head ?? [])
   if (!columns.ok) throw new Refusal('refused', columns.reasons)
   if (records.length > MOST_LINES)
@@ -133,28 +133,6 @@ export async function bringIn(office: Office, actor: Actor, text: string): Promi
   if (problems.length) throw new Refusal('refused', problems.slice(0, MOST_PROBLEMS))
   if (!acts.length) throw refusal('conflict', 'unchanged', 'The file says what the items say already')
   return beginActs(office, actor, 'Changed from a file', acts)
-}
-
-/** A line is at most so many characters: all cells of an item with room to spare. */
-const LONGEST_LINE = 100_000
-const PIECE = 32 * 1024
-
-/** Reads a file piece by piece, so that others are answered in between. */
-async function readLines(text: string): Promise<string[][]> {
-  const parser = parse({ bom: true, relax_column_count: true, skip_empty_lines: true, max_record_size: LONGEST_LINE })
-  const lines: string[][] = []
-  parser.on('data', (line: string[]) => lines.push(line))
-  try {
-    await pipeline(async function* () {
-      for (let at = 0; at < text.length; at += PIECE) {
-        yield text.slice(at, at + PIECE)
-        await nextTurn()
-      }
-    }, parser)
-    return lines
-  } catch (error) {
-    throw refusal('refused', 'csv-wrong', `The file cannot be read as CSV: ${error instanceof Error ? error.message : 'it is broken'}`)
-  }
 }
 
 function namesIn(actor: Actor, labels: Awaited<ReturnType<typeof labelNames>>): CellNames {

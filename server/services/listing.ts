@@ -1,8 +1,8 @@
 import { withAncestors } from '../../core/access/rights'
 import { onlyOf, type FieldName, type Fields } from '../../core/content/fields'
 import type { Kind } from '../../core/content/kinds'
-import { CONTENT_PARTS, passagesOf, type ContentPart } from '../../core/query/contentFacts'
-import { anyOf, snippetOf, soughtBy, type Snippet, type Sought } from '../../core/query/snippet'
+import { CONTENT_PARTS, type ContentPart } from '../../core/query/contentFacts'
+import { anyOf, soughtBy, type Snippet, type Sought } from '../../core/query/snippet'
 import { inList, NAMED_PLACES, termsOf, wordsOf, type Query } from '../../core/query/query'
 import { parseQuery, printQuery } from '../../core/query/parse'
 import { readSort } from '../../core/query/sort'
@@ -11,15 +11,15 @@ import type { Reader } from '../store/database'
 import { bitOf, codeNames, wordsLike } from '../store/listed'
 import { countedPage, countListed, facetRows, holding, type Tally, type ListedRow, type Listing, type Start } from '../store/listing'
 import { gateNames } from '../store/sites'
-import { readContent, readContents, readManifest, readManifests, versionsByIds } from '../store/versions'
+import { readContent, readManifest, readManifests, versionsByIds } from '../store/versions'
 import { draftById } from '../store/items'
 import { earlierAddresses, liveByIds } from '../store/live'
+import { perform } from '../threads/tasks'
 import { firstWriters } from '../store/written'
 import { blockText } from '../../core/content/blocks'
 import type { MediaView } from '../../core/render/picture'
 import type { Actor } from './access'
 import type { Foresight } from './foresight'
-import { nextTurn } from './nextTurn'
 import type { Office } from './office'
 import { readableItem } from './items'
 import { mediaViews } from './media'
@@ -58,6 +58,9 @@ export interface PageQuery extends ListQuery {
   /** Whether it is to be counted how many there are in all; who turns the pages of a list knows it. */
   count?: 'yes' | 'no' | undefined
 }
+
+/** Texts of so many words are looked through at once; more of them in a thread. */
+const AT_ONCE_WORDS = 20_000
 
 /** The fields that can be changed in a list. */
 export const CELL_FIELDS = [
@@ -124,7 +127,7 @@ export async function findItems(office: Office, foresight: Foresight, actor: Act
   if (!sort) throw refusal('bad-input', 'sort-wrong', 'The list cannot be sorted by that', 'sort')
   const db = office.store.read
   const { rows, total } = await countedPage(db, listing, sort, startOf(query), query.limit + 1, query.count !== 'no')
-  const items = await withSnippets(db, await withFields(db, rows.slice(0, query.limit)), listing.query)
+  const items = await withSnippets(office, actor, await withFields(db, rows.slice(0, query.limit)), listing.query)
   if (total === 0) return { items, total, next: null, ...(await meantBy(db, listing, query.q ?? '')) }
   return { items, total, next: rows.length > query.limit ? cursorOf(items.at(-1)!) : null }
 }
@@ -160,9 +163,10 @@ export async function withFields(db: Reader, rows: ListedRow[]): Promise<Fielded
  * Rows with the piece of their text that has what was sought, where something was: of what is worked on, else of what readers get,
  * else of what someone wrote first.
  */
-async function withSnippets(db: Reader, rows: ItemPage['items'], query: Query): Promise<ItemPage['items']> {
+async function withSnippets(office: Office, actor: Actor, rows: ItemPage['items'], query: Query): Promise<ItemPage['items']> {
   const [text, live, ever] = NAMED_PLACES.map((place) => soughtBy(query, place)) as [Sought[], Sought[], Sought[]]
   if (!text.length && !live.length && !ever.length) return rows
+  const db = office.store.read
   const ids = rows.map(({ id }) => id)
   const [first, entries] = await Promise.all([
     ever.length ? firstWriters(db, ids, anyOf(ever)) : [],
@@ -170,25 +174,24 @@ async function withSnippets(db: Reader, rows: ItemPage['items'], query: Query): 
   ])
   const writers = new Map(first.map((one) => [one.item, one]))
   const liveVersions = new Map(entries.map(({ item, version }) => [item, version]))
-  const shown = rows.map((row) => (text.length ? row.found_version : liveVersions.get(row.id)))
-  const contents = await readContents(db, [...shown.flatMap((version) => version ?? []), ...first.map(({ version }) => version)])
-  const piece = (version: string | undefined, sought: Sought[], before?: number) => {
-    const content = version === undefined ? undefined : contents.get(version)
-    return content ? snippetOf([...passagesOf(content), content.fields.title ?? ''], sought, before) : null
-  }
-  const out: ItemPage['items'] = []
-  for (const [index, row] of rows.entries()) {
-    // A page of long texts takes long: others are answered between two of them.
-    await nextTurn()
-    const writer = writers.get(row.id)
+  const wanted = rows.flatMap(({ id, found_version }, index) => {
+    const writer = writers.get(id)
     // Beside who wrote it there is less room.
-    const snippet = writer ? piece(writer.version, ever, 15) : piece(shown[index], text.length ? text : live)
-    out.push({
+    if (writer) return [{ index, version: writer.version, sought: ever, before: 15 }]
+    const version = text.length ? found_version : liveVersions.get(id)
+    return version === undefined ? [] : [{ index, version, sought: text.length ? text : live }]
+  })
+  const words = rows.reduce((sum, row) => sum + row.words, 0)
+  const pieces = await (words > AT_ONCE_WORDS ? office.threads.run(actor.id, 'pieces', wanted) : perform(db, 'pieces', wanted))
+  const found = new Map(wanted.map(({ index }, n) => [index, pieces[n]]))
+  return rows.map((row, index) => {
+    const snippet = found.get(index) ?? null
+    const writer = writers.get(row.id)
+    return {
       ...row,
       snippet: snippet && (writer ? { ...snippet, written: { by: writer.by, at: writer.at, number: writer.number } } : snippet),
-    })
-  }
-  return out
+    }
+  })
 }
 
 const cursorOf = ({ sort_value, n }: ListedRow) => Buffer.from(JSON.stringify([sort_value, n])).toString('base64url')

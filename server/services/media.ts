@@ -1,19 +1,21 @@
 import { createHash } from 'node:crypto'
+import { createReadStream } from 'node:fs'
 import { mkdir, readFile, rename, writeFile } from 'node:fs/promises'
 import { join } from 'node:path'
-import { fileTypeFromBuffer } from 'file-type'
+import { fileTypeFromFile } from 'file-type'
 import { PICTURE_FORMATS, widthsOf, type MediaView, type PictureFormat } from '../../core/render/picture'
 import { waysOf } from '../../core/access/rights'
 import type { Reader } from '../store/database'
+import { pictureType } from './pictures'
+import type { Crop, Made } from '../pictures/decode'
 import { mediaIsLive } from '../store/live'
 import { must, sectionsWhere, type Actor } from './access'
+import type { Incoming } from './incoming'
 import { note, type Office } from './office'
-import { makePicture, pictureType, type Making } from './pictures'
 import { found, refusal } from './refusal'
 
-/** The common limits for an upload. */
+/** The most bytes of a picture; of a document as many as of any file. */
 export const MAX_PICTURE_BYTES = 5 * 1024 * 1024
-export const MAX_DOCUMENT_BYTES = 20 * 1024 * 1024
 
 /** The documents taken, by what the bytes are and never by the name; none that can run anything. */
 const DOCUMENTS = new Set(['pdf', 'docx', 'xlsx', 'pptx', 'odt', 'ods', 'odp', 'epub'])
@@ -25,14 +27,6 @@ export interface MediaFile extends MediaView {
   /** The picture that this is a part of, and which part: pixels of that one. */
   part: { of: string; crop: Crop } | null
 }
-/** A part of a picture in its own pixels. */
-export interface Crop {
-  left: number
-  top: number
-  width: number
-  height: number
-}
-
 interface MediaRow {
   id: string
   hash: string
@@ -71,57 +65,71 @@ const mediaFile = (row: MediaRow): MediaFile => ({
 
 const plainName = (name: string, otherwise: string) => name.replace(/[^\p{L}\p{N}._ -]/gu, '').slice(0, 120) || otherwise
 
-/** Keeps the bytes under their hash, and says so in the store and the journal. */
-async function store(
+/** Says in the store and the journal that a file is kept under its hash. */
+async function record(
   office: Office,
   actor: Actor,
-  bytes: Buffer,
-  facts: Pick<MediaRow, 'name' | 'type' | 'width' | 'height'> & Partial<Pick<MediaRow, 'of_id' | 'crop'>>,
+  facts: Omit<MediaRow, 'id' | 'of_id' | 'crop'> & Partial<Pick<MediaRow, 'of_id' | 'crop'>>,
   from: string,
 ): Promise<MediaFile> {
-  const hash = createHash('sha256').update(bytes).digest('hex')
-  await keep(fileOf(office, hash), bytes)
   const site = found(await office.site(), 'site')
-  const row: MediaRow = { id: office.newId(), hash, size: bytes.length, of_id: null, crop: null, ...facts }
+  const row: MediaRow = { id: office.newId(), of_id: null, crop: null, ...facts }
   await office.store.write(async (tx) => {
     await tx.insert('media', [{ ...row, site_id: site.id, person_id: actor.id, at: office.now() }])
-    await note(office, tx, actor.id, 'media.added', null, { media: row.id, hash, name: row.name, from })
+    await note(office, tx, actor.id, 'media.added', null, { media: row.id, hash: row.hash, name: row.name, from })
   })
   return mediaFile(row)
 }
 
+/** Keeps a picture of ours under the hash of its bytes, and says so. */
+async function keepPicture(
+  office: Office,
+  actor: Actor,
+  { bytes, ...size }: Made,
+  facts: Pick<MediaRow, 'name'> & Partial<Pick<MediaRow, 'of_id' | 'crop'>>,
+  from: string,
+): Promise<MediaFile> {
+  const hash = createHash('sha256').update(bytes).digest('hex')
+  await keep(fileOf(office, hash), bytes)
+  return record(office, actor, { hash, size: bytes.length, type: 'image/webp', ...size, ...facts }, from)
+}
+
 /** Takes in a picture or a document, by what its bytes are. */
-export async function addFile(office: Office, actor: Actor, bytes: Buffer, name: string): Promise<MediaFile> {
+export async function addFile(office: Office, actor: Actor, file: Incoming, name: string): Promise<MediaFile> {
   mustAddMedia(actor)
-  const sort = await fileTypeFromBuffer(bytes)
-  const text = !sort && /\.(csv|txt)$/i.test(name) && isText(bytes)
-  if (!text && !(sort && DOCUMENTS.has(sort.ext))) return addPicture(office, actor, bytes, name)
-  if (bytes.length > MAX_DOCUMENT_BYTES)
-    throw refusal('too-large', 'document-large', `A document has at most ${MAX_DOCUMENT_BYTES / 1024 / 1024} MB`)
+  const sort = await fileTypeFromFile(file.path)
+  const text = !sort && /\.(csv|txt)$/i.test(name) && (await isText(file.path))
+  if (!text && !(sort && DOCUMENTS.has(sort.ext))) return addPicture(office, actor, file, name)
   const end = text ? name.split('.').at(-1)!.toLowerCase() : sort!.ext
   const type = text ? `text/${end === 'csv' ? 'csv' : 'plain'}; charset=utf-8` : sort!.mime
   // The name's ending says what it is, whatever it was called.
   const called = `${plainName(name.replace(/\.[^.]*$/, ''), 'document')}.${end}`
-  return store(office, actor, bytes, { name: called, type, width: 0, height: 0 }, type)
+  const { hash, size } = file
+  await mkdir(join(fileOf(office, hash), '..'), { recursive: true })
+  await rename(file.path, fileOf(office, hash))
+  return record(office, actor, { hash, size, name: called, type, width: 0, height: 0 }, type)
 }
 
-function isText(bytes: Buffer): boolean {
+async function isText(path: string): Promise<boolean> {
+  const decoder = new TextDecoder('utf-8', { fatal: true })
   try {
-    return !new TextDecoder('utf-8', { fatal: true }).decode(bytes).includes('\u0000')
-  } catch {
-    return false
+    for await (const part of createReadStream(path)) if (decoder.decode(part as Buffer, { stream: true }).includes('\u0000')) return false
+    decoder.decode()
+    return true
+  } catch (error) {
+    if (error instanceof TypeError) return false
+    throw error
   }
 }
 
 /** Takes in a picture: checks what it is, turns it upright, drops its hidden data, keeps it by the hash of its bytes. */
-export async function addPicture(office: Office, actor: Actor, bytes: Uint8Array, name: string): Promise<MediaFile> {
+export async function addPicture(office: Office, actor: Actor, file: Incoming, name: string): Promise<MediaFile> {
   mustAddMedia(actor)
-  if (bytes.length > MAX_PICTURE_BYTES)
+  if (file.size > MAX_PICTURE_BYTES)
     throw refusal('too-large', 'picture-large', `A picture has at most ${MAX_PICTURE_BYTES / 1024 / 1024} MB`)
-  const type = await pictureType(bytes)
-  const made = await makePicture(bytes, (picture) => picture.rotate().webp({ quality: 86 }))
-  const { width, height } = made
-  return store(office, actor, made.bytes, { name: plainName(name, 'picture'), type: 'image/webp', width, height }, type)
+  const type = await pictureType(file.path)
+  const made = await office.pictures.make({ brought: file.path }, { make: 'kept' })
+  return keepPicture(office, actor, made, { name: plainName(name, 'picture') }, type)
 }
 
 /**
@@ -145,11 +153,8 @@ export async function cropPicture(office: Office, actor: Actor, id: string, crop
   const part = JSON.stringify({ left, top, width, height })
   const same = await office.store.read.one<MediaRow>('SELECT * FROM media WHERE of_id = $whole AND crop = $part', { whole: whole.id, part })
   if (same) return mediaFile(same)
-  const { bytes: made } = await makePicture(fileOf(office, whole.hash), (picture) =>
-    picture.extract({ left, top, width, height }).webp({ quality: 86 }),
-  )
-  const facts = { name: whole.name, type: whole.type, width, height, of_id: whole.id, crop: part }
-  return store(office, actor, made, facts, 'crop')
+  const made = await office.pictures.make({ ours: fileOf(office, whole.hash) }, { make: 'part', crop: { left, top, width, height } })
+  return keepPicture(office, actor, made, { name: whole.name, of_id: whole.id, crop: part }, 'crop')
 }
 
 const mediaRow = (office: Office, id: string) => office.store.read.one<MediaRow>('SELECT * FROM media WHERE id = $id', { id })
@@ -224,17 +229,10 @@ function mustSeeWork(actor: Actor): void {
   if (!seesWork(actor)) must(actor, 'item.read', null)
 }
 
-const OUT: Record<PictureFormat, Making> = {
-  // The least effort that is still smaller than WebP: a reader waits for the first of each.
-  avif: (picture) => picture.avif({ quality: 58, effort: 2 }),
-  webp: (picture) => picture.webp({ quality: 80 }),
-  jpg: (picture) => picture.flatten({ background: '#ffffff' }).jpeg({ quality: 82, mozjpeg: true }),
-}
-
-async function makeSized(original: string, sized: string, width: number, format: PictureFormat): Promise<Buffer> {
-  const { bytes } = await makePicture(original, (picture) => OUT[format](picture.resize({ width })))
+async function makeSized(office: Office, original: string, sized: string, width: number, format: PictureFormat): Promise<Buffer> {
+  const { bytes } = await office.pictures.make({ ours: original }, { make: 'size', width, format })
   await keep(sized, bytes)
-  return bytes
+  return Buffer.from(bytes)
 }
 
 /** What is being made for those who ask: the same is made once, however many wait for it. */
@@ -261,7 +259,7 @@ export async function pictureBytes(
   const answer = { etag: `"${row.hash.slice(0, 32)}-${width}-${format}"`, type: PICTURE_FORMATS[format], ...access }
   if (width === row.width && format === 'webp') return { bytes: await readFile(original), ...answer }
   const sized = `${original}-${width}.${format}`
-  const bytes = await readFile(sized).catch(() => once(sized, () => makeSized(original, sized, width, format)))
+  const bytes = await readFile(sized).catch(() => once(sized, () => makeSized(office, original, sized, width, format)))
   return { bytes, ...answer }
 }
 

@@ -1,7 +1,7 @@
 import { digestText, newsWords, type News, type NewsKind } from '../../core/flow/news'
 import { clearersOf, namedBy } from '../../core/flow/guards'
 import { gatesOf } from '../../core/flow/route'
-import { selfOf, wayTo, type Rights } from '../../core/access/rights'
+import { selfOf, wayTo, waysOf, type Rights } from '../../core/access/rights'
 import type { JournalRow } from '../../core/history/chain'
 import { fullIn } from '../../core/time/words'
 import { wallOf } from '../../core/time/zone'
@@ -36,6 +36,9 @@ const TOLD = new Set([
   'exception.taken-back',
   'exception.not-taken-back',
   'person.deputised',
+  'rights.asked',
+  'rights.agreed',
+  'rights.declined',
 ])
 const BATCH = 500
 /** One thing is told to no more people than these. */
@@ -64,6 +67,12 @@ interface Said {
   absent?: string
   deputy?: string
   from?: string
+  /** A change of rights in words, of whom it is asked, and who asked for it. */
+  words?: string
+  of?: string[]
+  askedBy?: string
+  /** The same of a change that was made without a second steward. */
+  alone?: string
 }
 
 /** Who is told what by one row of the journal. */
@@ -73,6 +82,18 @@ async function toldBy(tx: Tx, rights: Rights, zone: string, row: JournalRow): Pr
     people.flatMap((person) => (person ? { person, kind, gate, note } : []))
   const name = (id: string | undefined) => (id && rights.people.get(id)?.name) ?? 'Someone'
 
+  if (said.alone) {
+    const publishers = [...rights.people.keys()].filter((person) => waysOf(rights, person).some(({ verbs }) => verbs.has('item.put-live')))
+    const others = [...rights.people.keys()].filter((person) => wayTo(rights, person, 'people.change', null))
+    const note = `${name(row.person ?? undefined)} changed who may do what, without a second steward: ${said.alone}`
+    return told([...others, ...publishers], 'rights', null, note)
+  }
+  if (row.action === 'rights.asked')
+    return told(said.of ?? [], 'rights', null, `${name(row.person ?? undefined)} asks a second steward to agree: ${said.words}`)
+  if (row.action === 'rights.agreed' || row.action === 'rights.declined') {
+    const verdict = row.action === 'rights.agreed' ? 'agreed' : 'did not agree'
+    return told([said.askedBy], 'rights', null, `${name(row.person ?? undefined)} ${verdict}: ${said.words}`)
+  }
   if (row.action === 'person.deputised')
     return [
       ...told(
@@ -168,7 +189,7 @@ export async function tellNews(office: Office): Promise<number> {
     const rows = await journalAfter(tx, from, BATCH)
     if (!rows.length) return 0
     await tx.insert('heard', [{ name: 'notifications', seq: rows.at(-1)!.seq }], 'REPLACE')
-    const about = rows.filter((row) => TOLD.has(row.action))
+    const about = rows.filter((row) => TOLD.has(row.action) || (row.data as Said | null)?.alone !== undefined)
     if (!about.length) return rows.length
     const rights = await loadRights(tx)
     const zone = (await office.site())?.zone ?? 'UTC'
@@ -213,7 +234,7 @@ export async function tellNews(office: Office): Promise<number> {
         letters.push({
           person,
           address: email,
-          subject: newsWords({ ...news, note: kind === 'deputy' ? note : '' }).slice(0, 150),
+          subject: newsWords({ ...news, note: kind === 'deputy' || kind === 'rights' ? note : '' }).slice(0, 150),
           text: digestText([news], officeAddress()),
         })
       }

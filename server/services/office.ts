@@ -1,22 +1,25 @@
-import { hash } from 'node:crypto'
 import { pino, stdSerializers, type Logger } from 'pino'
 import { v7 } from 'uuid'
 import type { Rights } from '../../core/access/rights'
-import { hashWith } from '../../core/content/canonical'
 import type { JournalFact, JournalRow } from '../../core/history/chain'
+import { hashWithNode } from '../hashing'
+import { picturesHere, type Pictures } from './pictures'
 import { openStore, type Store, type Tx } from '../store/database'
 import { appendJournal, journalAfter, journalHead } from '../store/journal'
 import { loadRights } from '../store/people'
 import { loadSite, type SiteRow } from '../store/sites'
+import { inThisThread, type Threads } from './threads'
 import type { Clock } from './clock'
 import { openSecurityLog, type SecurityLog } from './securityLog'
 
-/** All that a service needs: the store, the clock, new ids, who may do what, and news of what happened. */
+/** All that a service needs: the store, the clock, new ids, who may do what, threads for long work, what makes pictures, and news of what happened. */
 export interface Office {
   store: Store
   clock: Clock
   log: Logger
   security: SecurityLog
+  threads: Threads
+  pictures: Pictures
   /** The present as an ISO 8601 instant. */
   now(): string
   newId(): string
@@ -30,13 +33,29 @@ export interface Office {
   close(): Promise<void>
 }
 
-hashWith((text) => hash('sha256', text))
+hashWithNode()
 
 const POLL_MS = 100
 
-/** Opens the office on a data folder. The demo's seeding brings ids of its own, so that it repeats, and does not wait for the disk. */
-export async function openOffice(folder: string, clock: Clock, { newId = () => v7() as string, durable = true } = {}): Promise<Office> {
+/** How an office is opened; a server's own has threads and processes beside it, what else opens one answers nobody meanwhile. */
+interface Opening {
+  /** The demo's seeding brings ids of its own, so that it repeats. */
+  newId?: () => string
+  /** Whether a commit waits for the disk. */
+  durable?: boolean
+  threads?: (folder: string) => Threads
+  pictures?: () => Pictures
+}
+
+/** Opens the office on a data folder. */
+export async function openOffice(
+  folder: string,
+  clock: Clock,
+  { newId = () => v7() as string, durable = true, threads: beginThreads, pictures: beginPictures }: Opening = {},
+): Promise<Office> {
   const store = await openStore(folder, durable)
+  const threads = beginThreads?.(folder) ?? inThisThread(store.read)
+  const pictures = beginPictures?.() ?? picturesHere()
   const listeners = new Set<(rows: JournalRow[]) => void>()
   let heard = (await journalHead(store.read)).seq
   let rights: Promise<Rights> | undefined
@@ -75,6 +94,8 @@ export async function openOffice(folder: string, clock: Clock, { newId = () => v
     clock,
     log,
     security,
+    threads,
+    pictures,
     now: () => clock.now().toISOString(),
     newId,
     site: () => (site ??= loadSite(store.read).then((row) => (row ? row : ((site = undefined), undefined)))),
@@ -86,6 +107,8 @@ export async function openOffice(folder: string, clock: Clock, { newId = () => v
       clearInterval(timer)
       await listening
       security.close()
+      pictures.close()
+      await threads.close()
       await store.close()
     },
   }

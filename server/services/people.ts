@@ -1,56 +1,38 @@
-import { againstChange } from '../../core/access/change'
-import { selfOf, type Grant } from '../../core/access/rights'
-import type { Verb } from '../../core/access/verbs'
+import { selfOf, type Rights } from '../../core/access/rights'
+import type { GivenRole, RightsChange } from '../../core/access/rightsChange'
+import { wouldLoop } from '../../core/tree/menu'
 import type { Tx } from '../store/database'
 import { syncItems } from '../store/items'
-import { loadRights } from '../store/people'
-import { must, type Actor } from './access'
+import type { Actor } from './access'
 import { invite } from './invitations'
-import { note, type Office } from './office'
-import { found, refusal, Refusal } from './refusal'
-import { newlyStuck } from './routes'
-import { newlyStranded } from './stranded'
+import type { Office } from './office'
+import { found, refusal } from './refusal'
 
-/** A role in a section, or (`null`) on the whole site. */
-export type GivenRole = Omit<Grant, 'holder'>
-
-/** Who changes rights, and whether work that is stranded by it was seen and accepted. */
-export type Changer = Actor & { anyway?: boolean }
-
-/**
- * Writes a change of people, groups, roles or grants, and weighs what it makes of everybody's rights before it holds:
- * nobody raises their own by it, somebody is left who may change people, roles that are kept apart stay so, and no work
- * is left without people who could clear it, unless that was accepted. Refused, it leaves nothing behind.
- */
-async function changeRights<T>(
-  office: Office,
-  actor: Changer,
-  action: string,
-  work: (tx: Tx) => Promise<{ value: T; data: object }>,
-): Promise<T> {
-  must(actor, 'people.change', null)
-  return office.store.write(async (tx) => {
-    const before = await loadRights(tx)
-    const { value, data } = await work(tx)
-    const after = await loadRights(tx)
-    const reasons = againstChange(before, after, actor.id)
-    if (reasons.length) throw new Refusal('refused', reasons)
-    if (!actor.anyway) {
-      const left = [...(await newlyStuck(tx, before, after)), ...(await newlyStranded(tx, before, after))]
-      if (left.length) throw new Refusal('would-strand', left.slice(0, 30), { stranded: left.length })
-    }
-    await note(office, tx, actor.id, action, null, data)
-    return value
-  })
+/** What a change of rights is made with: the rights before it, who asked for it, and what the site is called. */
+export interface Making {
+  office: Office
+  tx: Tx
+  rights: Rights
+  by: Pick<Actor, 'id' | 'name'>
+  site: string
 }
 
-function mustExist(actor: Actor, roles: readonly GivenRole[]): void {
+/** A change as it was made: what is answered, and what the journal says of it. */
+export interface MadeChange {
+  value: object
+  action: string
+  data: object
+}
+
+type Make<C extends RightsChange['change']> = (making: Making, change: Extract<RightsChange, { change: C }>) => Promise<MadeChange>
+
+function mustExist({ rights }: Making, roles: readonly GivenRole[]): void {
   for (const { role, section } of roles) {
-    found(actor.rights.roles.get(role), 'role')
-    if (section !== null) found(actor.rights.sections.get(section), 'section')
+    found(rights.roles.get(role), 'role')
+    if (section !== null) found(rights.sections.get(section), 'section')
   }
 }
-const giveRoles = (office: Office, tx: Tx, holder: { person_id: string } | { group_id: string }, roles: readonly GivenRole[]) =>
+const giveRoles = ({ office, tx }: Making, holder: { person_id: string } | { group_id: string }, roles: readonly GivenRole[]) =>
   tx.insert(
     'role_grant',
     roles.map(({ role, section }) => ({
@@ -63,205 +45,207 @@ const giveRoles = (office: Office, tx: Tx, holder: { person_id: string } | { gro
     })),
   )
 
-export interface NewPerson {
-  name: string
-  email: string
-  roles: GivenRole[]
-}
-
-/**
- * Adds a colleague with roles by invitation: nobody but they ever knows a password of theirs. Answers the person's id, and
- * the link to hand over where no mail brings it. `site` is what the site is called.
- */
-export async function addPerson(
-  office: Office,
-  actor: Changer,
-  input: NewPerson,
-  site = 'the site',
-): Promise<{ person: string; link: string | null }> {
-  must(actor, 'people.change', null)
-  mustExist(actor, input.roles)
+/** A colleague is added by invitation: nobody but they ever knows a password of theirs. Answers the link where no mail brings it. */
+const addPerson: Make<'person'> = async (making, { name, email, roles }) => {
+  const { office, tx, by, site } = making
+  mustExist(making, roles)
+  if (await tx.one('SELECT 1 FROM person WHERE email = $email', { email }))
+    throw refusal('conflict', 'email-taken', 'Someone with this mail address is here already', 'email')
   const id = office.newId()
-  return changeRights(office, actor, 'person.added', async (tx) => {
-    if (await tx.one('SELECT 1 FROM person WHERE email = $email', { email: input.email }))
-      throw refusal('conflict', 'email-taken', 'Someone with this mail address is here already', 'email')
-    await tx.insert('person', [{ id, email: input.email, name: input.name, password_hash: '', created_at: office.now() }])
-    await giveRoles(office, tx, { person_id: id }, input.roles)
-    const link = await invite(office, tx, actor, { id, name: input.name, email: input.email }, site)
-    return { value: { person: id, link }, data: { person: id, name: input.name, roles: input.roles, invited: true } }
-  })
+  await tx.insert('person', [{ id, email, name, password_hash: '', created_at: office.now() }])
+  await giveRoles(making, { person_id: id }, roles)
+  const link = await invite(office, tx, by, { id, name, email }, site)
+  return { value: { person: id, link }, action: 'person.added', data: { person: id, name, roles, invited: true } }
 }
 
-/** Sets a colleague's own roles anew; those through groups stay. */
-export async function setRoles(office: Office, actor: Changer, person: string, roles: GivenRole[]): Promise<void> {
-  must(actor, 'people.change', null)
-  found(actor.rights.people.get(person), 'person')
-  if (person === actor.id) throw refusal('refused', 'own-rights', 'Your own roles are another steward’s to change')
-  mustExist(actor, roles)
-  await changeRights(office, actor, 'person.roles-set', async (tx) => {
-    await tx.run('DELETE FROM role_grant WHERE person_id = $person', { person })
-    await giveRoles(office, tx, { person_id: person }, roles)
-    return { value: undefined, data: { person, roles } }
-  })
+/** A colleague's own roles are set anew; those through groups stay. */
+const setRoles: Make<'roles'> = async (making, { person, roles }) => {
+  found(making.rights.people.get(person), 'person')
+  if (person === making.by.id) throw refusal('refused', 'own-rights', 'Your own roles are another steward’s to change')
+  mustExist(making, roles)
+  await making.tx.run('DELETE FROM role_grant WHERE person_id = $person', { person })
+  await giveRoles(making, { person_id: person }, roles)
+  return { value: {}, action: 'person.roles-set', data: { person, roles } }
 }
 
 /**
- * Lets a person's account rest, or wakes it. Their sessions end at once; what they wrote stays theirs; what they own and
+ * An account rests, or wakes. The sessions of one that rests end at once; what its person wrote stays theirs; what they own and
  * have planned is handed to a colleague, when one is named.
  */
-export async function setActive(office: Office, actor: Changer, person: string, active: boolean, handTo: string | null): Promise<void> {
-  must(actor, 'people.change', null)
-  found(actor.rights.people.get(person), 'person')
-  if (person === actor.id) throw refusal('refused', 'own-account', 'Your own account is another steward’s to rest')
-  if (handTo !== null && !(found(actor.rights.people.get(handTo), 'person').active && handTo !== person))
+const setActive: Make<'account'> = async ({ tx, rights, by }, { person, active, handTo }) => {
+  found(rights.people.get(person), 'person')
+  if (person === by.id) throw refusal('refused', 'own-account', 'Your own account is another steward’s to rest')
+  if (handTo !== null && !(found(rights.people.get(handTo), 'person').active && handTo !== person))
     throw refusal('refused', 'hand-to-inactive', 'Hand the work to an active colleague', 'handTo')
-  await changeRights(office, actor, active ? 'person.woken' : 'person.rested', async (tx) => {
-    await tx.update('person', { id: person }, { active: active ? 1 : 0 })
-    if (active) return { value: undefined, data: { person } }
-    await tx.run('DELETE FROM session WHERE person_id = $person', { person })
-    if (handTo === null) return { value: undefined, data: { person } }
-    const owned = await tx.all<{ id: string }>('SELECT id FROM item WHERE owner_id = $person', { person })
-    await tx.run('UPDATE item SET owner_id = $handTo WHERE owner_id = $person', { person, handTo })
-    await tx.run("UPDATE planned_event SET owner_id = $handTo WHERE owner_id = $person AND state IN ('planned', 'held')", {
-      person,
-      handTo,
-    })
-    await syncItems(
-      tx,
-      owned.map(({ id }) => id),
-    )
-    return { value: undefined, data: { person, handTo, items: owned.length } }
-  })
+  const action = active ? 'person.woken' : 'person.rested'
+  await tx.update('person', { id: person }, { active: active ? 1 : 0 })
+  if (active) return { value: {}, action, data: { person } }
+  await tx.run('DELETE FROM session WHERE person_id = $person', { person })
+  if (handTo === null) return { value: {}, action, data: { person } }
+  const owned = await tx.all<{ id: string }>('SELECT id FROM item WHERE owner_id = $person', { person })
+  await tx.run('UPDATE item SET owner_id = $handTo WHERE owner_id = $person', { person, handTo })
+  await tx.run("UPDATE planned_event SET owner_id = $handTo WHERE owner_id = $person AND state IN ('planned', 'held')", { person, handTo })
+  await syncItems(
+    tx,
+    owned.map(({ id }) => id),
+  )
+  return { value: {}, action, data: { person, handTo, items: owned.length } }
 }
 
-export interface GroupInput {
-  name: string
-  members: string[]
-  roles: GivenRole[]
-}
-
-/** Makes a group, or sets one anew: its name, its members, its roles. Answers its id. */
-export async function saveGroup(office: Office, actor: Changer, id: string | null, input: GroupInput): Promise<string> {
-  must(actor, 'people.change', null)
-  if (id !== null) found(actor.rights.groups.get(id), 'group')
-  for (const person of input.members) found(actor.rights.people.get(person), 'person')
-  mustExist(actor, input.roles)
+/** A group is made, or set anew: its name, its members, its roles. */
+const saveGroup: Make<'group'> = async (making, { group: id, name, members, roles }) => {
+  const { office, tx, rights } = making
+  if (id !== null) found(rights.groups.get(id), 'group')
+  for (const person of members) found(rights.people.get(person), 'person')
+  mustExist(making, roles)
   const site = found(await office.site(), 'site')
   const group = id ?? office.newId()
-  return changeRights(office, actor, id === null ? 'person.group-made' : 'person.group-set', async (tx) => {
-    if (await tx.one('SELECT 1 FROM person_group WHERE name = $name AND id <> $group', { name: input.name, group }))
-      throw refusal('conflict', 'name-taken', 'There is a group of this name', 'name')
-    if (id === null) await tx.insert('person_group', [{ id: group, site_id: site.id, name: input.name }])
-    else await tx.update('person_group', { id: group }, { name: input.name })
-    await tx.run('DELETE FROM group_member WHERE group_id = $group', { group })
-    await tx.run('DELETE FROM role_grant WHERE group_id = $group', { group })
-    await tx.insert(
-      'group_member',
-      [...new Set(input.members)].map((person) => ({ group_id: group, person_id: person })),
-    )
-    await giveRoles(office, tx, { group_id: group }, input.roles)
-    return { value: group, data: { group, ...input } }
-  })
+  if (await tx.one('SELECT 1 FROM person_group WHERE name = $name AND id <> $group', { name, group }))
+    throw refusal('conflict', 'name-taken', 'There is a group of this name', 'name')
+  if (id === null) await tx.insert('person_group', [{ id: group, site_id: site.id, name }])
+  else await tx.update('person_group', { id: group }, { name })
+  await tx.run('DELETE FROM group_member WHERE group_id = $group', { group })
+  await tx.run('DELETE FROM role_grant WHERE group_id = $group', { group })
+  await tx.insert(
+    'group_member',
+    [...new Set(members)].map((person) => ({ group_id: group, person_id: person })),
+  )
+  await giveRoles(making, { group_id: group }, roles)
+  return { value: { group }, action: id === null ? 'person.group-made' : 'person.group-set', data: { group, name, members, roles } }
 }
 
-/** Ends a group; its members lose what they had through it. */
-export async function endGroup(office: Office, actor: Changer, id: string): Promise<void> {
-  must(actor, 'people.change', null)
-  const { name } = found(actor.rights.groups.get(id), 'group')
-  await changeRights(office, actor, 'person.group-ended', async (tx) => {
-    await tx.run('DELETE FROM role_grant WHERE group_id = $id', { id })
-    await tx.run('DELETE FROM group_member WHERE group_id = $id', { id })
-    await tx.run('DELETE FROM person_group WHERE id = $id', { id })
-    return { value: undefined, data: { group: id, name } }
-  })
+/** A group ends; its members lose what they had through it. */
+const endGroup: Make<'group-end'> = async ({ tx, rights }, { group: id }) => {
+  const { name } = found(rights.groups.get(id), 'group')
+  await tx.run('DELETE FROM role_grant WHERE group_id = $id', { id })
+  await tx.run('DELETE FROM group_member WHERE group_id = $id', { id })
+  await tx.run('DELETE FROM person_group WHERE id = $id', { id })
+  return { value: {}, action: 'person.group-ended', data: { group: id, name } }
 }
 
-export interface RoleInput {
-  name: string
-  verbs: Verb[]
-  includes: string[]
-}
-
-/** Makes a role of the team's own, or sets one anew: its name, what it allows, which roles are in it. Answers its id. */
-export async function saveRole(office: Office, actor: Changer, id: string | null, input: RoleInput): Promise<string> {
-  must(actor, 'people.change', null)
-  if (id !== null) found(actor.rights.roles.get(id), 'role')
-  for (const inner of input.includes) found(actor.rights.roles.get(inner), 'role')
+/** A role of the team's own is made, or one is set anew: its name, what it allows, which roles are in it. */
+const saveRole: Make<'role'> = async ({ office, tx, rights }, { role: id, name, verbs, includes }) => {
+  if (id !== null) found(rights.roles.get(id), 'role')
+  for (const inner of includes) found(rights.roles.get(inner), 'role')
   const site = found(await office.site(), 'site')
   const role = id ?? office.newId()
-  const row = { name: input.name, verbs: JSON.stringify([...new Set(input.verbs)]), includes: JSON.stringify([...new Set(input.includes)]) }
-  return changeRights(office, actor, id === null ? 'role.made' : 'role.set', async (tx) => {
-    if (await tx.one('SELECT 1 FROM role WHERE name = $name COLLATE NOCASE AND id <> $role', { name: input.name, role }))
-      throw refusal('conflict', 'name-taken', 'There is a role of this name', 'name')
-    if (id === null) await tx.insert('role', [{ id: role, site_id: site.id, ...row }])
-    else await tx.update('role', { id: role }, row)
-    return { value: role, data: { role, ...input } }
-  })
+  const row = { name, verbs: JSON.stringify([...new Set(verbs)]), includes: JSON.stringify([...new Set(includes)]) }
+  if (await tx.one('SELECT 1 FROM role WHERE name = $name COLLATE NOCASE AND id <> $role', { name, role }))
+    throw refusal('conflict', 'name-taken', 'There is a role of this name', 'name')
+  if (id === null) await tx.insert('role', [{ id: role, site_id: site.id, ...row }])
+  else await tx.update('role', { id: role }, row)
+  return { value: { role }, action: id === null ? 'role.made' : 'role.set', data: { role, name, verbs, includes } }
 }
 
-/** Ends a role that nobody holds and no other includes. */
-export async function endRole(office: Office, actor: Changer, id: string): Promise<void> {
-  must(actor, 'people.change', null)
-  const { name } = found(actor.rights.roles.get(id), 'role')
-  await changeRights(office, actor, 'role.ended', async (tx) => {
-    const rights = await loadRights(tx)
-    if (rights.grants.some((grant) => grant.role === id))
-      throw refusal('refused', 'role-held', `“${name}” is still given to someone; take it away first`)
-    if ([...rights.roles.values()].some((role) => role.includes.includes(id)))
-      throw refusal('refused', 'role-included', `“${name}” is in another role; take it out first`)
-    if (rights.separations.some(({ roles }) => roles.includes(id)))
-      throw refusal('refused', 'role-separated', `“${name}” is kept apart from others by a rule; take it out first`)
-    await tx.run('DELETE FROM role WHERE id = $id', { id })
-    return { value: undefined, data: { role: id, name } }
-  })
+/** A role ends that nobody holds and no other includes. */
+const endRole: Make<'role-end'> = async ({ tx, rights }, { role: id }) => {
+  const { name } = found(rights.roles.get(id), 'role')
+  if (rights.grants.some((grant) => grant.role === id))
+    throw refusal('refused', 'role-held', `“${name}” is still given to someone; take it away first`)
+  if ([...rights.roles.values()].some((role) => role.includes.includes(id)))
+    throw refusal('refused', 'role-included', `“${name}” is in another role; take it out first`)
+  if (rights.separations.some(({ roles }) => roles.includes(id)))
+    throw refusal('refused', 'role-separated', `“${name}” is kept apart from others by a rule; take it out first`)
+  await tx.run('DELETE FROM role WHERE id = $id', { id })
+  return { value: {}, action: 'role.ended', data: { role: id, name } }
 }
 
 /**
- * Says that an account is of the same person as another, or (`null`) of a person of its own: all accounts of one person
- * count as one wherever people are counted or kept from their own work.
+ * An account is of the same person as another, or (`null`) of a person of its own: all accounts of one person count as one
+ * wherever people are counted or kept from their own work.
  */
-export async function setSame(office: Office, actor: Changer, person: string, same: string | null): Promise<void> {
-  must(actor, 'people.change', null)
-  found(actor.rights.people.get(person), 'person')
-  const first = same === null ? null : selfOf(actor.rights, (found(actor.rights.people.get(same), 'person'), same))
+const setSame: Make<'same'> = async ({ tx, rights }, { person, same }) => {
+  found(rights.people.get(person), 'person')
+  const first = same === null ? null : selfOf(rights, (found(rights.people.get(same), 'person'), same))
   if (first === person) throw refusal('refused', 'same-self', 'That is the same account already', 'same')
-  await changeRights(office, actor, 'person.same-set', async (tx) => {
-    // Accounts that belonged to this one go with it.
-    if (first !== null) await tx.update('person', { self_id: person }, { self_id: first })
-    await tx.update('person', { id: person }, { self_id: first })
-    return { value: undefined, data: { person, same: first } }
-  })
+  // Accounts that belonged to this one go with it.
+  if (first !== null) await tx.update('person', { self_id: person }, { self_id: first })
+  await tx.update('person', { id: person }, { self_id: first })
+  return { value: {}, action: 'person.same-set', data: { person, same: first } }
 }
 
-export interface SeparationInput {
-  name: string
-  roles: string[]
-  most: number
-  dynamic: boolean
-}
-
-/** Sets anew which roles one person may not hold together. */
-export async function setSeparations(office: Office, actor: Changer, rules: SeparationInput[]): Promise<void> {
-  must(actor, 'people.change', null)
+/** Which roles one person may not hold together is set anew. */
+const setSeparations: Make<'separations'> = async ({ office, tx, rights }, { rules }) => {
   for (const { roles, most } of rules) {
-    for (const role of roles) found(actor.rights.roles.get(role), 'role')
+    for (const role of roles) found(rights.roles.get(role), 'role')
     if (most >= new Set(roles).size)
       throw refusal('refused', 'separation-empty', 'A rule must keep more roles apart than it lets one person hold', 'most')
   }
   const site = found(await office.site(), 'site')
-  await changeRights(office, actor, 'role.separations-set', async (tx) => {
-    await tx.run('DELETE FROM separation')
-    await tx.insert(
-      'separation',
-      rules.map(({ name, roles, most, dynamic }) => ({
-        id: office.newId(),
-        site_id: site.id,
-        name,
-        roles: JSON.stringify([...new Set(roles)]),
-        most,
-        dynamic: dynamic ? 1 : 0,
-      })),
-    )
-    return { value: undefined, data: { rules } }
-  })
+  await tx.run('DELETE FROM separation')
+  await tx.insert(
+    'separation',
+    rules.map(({ name, roles, most, dynamic }) => ({
+      id: office.newId(),
+      site_id: site.id,
+      name,
+      roles: JSON.stringify([...new Set(roles)]),
+      most,
+      dynamic: dynamic ? 1 : 0,
+    })),
+  )
+  return { value: {}, action: 'role.separations-set', data: { rules } }
 }
+
+/** Someone may clear for another while that one is away. */
+const deputise: Make<'deputy'> = async ({ office, tx, rights, by }, { absent, deputy, gates, from, to }) => {
+  found(rights.people.get(absent), 'person')
+  if (!found(rights.people.get(deputy), 'person').active) throw refusal('refused', 'deputy-inactive', 'That account rests', 'deputy')
+  if (selfOf(rights, deputy) === selfOf(rights, absent))
+    throw refusal('refused', 'deputy-self', 'Nobody stands in for themselves', 'deputy')
+  const own = (person: string) => selfOf(rights, person) === selfOf(rights, by.id)
+  if (own(deputy) && !own(absent))
+    throw refusal('refused', 'own-rights', 'That would raise your own rights; another steward can do it', 'deputy')
+  if (from >= to) throw refusal('refused', 'time-order', 'The time must end after it begins', 'to')
+  if (to <= office.now()) throw refusal('refused', 'time-past', 'That time is past', 'to')
+  const id = office.newId()
+  await tx.insert('delegation', [
+    {
+      id,
+      absent_id: absent,
+      deputy_id: deputy,
+      gates: gates === null ? null : JSON.stringify(gates),
+      from_at: from,
+      to_at: to,
+      made_by: by.id,
+      made_at: office.now(),
+    },
+  ])
+  return { value: { delegation: id }, action: 'person.deputised', data: { delegation: id, absent, deputy, gates, from, to } }
+}
+
+/** A section is nested elsewhere; rights given for a section hold for what is below it from then on. */
+const placeSection: Make<'section'> = async ({ tx, rights }, { section, parent }) => {
+  found(rights.sections.get(section), 'section')
+  if (parent !== null) found(rights.sections.get(parent), 'section')
+  if (wouldLoop(new Map([...rights.sections.values()].map((one) => [one.id, one.parent])), section, parent))
+    throw refusal('refused', 'section-loop', 'A section cannot be placed below itself', 'parent')
+  await tx.update('section', { id: section }, { parent_id: parent })
+  return { value: {}, action: 'section.changed', data: { section, parent } }
+}
+
+/** Which changes ask for a second steward is set anew. */
+const setSecondYes: Make<'second-yes'> = async ({ office, tx }, { asked }) => {
+  const site = found(await office.site(), 'site')
+  await tx.update('site', { id: site.id }, { second_yes: asked })
+  return { value: {}, action: 'site.second-yes-set', data: { asked } }
+}
+
+const MAKE: { [C in RightsChange['change']]: Make<C> } = {
+  person: addPerson,
+  roles: setRoles,
+  account: setActive,
+  group: saveGroup,
+  'group-end': endGroup,
+  role: saveRole,
+  'role-end': endRole,
+  same: setSame,
+  separations: setSeparations,
+  deputy: deputise,
+  section: placeSection,
+  'second-yes': setSecondYes,
+}
+
+/** Writes a change of rights, without weighing it. Throws a refusal where it names what is not there, or cannot be. */
+export const makeChange = (making: Making, change: RightsChange): Promise<MadeChange> =>
+  (MAKE[change.change] as (making: Making, change: RightsChange) => Promise<MadeChange>)(making, change)

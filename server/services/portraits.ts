@@ -1,7 +1,6 @@
 import { createHash } from 'node:crypto'
 import type { Actor } from './access'
 import { note, type Office } from './office'
-import { makePicture } from './pictures'
 import { found, refusal } from './refusal'
 
 const SIDE = 128
@@ -12,10 +11,8 @@ export async function setPicture(office: Office, actor: Actor, bytes: Buffer | n
   let row: { person_id: string; bytes: Buffer; hash: string } | null = null
   if (bytes !== null) {
     if (bytes.length > MOST_BYTES) throw refusal('too-large', 'picture-large', 'A picture of oneself has at most 1.3 MB', 'picture')
-    const { bytes: made } = await makePicture(bytes, (picture) =>
-      picture.rotate().resize(SIDE, SIDE, { fit: 'cover' }).webp({ quality: 82 }),
-    )
-    row = { person_id: actor.id, bytes: made, hash: createHash('sha256').update(made).digest('hex').slice(0, 16) }
+    const { bytes: made } = await office.pictures.make({ brought: bytes }, { make: 'portrait', side: SIDE })
+    row = { person_id: actor.id, bytes: Buffer.from(made), hash: createHash('sha256').update(made).digest('hex').slice(0, 16) }
   }
   await office.store.write(async (tx) => {
     if (row) await tx.insert('person_picture', [row], 'REPLACE')

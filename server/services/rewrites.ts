@@ -1,4 +1,4 @@
-import { hitsIn, rewritten, type Hit, type Rewrite } from '../../core/content/rewrite'
+import { rewritten, type Hit, type Rewrite } from '../../core/content/rewrite'
 import { editsBetween } from '../../core/content/between'
 import { FIELDS } from '../../core/content/fields'
 import { wordsOf } from '../../core/query/query'
@@ -12,7 +12,6 @@ import type { Actor } from './access'
 import { beginActs, mustReadAll, type OwnAct } from './batches'
 import type { Foresight } from './foresight'
 import { listingFor, type ListQuery } from './listing'
-import { nextTurn } from './nextTurn'
 import type { Office } from './office'
 import { refusal } from './refusal'
 
@@ -82,21 +81,23 @@ export async function findHits(
   let next: number | null = after
   while (next !== null && found.length < MOST_ITEMS && performance.now() < until) {
     const rows = await listedAfter(db, listing, next, ROWS)
-    const contents = await readContents(
-      db,
-      rows.map(({ version }) => version),
-    )
-    next = rows.length < ROWS ? null : rows.at(-1)!.n
-    for (const { n, ...row } of rows) {
-      looked++
-      const hits = hitsIn(contents.get(row.version)!, rewrite, MOST_HITS)
-      if (hits.length) found.push({ ...row, hits })
-      // Others are answered between two items; most are short, so not between each two.
-      if (looked % 8 === 0) await nextTurn()
-      if ((found.length < MOST_ITEMS && performance.now() < until) || n === rows.at(-1)!.n) continue
-      next = n
+    if (!rows.length) {
+      next = null
       break
     }
+    const each = await office.threads.run(actor.id, 'hits', {
+      versions: rows.map(({ version }) => version),
+      rewrite,
+      most: MOST_HITS,
+      items: MOST_ITEMS - found.length,
+      ms: Math.max(0, until - performance.now()),
+    })
+    looked += each.length
+    each.forEach((hits, index) => {
+      const { n: _, ...row } = rows[index]!
+      if (hits.length) found.push({ ...row, hits })
+    })
+    next = each.length === rows.length && rows.length < ROWS ? null : rows[each.length - 1]!.n
   }
   const items = await itemsByIds(
     db,

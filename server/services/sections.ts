@@ -1,11 +1,10 @@
-import { raises } from '../../core/access/change'
 import { freeSegment, makeSegment } from '../../core/address/segment'
-import { wouldLoop } from '../../core/tree/menu'
-import { loadRights } from '../store/people'
 import { listSections, type SectionRow } from '../store/sites'
 import { must, type Actor } from './access'
 import { note, type Office } from './office'
-import { found, refusal } from './refusal'
+import { found } from './refusal'
+import { changeRights, type Changed } from './rightsChange'
+import { within } from './within'
 
 export async function sections(office: Office): Promise<SectionRow[]> {
   const site = await office.site()
@@ -28,34 +27,21 @@ export async function addSection(office: Office, actor: Actor, name: string, par
   return id
 }
 
-/** Renames a section or nests it elsewhere; rights given for a section hold for what is below it from then on. */
+/** Renames a section, or nests it elsewhere, which changes rights: those given for a section hold for what is below it from then on. */
 export async function changeSection(
   office: Office,
   actor: Actor,
   id: string,
-  change: { name?: string | undefined; parent?: string | null | undefined },
-): Promise<void> {
+  { name, parent }: { name?: string | undefined; parent?: string | null | undefined },
+): Promise<Changed> {
   must(actor, 'section.change', id)
-  if (change.parent !== undefined) must(actor, 'section.change', change.parent)
-  await office.store.write(async (tx) => {
-    const rows = await tx.all<{ id: string; name: string; parent_id: string | null }>('SELECT id, name, parent_id FROM section')
-    const section = found(
-      rows.find((row) => row.id === id),
-      'section',
-    )
-    const parent = change.parent === undefined ? section.parent_id : change.parent
-    if (parent)
-      found(
-        rows.find((row) => row.id === parent),
-        'section',
-      )
-    if (wouldLoop(new Map(rows.map((row) => [row.id, row.parent_id])), id, parent))
-      throw refusal('refused', 'section-loop', 'A section cannot be placed below itself', 'parent')
-    const before = await loadRights(tx)
-    await tx.update('section', { id }, { name: change.name ?? section.name, parent_id: parent })
-    // Rights go down the tree: a section moved below others takes theirs on.
-    if (parent !== section.parent_id && raises(before, await loadRights(tx), actor.id))
-      throw refusal('refused', 'own-rights', 'This would raise your own rights; another steward can do it', 'parent')
-    await note(office, tx, actor.id, 'section.changed', null, { section: id, ...change })
+  const section = found(actor.rights.sections.get(id), 'section')
+  return office.store.write(async (tx) => {
+    if (name !== undefined && name !== section.name) {
+      await tx.update('section', { id }, { name })
+      await note(office, tx, actor.id, 'section.changed', null, { section: id, name })
+    }
+    if (parent === undefined || parent === section.parent) return { waits: null }
+    return changeRights(within(office, tx), actor, { change: 'section', section: id, parent })
   })
 }

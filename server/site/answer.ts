@@ -5,6 +5,7 @@ import type { SiteEntry } from '../../core/plan/entry'
 import { addressAt } from '../store/live'
 import type { SiteRow } from '../store/sites'
 import type { Office } from '../services/office'
+import { COSTS } from './allowances'
 import { FrameSource, siteView, type Frame } from './frame'
 import { itemView, type Making, type Subject } from './itemView'
 import { PageCache, type StoredPage } from './pageCache'
@@ -64,8 +65,11 @@ export class LiveSite {
     return this.cache.get(`${origin} ${target}`, this.now)
   }
 
-  /** Answers a GET of a request target (path and query) on the origin that readers use. */
-  async answer(origin: string, target: string): Promise<Answer | undefined> {
+  /**
+   * Answers a GET of a request target (path and query) on the origin that readers use. `afford` is told what it costs where the
+   * answer is not kept already, and throws where that is too much.
+   */
+  async answer(origin: string, target: string, afford?: (cost: number) => void): Promise<Answer | undefined> {
     const [rawPath = '/', rawQuery = ''] = target.split(/\?(.*)/s)
     const path = normalisePath(rawPath)
     const query = new URLSearchParams(rawQuery)
@@ -76,6 +80,7 @@ export class LiveSite {
     }
     const site = await this.office.site()
     if (!site) return undefined
+    afford?.(path === '/search' ? COSTS.search : COSTS.page)
     const epoch = this.cache.now
     const frame = await this.frames.get(site)
     const view = siteView(frame, origin, this.now())

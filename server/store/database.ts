@@ -55,6 +55,7 @@ export interface Store {
 }
 
 const READERS = 3
+const fileIn = (folder: string) => join(folder, 'yieldgate.sqlite')
 /** So many pages (64 MB) may wait in the log; above, a commit copies them into the file itself. */
 const LOG_PAGES = 16_000
 
@@ -153,6 +154,12 @@ const reader = (pick: () => Connection): Reader => ({
   all: (sql, bind) => pick().all(sql, bind),
   one: async <T>(sql: string, bind?: Bind) => (await pick().all<T>(sql, bind))[0],
 })
+
+/** Opens one connection that only reads, on the file of a data folder where the store is open already. */
+export async function openReader(folder: string): Promise<Reader> {
+  const connection = await connect(fileIn(folder), 'read', 'FULL')
+  return reader(() => connection)
+}
 
 /** A SQL expression that packs columns of a table into one JSON object. */
 export const packed = (alias: string, columns: readonly string[]) =>
@@ -275,7 +282,7 @@ function keepPrivate(folder: string): void {
 export async function openStore(folder: string, durable = true): Promise<Store> {
   mkdirSync(join(folder, 'media'), { recursive: true })
   keepPrivate(folder)
-  const file = join(folder, 'yieldgate.sqlite')
+  const file = fileIn(folder)
   const writer = await connect(file, 'write', durable ? 'FULL' : 'OFF')
   let afterwards: (() => void)[] = []
   const tx = transaction(writer, (work) => void afterwards.push(work))

@@ -18,6 +18,7 @@ import { rowByRow } from './migrations/0014-row-by-row'
 import { fixedRows } from './migrations/0015-fixed-rows'
 import { passwordLinks } from './migrations/0016-password-links'
 import { signIn } from './migrations/0017-sign-in'
+import { secondYes } from './migrations/0018-second-yes'
 
 const MIGRATIONS = [
   first,
@@ -37,6 +38,7 @@ const MIGRATIONS = [
   fixedRows,
   passwordLinks,
   signIn,
+  secondYes,
 ]
 
 /**

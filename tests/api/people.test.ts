@@ -170,6 +170,19 @@ describe('an account that rests', () => {
   })
 })
 
+describe('mails that the stand-in keeps', () => {
+  it('show a steward who may not read all work those to themselves alone', async () => {
+    const { role } = await team.founder.need<{ role: string }>('POST', '/roles', {
+      body: { name: 'People only', verbs: ['people.change'], includes: [] },
+    })
+    const { client } = await colleague([{ role, section: null }])
+    await writePost(team, 'Known to its readers', 'in_review')
+    const mails = (of: Client) => of.need<{ subject: string; to: string }[]>('GET', '/mail')
+    await until(async () => (await mails(team.founder)).find(({ subject }) => subject.includes('Known to its readers')), 'the mail')
+    expect(await mails(client)).toEqual([])
+  })
+})
+
 describe('asking why', () => {
   it('is answered about oneself, and about others to whoever may change people', async () => {
     const writer = await idOf(team.writer)

@@ -1,6 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import fc from 'fast-check'
 import { againstChange, hasCircle, rolesOf, separationsBroken } from '../../core/access/change'
+import type { RightsChange } from '../../core/access/rightsChange'
+import { isRaising, whoMayAgree } from '../../core/access/secondYes'
 import { decide } from '../../core/access/decide'
 import { explain, explanationWords } from '../../core/access/explain'
 import { peopleMatrix, sectionMatrix } from '../../core/access/matrix'
@@ -297,6 +299,67 @@ describe('what stands against a change of rights', () => {
         return { ...now, people: new Map([...now.people, [change.person, { ...now.people.get(change.person)!, active: change.active }]]) }
     }
   }
+  /** What an account may do in each session that it could open, by definition: every set of roles that may be used together. */
+  const sessionsIn = (given: Rights, account: string): string[][] => {
+    const held = [...new Set(waysOf(given, account).map(({ grant }) => grant.role))]
+    const sets = Array.from({ length: 2 ** held.length }, (_, bits) => held.filter((_role, index) => (bits >> index) & 1))
+    return sets
+      .filter((roles) => !brokenTogether(given, roles).length)
+      .map((roles) => {
+        const session = assuming(given, account, roles)
+        return verbs.flatMap((verb) =>
+          [null, 'fares', 'cars', 'news']
+            .filter((place) => decide(session, account, verb, place).allowed)
+            .map((place) => `${verb} ${place}`),
+        )
+      })
+  }
+  it('a change that asks no second steward lets nobody do more in a session, and makes no two people of one', () => {
+    let asked = 0
+    fc.assert(
+      fc.property(anyRights, anyChange, (before, change) => {
+        const after = changed(before, change)
+        const some: RightsChange = { change: 'same', person: 'wen', same: null }
+        if (isRaising(some, 'raising', before, after, 'maren')) return void asked++
+        for (const account of Object.keys(PEOPLE)) {
+          const had = sessionsIn(before, account).map((session) => new Set(session))
+          for (const session of sessionsIn(after, account)) expect(had.some((then) => session.every((right) => then.has(right)))).toBe(true)
+          for (const other of Object.keys(PEOPLE))
+            if (selfOf(before, account) === selfOf(before, other)) expect(selfOf(after, account)).toBe(selfOf(after, other))
+        }
+      }),
+      { numRuns: 400 },
+    )
+    expect(asked).toBeGreaterThan(20)
+  })
+  it('the second yes is said by a steward who did not ask, is not the same person, and gains nothing', () => {
+    let found = 0
+    fc.assert(
+      fc.property(
+        anyRights,
+        anyChange,
+        fc.constantFrom('wen', 'idris', 'maren'),
+        fc.subarray(Object.keys(PEOPLE)),
+        (given, change, by, come) => {
+          // Two stewards at least, so that there is someone to say it.
+          const before = { ...given, grants: [...given.grants, to('maren', 'steward'), to('idris', 'steward')] }
+          const after = changed(before, change)
+          for (const account of whoMayAgree(before, after, by, new Set(come))) {
+            found++
+            expect(decide(before, account, 'people.change', null).allowed).toBe(true)
+            expect(come).toContain(account)
+            expect(selfOf(before, account)).not.toBe(selfOf(before, by))
+            expect(selfOf(after, account)).not.toBe(selfOf(after, by))
+            const had = sessionsIn(before, account).map((session) => new Set(session))
+            for (const session of sessionsIn(after, account))
+              expect(had.some((then) => session.every((right) => then.has(right)))).toBe(true)
+          }
+        },
+      ),
+      { numRuns: 600 },
+    )
+    expect(found).toBeGreaterThan(20)
+  })
   it('whatever one person changes, one thing after another, none of their accounts can do more in a session than at first', () => {
     fc.assert(
       fc.property(
@@ -309,24 +372,10 @@ describe('what stands against a change of rights', () => {
             const next = changed(now, change)
             if (!againstChange(now, next, by).length) now = next
           }
-          // By definition: every set of roles that a session may hold, each right of it, against what one session had before.
-          const can = (given: Rights, account: string) => {
-            const held = [...new Set(waysOf(given, account).map(({ grant }) => grant.role))]
-            const sets = Array.from({ length: 2 ** held.length }, (_, bits) => held.filter((_role, index) => (bits >> index) & 1))
-            return sets
-              .filter((roles) => !brokenTogether(given, roles).length)
-              .map((roles) => {
-                const session = assuming(given, account, roles)
-                return verbs.flatMap((verb) =>
-                  [null, 'fares', 'cars', 'news']
-                    .filter((place) => decide(session, account, verb, place).allowed)
-                    .map((place) => `${verb} ${place}`),
-                )
-              })
-          }
+          // Against what one session had before.
           for (const account of Object.keys(PEOPLE).filter((id) => selfOf(now, id) === selfOf(now, by))) {
-            const had = can(start, account).map((session) => new Set(session))
-            for (const session of can(now, account)) expect(had.some((then) => session.every((right) => then.has(right)))).toBe(true)
+            const had = sessionsIn(start, account).map((session) => new Set(session))
+            for (const session of sessionsIn(now, account)) expect(had.some((then) => session.every((right) => then.has(right)))).toBe(true)
           }
         },
       ),

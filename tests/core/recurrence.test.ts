@@ -207,6 +207,43 @@ describe('any rule', () => {
       { numRuns: 80 },
     )
   })
+  it('names the same days from a later date on, however the way there is shortened', () => {
+    const dates = fc.date({ min: new Date('1997-01-01'), max: new Date('2036-12-31'), noInvalidDate: true })
+    const ends = fc.constantFrom('', ';COUNT=7', ';UNTIL=20310101')
+    const places = fc.constantFrom('', ';BYSETPOS=1', ';BYSETPOS=-1', ';BYSETPOS=2,400')
+    fc.assert(
+      fc.property(rules, ends, places, dates, fc.integer({ min: 0, max: 20_000 }), (text, end, place, date, ahead) => {
+        const parsed = parseRule(text + end + (text.includes('BY') ? place : ''))
+        if (!parsed.ok) return
+        const start = date.toISOString().slice(0, 10)
+        const from = new Date(date.getTime() + ahead * 86_400_000).toISOString().slice(0, 10)
+        const upTo = `${Number(from.slice(0, 4)) + 3}`
+        const after = (all: Iterable<string>) => {
+          const days: string[] = []
+          for (const day of all) {
+            if (day > upTo) break
+            if (day >= from) days.push(day)
+          }
+          return days
+        }
+        expect(after(datesOf(parsed.value, start, from))).toEqual(after(datesOf(parsed.value, start)))
+      }),
+      { numRuns: 300 },
+    )
+  })
+  it('ends where it names no day at all', () => {
+    for (const text of [
+      'FREQ=YEARLY;BYMONTH=2;BYMONTHDAY=30',
+      'FREQ=DAILY;BYMONTH=2;BYMONTHDAY=30',
+      'FREQ=MONTHLY;BYMONTH=6;BYMONTHDAY=31',
+      'FREQ=YEARLY;BYMONTH=1;BYYEARDAY=366',
+      'FREQ=WEEKLY;BYDAY=MO;BYSETPOS=2',
+      'FREQ=MONTHLY;BYDAY=MO;BYSETPOS=6',
+      'FREQ=DAILY;INTERVAL=7;BYDAY=TU',
+    ])
+      // 1 March 2027 is a Monday.
+      expect(first(text, '2027-03-01', 1), text).toEqual([])
+  })
   it('says what it cannot follow instead of guessing', () => {
     const problem = (text: string) => {
       const parsed = parseRule(text)

@@ -8,7 +8,7 @@ import { discardDraft, openDraft, restoreVersion, saveEdits } from '../../server
 import { createItem } from '../../server/services/items'
 import { addNote, takeSuggestion } from '../../server/services/notes'
 import type { Office } from '../../server/services/office'
-import { addPerson } from '../../server/services/people'
+import { addPerson } from '../support/people'
 import { putLiveNow } from '../../server/services/publishing'
 import { Refusal } from '../../server/services/refusal'
 import { clearDraft, sendDraft } from '../../server/services/review'

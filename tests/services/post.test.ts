@@ -1,12 +1,11 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { deputise } from '../../server/services/deputies'
 import { mailTransport, post, sendMails } from '../../server/services/mail'
 import { caughtMails, startMailStandIn } from '../../server/services/caughtMail'
 import { forgetOld } from '../../server/jobs/forgetter'
 import { notifications, tellNews } from '../../server/services/news'
 import { openOffice, type Office } from '../../server/services/office'
 import { choosePassword } from '../../server/services/invitations'
-import { addPerson } from '../../server/services/people'
+import { addPerson, changeNow } from '../support/people'
 import { foundOffice, type FoundedOffice } from '../support/office'
 
 const MINUTE = 60_000
@@ -114,7 +113,7 @@ describe('being told', () => {
   it('happens once, whichever process hears the journal first, and is let go of after a year', async () => {
     await tellNews(office)
     const time = { from: new Date(present).toISOString(), to: new Date(present + 60 * MINUTE).toISOString() }
-    await deputise(office, await as(noor), { absent: noor, deputy: maren, gates: null, ...time })
+    await changeNow(office, await as(noor), { change: 'deputy', absent: noor, deputy: maren, gates: null, ...time })
     await Promise.all([tellNews(office), tellNews(other), tellNews(office), tellNews(other)])
     const told = await notifications(office, await as(maren))
     expect(told.news.map(({ words }) => words)).toEqual([

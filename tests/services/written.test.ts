@@ -9,7 +9,7 @@ import { Foresight } from '../../server/services/foresight'
 import { createItem } from '../../server/services/items'
 import { findItems } from '../../server/services/listing'
 import type { Office } from '../../server/services/office'
-import { addPerson } from '../../server/services/people'
+import { addPerson } from '../support/people'
 import { SiteFacts } from '../../server/services/siteFacts'
 import { foundOffice, type FoundedOffice } from '../support/office'
 

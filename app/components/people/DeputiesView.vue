@@ -23,7 +23,7 @@ interface Entry {
   mine: boolean
 }
 const props = defineProps<{ people: Person[]; mayChange: boolean; adding: boolean }>()
-const emit = defineEmits<{ closed: [] }>()
+const emit = defineEmits<{ closed: []; asked: [] }>()
 const site = useSite()
 const session = useSession()
 const zone = computed(() => site.zone)
@@ -67,6 +67,7 @@ function close() {
 }
 const { act, busy } = useAct(() => {
   close()
+  emit('asked')
   return load()
 })
 /** The instant of a wall time in the site's zone; one that is skipped or comes twice is the later of the two. */

@@ -1,16 +1,15 @@
 <script setup lang="ts">
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
-import { useClipboard } from '@vueuse/core'
 import { Ellipsis } from 'lucide-vue-next'
 import type { Role } from '~~/core/access/verbs'
 import PlainDialog from '~/components/form/PlainDialog.vue'
 import GivenRoles from './GivenRoles.vue'
+import HandOverDialog from './HandOverDialog.vue'
 import StrandDialog from './StrandDialog.vue'
 import type { GivenRole, Person } from './types'
 import { useAct } from '~/composables/act'
 import { api } from '~/composables/api'
 import PersonMark from '~/components/mark/PersonMark.vue'
-import { useNotices } from '~/stores/notices'
 import { useSession } from '~/stores/session'
 import { useSite } from '~/stores/site'
 
@@ -19,7 +18,6 @@ const props = defineProps<{ people: Person[]; roles: Role[]; mayChange: boolean;
 const emit = defineEmits<{ changed: []; closed: []; why: [person: string] }>()
 const session = useSession()
 const site = useSite()
-const notices = useNotices()
 const form = ref<{ id: string | null; name: string; email: string; roles: GivenRole[] } | null>(null)
 const same = ref<{ id: string; name: string; as: string } | null>(null)
 const resting = ref<{ id: string; name: string; handTo: string } | null>(null)
@@ -44,14 +42,16 @@ function save() {
   const { id, name, email, roles } = form.value!
   return act(
     async (query) => {
-      if (id) await api('PUT', `/people/${id}/roles${query}`, { body: { roles } })
-      else handOver(name, await api('POST', '/people', { body: { name, email, roles } }))
+      if (id) return api('PUT', `/people/${id}/roles${query}`, { body: { roles } })
+      return handOver(name, await api('POST', '/people', { body: { name, email, roles } }))
     },
     id ? `${name} has these roles now` : `${name} is invited; the link is good for a week`,
   )
 }
-function handOver(name: string, { link }: { link: string | null }) {
-  handed.value = link === null ? null : { name, link }
+/** Shows the link that an answer has, if it has one, and hands the answer on. */
+function handOver<T extends { link?: string | null }>(name: string, answer: T): T {
+  handed.value = answer.link ? { name, link: answer.link } : null
+  return answer
 }
 const look = (person: Person) => act(() => session.seeAs(person.id), `You see the office as ${person.name} does`)
 const rest = () =>
@@ -71,11 +71,6 @@ const setSame = () =>
     (query) => api('PUT', `/people/${same.value!.id}/same${query}`, { body: { same: same.value!.as || null } }),
     same.value!.as ? 'Both accounts count as one person now' : 'The account is of a person of its own',
   )
-const { copy } = useClipboard({ legacy: true })
-async function copyLink() {
-  await copy(handed.value!.link)
-  notices.done('The link is copied')
-}
 const where = (entry: Person['roles'][number]) =>
   `${entry.role} ${entry.section ? `in ${entry.section}` : 'on the whole site'}${entry.group ? ` (${entry.group})` : ''}`
 </script>
@@ -201,26 +196,7 @@ const where = (entry: Person['roles'][number]) =>
       >
     </PlainDialog>
     <StrandDialog v-model="strands" />
-    <PlainDialog :open="handed !== null" wide :title="`Hand this link to ${handed?.name}`" @close="handed = null">
-      <template v-if="handed">
-        <p>
-          With it they choose a password, within a week and once. It is shown only now: give it to nobody else, for whoever has it comes in
-          as {{ handed.name }}.
-        </p>
-        <label class="label mt-3" for="handed-link">The link</label>
-        <input
-          id="handed-link"
-          class="input font-mono"
-          readonly
-          :value="handed.link"
-          @focus="($event.target as HTMLInputElement).select()"
-        />
-      </template>
-      <template #actions
-        ><button class="button" @click="copyLink">Copy it</button
-        ><button class="button-main" @click="handed = null">I have handed it over</button></template
-      >
-    </PlainDialog>
+    <HandOverDialog v-model="handed" />
     <PlainDialog :open="resting !== null && !strands" :title="`Let the account of ${resting?.name} rest?`" @close="resting = null">
       <template v-if="resting">
         <p>They are signed out at once and cannot sign in. What they wrote and cleared stays under their name.</p>

@@ -2,6 +2,7 @@
 import type { SignInRules } from '~~/core/access/signIn'
 import type { Role } from '~~/core/access/verbs'
 import LoadState from '~/components/frame/LoadState.vue'
+import SecondYesForm from './SecondYesForm.vue'
 import { useAct } from '~/composables/act'
 import { api } from '~/composables/api'
 import { useLoad } from '~/composables/load'
@@ -9,6 +10,7 @@ import { useSite } from '~/stores/site'
 
 /** How people sign in: which roles more strictly, with a second factor or without, and how long sessions last. */
 defineProps<{ roles: Role[] }>()
+const emit = defineEmits<{ asked: [] }>()
 const site = useSite()
 const { value, problem, loading, load } = useLoad<SignInRules>(() => '/sign-in-rules')
 const form = ref<SignInRules | null>(null)
@@ -61,54 +63,57 @@ const LENGTHS = [
 
 <template>
   <LoadState v-if="!form" :problem="problem" :loading="loading" @retry="load" />
-  <form v-else class="max-w-3xl space-y-7 px-5 py-6" @submit.prevent="save">
-    <fieldset class="space-y-2">
-      <legend class="font-semibold">Who signs in more strictly</legend>
-      <p class="hint">Whoever holds one of these roles, also through a group or within another role.</p>
-      <div class="flex flex-wrap gap-x-6 gap-y-2">
-        <label v-for="role in roles" :key="role.id" class="flex items-center gap-2"
-          ><input type="checkbox" :checked="form.strictRoles.includes(role.id)" @change="toggle(role.id)" />{{ role.name }}</label
+  <div v-else class="max-w-3xl px-5 py-6">
+    <form class="space-y-7" @submit.prevent="save">
+      <fieldset class="space-y-2">
+        <legend class="font-semibold">Who signs in more strictly</legend>
+        <p class="hint">Whoever holds one of these roles, also through a group or within another role.</p>
+        <div class="flex flex-wrap gap-x-6 gap-y-2">
+          <label v-for="role in roles" :key="role.id" class="flex items-center gap-2"
+            ><input type="checkbox" :checked="form.strictRoles.includes(role.id)" @change="toggle(role.id)" />{{ role.name }}</label
+          >
+        </div>
+      </fieldset>
+      <fieldset class="space-y-2">
+        <legend class="font-semibold">Their second factor</legend>
+        <label v-for="choice in FACTORS" :key="choice.value" class="flex items-start gap-2"
+          ><input v-model="form.secondFactor" type="radio" name="factor" class="mt-1" :value="choice.value" /><span
+            >{{ choice.word }}<span class="hint block">{{ choice.hint }}</span></span
+          ></label
         >
-      </div>
-    </fieldset>
-    <fieldset class="space-y-2">
-      <legend class="font-semibold">Their second factor</legend>
-      <label v-for="choice in FACTORS" :key="choice.value" class="flex items-start gap-2"
-        ><input v-model="form.secondFactor" type="radio" name="factor" class="mt-1" :value="choice.value" /><span
-          >{{ choice.word }}<span class="hint block">{{ choice.hint }}</span></span
-        ></label
-      >
-    </fieldset>
-    <fieldset v-for="length in LENGTHS" :key="length.id" class="space-y-2">
-      <legend class="font-semibold">{{ length.title }}</legend>
-      <p class="flex flex-wrap items-center gap-2">
-        after
-        <input
-          v-model="length.idle.value"
-          type="number"
-          min="0"
-          step="any"
-          required
-          class="input !w-20"
-          :aria-label="`${length.title} after so many ${length.idleUnit} without anyone at it`"
-        />
-        {{ length.idleUnit }} without anyone at it, and after
-        <input
-          v-model="length.whole.value"
-          type="number"
-          min="0"
-          step="any"
-          required
-          class="input !w-20"
-          :aria-label="`${length.title} after so many ${length.wholeUnit} in all`"
-        />
-        {{ length.wholeUnit }} in all.
+      </fieldset>
+      <fieldset v-for="length in LENGTHS" :key="length.id" class="space-y-2">
+        <legend class="font-semibold">{{ length.title }}</legend>
+        <p class="flex flex-wrap items-center gap-2">
+          after
+          <input
+            v-model="length.idle.value"
+            type="number"
+            min="0"
+            step="any"
+            required
+            class="input !w-20"
+            :aria-label="`${length.title} after so many ${length.idleUnit} without anyone at it`"
+          />
+          {{ length.idleUnit }} without anyone at it, and after
+          <input
+            v-model="length.whole.value"
+            type="number"
+            min="0"
+            step="any"
+            required
+            class="input !w-20"
+            :aria-label="`${length.title} after so many ${length.wholeUnit} in all`"
+          />
+          {{ length.wholeUnit }} in all.
+        </p>
+      </fieldset>
+      <p class="flex items-center gap-3">
+        <button class="button-main" :disabled="busy || !isChanged">Save</button>
+        <button v-if="isChanged" type="button" class="button" @click="reset">Leave it as it was</button>
       </p>
-    </fieldset>
-    <p class="flex items-center gap-3">
-      <button class="button-main" :disabled="busy || !isChanged">Save</button>
-      <button v-if="isChanged" type="button" class="button" @click="reset">Leave it as it was</button>
-    </p>
-    <p class="hint">What someone was writing when their session ends is kept in their browser, and offered to them when they are back.</p>
-  </form>
+      <p class="hint">What someone was writing when their session ends is kept in their browser, and offered to them when they are back.</p>
+    </form>
+    <SecondYesForm class="mt-8 border-t border-line pt-6" @asked="emit('asked')" />
+  </div>
 </template>

@@ -33,3 +33,13 @@ export interface Calendar {
   week: { from: string; to: string }[][]
   holidays: string[]
 }
+
+/** A change of rights that waits for a second steward, with what can be done about it. */
+export interface WaitingChange {
+  id: string
+  words: string
+  by: { id: string; name: string }
+  at: string
+  endsAt: string
+  can: 'decide' | 'take-back' | null
+}

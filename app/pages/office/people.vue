@@ -11,7 +11,8 @@ import RightsView from '~/components/people/RightsView.vue'
 import RoutesView from '~/components/people/RoutesView.vue'
 import RolesView from '~/components/people/RolesView.vue'
 import SignInView from '~/components/people/SignInView.vue'
-import type { Group, Person } from '~/components/people/types'
+import WaitingChanges from '~/components/people/WaitingChanges.vue'
+import type { Group, Person, WaitingChange } from '~/components/people/types'
 import { whyNot } from '~/composables/commands'
 import { useLoad } from '~/composables/load'
 import { useSite } from '~/stores/site'
@@ -50,7 +51,8 @@ const people = useLoad<Person[]>(() => '/people')
 const groups = useLoad<Group[]>(() => '/groups')
 const roles = useLoad<Role[]>(() => '/roles')
 const rules = useLoad<{ name: string; roles: string[]; most: number; dynamic: boolean }[]>(() => '/separations')
-const load = () => Promise.all([people.load(), groups.load(), roles.load(), rules.load()])
+const waiting = useLoad<WaitingChange[]>(() => '/rights-requests')
+const load = () => Promise.all([people.load(), groups.load(), roles.load(), rules.load(), waiting.load()])
 await load()
 const asked = (name: string) => (typeof route.query[name] === 'string' ? route.query[name] : '')
 </script>
@@ -70,6 +72,7 @@ const asked = (name: string) => (typeof route.query[name] === 'string' ? route.q
         </button></template
       >
     </PlaceStrip>
+    <WaitingChanges :changes="waiting.value.value ?? []" @changed="load" />
     <LoadState
       v-if="!people.value.value || !groups.value.value || !roles.value.value"
       :problem="people.problem.value ?? groups.problem.value"
@@ -106,7 +109,7 @@ const asked = (name: string) => (typeof route.query[name] === 'string' ? route.q
       @closed="adding = false"
     />
     <Suspense v-else-if="view[0] === 'deputies'"
-      ><DeputiesView :people="people.value.value" :may-change="mayChange" :adding="adding" @closed="adding = false"
+      ><DeputiesView :people="people.value.value" :may-change="mayChange" :adding="adding" @asked="waiting.load()" @closed="adding = false"
     /></Suspense>
     <Suspense v-else-if="view[0] === 'routes'"
       ><RoutesView
@@ -116,7 +119,7 @@ const asked = (name: string) => (typeof route.query[name] === 'string' ? route.q
         :adding="adding"
         @closed="adding = false"
     /></Suspense>
-    <Suspense v-else-if="view[0] === 'sign-in'"><SignInView :roles="roles.value.value" /></Suspense>
+    <Suspense v-else-if="view[0] === 'sign-in'"><SignInView :roles="roles.value.value" @asked="load" /></Suspense>
     <RightsView
       v-else
       :people="people.value.value"

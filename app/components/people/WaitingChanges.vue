@@ -1,0 +1,62 @@
+<script setup lang="ts">
+import { fullIn } from '~~/core/time/words'
+import HandOverDialog from './HandOverDialog.vue'
+import StrandDialog from './StrandDialog.vue'
+import type { WaitingChange } from './types'
+import { useAct } from '~/composables/act'
+import { api } from '~/composables/api'
+import { useSite } from '~/stores/site'
+
+/** The changes of rights that wait for a second steward, with a yes and a no for each, or a way to take one's own back. */
+defineProps<{ changes: WaitingChange[] }>()
+const emit = defineEmits<{ changed: [] }>()
+const site = useSite()
+const { act, busy, strands } = useAct(() => emit('changed'))
+const handed = shallowRef<{ name: string; link: string } | null>(null)
+const agree = (change: WaitingChange) =>
+  act(async (query) => {
+    const answer = await api<{ link?: string | null; name?: string }>('POST', `/rights-requests/${change.id}/agree${query}`, {
+      body: { words: change.words },
+    })
+    if (answer.link) handed.value = { name: answer.name ?? 'the new colleague', link: answer.link }
+  }, 'It holds from now on')
+const end = (change: WaitingChange) =>
+  act(
+    () => api('DELETE', `/rights-requests/${change.id}`),
+    change.can === 'take-back' ? 'You took it back; nothing changed' : `${change.by.name} is told; nothing changed`,
+  )
+</script>
+
+<template>
+  <section v-if="changes.length" aria-labelledby="waiting-changes" class="border-b border-line bg-lamp-wash px-5 py-3">
+    <h2 id="waiting-changes" class="font-semibold">Waits for a second steward</h2>
+    <ul class="mt-1 divide-y divide-line">
+      <li v-for="change in changes" :key="change.id" class="flex flex-wrap items-baseline gap-x-4 gap-y-1 py-2">
+        <span class="min-w-0 flex-1 basis-80 break-words"
+          >{{ change.words
+          }}<span class="block text-soft"
+            >asked by {{ change.can === 'take-back' ? 'you' : change.by.name }} on {{ fullIn(change.at, site.zone) }}; falls away on
+            {{ fullIn(change.endsAt, site.zone) }}</span
+          ></span
+        >
+        <span class="flex shrink-0 gap-2">
+          <template v-if="change.can === 'decide'">
+            <button class="button" :disabled="busy" :aria-label="`Say no: ${change.words}`" @click="end(change)">Say no</button>
+            <button class="button-main" :disabled="busy" :aria-label="`Agree: ${change.words}`" @click="agree(change)">Agree</button>
+          </template>
+          <button
+            v-else-if="change.can === 'take-back'"
+            class="button"
+            :disabled="busy"
+            :aria-label="`Take back: ${change.words}`"
+            @click="end(change)"
+          >
+            Take it back
+          </button>
+        </span>
+      </li>
+    </ul>
+    <StrandDialog v-model="strands" />
+    <HandOverDialog v-model="handed" />
+  </section>
+</template>

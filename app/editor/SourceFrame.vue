@@ -1,0 +1,38 @@
+<script setup lang="ts">
+import { THEME_PATH } from '~~/core/render/theme'
+
+/**
+ * Markup that someone wrote themselves, in the site's look: in a frame of its own, which runs nothing, leads nowhere and covers
+ * nothing of the office. As high as what it shows.
+ */
+const props = defineProps<{ html: string }>()
+const frame = ref<HTMLIFrameElement>()
+const height = ref(0)
+const page = computed(
+  () =>
+    `<!DOCTYPE html><html><head><link rel="stylesheet" href="${THEME_PATH}"><style>body{margin:0;padding:0;max-width:none;background:none;overflow:hidden}ins{background:#dff0e4;color:#1c2a21}del{background:#fbe3df;color:#2b1c1a}</style></head><body>${props.html}</body></html>`,
+)
+let observer: ResizeObserver | undefined
+function loaded(): void {
+  observer?.disconnect()
+  const body = frame.value?.contentDocument?.body
+  if (!body) return
+  const measure = () => (height.value = Math.ceil(body.getBoundingClientRect().height) + 2)
+  observer = new ResizeObserver(measure)
+  observer.observe(body)
+  measure()
+}
+onBeforeUnmount(() => observer?.disconnect())
+</script>
+
+<template>
+  <iframe
+    ref="frame"
+    :srcdoc="page"
+    sandbox="allow-same-origin"
+    title="What a source block shows"
+    class="block w-full border-0"
+    :style="{ height: `${height}px` }"
+    @load="loaded"
+  />
+</template>

@@ -1,0 +1,66 @@
+import type { Readable } from 'node:stream'
+import { Busboy, type BusboyHeaders, type BusboyInstance } from '@fastify/busboy'
+import { getHeader, type H3Event } from 'h3'
+import { watchBody } from '../http'
+import { fileTooLarge, MAX_FILE_BYTES, withIncoming, type Incoming } from '../services/incoming'
+import type { Office } from '../services/office'
+import { refusal } from '../services/refusal'
+
+/** A file of a form, with the name that it was given. */
+export interface Upload extends Incoming {
+  name: string
+}
+
+/** What a form may have beside its file. */
+const FORM_BYTES = 64 * 1024
+
+const broken = () => refusal('bad-input', 'file-broken', 'The file did not come whole; send it again', 'file')
+const missing = () => refusal('bad-input', 'file-missing', 'Send the file as the part named file of a multipart form', 'file')
+
+function formOf(headers: BusboyHeaders): BusboyInstance {
+  try {
+    return new Busboy({ headers, limits: { files: 1, fields: 10, parts: 11, fieldSize: 1_024, headerPairs: 20, headerSize: 8 * 1024 } })
+  } catch {
+    // It names no boundary.
+    throw missing()
+  }
+}
+
+/**
+ * Writes the file of a multipart form (RFC 7578, its part named `file`) to the disk while it comes, and lets work be done with
+ * it. Throws a refusal for what is none, or is larger than any file that is taken.
+ */
+export async function withUpload<T>(office: Office, event: H3Event, work: (file: Upload) => Promise<T>): Promise<T> {
+  const { req } = event.node
+  if (Number(getHeader(event, 'content-length') ?? 0) > MAX_FILE_BYTES + FORM_BYTES) throw fileTooLarge()
+  const type = getHeader(event, 'content-type') ?? ''
+  if (!/^multipart\/form-data;/i.test(type)) throw missing()
+  const form = formOf({ ...req.headers, 'content-type': type })
+  let coming: Readable | undefined
+  const watched = watchBody(req)
+  const brokeOff = () => coming?.destroy(broken())
+  try {
+    return await new Promise<T>((resolve, reject) => {
+      form.on('file', (part, stream, name) => {
+        if (part !== 'file') return void stream.resume()
+        coming = stream
+        // It may break off before it is read, which whoever reads it then hears.
+        stream.once('error', () => undefined)
+        withIncoming(office, stream, (file) => work({ ...file, name: name ?? 'picture' })).then(resolve, reject)
+      })
+      form.on('finish', () => {
+        if (!coming) reject(missing())
+      })
+      form.on('error', () => (coming ? brokeOff() : reject(missing())))
+      req.once('aborted', brokeOff)
+      req.once('end', watched)
+      req.pipe(form)
+    })
+  } finally {
+    req.off('aborted', brokeOff)
+    watched()
+    // What still comes is read past, so that the answer can be sent.
+    req.unpipe(form)
+    req.resume()
+  }
+}

@@ -1,0 +1,68 @@
+import { fileURLToPath } from 'node:url'
+import PQueue from 'p-queue'
+import { Piscina } from 'piscina'
+import { refusal, Refusal } from './refusal'
+import type { Reader } from '../store/database'
+import { perform, type Input, type Output, type TaskName } from '../threads/tasks'
+
+/** Does work that can take long without keeping others from being answered. */
+export interface Threads {
+  /**
+   * Does a task for a person, after those that were asked for them before. Throws a refusal: `busy` while too much waits,
+   * `too-large` for what takes too long.
+   */
+  run<N extends TaskName>(person: string, task: N, input: Input<N>): Promise<Output<N>>
+  close(): Promise<void>
+}
+
+const MAX_SECONDS = 20
+/** So many tasks of one person may wait for the one that runs. */
+const MOST_WAITING = 12
+/** Two people’s long work goes on side by side; the process itself comes first on the machine. */
+const THREADS = 2
+const NICE = 10
+const IDLE_MS = 10 * 60_000
+
+const tooMuch = () =>
+  new Refusal('busy', [{ code: 'work-waits', detail: 'Much is being worked on for you; try again in a moment' }], { retryAfter: 10 })
+const tooLong = () => refusal('too-large', 'work-long', `This takes longer than ${MAX_SECONDS} seconds; ask for less at once`)
+
+/** Threads beside the process, begun when they are first needed, on the store of a data folder. */
+export function openThreads(folder: string): Threads {
+  const pool = new Piscina({
+    // Built beside the server itself.
+    filename: fileURLToPath(new URL('./thread.mjs', import.meta.url)),
+    workerData: folder,
+    minThreads: 0,
+    maxThreads: THREADS,
+    idleTimeout: IDLE_MS,
+    niceIncrement: NICE,
+  })
+  const waiting = new Map<string, PQueue>()
+  return {
+    async run<N extends TaskName>(person: string, task: N, input: Input<N>): Promise<Output<N>> {
+      const line = waiting.get(person) ?? new PQueue({ concurrency: 1 })
+      if (line.size >= MOST_WAITING) throw tooMuch()
+      waiting.set(person, line)
+      try {
+        return await line.add(async () => {
+          const signal = AbortSignal.timeout(MAX_SECONDS * 1_000)
+          try {
+            return (await pool.run({ task, input }, { signal })) as Output<N>
+          } catch (error) {
+            throw signal.aborted ? tooLong() : error
+          }
+        })
+      } finally {
+        if (line.size + line.pending === 0) waiting.delete(person)
+      }
+    },
+    close: () => pool.destroy(),
+  }
+}
+
+/** The same in the thread that asks, for tools and tests that answer nobody else meanwhile. */
+export const inThisThread = (db: Reader): Threads => ({
+  run: (_person, task, input) => perform(db, task, input),
+  close: () => Promise.resolve(),
+})

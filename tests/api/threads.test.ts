@@ -1,0 +1,87 @@
+import { afterAll, beforeAll, expect, it } from 'vitest'
+import { foundTeam, startServer, writePost, type Team, type TestServer } from '../support/server'
+
+let server: TestServer
+let team: Team
+beforeAll(async () => {
+  server = await startServer()
+  team = await foundTeam(server)
+})
+afterAll(() => server.stop())
+
+const words = (n: number, seed: number) => Array.from({ length: n }, (_, index) => `w${(index * 7 + seed) % 9_973}`).join(' ')
+const longBody = (blocks: number, seed: number) =>
+  Array.from({ length: blocks }, (_, index) => ({ id: `p${index}`, kind: 'paragraph', text: [{ text: words(2_000, seed + index) }] }))
+
+it('looks through long texts beside, with the same pieces as of short ones', async () => {
+  const body = [...longBody(14, 1), { id: 'last', kind: 'paragraph', text: [{ text: 'Here the rare gangplank lies.' }] }]
+  await team.writer.need('POST', '/items', { body: { kind: 'post', section: team.section, title: 'Long', content: { body } } })
+  await writePost(team, 'Short gangplank')
+  const { items } = await team.writer.need<{ items: { title: string; snippet: { text: string; marks: number[][] } | null }[] }>(
+    'GET',
+    '/items?q=text:gangplank',
+  )
+  const long = items.find(({ title }) => title === 'Long')!
+  expect(long.snippet).toEqual({ text: 'Here the rare gangplank lies.', marks: [[14, 23]] })
+})
+
+it('finds a word in many long texts, as far as one question looks, and goes on where it ended', async () => {
+  for (let n = 0; n < 3; n++)
+    await team.writer.need('POST', '/items', {
+      body: { kind: 'post', section: team.section, title: `Longer ${n}`, content: { body: longBody(40, n) } },
+    })
+  const found: string[] = []
+  let after: number | null = -1
+  let asked = 0
+  while (after !== null) {
+    const answer: { found: { title: string; hits: unknown[] }[]; next: number | null; looked: number } = await team.writer.need('POST', '/hits', {
+      body: { list: {}, rewrite: { what: 'text', words: 'w11', to: 'x', wholeWords: false }, after },
+    })
+    expect(answer.looked).toBeGreaterThan(0)
+    found.push(...answer.found.map(({ title }) => title))
+    after = answer.next
+    expect(++asked).toBeLessThan(100)
+  }
+  expect(found.filter((title) => title.startsWith('Longer')).sort()).toEqual(['Longer 0', 'Longer 1', 'Longer 2'])
+  expect(new Set(found).size).toBe(found.length)
+})
+
+it('refuses more of one person’s long work than may wait, and does the rest in turn; others’ goes on', async () => {
+  const csv = `id,title\r\n${'none,x\r\n'.repeat(100_000)}`
+  const asked = await Promise.all(Array.from({ length: 30 }, () => team.writer.ask<{ reasons: { code: string }[] }>('POST', '/list/file', { body: { csv } })))
+  const codes = asked.map(({ status, body }) => `${status} ${body.reasons[0]!.code}`)
+  expect(new Set(codes)).toEqual(new Set(['422 too-many', '503 work-waits']))
+  expect(codes.filter((code) => code.startsWith('422')).length).toBeGreaterThanOrEqual(13)
+  expect((await team.reviewer.ask('POST', '/hits', { body: { list: {}, rewrite: { what: 'text', words: 'w11', to: 'x' } } })).status).toBe(200)
+})
+
+it('brings a draft up to date while something else goes live, and says what both changed', async () => {
+  const live = await writePost(team, 'Both write', 'live')
+  const open = (name: string) =>
+    team['section-editor'].need<{ draft: string; head: string }>('POST', `/items/${live.item}/drafts`, { body: { name } })
+  const [mine, theirs] = [await open('Mine'), await open('Theirs')]
+  const write = async ({ draft, head }: { draft: string; head: string }, text: string) =>
+    team['section-editor'].need<{ version: string }>('POST', `/drafts/${draft}/edits`, {
+      body: { base: head, edits: [{ op: 'replace', block: { id: 'first', kind: 'paragraph', text: [{ text }] } }] },
+    })
+  const mineNow = await write(mine, 'Both write, my words.')
+  const theirsNow = await write(theirs, 'Both write, their words.')
+  await team.founder.need('POST', `/drafts/${theirs.draft}/put-live`, { body: { exception: 'To be behind' }, ifMatch: theirsNow.version })
+  const shown = await team.writer.need<{ behind: boolean; base: object; draft: { content: { body: object[] } }; conflicts: object[] }>(
+    'GET',
+    `/drafts/${mine.draft}/update`,
+  )
+  expect(shown).toMatchObject({ behind: true, draft: { version: mineNow.version }, conflicts: [{ place: 'block', id: 'first' }] })
+  expect(shown.draft.content.body).toHaveLength(1)
+  const bring = (choices: object) =>
+    team['section-editor'].ask<{ merged: boolean; reasons: { code: string }[] }>('POST', `/drafts/${mine.draft}/update`, {
+      body: { choices },
+      ifMatch: mineNow.version,
+    })
+  const refused = await bring({})
+  expect([refused.status, refused.body.reasons[0]!.code]).toEqual([409, 'changed-by-both'])
+  const done = await bring({ first: 'a' })
+  expect([done.status, done.body.merged]).toEqual([200, true])
+  expect((await bring({ first: 'a' })).status).toBe(412)
+  expect(await team.writer.need('GET', `/drafts/${mine.draft}/update`)).toEqual({ behind: false, conflicts: [] })
+})
