@@ -85,13 +85,13 @@ async function record(
 async function keepPicture(
   office: Office,
   actor: Actor,
-  { bytes, ...size }: Made,
+  { bytes, width, height }: Made,
   facts: Pick<MediaRow, 'name'> & Partial<Pick<MediaRow, 'of_id' | 'crop'>>,
   from: string,
 ): Promise<MediaFile> {
   const hash = createHash('sha256').update(bytes).digest('hex')
   await keep(fileOf(office, hash), bytes)
-  return record(office, actor, { hash, size: bytes.length, type: 'image/webp', ...size, ...facts }, from)
+  return record(office, actor, { hash, size: bytes.length, type: 'image/webp', width, height, ...facts }, from)
 }
 
 /** Takes in a picture or a document, by what its bytes are. */

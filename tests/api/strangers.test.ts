@@ -57,7 +57,7 @@ it('a request whose body stops coming is ended, in the middle of JSON and of a f
 it('takes a form in any order and with other fields, and says what is wrong with one that has no file', async () => {
   const form = new FormData()
   form.append('note', 'Before it')
-  form.append('file', new Blob(['port,opens\nVessa,06:00\n']), 'Häfen "2".csv')
+  form.append('file', new Blob(['port,opens\nVessa,06:00\n']), 'Häfen (2).csv')
   form.append('more', 'After it')
   const taken = await team.writer.need<{ file: { name: string } }>('POST', '/media', { raw: form })
   expect(taken.file.name).toBe('Häfen 2.csv')

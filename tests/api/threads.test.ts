@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, expect, it } from 'vitest'
-import { foundTeam, startServer, writePost, type Team, type TestServer } from '../support/server'
+import { foundTeam, startServer, until, writePost, type Team, type TestServer } from '../support/server'
 
 let server: TestServer
 let team: Team
@@ -11,17 +11,19 @@ afterAll(() => server.stop())
 
 const words = (n: number, seed: number) => Array.from({ length: n }, (_, index) => `w${(index * 7 + seed) % 9_973}`).join(' ')
 const longBody = (blocks: number, seed: number) =>
-  Array.from({ length: blocks }, (_, index) => ({ id: `p${index}`, kind: 'paragraph', text: [{ text: words(2_000, seed + index) }] }))
+  Array.from({ length: blocks }, (_, index) => ({ id: `para${index}`, kind: 'paragraph', text: [{ text: words(2_000, seed + index) }] }))
 
 it('looks through long texts beside, with the same pieces as of short ones', async () => {
   const body = [...longBody(14, 1), { id: 'last', kind: 'paragraph', text: [{ text: 'Here the rare gangplank lies.' }] }]
   await team.writer.need('POST', '/items', { body: { kind: 'post', section: team.section, title: 'Long', content: { body } } })
   await writePost(team, 'Short gangplank')
-  const { items } = await team.writer.need<{ items: { title: string; snippet: { text: string; marks: number[][] } | null }[] }>(
-    'GET',
-    '/items?q=text:gangplank',
+  interface Found {
+    items: { title: string; snippet: { text: string; marks: number[][] } | null }[]
+  }
+  const long = await until(
+    async () => (await team.writer.need<Found>('GET', '/items?q=text:gangplank')).items.find(({ title }) => title === 'Long'),
+    'its words to be in the index',
   )
-  const long = items.find(({ title }) => title === 'Long')!
   expect(long.snippet).toEqual({ text: 'Here the rare gangplank lies.', marks: [[14, 23]] })
 })
 
@@ -34,9 +36,13 @@ it('finds a word in many long texts, as far as one question looks, and goes on w
   let after: number | null = -1
   let asked = 0
   while (after !== null) {
-    const answer: { found: { title: string; hits: unknown[] }[]; next: number | null; looked: number } = await team.writer.need('POST', '/hits', {
-      body: { list: {}, rewrite: { what: 'text', words: 'w11', to: 'x', wholeWords: false }, after },
-    })
+    const answer: { found: { title: string; hits: unknown[] }[]; next: number | null; looked: number } = await team.writer.need(
+      'POST',
+      '/hits',
+      {
+        body: { list: {}, rewrite: { what: 'text', words: 'w11', to: 'x', wholeWords: false }, after },
+      },
+    )
     expect(answer.looked).toBeGreaterThan(0)
     found.push(...answer.found.map(({ title }) => title))
     after = answer.next
@@ -48,11 +54,15 @@ it('finds a word in many long texts, as far as one question looks, and goes on w
 
 it('refuses more of one person’s long work than may wait, and does the rest in turn; others’ goes on', async () => {
   const csv = `id,title\r\n${'none,x\r\n'.repeat(100_000)}`
-  const asked = await Promise.all(Array.from({ length: 30 }, () => team.writer.ask<{ reasons: { code: string }[] }>('POST', '/list/file', { body: { csv } })))
+  const asked = await Promise.all(
+    Array.from({ length: 30 }, () => team.writer.ask<{ reasons: { code: string }[] }>('POST', '/list/file', { body: { csv } })),
+  )
   const codes = asked.map(({ status, body }) => `${status} ${body.reasons[0]!.code}`)
   expect(new Set(codes)).toEqual(new Set(['422 too-many', '503 work-waits']))
   expect(codes.filter((code) => code.startsWith('422')).length).toBeGreaterThanOrEqual(13)
-  expect((await team.reviewer.ask('POST', '/hits', { body: { list: {}, rewrite: { what: 'text', words: 'w11', to: 'x' } } })).status).toBe(200)
+  expect((await team.reviewer.ask('POST', '/hits', { body: { list: {}, rewrite: { what: 'text', words: 'w11', to: 'x' } } })).status).toBe(
+    200,
+  )
 })
 
 it('brings a draft up to date while something else goes live, and says what both changed', async () => {
