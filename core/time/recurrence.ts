@@ -104,6 +104,7 @@ const numberOf = (year: number, month: number, day: number): number => Date.UTC(
 const nameOf = (n: number): string => new Date(n * DAY_MS).toISOString().slice(0, 10)
 /** How many days have gone in a common year before each month. */
 const BEFORE_MONTH = [0, 31, 59, 90, 120, 151, 181, 212, 243, 273, 304, 334, 365]
+const MONTHS = [1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12]
 const isLeap = (year: number) => (year % 4 === 0 && year % 100 !== 0) || year % 400 === 0
 const lengthOfYear = (year: number) => (isLeap(year) ? 366 : 365)
 const lengthOfMonth = (year: number, month: number) =>
@@ -204,15 +205,17 @@ function* possible({ byMonth, byMonthDay, byYearDay }: Recurrence, from: number,
     for (let n = from; n < to; n++) yield n
     return
   }
-  for (let { year, month } = dayAt(from); ; [year, month] = month === 12 ? [year + 1, 1] : [year, month + 1]) {
-    const start = numberOf(year, month, 1)
-    if (start >= to) return
-    if (byMonth.length && !byMonth.includes(month)) continue
-    const length = lengthOfMonth(year, month)
-    if (byMonthDay.length) {
-      for (const place of named(byMonthDay, length)) if (start + place > from && start + place <= to) yield start + place - 1
-    } else for (let n = Math.max(from, start); n < Math.min(to, start + length); n++) yield n
-  }
+  const months = byMonth.length ? [...new Set(byMonth)].sort((x, y) => x - y) : MONTHS
+  for (let { year } = dayAt(from); ; year++)
+    for (const month of months) {
+      const start = numberOf(year, month, 1)
+      if (start >= to) return
+      const length = lengthOfMonth(year, month)
+      if (start + length <= from) continue
+      if (byMonthDay.length) {
+        for (const place of named(byMonthDay, length)) if (start + place > from && start + place <= to) yield start + place - 1
+      } else for (let n = Math.max(from, start); n < Math.min(to, start + length); n++) yield n
+    }
 }
 
 /** How many days a stretch of a rule has at most to choose from. */

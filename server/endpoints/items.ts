@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { dateIn } from '../../core/time/date'
 import { nameSchema } from '../../core/content/line'
 import { officeFieldsSchema } from '../../core/content/fields'
-import { contentSchema, manifestMedia } from '../../core/content/content'
+import { contentSchema, contentWords, manifestMedia } from '../../core/content/content'
 import { KINDS } from '../../core/content/kinds'
 import { normalisePath, pathOf } from '../../core/address/path'
 import { renderItem } from '../../core/render/page'
@@ -28,6 +28,8 @@ import { endpoint, pageLimit } from './endpoint'
 const id = z.object({ id: z.string().max(60) })
 const filingShape = z.strictObject({ section: z.string().max(60).optional(), kind: z.enum(KINDS).optional() })
 const title = nameSchema(200)
+/** A preview of so many words, without blocks that come again, is made at once; others in a thread. */
+const AT_ONCE_WORDS = 20_000
 
 async function readableVersion(office: Office, actor: Actor, id: string) {
   const version = found(await versionById(office.store.read, id), 'version')
@@ -256,7 +258,9 @@ export const items = [
       const subject = await subjectOf(office, item, version)
       if (subject) {
         const around = await live.around(site, origin, subject, office.now())
-        return { html: renderItem(around.site, around.view) }
+        const { content } = around.view
+        const long = content.body.some(({ window }) => window?.rule) || contentWords(content) > AT_ONCE_WORDS
+        return { html: await (long ? office.threads.run(actor.id, 'page', around) : renderItem(around.site, around.view)) }
       }
       if (item.kind === 'banner') {
         const { fields } = await readManifest(office.store.read, version.manifest)

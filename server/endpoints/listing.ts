@@ -3,6 +3,7 @@ import { nameSchema } from '../../core/content/line'
 import { KINDS, LABEL_TYPES } from '../../core/content/kinds'
 import { CONTENT_PARTS } from '../../core/query/contentFacts'
 import { LIST_COLUMNS, type ListColumn } from '../../core/formats/listCsv'
+import { sectionsWhere } from '../services/access'
 import { bringIn, chosenFile, listFile } from '../services/listFile'
 import { facetsOf, findItems, itemCard, LIST_STATES, type ItemPage } from '../services/listing'
 import { changeLabel, labels, mergeLabel } from '../services/labels'
@@ -10,6 +11,7 @@ import { preference, setPreference } from '../services/preferences'
 import { changeView, keepView, letViewGo, pinView, savedViews } from '../services/savedViews'
 import { bitOf } from '../store/listed'
 import { Download, endpoint, pageLimit } from './endpoint'
+import { withUpload } from './upload'
 
 export const asked = z.strictObject({
   q: z.string().max(2_000).optional(),
@@ -107,9 +109,11 @@ export const listing = [
     path: '/list/file',
     repeat: 'harmless',
     tag: 'items',
-    summary: 'Find out what a changed file of a list would do; answers a batch that waits for the word to run',
-    body: z.strictObject({ csv: z.string().min(1).max(5_000_000) }),
-    run: ({ office, actor, body }) => bringIn(office, actor, body.csv),
+    summary:
+      'Find out what a changed file of a list would do (CSV, 5 MB at most, the part named file of a multipart form); answers a batch that waits for the word to run',
+    takes: 'file',
+    before: (actor) => void sectionsWhere(actor, 'item.read'),
+    run: ({ office, actor, event }) => withUpload(office, event, (file) => bringIn(office, actor, file)),
   }),
   endpoint({
     method: 'GET',

@@ -33,6 +33,13 @@ function parameters(endpoint: Endpoint) {
   return [...list('path', endpoint.params), ...list('query', endpoint.query), ...match, ...key]
 }
 
+/** A form with one file. */
+const FORM = {
+  type: 'object',
+  required: ['file'],
+  properties: { file: { type: 'string', contentMediaType: 'application/octet-stream' } },
+}
+
 /** The OpenAPI 3.1 description of the API, made from the same schemas that requests are parsed with. */
 export function openApi(endpoints: Endpoint[]) {
   const paths: Record<string, Record<string, object>> = {}
@@ -44,6 +51,7 @@ export function openApi(endpoints: Endpoint[]) {
       tags: [endpoint.tag],
       ...(endpoint.open ? { security: [] } : {}),
       parameters: parameters(endpoint),
+      ...(endpoint.takes === 'file' ? { requestBody: { required: true, content: { 'multipart/form-data': { schema: FORM } } } } : {}),
       ...(endpoint.body ? { requestBody: { required: true, content: { 'application/json': { schema: schema(endpoint.body) } } } } : {}),
       responses: {
         '2XX': { description: 'Done' },
@@ -56,7 +64,8 @@ export function openApi(endpoints: Endpoint[]) {
     info: {
       title: 'Yieldgate',
       version: '1',
-      description: 'Errors are problem details (RFC 9457). Bodies are JSON of at most 2 MB; pictures at most 5 MB.',
+      description:
+        'Errors are problem details (RFC 9457). Bodies are JSON of at most 2 MB; files come as forms, pictures of at most 5 MB and documents of at most 20.',
     },
     servers: [{ url: '/api/v1' }],
     security: [{ session: [] }],

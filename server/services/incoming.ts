@@ -43,7 +43,7 @@ export async function withIncoming<T>(
     }
   }
   try {
-    await pipeline(counted(), createWriteStream(path, { flags: 'wx', flush: true }))
+    await pipeline(counted(), createWriteStream(path, { flags: 'wx' }))
     return await work({ path, size, hash: digest.digest('hex') })
   } finally {
     await rm(path, { force: true })

@@ -9,6 +9,7 @@ import { sectionsWhere, type Actor } from './access'
 import { beginActs, type OwnAct } from './batches'
 import type { Foresight } from './foresight'
 import { listingFor, withFields, type FieldedRow, type ListQuery } from './listing'
+import type { Incoming } from './incoming'
 import type { Office } from './office'
 import { labelNames, namesOf } from './queries'
 import { found, refusal, Refusal } from './refusal'
@@ -16,6 +17,7 @@ import { found, refusal, Refusal } from './refusal'
 const CHUNK = 500
 /** Longer files are refused: nobody looks through what they would do. */
 const MOST_LINES = 5_000
+const MOST_BYTES = 5 * 1024 * 1024
 const MOST_PROBLEMS = 50
 
 const factsOf = (row: FieldedRow, zone: string): ListFacts => ({
@@ -99,17 +101,16 @@ export async function chosenFile(office: Office, actor: Actor, items: readonly s
  * Begins to find out what a changed file would do: an act for each cell that says something else than its item does. Refused
  * whole with the lines that cannot be meant, before anything is tried.
  */
-export async function bringIn(office: Office, actor: Actor, text: string): Promise<{ batch: string; total: number }> {
+export async function bringIn(office: Office, actor: Actor, file: Incoming): Promise<{ batch: string; total: number }> {
+  if (file.size > MOST_BYTES)
+    throw refusal('too-large', 'csv-large', `A file of a list has at most ${MOST_BYTES / 1024 / 1024} MB; make several of it`)
   const sections = sectionsWhere(actor, 'item.read')
   const site = found(await office.site(), 'site')
-  // One more than may be there, and the head.
-  const read = await office.threads.run(actor.id, 'lines', { text, most: MOST_LINES + 2 })
+  const read = await office.threads.run(actor.id, 'lines', { path: file.path, most: MOST_LINES })
   if (!read.ok) throw new Refusal('refused', read.reasons)
   const [head, ...records] = read.value
   const columns = readHead(head ?? [])
   if (!columns.ok) throw new Refusal('refused', columns.reasons)
-  if (records.length > MOST_LINES)
-    throw refusal('refused', 'too-many', `A file brings at most ${MOST_LINES.toLocaleString('en')} lines; make several of it`)
   const at = columns.value.indexOf('id')
   const ids = records.map((record) => (record[at] ?? '').trim())
   const rows = new Map(

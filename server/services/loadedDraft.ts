@@ -39,10 +39,11 @@ export async function headsOf(db: Reader, route: Route, manifest: Manifest): Pro
 async function factsOf(db: Reader, route: Route, item: ItemRow, head: Manifest, live: Manifest | null): Promise<ChangeFacts> {
   const limits = gatesOf(route).flatMap((gate) => gate.when ?? [])
   const content = async (manifest: Manifest | null) => manifest && readContent(db, manifest)
+  const most = Math.max(0, ...limits.map(({ words }) => words))
   return {
     path: limits.some(({ sections }) => sections.length) ? await sectionPath(db, item.section_id) : [],
     labels: [...(head.fields.labels ?? []), ...(live?.fields.labels ?? [])],
-    words: limits.some(({ words }) => words > 0) ? changedWords(await content(live), (await content(head))!) : Infinity,
+    words: most > 0 ? changedWords(await content(live), (await content(head))!, most) : Infinity,
   }
 }
 

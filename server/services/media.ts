@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto'
 import { createReadStream } from 'node:fs'
-import { mkdir, readFile, rename, writeFile } from 'node:fs/promises'
+import { mkdir, open, readFile, rename, writeFile } from 'node:fs/promises'
 import { join } from 'node:path'
 import { fileTypeFromFile } from 'file-type'
 import { PICTURE_FORMATS, widthsOf, type MediaView, type PictureFormat } from '../../core/render/picture'
@@ -46,6 +46,14 @@ async function keep(file: string, bytes: Uint8Array): Promise<void> {
   const part = `${file}.${process.pid}.${Math.random().toString(36).slice(2)}`
   await writeFile(part, bytes, { flush: true })
   await rename(part, file)
+}
+
+/** Keeps a file that was brought, on the disk for good. */
+async function takeIn({ path }: Incoming, file: string): Promise<void> {
+  const handle = await open(path, 'r+')
+  await handle.sync().finally(() => handle.close())
+  await mkdir(join(file, '..'), { recursive: true })
+  await rename(path, file)
 }
 
 /** Throws a refusal unless the person may add pictures somewhere. */
@@ -105,8 +113,7 @@ export async function addFile(office: Office, actor: Actor, file: Incoming, name
   // The name's ending says what it is, whatever it was called.
   const called = `${plainName(name.replace(/\.[^.]*$/, ''), 'document')}.${end}`
   const { hash, size } = file
-  await mkdir(join(fileOf(office, hash), '..'), { recursive: true })
-  await rename(file.path, fileOf(office, hash))
+  await takeIn(file, fileOf(office, hash))
   return record(office, actor, { hash, size, name: called, type, width: 0, height: 0 }, type)
 }
 

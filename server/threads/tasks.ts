@@ -1,3 +1,4 @@
+import { readFile } from 'node:fs/promises'
 import { parse } from 'csv-parse/sync'
 import type { Block } from '../../core/content/blocks'
 import { applyEdits, type Edit } from '../../core/content/edits'
@@ -7,6 +8,7 @@ import { hitsIn, type Hit, type Rewrite } from '../../core/content/rewrite'
 import { merge, type Choices, type Disagreement } from '../../core/history/merge'
 import { accept, refuse, type Outcome } from '../../core/outcome'
 import { passagesOf } from '../../core/query/contentFacts'
+import { renderItem, type ItemView, type SiteView } from '../../core/render/page'
 import { snippetOf, type Snippet, type Sought } from '../../core/query/snippet'
 import type { Reader } from '../store/database'
 import { bytesOf, readContent, readContents, readManifest } from '../store/versions'
@@ -108,12 +110,24 @@ export const TASKS = {
     return applyEdits(kind, base, head, edits, blocks)
   },
 
-  /** The lines of a CSV file (RFC 4180) with their cells; so many at most, the rest is not read. */
-  async lines(_db: Reader, { text, most }: { text: string; most: number }): Promise<Outcome<string[][]>> {
+  /** A page as readers would get it (HTML). */
+  async page(_db: Reader, { site, view }: { site: SiteView; view: ItemView }): Promise<string> {
+    return renderItem(site, view)
+  },
+
+  /** The lines of a CSV file (RFC 4180) with their cells: its head, and so many more at most. */
+  async lines(_db: Reader, { path, most }: { path: string; most: number }): Promise<Outcome<string[][]>> {
     try {
-      return accept(
-        parse(text, { bom: true, relax_column_count: true, skip_empty_lines: true, max_record_size: LONGEST_LINE, to: most }) as string[][],
-      )
+      const lines = parse(await readFile(path), {
+        bom: true,
+        relax_column_count: true,
+        skip_empty_lines: true,
+        max_record_size: LONGEST_LINE,
+        to: most + 2,
+      }) as string[][]
+      if (lines.length > most + 1)
+        return refuse({ code: 'too-many', detail: `A file brings at most ${most.toLocaleString('en')} lines; make several of it` })
+      return accept(lines)
     } catch (error) {
       const why = error instanceof Error ? error.message : 'it is broken'
       return refuse({ code: 'csv-wrong', detail: `The file cannot be read as CSV: ${why}` })

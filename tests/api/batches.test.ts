@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { Action, Done } from '../../core/batch/action'
-import { until, wallIn, writePost, type Client } from '../support/server'
+import { formOf, until, wallIn, writePost, type Client } from '../support/server'
 import { codes, withTeam } from '../support/team'
 
 const { here, colleague } = withTeam()
@@ -430,9 +430,9 @@ describe('a list as a file', () => {
     const before = await file()
     expect(before.split('\r\n')[0]).toBe('id,title,labels,owner,look again by')
     expect(before).toContain(`${one.item},Filed one,,The writer,\r\n`)
-    expect(await codes(writer.ask('POST', '/list/file', { body: { csv: before } }))).toEqual([409, 'unchanged'])
+    expect(await codes(writer.ask('POST', '/list/file', { raw: formOf(before) }))).toEqual([409, 'unchanged'])
     const changed = before.replace('Filed one,,The writer,', '"Filed, first",Filed,,2036-05-01').replace('Filed two,,', 'Filed two,filed,')
-    const { batch, total } = await writer.need<{ batch: string; total: number }>('POST', '/list/file', { body: { csv: changed } })
+    const { batch, total } = await writer.need<{ batch: string; total: number }>('POST', '/list/file', { raw: formOf(changed) })
     expect(total).toBe(5)
     expect(await settled(writer, batch)).toMatchObject({ state: 'tried', wouldNot: 0 })
     await writer.need('POST', `/batches/${batch}/run`)
@@ -468,7 +468,7 @@ describe('a list as a file', () => {
   it('that cannot be meant is refused whole, line by line', async () => {
     const { writer } = here.team
     const { item } = await writePost(here.team, 'Not filed')
-    const bring = (csv: string) => codes(writer.ask('POST', '/list/file', { body: { csv } }))
+    const bring = (csv: string) => codes(writer.ask('POST', '/list/file', { raw: formOf(csv) }))
     expect(await bring(`id,title,owner\r\n${item},,Nobody at all\r\nnone,x,y`)).toEqual([
       422,
       'title-missing',

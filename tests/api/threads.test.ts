@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, expect, it } from 'vitest'
-import { foundTeam, startServer, until, writePost, type Team, type TestServer } from '../support/server'
+import { formOf, foundTeam, startServer, until, writePost, type Team, type TestServer } from '../support/server'
 
 let server: TestServer
 let team: Team
@@ -55,7 +55,7 @@ it('finds a word in many long texts, as far as one question looks, and goes on w
 it('refuses more of one person’s long work than may wait, and does the rest in turn; others’ goes on', async () => {
   const csv = `id,title\r\n${'none,x\r\n'.repeat(100_000)}`
   const asked = await Promise.all(
-    Array.from({ length: 30 }, () => team.writer.ask<{ reasons: { code: string }[] }>('POST', '/list/file', { body: { csv } })),
+    Array.from({ length: 30 }, () => team.writer.ask<{ reasons: { code: string }[] }>('POST', '/list/file', { raw: formOf(csv) })),
   )
   const codes = asked.map(({ status, body }) => `${status} ${body.reasons[0]!.code}`)
   expect(new Set(codes)).toEqual(new Set(['422 too-many', '503 work-waits']))

@@ -270,6 +270,24 @@ describe('where a gate applies', () => {
     expect(changedWords(page('Book by noon'), page('Book by nine, please'))).toBe(3)
     expect(changedWords(page('Book by noon', 'Gone now'), page('Book by noon'))).toBe(2)
     expect(changedWords(null, page('Book by noon'))).toBe(4)
+    // Whether it is enough is the same answer, however early it is known.
+    const someWords = fc
+      .array(fc.constantFrom('book', 'by', 'noon', 'nine', 'the', 'quay'), { maxLength: 12 })
+      .map((words) => words.join(' '))
+    fc.assert(
+      fc.property(
+        fc.array(someWords, { maxLength: 4 }),
+        fc.array(someWords, { maxLength: 4 }),
+        fc.integer({ min: 1, max: 30 }),
+        (a, b, enough) => {
+          const [before, after] = [page(...a), page(...b)]
+          const all = changedWords(before, after)
+          const told = changedWords(before, after, enough)
+          expect(told >= enough).toBe(all >= enough)
+          if (all < enough) expect(told).toBe(all)
+        },
+      ),
+    )
   })
 })
 

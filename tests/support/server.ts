@@ -155,6 +155,13 @@ export interface Team extends Record<RoleId, Client> {
   other: string
 }
 
+/** A form with a file, as a browser sends it. */
+export function formOf(content: BlobPart, name = 'list.csv'): FormData {
+  const form = new FormData()
+  form.append('file', new Blob([content]), name)
+  return form
+}
+
 /** The code with which the site of a new folder is begun, as its console printed it. */
 export const firstCodeOf = ({ folder }: TestServer): string => readFileSync(firstCodeFile(folder), 'utf8')
 

@@ -5,15 +5,15 @@ import { fileColumns, type OwnColumn } from './columns'
 
 /** The list as a file to take along, and a changed one brought back. */
 const props = defineProps<{ q: string; sort: string; columns: OwnColumn[] }>()
-const emit = defineEmits<{ bring: [csv: string] }>()
+const emit = defineEmits<{ bring: [csv: File] }>()
 const file = computed(
   () => `/api/v1/list/file?${new URLSearchParams({ q: props.q, sort: props.sort, columns: fileColumns(props.columns).join() })}`,
 )
 const field = useTemplateRef<HTMLInputElement>('field')
-async function read(event: Event) {
+function read(event: Event) {
   const input = event.target as HTMLInputElement
   const [chosen] = input.files ?? []
-  if (chosen) emit('bring', await chosen.text())
+  if (chosen) emit('bring', chosen)
   input.value = ''
 }
 </script>

@@ -143,9 +143,11 @@ const {
 )
 const batch = shallowRef<Pick<InstanceType<typeof BatchDialog>['$props'], 'what' | 'targets' | 'count' | 'begun'> | null>(null)
 /** What a changed file would do is found out at once, and shown like any other batch. */
-async function bringIn(csv: string) {
+async function bringIn(csv: File) {
+  const form = new FormData()
+  form.append('file', csv)
   try {
-    const begun = await api<{ batch: string; total: number }>('POST', '/list/file', { body: { csv } })
+    const begun = await api<{ batch: string; total: number }>('POST', '/list/file', { form })
     batch.value = { what: 'file', targets: { items: [] }, count: begun.total, begun: begun.batch }
   } catch (error) {
     notices.trouble(error)
