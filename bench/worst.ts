@@ -1,4 +1,6 @@
 import { randomBytes } from 'node:crypto'
+import { once } from 'node:events'
+import { Worker } from 'node:worker_threads'
 import sharp from 'sharp'
 import { formOf, foundTeam, startServer, type Client, type Team, type TestServer } from '../tests/support/server'
 import { percentile, type Row } from './report'
@@ -19,8 +21,17 @@ const longBody = (seed: number, words = 190_000) =>
 const begin = (client: Client, section: string, title: string, body: object[]) =>
   client.need<Made>('POST', '/items', { body: { kind: 'post', section, title, content: { body } } })
 
-/** What one account does again and again, each at its worst, and how it is answered: other answers would be of something else. */
-async function attacks(team: Team): Promise<[name: string, answered: number, once: () => Promise<{ status: number }>][]> {
+/** What one account does again and again at its worst, and how it is answered: another answer would be of something else. */
+interface Attack {
+  what: string
+  by: Client
+  method: string
+  path: string
+  body?: Blob | FormData
+  answered: number
+}
+
+async function attacks(team: Team): Promise<Attack[]> {
   const { founder, writer } = team
   const long: Made[] = []
   for (let seed = 1; seed <= 6; seed++) long.push(await begin(writer, team.section, `Long ${seed}`, longBody(seed)))
@@ -58,24 +69,48 @@ async function attacks(team: Team): Promise<[name: string, answered: number, onc
     .jpeg({ quality: 12 })
     .toBuffer()
   if (noise.length > 5 * 1024 * 1024) throw new Error(`The picture has ${noise.length} bytes; it would be refused unread`)
-  // Written once: what asks shares its time with what measures.
-  const file = new Blob([`id,title\r\n${'none,x\r\n'.repeat(200_000)}`])
+  const list = new Blob([`id,title\r\n${'none,x\r\n'.repeat(200_000)}`])
+  const hits = JSON.stringify({ list: {}, rewrite: { what: 'text', words: 'a', to: 'b' } })
+  const get = { method: 'GET', answered: 200 }
   return [
-    ['sixty words looked for in six long texts', 200, () => writer.ask('GET', `/items?limit=50&q=${encodeURIComponent(sixty)}`)],
-    [
-      'a letter found in them all',
-      200,
-      () => writer.ask('POST', '/hits', { body: { list: {}, rewrite: { what: 'text', words: 'a', to: 'b' } } }),
-    ],
-    ['bringing a hundred thousand changed words up to date', 200, () => founder.ask('GET', `/drafts/${mine.draft}/update`)],
-    ['a preview of a hundred blocks that never come', 200, () => writer.ask('GET', `/versions/${timed.version}/preview`)],
-    [
-      'a picture of sixteen million points of noise',
-      200,
-      () => writer.ask('POST', '/media', { raw: formOf(new Uint8Array(noise), 'noise.jpg') }),
-    ],
-    ['a file of two hundred thousand lines', 422, () => writer.ask('POST', '/list/file', { raw: formOf(file) })],
+    { ...get, what: 'sixty words looked for in six long texts', by: writer, path: `/items?limit=50&q=${encodeURIComponent(sixty)}` },
+    {
+      what: 'a letter found in them all',
+      by: writer,
+      method: 'POST',
+      path: '/hits',
+      body: new Blob([hits], { type: 'application/json' }),
+      answered: 200,
+    },
+    { ...get, what: 'bringing a hundred thousand changed words up to date', by: founder, path: `/drafts/${mine.draft}/update` },
+    { ...get, what: 'a preview of a hundred blocks that never come', by: writer, path: `/versions/${timed.version}/preview` },
+    {
+      what: 'a picture of sixteen million points of noise',
+      by: writer,
+      method: 'POST',
+      path: '/media',
+      body: formOf(new Uint8Array(noise), 'noise.jpg'),
+      answered: 200,
+    },
+    { what: 'a file of two hundred thousand lines', by: writer, method: 'POST', path: '/list/file', body: formOf(list), answered: 422 },
   ]
+}
+
+/** Asks this of a server again and again, in a thread of its own. Answers how often it was done. */
+async function again({ by, path, method, body, answered }: Attack, until: number): Promise<number> {
+  const sent = body === undefined ? undefined : new Response(body)
+  const worker = new Worker(new URL('./attacker.mjs', import.meta.url), {
+    workerData: {
+      url: `${by.origin}/api/v1${path}`,
+      method,
+      answered,
+      until,
+      headers: { cookie: by.session, ...(sent ? { 'content-type': sent.headers.get('content-type')! } : {}) },
+      body: sent && (await sent.arrayBuffer()),
+    },
+  })
+  const [done] = (await once(worker, 'message')) as [number]
+  return done
 }
 
 /** How long readers and someone who saves wait meanwhile, in milliseconds. */
@@ -83,35 +118,33 @@ async function waits(
   server: TestServer,
   team: Team,
   draft: Made,
-  meanwhile: () => Promise<unknown>,
+  meanwhile: Attack | null,
 ): Promise<{ read: number[]; save: number[]; done: number }> {
   const end = Date.now() + SECONDS * 1_000
   const [read, save]: [number[], number[]] = [[], []]
-  let done = 0
-  const again = async (into: number[] | null, work: () => Promise<unknown>) => {
+  const timed = async (into: number[], work: () => Promise<unknown>) => {
     while (Date.now() < end) {
       const start = performance.now()
       await work()
-      if (into) into.push(performance.now() - start)
-      else done++
+      into.push(performance.now() - start)
     }
   }
   let n = 0
-  await Promise.all([
-    again(read, async () => {
+  const [done] = await Promise.all([
+    meanwhile ? again(meanwhile, end) : 0,
+    timed(read, async () => {
       // A connection that is cut off counts as the wait that it was, and as one more.
       await fetch(server.origin)
         .then((answer) => answer.arrayBuffer())
         .catch(() => read.push(SECONDS * 1_000))
       await new Promise((next) => setTimeout(next, 5))
     }),
-    again(save, async () => {
+    timed(save, async () => {
       const edits = [{ op: 'replace', block: paragraph('first', ++n) }]
       draft.version = (
         await team['section-editor'].need('POST', `/drafts/${draft.draft}/edits`, { body: { base: draft.version, edits } })
       ).version!
     }),
-    again(null, meanwhile),
   ])
   return { read: read.map((ms) => ms - 5), save, done }
 }
@@ -123,18 +156,14 @@ export async function measure(): Promise<Row[]> {
     const team = await foundTeam(server)
     const draft = await begin(team['section-editor'], team.section, 'Saved meanwhile', [paragraph('first', 1)])
     const all = await attacks(team)
-    const nothing = () => new Promise((next) => setTimeout(next, 50))
-    await waits(server, team, draft, nothing)
-    const idle = await waits(server, team, draft, nothing)
+    await waits(server, team, draft, null)
+    const idle = await waits(server, team, draft, null)
     const rows: Row[] = []
-    for (const [what, answered, once] of all) {
-      const { read, save, done } = await waits(server, team, draft, async () => {
-        const { status } = await once()
-        if (status !== answered) throw new Error(`${what}: answered ${status}`)
-      })
+    for (const attack of all) {
+      const { read, save, done } = await waits(server, team, draft, attack)
       const [reader, saver, reference] = [percentile(read, 0.99), percentile(save, 0.95), percentile(idle.save, 0.95)]
       rows.push({
-        what: `${what}, ${done} times in ${SECONDS} s: readers p99, a save p95`,
+        what: `${attack.what}, ${done} times in ${SECONDS} s: readers p99, a save p95`,
         ours: `${reader.toFixed(0)} ms, ${saver.toFixed(0)} ms`,
         reference: `idle ${percentile(idle.read, 0.99).toFixed(0)} ms, ${reference.toFixed(0)} ms`,
         ratio: saver / reference,

@@ -4,14 +4,14 @@ import { KINDS, LABEL_TYPES } from '../../core/content/kinds'
 import { CONTENT_PARTS } from '../../core/query/contentFacts'
 import { LIST_COLUMNS, type ListColumn } from '../../core/formats/listCsv'
 import { sectionsWhere } from '../services/access'
-import { bringIn, chosenFile, listFile } from '../services/listFile'
+import { listTooLarge, MOST_LIST_BYTES, bringIn, chosenFile, listFile } from '../services/listFile'
 import { facetsOf, findItems, itemCard, LIST_STATES, type ItemPage } from '../services/listing'
 import { changeLabel, labels, mergeLabel } from '../services/labels'
 import { preference, setPreference } from '../services/preferences'
 import { changeView, keepView, letViewGo, pinView, savedViews } from '../services/savedViews'
 import { bitOf } from '../store/listed'
 import { Download, endpoint, pageLimit } from './endpoint'
-import { withUpload } from './upload'
+import { bytesOf, withUpload } from './upload'
 
 export const asked = z.strictObject({
   q: z.string().max(2_000).optional(),
@@ -113,7 +113,8 @@ export const listing = [
       'Find out what a changed file of a list would do (CSV, 5 MB at most, the part named file of a multipart form); answers a batch that waits for the word to run',
     takes: 'file',
     before: (actor) => void sectionsWhere(actor, 'item.read'),
-    run: ({ office, actor, event }) => withUpload(office, event, (file) => bringIn(office, actor, file)),
+    run: ({ office, actor, event }) =>
+      withUpload(event, async (file) => bringIn(office, actor, await bytesOf(file, MOST_LIST_BYTES, listTooLarge))),
   }),
   endpoint({
     method: 'GET',

@@ -169,7 +169,8 @@ export const site = [
     summary: 'Add a picture (5 MB at most) or a document (20 MB at most): a multipart form, one part named file',
     before: mustAddMedia,
     takes: 'file',
-    run: ({ office, actor, event }) => withUpload(office, event, (file) => addFile(office, actor, file, file.name)),
+    run: ({ office, actor, event }) =>
+      withUpload(event, (bytes, name) => withIncoming(office, bytes, (file) => addFile(office, actor, file, name))),
   }),
   endpoint({
     method: 'GET',

@@ -2,14 +2,8 @@ import type { Readable } from 'node:stream'
 import { Busboy, type BusboyHeaders, type BusboyInstance } from '@fastify/busboy'
 import { getHeader, type H3Event } from 'h3'
 import { watchBody } from '../http'
-import { fileTooLarge, MAX_FILE_BYTES, withIncoming, type Incoming } from '../services/incoming'
-import type { Office } from '../services/office'
+import { fileTooLarge, MAX_FILE_BYTES } from '../services/incoming'
 import { refusal } from '../services/refusal'
-
-/** A file of a form, with the name that it was given. */
-export interface Upload extends Incoming {
-  name: string
-}
 
 /** What a form may have beside its file. */
 const FORM_BYTES = 64 * 1024
@@ -27,10 +21,10 @@ function formOf(headers: BusboyHeaders): BusboyInstance {
 }
 
 /**
- * Writes the file of a multipart form (RFC 7578, its part named `file`) to the disk while it comes, and lets work be done with
- * it. Throws a refusal for what is none, or is larger than any file that is taken.
+ * Hands the file of a multipart form (RFC 7578, its part named `file`) to some work while it comes, with the name that it was given,
+ * and answers what the work does. Throws a refusal for what is no such form, or is larger than any file that is taken.
  */
-export async function withUpload<T>(office: Office, event: H3Event, work: (file: Upload) => Promise<T>): Promise<T> {
+export async function withUpload<T>(event: H3Event, work: (file: Readable, name: string) => Promise<T>): Promise<T> {
   const { req } = event.node
   if (Number(getHeader(event, 'content-length') ?? 0) > MAX_FILE_BYTES + FORM_BYTES) throw fileTooLarge()
   const type = getHeader(event, 'content-type') ?? ''
@@ -46,7 +40,7 @@ export async function withUpload<T>(office: Office, event: H3Event, work: (file:
         coming = stream
         // It may break off before it is read, which whoever reads it then hears.
         stream.once('error', () => undefined)
-        withIncoming(office, stream, (file) => work({ ...file, name: name ?? 'picture' })).then(resolve, reject)
+        work(stream, name ?? 'file').then(resolve, reject)
       })
       form.on('finish', () => {
         if (!coming) reject(missing())
@@ -63,4 +57,16 @@ export async function withUpload<T>(office: Office, event: H3Event, work: (file:
     req.unpipe(form)
     req.resume()
   }
+}
+
+/** The bytes of a file that is short enough to be held whole; `tooLarge` is thrown where it is not. */
+export async function bytesOf(file: Readable, most: number, tooLarge: () => Error): Promise<Buffer> {
+  const parts: Buffer[] = []
+  let size = 0
+  for await (const part of file) {
+    size += (part as Buffer).length
+    if (size > most) throw tooLarge()
+    parts.push(part as Buffer)
+  }
+  return Buffer.concat(parts)
 }

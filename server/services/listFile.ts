@@ -9,15 +9,17 @@ import { sectionsWhere, type Actor } from './access'
 import { beginActs, type OwnAct } from './batches'
 import type { Foresight } from './foresight'
 import { listingFor, withFields, type FieldedRow, type ListQuery } from './listing'
-import type { Incoming } from './incoming'
 import type { Office } from './office'
 import { labelNames, namesOf } from './queries'
 import { found, refusal, Refusal } from './refusal'
 
 const CHUNK = 500
+/** A file has at most so many bytes. */
+export const MOST_LIST_BYTES = 5 * 1024 * 1024
+export const listTooLarge = () =>
+  refusal('too-large', 'csv-large', `A file of a list has at most ${MOST_LIST_BYTES / 1024 / 1024} MB; make several of it`)
 /** Longer files are refused: nobody looks through what they would do. */
 const MOST_LINES = 5_000
-const MOST_BYTES = 5 * 1024 * 1024
 const MOST_PROBLEMS = 50
 
 const factsOf = (row: FieldedRow, zone: string): ListFacts => ({
@@ -101,12 +103,10 @@ export async function chosenFile(office: Office, actor: Actor, items: readonly s
  * Begins to find out what a changed file would do: an act for each cell that says something else than its item does. Refused
  * whole with the lines that cannot be meant, before anything is tried.
  */
-export async function bringIn(office: Office, actor: Actor, file: Incoming): Promise<{ batch: string; total: number }> {
-  if (file.size > MOST_BYTES)
-    throw refusal('too-large', 'csv-large', `A file of a list has at most ${MOST_BYTES / 1024 / 1024} MB; make several of it`)
+export async function bringIn(office: Office, actor: Actor, bytes: Uint8Array): Promise<{ batch: string; total: number }> {
   const sections = sectionsWhere(actor, 'item.read')
   const site = found(await office.site(), 'site')
-  const read = await office.threads.run(actor.id, 'lines', { path: file.path, most: MOST_LINES })
+  const read = await office.threads.run(actor.id, 'lines', { bytes, most: MOST_LINES })
   if (!read.ok) throw new Refusal('refused', read.reasons)
   const [head, ...records] = read.value
   const columns = readHead(head ?? [])

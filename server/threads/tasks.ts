@@ -1,4 +1,3 @@
-import { readFile } from 'node:fs/promises'
 import { parse } from 'csv-parse/sync'
 import type { Block } from '../../core/content/blocks'
 import { applyEdits, type Edit } from '../../core/content/edits'
@@ -116,9 +115,9 @@ export const TASKS = {
   },
 
   /** The lines of a CSV file (RFC 4180) with their cells: its head, and so many more at most. */
-  async lines(_db: Reader, { path, most }: { path: string; most: number }): Promise<Outcome<string[][]>> {
+  async lines(_db: Reader, { bytes, most }: { bytes: Uint8Array; most: number }): Promise<Outcome<string[][]>> {
     try {
-      const lines = parse(await readFile(path), {
+      const lines = parse(Buffer.from(bytes), {
         bom: true,
         relax_column_count: true,
         skip_empty_lines: true,
