@@ -212,6 +212,7 @@ describe('the write queue', () => {
       { name: '0015-fixed-rows' },
       { name: '0016-password-links' },
       { name: '0017-sign-in' },
+      { name: '0018-second-yes' },
     ])
     await Promise.all([one.close(), two.close()])
     rmSync(fresh, { recursive: true, force: true })
