@@ -3,8 +3,7 @@ import { nameSchema } from '../../core/content/line'
 import { KINDS, LABEL_TYPES } from '../../core/content/kinds'
 import { CONTENT_PARTS } from '../../core/query/contentFacts'
 import { LIST_COLUMNS, type ListColumn } from '../../core/formats/listCsv'
-import { sectionsWhere } from '../services/access'
-import { listTooLarge, MOST_LIST_BYTES, bringIn, chosenFile, listFile } from '../services/listFile'
+import { bringIn, chosenFile, listFile, listTooLarge, MOST_LIST_BYTES, mustBringIn } from '../services/listFile'
 import { facetsOf, findItems, itemCard, LIST_STATES, type ItemPage } from '../services/listing'
 import { changeLabel, labels, mergeLabel } from '../services/labels'
 import { preference, setPreference } from '../services/preferences'
@@ -112,7 +111,7 @@ export const listing = [
     summary:
       'Find out what a changed file of a list would do (CSV, 5 MB at most, the part named file of a multipart form); answers a batch that waits for the word to run',
     takes: 'file',
-    before: (actor) => void sectionsWhere(actor, 'item.read'),
+    before: mustBringIn,
     run: ({ office, actor, event }) =>
       withUpload(event, async (file) => bringIn(office, actor, await bytesOf(file, MOST_LIST_BYTES, listTooLarge))),
   }),

@@ -9,11 +9,21 @@ import { sectionsWhere, type Actor } from './access'
 import { beginActs, type OwnAct } from './batches'
 import type { Foresight } from './foresight'
 import { listingFor, withFields, type FieldedRow, type ListQuery } from './listing'
+import { limited } from './limited'
 import type { Office } from './office'
 import { labelNames, namesOf } from './queries'
 import { found, refusal, Refusal } from './refusal'
 
 const CHUNK = 500
+/** One person brings so many files at once, and one every two seconds: each is compared with all that it names. */
+const bringing = limited({ most: 8, perSecond: 0.5 })
+
+/** Throws a refusal unless someone may bring a file in now. */
+export function mustBringIn(actor: Actor): void {
+  sectionsWhere(actor, 'item.read')
+  bringing(actor.id, 1)
+}
+
 /** A file has at most so many bytes. */
 export const MOST_LIST_BYTES = 5 * 1024 * 1024
 export const listTooLarge = () =>

@@ -15,7 +15,7 @@ export interface SecurityLog {
 }
 
 /** What is told of the journal: who may do what, who is who, how one signs in, and who signed in. */
-const TOLD = /^(person|role|session|site)\./
+const TOLD = /^(person|rights|role|session|site)\./
 
 export function openSecurityLog(
   folder: string,

@@ -120,7 +120,7 @@ describe('nobody', () => {
     await other.client.need('PUT', `/people/${founder}/roles`, {
       body: { roles: ['steward', 'writer', 'publisher'].map((role) => ({ role, section: null })) },
     })
-    expect((await rules([apart])).status).toBe(204)
+    expect((await rules([apart])).status).toBe(200)
     const { id } = await colleague([{ role: 'reviewer', section: team.section }])
     expect(
       await codes(
@@ -135,7 +135,7 @@ describe('nobody', () => {
       ),
     ).toEqual([422, 'separated'])
     expect(await codes(rules([{ ...apart, most: 2 }]))).toEqual([422, 'separation-empty'])
-    expect((await rules([])).status).toBe(204)
+    expect((await rules([])).status).toBe(200)
   })
 })
 
@@ -179,7 +179,7 @@ describe('mails that the stand-in keeps', () => {
     await writePost(team, 'Known to its readers', 'in_review')
     const mails = (of: Client) => of.need<{ subject: string; to: string }[]>('GET', '/mail')
     await until(async () => (await mails(team.founder)).find(({ subject }) => subject.includes('Known to its readers')), 'the mail')
-    expect(await mails(client)).toEqual([])
+    expect((await mails(client)).filter(({ to }) => to !== `colleague${made}@larkholm.example`)).toEqual([])
   })
 })
 

@@ -63,6 +63,7 @@ describe('the security log (OWASP ASVS 4.0.3, chapter 7)', () => {
       'person.roles-set',
       'session.opened',
       'site.begun',
+      'site.second-yes-set',
       'site.sign-in-set',
     ])
   })

@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, expect, it } from 'vitest'
-import { formOf, foundTeam, startServer, until, writePost, type Team, type TestServer } from '../support/server'
+import { formOf, foundTeam, startServer, until, writePost, type Client, type Team, type TestServer } from '../support/server'
 
 let server: TestServer
 let team: Team
@@ -53,16 +53,23 @@ it('finds a word in many long texts, as far as one question looks, and goes on w
 })
 
 it('refuses more of one person’s long work than may wait, and does the rest in turn; others’ goes on', async () => {
-  const csv = `id,title\r\n${'none,x\r\n'.repeat(100_000)}`
-  const asked = await Promise.all(
-    Array.from({ length: 30 }, () => team.writer.ask<{ reasons: { code: string }[] }>('POST', '/list/file', { raw: formOf(csv) })),
-  )
+  const look = (client: Client) =>
+    client.ask<{ reasons?: { code: string }[] }>('POST', '/hits', { body: { list: {}, rewrite: { what: 'text', words: 'w', to: 'x' } } })
+  const asked = await Promise.all(Array.from({ length: 30 }, () => look(team.writer)))
+  const codes = asked.map(({ status, body }) => `${status} ${body.reasons?.[0]?.code ?? ''}`)
+  expect(new Set(codes)).toEqual(new Set(['200 ', '503 work-waits']))
+  expect(codes.filter((code) => code.startsWith('200')).length).toBeGreaterThanOrEqual(13)
+  expect((await look(team.reviewer)).status).toBe(200)
+})
+
+it('takes some files of one person at once, and more a little later', async () => {
+  const bring = () => team.reviewer.ask<{ reasons: { code: string }[] }>('POST', '/list/file', { raw: formOf('id,title\r\nnone,x') })
+  const asked = await Promise.all(Array.from({ length: 12 }, bring))
   const codes = asked.map(({ status, body }) => `${status} ${body.reasons[0]!.code}`)
-  expect(new Set(codes)).toEqual(new Set(['422 too-many', '503 work-waits']))
-  expect(codes.filter((code) => code.startsWith('422')).length).toBeGreaterThanOrEqual(13)
-  expect((await team.reviewer.ask('POST', '/hits', { body: { list: {}, rewrite: { what: 'text', words: 'w11', to: 'x' } } })).status).toBe(
-    200,
-  )
+  expect(new Set(codes)).toEqual(new Set(['422 item-unknown', '429 throttled']))
+  expect(Number(asked.find(({ status }) => status === 429)!.headers.get('retry-after'))).toBeGreaterThan(0)
+  const large = await team.writer.ask<{ reasons: { code: string }[] }>('POST', '/list/file', { raw: formOf('x'.repeat(6_000_000)) })
+  expect([large.status, large.body.reasons[0]!.code]).toEqual([413, 'csv-large'])
 })
 
 it('brings a draft up to date while something else goes live, and says what both changed', async () => {
