@@ -29,12 +29,10 @@ export type Decoded = ({ ok: true } & Made) | { ok: false; why: 'unread' | 'slow
 export const MAX_PIXELS = 50_000_000
 export const MAX_SECONDS = 20
 
-let blocked = false
+sharp.concurrency(1)
+
 /** Lets this process start no decoder but those of the formats taken, whatever else would ask for one. */
-function blockOtherDecoders(): void {
-  if (blocked) return
-  blocked = true
-  sharp.concurrency(1)
+export function blockOtherDecoders(): void {
   sharp.block({ operation: ['VipsForeignLoad'] })
   sharp.unblock({
     operation: ['VipsForeignLoadJpeg', 'VipsForeignLoadPng', 'VipsForeignLoadWebp', 'VipsForeignLoadNsgif', 'VipsForeignLoadHeif'],
@@ -62,7 +60,6 @@ function made(picture: Sharp, making: Making): Sharp {
 
 /** Makes a picture of the bytes of another, or of a file. */
 export async function decode(from: Uint8Array | string, making: Making): Promise<Decoded> {
-  blockOtherDecoders()
   try {
     const picture = sharp(from, { limitInputPixels: MAX_PIXELS, failOn: 'error' }).timeout({ seconds: MAX_SECONDS })
     const { data, info } = await made(picture, making).toBuffer({ resolveWithObject: true })

@@ -49,7 +49,7 @@ const MOST_BROUGHT = 24
 const MOST_SIZES = 500
 
 /** Makes pictures in turn: so many at once, by a decoder that is told nothing but the picture and what is to become of it. */
-function inTurn(atOnce: number, decoder: (from: Uint8Array | string, making: Making) => Promise<Decoded>): Pictures['make'] {
+function inTurn(atOnce: number, decoder: (from: Uint8Array | string, making: Making, ours: boolean) => Promise<Decoded>): Pictures['make'] {
   const queue = new PQueue({ concurrency: atOnce })
   return async (source, making) => {
     const ours = 'ours' in source
@@ -60,7 +60,7 @@ function inTurn(atOnce: number, decoder: (from: Uint8Array | string, making: Mak
       throw new Refusal('busy', [{ code: 'pictures-wait', detail: 'Many pictures are being worked on; try again in a moment' }], {
         retryAfter: 10,
       })
-    const decoded = await queue.add(() => decoder(from, making), { priority })
+    const decoded = await queue.add(() => decoder(from, making, ours), { priority })
     if (decoded.ok) return decoded
     throw decoded.why === 'slow' ? tooMuch() : unread()
   }
@@ -92,24 +92,25 @@ function decodeIn(child: ChildProcess, from: Uint8Array | string, making: Making
 export function openPictures(): Pictures {
   // Built beside the server itself.
   const file = fileURLToPath(new URL('./pictures.mjs', import.meta.url))
-  const idle: ChildProcess[] = []
+  // Readers wait for the sizes of ours; what is brought comes last on the machine.
+  const idle: { ours: ChildProcess[]; brought: ChildProcess[] } = { ours: [], brought: [] }
   const all = new Set<ChildProcess>()
-  const begin = (): ChildProcess => {
+  const begin = (ours: boolean): ChildProcess => {
     const child = fork(file, { serialization: 'advanced', stdio: ['ignore', 'inherit', 'inherit', 'ipc'] })
     all.add(child)
     child.once('exit', () => all.delete(child))
     child.once('error', () => all.delete(child))
-    // Whoever reads and writes comes first on the machine.
-    if (child.pid !== undefined) setPriority(child.pid, NICE)
+    if (!ours && child.pid !== undefined) setPriority(child.pid, NICE)
     return child
   }
   const atOnce = Math.max(1, Math.floor(availableParallelism() / 2))
   return {
-    make: inTurn(atOnce, async (from, making) => {
-      const waiting = idle.pop()
-      const child = waiting?.connected ? waiting : begin()
+    make: inTurn(atOnce, async (from, making, ours) => {
+      const those = ours ? idle.ours : idle.brought
+      const waiting = those.pop()
+      const child = waiting?.connected ? waiting : begin(ours)
       const decoded = await decodeIn(child, from, making)
-      if (child.connected) idle.push(child)
+      if (child.connected) those.push(child)
       return decoded
     }),
     close() {

@@ -1,5 +1,5 @@
 import AxeBuilder from '@axe-core/playwright'
-import { expect, test, type Page } from '@playwright/test'
+import { expect, test, type Browser, type Page } from '@playwright/test'
 import { startServer } from '../support/server'
 import { copyOfSeed, stepIn } from './office'
 
@@ -9,7 +9,10 @@ async function giveRole(page: Page, name: string, role: string): Promise<void> {
   await page.getByRole('button', { name: `Change the roles of ${name}` }).click()
   const dialog = page.getByRole('dialog')
   await dialog.getByRole('button', { name: 'Another role' }).click()
-  await dialog.getByLabel(/^Role \d+$/).last().selectOption({ label: role })
+  await dialog
+    .getByLabel(/^Role \d+$/)
+    .last()
+    .selectOption({ label: role })
   await dialog.getByRole('button', { name: 'Save' }).click()
   await expect(dialog).toBeHidden()
 }
@@ -18,10 +21,15 @@ test('what lets somebody do more waits for a second steward, who reads it and ag
   browser,
 }) => {
   const server = await startServer({ folder: copyOfSeed(), env: { YIELDGATE_DEMO: '1' } })
-  const [maren, idris] = [
-    await stepIn(browser, 'Maren Ostby', { baseURL: server.origin }),
-    await stepIn(browser, 'Idris Calloway', { baseURL: server.origin }),
-  ]
+  try {
+    await agree(browser, server.origin)
+  } finally {
+    await server.stop()
+  }
+})
+
+async function agree(browser: Browser, baseURL: string): Promise<void> {
+  const [maren, idris] = [await stepIn(browser, 'Maren Ostby', { baseURL }), await stepIn(browser, 'Idris Calloway', { baseURL })]
   // Maren is the only steward: what she gives holds at once, and whoever may put live hears of it.
   await giveRole(maren, 'Idris Calloway', 'Steward')
   await expect(maren.getByText('Idris Calloway has these roles now')).toBeVisible()
@@ -30,7 +38,7 @@ test('what lets somebody do more waits for a second steward, who reads it and ag
   await giveRole(maren, 'Petra Sandvik', 'Publisher')
   await expect(maren.getByText('It waits for a second steward: Idris Calloway can agree')).toBeVisible()
   const own = maren.getByRole('region', { name: 'Waits for a second steward' })
-  await expect(own).toContainText('Petra Sandvik: Publisher on the whole site and Writer')
+  await expect(own).toContainText(/Petra Sandvik: Publisher on the whole site.*, instead of /)
   await expect(own).toContainText('asked by you')
   await expect(rolesOf(maren, 'Petra Sandvik')).not.toContainText('Publisher')
   await maren.getByRole('button', { name: 'Add a colleague' }).click()
@@ -60,5 +68,4 @@ test('what lets somebody do more waits for a second steward, who reads it and ag
   await expect(maren.getByText('You took it back; nothing changed')).toBeVisible()
   await expect(own).toBeHidden()
   await Promise.all([maren.context().close(), idris.context().close()])
-  await server.stop()
-})
+}

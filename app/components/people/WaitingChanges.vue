@@ -56,7 +56,8 @@ const end = (change: WaitingChange) =>
         </span>
       </li>
     </ul>
-    <StrandDialog v-model="strands" />
-    <HandOverDialog v-model="handed" />
   </section>
+  <!-- Beside it: what was agreed to last leaves nothing waiting, and its link is still to be handed over. -->
+  <StrandDialog v-model="strands" />
+  <HandOverDialog v-model="handed" />
 </template>
