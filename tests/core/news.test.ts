@@ -25,7 +25,9 @@ describe('what one is told', () => {
   ] as const)('of %s', (kind, note, words) => expect(newsWords(news({ kind, note }))).toBe(words))
   it('says something of every kind, also of an item without a title, by nobody, at no gate', () => {
     for (const kind of NEWS_KINDS) {
-      const words = newsWords(news({ kind, title: '', by: null, gate: null, note: kind === 'deputy' || kind === 'rights' ? 'Said in whole' : '' }))
+      const words = newsWords(
+        news({ kind, title: '', by: null, gate: null, note: kind === 'deputy' || kind === 'rights' ? 'Said in whole' : '' }),
+      )
       expect(words).not.toBe('')
       expect(words).not.toMatch(/undefined|null| {2}/)
     }
