@@ -8,15 +8,18 @@ import { THEME_PATH } from '~~/core/render/theme'
 const props = defineProps<{ html: string }>()
 const frame = ref<HTMLIFrameElement>()
 const height = ref(0)
-const page = computed(
+const text = computed(
   () =>
     `<!DOCTYPE html><html><head><link rel="stylesheet" href="${THEME_PATH}"><style>body{margin:0;padding:0;max-width:none;background:none;overflow:hidden}ins{background:#dff0e4;color:#1c2a21}del{background:#fbe3df;color:#2b1c1a}</style></head><body>${props.html}</body></html>`,
 )
 let observer: ResizeObserver | undefined
 function loaded(): void {
   observer?.disconnect()
-  const body = frame.value?.contentDocument?.body
-  if (!body) return
+  const page = frame.value?.contentDocument
+  if (!page) return
+  // Links stay where they are: this is for looking, not for leaving.
+  page.addEventListener('click', (event) => event.preventDefault())
+  const { body } = page
   const measure = () => (height.value = Math.ceil(body.getBoundingClientRect().height) + 2)
   observer = new ResizeObserver(measure)
   observer.observe(body)
@@ -28,7 +31,7 @@ onBeforeUnmount(() => observer?.disconnect())
 <template>
   <iframe
     ref="frame"
-    :srcdoc="page"
+    :srcdoc="text"
     sandbox="allow-same-origin"
     title="What a source block shows"
     class="block w-full border-0"

@@ -64,3 +64,36 @@ test('nor in the office, where the same text is written, nor on the live site', 
   await page.goto(`${origin()}/search?q=${encodeURIComponent(ATTACKS[0]!)}`)
   expect(await page.evaluate(() => window.hacked)).toBe(undefined)
 })
+
+test('what someone wrote as markup stands, where versions are compared, in a frame that leads nowhere and covers nothing', async ({
+  browser,
+}) => {
+  const page = await stepIn(browser, 'Liv Marchetti')
+  const source = (words: string) => ({
+    id: 'raw1',
+    kind: 'source',
+    html: `<p>${words} <a href="https://larkholm.example/away">away</a></p>`,
+  })
+  const sections = (await (await page.request.get('/api/v1/sections')).json()) as { id: string }[]
+  const post = async <T>(path: string, data: object) => (await (await page.request.post(`/api/v1${path}`, { data })).json()) as T
+  const made = await post<{ item: string; draft: string; version: string }>('/items', {
+    kind: 'post',
+    section: sections[0]!.id,
+    title: 'Written as markup',
+    content: { body: [source('The old table')] },
+  })
+  await post(`/drafts/${made.draft}/edits`, { base: made.version, edits: [{ op: 'replace', block: source('The new table') }] })
+  await page.goto(`/office/items/${made.item}`)
+  await page.getByRole('button', { name: 'History' }).click()
+  await page.getByRole('button', { name: 'Compare' }).first().click()
+  const frame = page.locator('iframe[title="What a source block shows"]').last()
+  await expect(frame).toHaveAttribute('sandbox', 'allow-same-origin')
+  await expect(frame.contentFrame().getByText('The new table')).toBeVisible()
+  await expect.poll(async () => (await frame.boundingBox())!.height).toBeGreaterThan(15)
+  // Nothing of it is in the office's own page, and its links stay where they are.
+  await expect(page.locator('.source')).toHaveCount(0)
+  await frame.contentFrame().getByRole('link', { name: 'away' }).last().click()
+  await expect(frame.contentFrame().getByText('The new table')).toBeVisible()
+  expect(page.url()).toContain(made.item)
+  await page.context().close()
+})
