@@ -262,7 +262,7 @@ export async function saveEdits(
     const blocks = await readBlocks(tx, contested(base.manifest, manifest, edits))
     const laid = { kind: item.kind, base: base.manifest, head: manifest, edits, blocks }
     const long = [...blocks.values()].reduce((sum, block) => sum + blockText(block).length, 0) > AT_ONCE_CHARACTERS
-    const result = await (long ? office.threads.run(actor.id, 'edits', laid) : perform(tx, 'edits', laid))
+    const result = await (long ? office.threads.runAtOnce('edits', laid) : perform(tx, 'edits', laid))
     if (!result.ok) {
       if ('conflicts' in result)
         throw new Refusal('changed-meanwhile', result.reasons, {

@@ -12,6 +12,8 @@ export interface Threads {
    * `too-large` for what takes too long.
    */
   run<N extends TaskName>(person: string, task: N, input: Input<N>): Promise<Output<N>>
+  /** Does a task that the store’s one writer waits for, so that it waits for no other: it has a thread of its own. */
+  runAtOnce<N extends TaskName>(task: N, input: Input<N>): Promise<Output<N>>
   close(): Promise<void>
 }
 
@@ -29,15 +31,24 @@ const tooLong = () => refusal('too-large', 'work-long', `This takes longer than 
 
 /** Threads beside the process, begun when they are first needed, on the store of a data folder. */
 export function openThreads(folder: string): Threads {
-  const pool = new Piscina({
+  const some = {
     // Built beside the server itself.
     filename: fileURLToPath(new URL('./thread.mjs', import.meta.url)),
     workerData: folder,
     minThreads: 0,
-    maxThreads: THREADS,
     idleTimeout: IDLE_MS,
-    niceIncrement: NICE,
-  })
+  }
+  const pool = new Piscina({ ...some, maxThreads: THREADS, niceIncrement: NICE })
+  const ofWriter = new Piscina({ ...some, maxThreads: 1 })
+  /** Answers within so many seconds, or ends the thread. */
+  async function inTime<N extends TaskName>(threads: Piscina, task: N, input: Input<N>): Promise<Output<N>> {
+    const signal = AbortSignal.timeout(MAX_SECONDS * 1_000)
+    try {
+      return (await threads.run({ task, input }, { signal })) as Output<N>
+    } catch (error) {
+      throw signal.aborted ? tooLong() : error
+    }
+  }
   const waiting = new Map<string, PQueue>()
   return {
     async run<N extends TaskName>(person: string, task: N, input: Input<N>): Promise<Output<N>> {
@@ -45,24 +56,21 @@ export function openThreads(folder: string): Threads {
       if (line.size >= MOST_WAITING) throw tooMuch()
       waiting.set(person, line)
       try {
-        return await line.add(async () => {
-          const signal = AbortSignal.timeout(MAX_SECONDS * 1_000)
-          try {
-            return (await pool.run({ task, input }, { signal })) as Output<N>
-          } catch (error) {
-            throw signal.aborted ? tooLong() : error
-          }
-        })
+        return await line.add(() => inTime(pool, task, input))
       } finally {
         if (line.size + line.pending === 0) waiting.delete(person)
       }
     },
-    close: () => pool.destroy(),
+    runAtOnce: (task, input) => inTime(ofWriter, task, input),
+    async close() {
+      await Promise.all([pool.destroy(), ofWriter.destroy()])
+    },
   }
 }
 
 /** The same in the thread that asks, for tools and tests that answer nobody else meanwhile. */
 export const inThisThread = (db: Reader): Threads => ({
   run: (_person, task, input) => perform(db, task, input),
+  runAtOnce: (task, input) => perform(db, task, input),
   close: () => Promise.resolve(),
 })

@@ -102,3 +102,27 @@ it('brings a draft up to date while something else goes live, and says what both
   expect((await bring({ first: 'a' })).status).toBe(412)
   expect(await team.writer.need('GET', `/drafts/${mine.draft}/update`)).toEqual({ behind: false, conflicts: [] })
 })
+
+it('merges what two wrote at once in many long paragraphs, whatever else of theirs is being worked on', async () => {
+  const body = longBody(8, 3)
+  const made = await team.writer.need<{ item: string; draft: string; version: string }>('POST', '/items', {
+    body: { kind: 'post', section: team.section, title: 'Two at once', content: { body } },
+  })
+  const all = body.map(({ text: [run] }) => run!.text)
+  const save = (client: Client, change: (text: string) => string) =>
+    client.need<{ version: string; merged: boolean }>('POST', `/drafts/${made.draft}/edits`, {
+      body: {
+        base: made.version,
+        edits: body.map((block, index) => ({ op: 'replace', block: { ...block, text: [{ text: change(all[index]!) }] } })),
+      },
+    })
+  const busy = Array.from({ length: 6 }, () =>
+    team.writer.ask('POST', '/hits', { body: { list: {}, rewrite: { what: 'text', words: 'w', to: 'x' } } }),
+  )
+  await save(team['section-editor'], (text) => `First ${text}`)
+  const { version, merged } = await save(team.writer, (text) => `${text} last`)
+  expect(merged).toBe(true)
+  const { content } = await team.writer.need<{ content: { body: { text: { text: string }[] }[] } }>('GET', `/versions/${version}`)
+  expect(content.body.map(({ text }) => text[0]!.text)).toEqual(all.map((text) => `First ${text} last`))
+  await Promise.all(busy)
+})
