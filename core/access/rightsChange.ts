@@ -48,8 +48,9 @@ const SECOND_YES_WORDS: Record<SecondYes, string> = {
 export function changeWords(change: RightsChange, rights: Rights): string {
   const person = (id: string) => rights.people.get(id)?.name ?? id
   const role = (id: string) => rights.roles.get(id)?.name ?? id
-  const section = (id: string | null) => (id === null ? 'on the whole site' : `in ${rights.sections.get(id)?.name ?? id}`)
-  const given = (roles: readonly GivenRole[]) => list(roles.map((one) => `${role(one.role)} ${section(one.section)}`).sort(), 'no role')
+  const section = (id: string) => rights.sections.get(id)?.name ?? id
+  const where = (id: string | null) => (id === null ? 'on the whole site' : `in ${section(id)}`)
+  const given = (roles: readonly GivenRole[]) => list(roles.map((one) => `${role(one.role)} ${where(one.section)}`).sort(), 'no role')
   const held = (holder: { person: string } | { group: string }) =>
     given(rights.grants.filter((grant) => JSON.stringify(grant.holder) === JSON.stringify(holder)))
   const instead = (now: string, before: string) => (now === before ? `${now}, as before` : `${now}, instead of ${before}`)
@@ -99,8 +100,8 @@ export function changeWords(change: RightsChange, rights: Rights): string {
       return `${person(change.deputy)} stands in for ${person(change.absent)} from ${dateWords(change.from.slice(0, 10), 'en-GB', 'short')} to ${dateWords(change.to.slice(0, 10), 'en-GB', 'short')}, at ${change.gates === null ? 'all gates' : `${change.gates.length} gates`}`
     case 'section':
       return change.parent === null
-        ? `Place the section ${section(change.section).slice(3)} at the top`
-        : `Place the section ${section(change.section).slice(3)} below ${section(change.parent).slice(3)}`
+        ? `Place the section ${section(change.section)} at the top`
+        : `Place the section ${section(change.section)} below ${section(change.parent)}`
     case 'second-yes':
       return `A second steward is asked for ${SECOND_YES_WORDS[change.asked]}`
   }
