@@ -70,6 +70,10 @@ function inTurn(atOnce: number, decoder: (from: Uint8Array | string, making: Mak
 const PATIENCE_MS = (MAX_SECONDS + 5) * 1_000
 const NICE = 10
 
+/** Whether a process can be given another picture: one that was ended is still connected for a moment. */
+const works = ({ connected, killed, exitCode, signalCode }: ChildProcess): boolean =>
+  connected && !killed && exitCode === null && signalCode === null
+
 /** One decoding in a process; one that dies of a picture, or does not come back from it, took a picture that cannot be read. */
 function decodeIn(child: ChildProcess, from: Uint8Array | string, making: Making): Promise<Decoded> {
   return new Promise((resolve) => {
@@ -80,8 +84,8 @@ function decodeIn(child: ChildProcess, from: Uint8Array | string, making: Making
     }
     const died = () => finish({ ok: false, why: 'unread' })
     const over = setTimeout(() => {
-      finish({ ok: false, why: 'slow' })
       child.kill('SIGKILL')
+      finish({ ok: false, why: 'slow' })
     }, PATIENCE_MS)
     child.once('message', finish).once('exit', died)
     child.send({ from, making }, (error) => error && died())
@@ -108,9 +112,9 @@ export function openPictures(): Pictures {
     make: inTurn(atOnce, async (from, making, ours) => {
       const those = ours ? idle.ours : idle.brought
       const waiting = those.pop()
-      const child = waiting?.connected ? waiting : begin(ours)
+      const child = waiting && works(waiting) ? waiting : begin(ours)
       const decoded = await decodeIn(child, from, making)
-      if (child.connected) those.push(child)
+      if (works(child)) those.push(child)
       return decoded
     }),
     close() {
