@@ -8,8 +8,11 @@ if (process.platform === 'linux') setPriority(19)
 const { url, method, headers, body, answered, until } = workerData
 let done = 0
 while (Date.now() < until) {
-  const { status } = await fetch(url, { method, headers, body }).then(async (answer) => (await answer.arrayBuffer(), answer))
-  // One who asks too often is told so, and asks again.
+  const status = await fetch(url, { method, headers, body }).then(
+    async (answer) => (await answer.arrayBuffer(), answer.status),
+    () => 429,
+  )
+  // One who asks too often is told so, or finds the connection closed, and asks again.
   if (status !== answered && status !== 429) throw new Error(`${url} answered ${status}`)
   done++
 }

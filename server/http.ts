@@ -1,6 +1,7 @@
 import type { IncomingMessage } from 'node:http'
 import { getCookie, getHeader, type H3Event } from 'h3'
 import { actorOf, type Actor } from './services/access'
+import { allowanceOfEach } from './services/limited'
 import type { Office } from './services/office'
 
 /** Whether the office is reached by https, as its address says. */
@@ -39,6 +40,19 @@ export function watchBody({ socket }: IncomingMessage): () => void {
   return () => void socket.setTimeout(0).off('timeout', end)
 }
 
+/** Bytes of refused requests that are read for one person or origin: at once, and in each second. */
+const unwanted = allowanceOfEach({ most: 24 * 1024 * 1024, perSecond: 256 * 1024 })
+
+/**
+ * Deals with the rest of a request that is refused before its body was read whole. The rest is read and dropped, so that the sender
+ * reads the answer; whoever sends too much of this finds the connection closed after the answer.
+ */
+export function passOverBody({ node: { req, res } }: H3Event, whose: string): void {
+  if (req.complete) return
+  if (unwanted(whose, Number(req.headers['content-length'] ?? 1024 * 1024))) res.setHeader('connection', 'close')
+  else req.resume()
+}
+
 /** Whether a write comes from a page of ours: browsers always say where a write comes from, programs need not. */
 export function isSameOrigin(request: IncomingMessage): boolean {
   const origin = request.headers.origin
@@ -53,6 +67,15 @@ export function isSameOrigin(request: IncomingMessage): boolean {
 
 /** What the office says of its requests while nobody has touched it for a while, so that they do not keep a session open. */
 const UNATTENDED = 'yieldgate-unattended'
+
+/** Who the office's window that asks is shown to. */
+const SHOWN_TO = 'yieldgate-person'
+
+/** Whether a request comes from a window of the office that was opened by someone else than whose session it has now. */
+export const isAnothersWindow = (event: H3Event, actor: Actor | undefined): boolean => {
+  const shownTo = getHeader(event, SHOWN_TO)
+  return shownTo !== undefined && actor !== undefined && shownTo !== actor.id
+}
 
 /** Whose session a request has, if any; also of someone whose second factor is still to be turned on. */
 export const sessionOfEvent = (

@@ -34,6 +34,10 @@ interface Options {
   keepalive?: boolean
 }
 
+/** Whose office this window shows. The server refuses what the window asks after someone else has signed in beside it. */
+let shownTo: string | null = null
+export const showTo = (person: string | null): void => void (shownTo = person)
+
 /** Asks the API for an answer as it comes; throws {@link ApiProblem}. */
 async function answerOf(path: string, init: RequestInit): Promise<Response> {
   let response: Response
@@ -59,6 +63,7 @@ export async function api<T>(method: 'GET' | 'POST' | 'PATCH' | 'PUT' | 'DELETE'
     headers: {
       ...(options.body === undefined ? {} : { 'content-type': 'application/json' }),
       ...(options.ifMatch === undefined ? {} : { 'if-match': `"${options.ifMatch ?? 'none'}"` }),
+      ...(shownTo === null ? {} : { 'yieldgate-person': shownTo }),
       ...(isAttended() ? {} : { 'yieldgate-unattended': '1' }),
       ...(method === 'POST' ? { 'idempotency-key': options.key ?? crypto.randomUUID() } : {}),
     },

@@ -80,6 +80,8 @@ export function useDraft(
   /** What is saved; it shares with the content what is not changed, so that few blocks need comparing. */
   let base: Content = content.value
   let retry: ReturnType<typeof setTimeout> | undefined
+  /** Whether the person has left the draft. */
+  let left = false
   let running: Promise<void> | undefined
   let sending: Sending | undefined
   /** Edits of an earlier visit that were sent and not answered: they may be saved, or still become so. */
@@ -99,6 +101,8 @@ export function useDraft(
 
   async function send(extra: { named?: boolean; note?: string } = {}): Promise<void> {
     clearTimeout(retry)
+    // Signed out and left: the text is kept on this computer and offered when the draft is opened again.
+    if (left && state.value === 'signed-out') return
     if (conflict.value && !(await resolve({}))) return
     if (!sending && !pending().length && !extra.named && !aside) {
       state.value = 'saved'
@@ -297,7 +301,7 @@ export function useDraft(
   function lastWords(): void {
     void copy.keepTimeline(timeline.value)
     if (!unsaved()) return
-    if (!conflict.value && !sending) {
+    if (!conflict.value && !sending && state.value !== 'signed-out') {
       const last = begin()
       if (JSON.stringify(last.body).length < LAST_WORDS_BYTES) {
         // Should the page stay after all, the same save is asked for again, and happens once.
@@ -313,10 +317,11 @@ export function useDraft(
   onScopeDispose(() => {
     clearTimeout(retry)
     lastWords()
+    left = true
   })
 
   function touched(): void {
-    if (state.value !== 'conflict' && state.value !== 'saving') state.value = 'unsaved'
+    if (!['conflict', 'saving', 'signed-out'].includes(state.value)) state.value = 'unsaved'
     void keepSoon()
     void saveSoon()
   }

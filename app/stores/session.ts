@@ -1,5 +1,5 @@
 import { defineStore } from 'pinia'
-import { api } from '~/composables/api'
+import { api, showTo } from '~/composables/api'
 
 export interface Person {
   id: string
@@ -42,6 +42,7 @@ export const useSession = defineStore('session', () => {
   async function load(): Promise<void> {
     const answer = await api<SessionAnswer>('GET', '/session')
     person.value = answer.person
+    showTo(answer.person?.id ?? null)
     unclaimed.value = answer.unclaimed
     demo.value = answer.demo
     otherDoor.value = answer.otherDoor

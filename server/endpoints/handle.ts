@@ -10,7 +10,7 @@ import {
   type H3Event,
 } from 'h3'
 import type { ZodError, z } from 'zod'
-import { addressOf, isSameOrigin, originOf, sessionOfEvent, watchBody } from '../http'
+import { addressOf, isAnothersWindow, isSameOrigin, originOf, passOverBody, sessionOfEvent, watchBody } from '../http'
 import { runtime } from '../runtime'
 import type { Office } from '../services/office'
 import { PROBLEMS, refusal, Refusal, type ProblemKind } from '../services/refusal'
@@ -137,6 +137,8 @@ export async function handle(event: H3Event, endpoint: Endpoint): Promise<unknow
     const actor = await sessionOfEvent(parts.office, event)
     person = actor?.seenBy?.id ?? actor?.id ?? null
     if (!endpoint.open && !actor) throw refusal('not-signed-in', 'not-signed-in', 'Sign in first')
+    if (!endpoint.open && isAnothersWindow(event, actor))
+      throw refusal('not-signed-in', 'someone-else', `${actor!.name} is signed in here now. Nothing was changed; sign in again to go on.`)
     if (actor?.seenBy && (writes ? !ALSO_LOOKING.has(endpoint.path) : endpoint.path.startsWith('/me')))
       throw refusal('not-allowed', 'looking-only', `You see the office as ${actor.name} does; nothing can be changed meanwhile`)
     if (actor?.needsFactor && !endpoint.open && !WITHOUT_FACTOR.has(endpoint.path))
@@ -165,19 +167,21 @@ export async function handle(event: H3Event, endpoint: Endpoint): Promise<unknow
     return say(event, answer, endpoint.method === 'GET')
   } catch (error) {
     const request = parts.office.newId()
+    const from = addressOf(event.node.req)
     setResponseHeader(event, 'x-request-id', request)
+    passOverBody(event, person ?? from)
     const asked = {
       request,
       person,
       ...(account === undefined ? {} : { account }),
-      from: addressOf(event.node.req),
+      from,
       method: event.method,
       path: endpoint.path,
     }
     if (error instanceof Refusal) {
       const told = SECURITY_EVENTS[error.kind]
       // Who is simply not signed in is told so with every window that was left open.
-      if (told && error.reasons[0]?.code !== 'not-signed-in')
+      if (told && !['not-signed-in', 'someone-else'].includes(error.reasons[0]?.code ?? ''))
         parts.office.security.note(told, { ...asked, codes: error.reasons.map(({ code }) => code).slice(0, 5) })
       return sayProblem(event, error)
     }

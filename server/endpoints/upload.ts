@@ -34,7 +34,7 @@ export async function withUpload<T>(event: H3Event, work: (file: Readable, name:
   const watched = watchBody(req)
   const brokeOff = () => coming?.destroy(broken())
   try {
-    return await new Promise<T>((resolve, reject) => {
+    const done = await new Promise<T>((resolve, reject) => {
       form.on('file', (part, stream, name) => {
         if (part !== 'file') return void stream.resume()
         coming = stream
@@ -50,12 +50,13 @@ export async function withUpload<T>(event: H3Event, work: (file: Readable, name:
       req.once('end', watched)
       req.pipe(form)
     })
+    // What follows the file is dropped, so that the answer is read.
+    req.unpipe(form).resume()
+    return done
   } finally {
     req.off('aborted', brokeOff)
-    watched()
-    // What still comes is read past, so that the answer can be sent.
     req.unpipe(form)
-    req.resume()
+    watched()
   }
 }
 

@@ -56,6 +56,18 @@ describe('a session (OWASP ASVS 4.0.3, chapter 3)', () => {
     expect((await client.ask('GET', '/site')).status).toBe(401)
     expect(await again.need<object[]>('GET', '/me/sessions')).toHaveLength(1)
   })
+  it('is not used by a window that was opened by someone else who was signed in before in the same browser', async () => {
+    const [ann, bo] = [await colleague('writer'), await colleague('writer')]
+    const shownTo = (id: string) => ({ headers: { 'yieldgate-person': id } })
+    expect((await bo.client.ask('PATCH', '/me', { body: { density: 'close' }, ...shownTo(bo.id) })).status).toBe(204)
+    expect(await codes(bo.client.ask('PATCH', '/me', { body: { density: 'normal' }, ...shownTo(ann.id) }))).toEqual([401, 'someone-else'])
+    expect(await codes(bo.client.ask('GET', '/today', shownTo(ann.id)))).toEqual([401, 'someone-else'])
+    // Who is signed in can be asked by every window, so that it learns of it.
+    expect((await bo.client.need<{ person: { id: string; density: string } }>('GET', '/session', shownTo(ann.id))).person).toMatchObject({
+      id: bo.id,
+      density: 'close',
+    })
+  })
 })
 
 describe('a second factor that a role asks for', () => {

@@ -77,3 +77,26 @@ it('takes a form in any order and with other fields, and says what is wrong with
   ])
   expect(await problem({ body: '{}', headers: { cookie, 'content-type': 'application/json' } })).toEqual([400, 'file-missing'])
 })
+
+it('a refused body is read past so that the sender reads the answer, until one origin sends too much: then the connection is closed', async () => {
+  const body = new Uint8Array(2 * 1024 * 1024)
+  const refused = async () => {
+    try {
+      const answer = await fetch(`${server.origin}/api/v1/media`, {
+        method: 'POST',
+        headers: { 'content-type': 'multipart/form-data; boundary=x7' },
+        body,
+      })
+      await answer.arrayBuffer()
+      return answer.headers.get('connection') === 'close' ? 'closed' : answer.status
+    } catch {
+      // The connection was closed while the body was being sent.
+      return 'closed'
+    }
+  }
+  const answers = []
+  for (let sent = 0; sent < 20; sent++) answers.push(await refused())
+  expect(answers.slice(0, 12)).toEqual(Array.from({ length: 12 }, () => 401))
+  expect(answers.at(-1)).toBe('closed')
+  expect((await team.writer.ask('GET', '/today')).status).toBe(200)
+})

@@ -190,3 +190,26 @@ it('what others saved is taken in, but no answer that is older than what was sav
   expect([words(), draft.head.value]).toEqual(['One two three four five', 'v4'])
   close()
 })
+
+it('a draft that was left while signed out is kept and offered again; nothing of it is sent by whoever signs in next', async () => {
+  const { draft, close } = open('signed-out')
+  await pass(10)
+  const saving = globalThis.fetch
+  let asked = 0
+  globalThis.fetch = () => {
+    asked++
+    return Promise.resolve(new Response(JSON.stringify({ title: 'Sign in first', reasons: [] }), { status: 401 }))
+  }
+  draft.setBody(page('Kept').body)
+  await pass(2_000)
+  draft.setBody(page('Kept here').body)
+  expect([draft.state.value, asked]).toEqual(['signed-out', 1])
+  close()
+  globalThis.fetch = saving
+  await pass(5_000)
+  expect(saves).toEqual([])
+  const again = open('signed-out')
+  for (let turn = 0; turn < 20 && again.draft.lookingBack.value; turn++) await pass(10)
+  expect(again.draft.offers.value.map(({ mine }) => mine)).toEqual([page('Kept here')])
+  again.close()
+})

@@ -160,6 +160,7 @@ const goBack = () =>
       :key="source"
       :src="source"
       class="min-h-0 w-full flex-1 bg-white"
+      sandbox="allow-same-origin allow-forms"
       title="The site then"
       @load="arrived"
     />

@@ -29,9 +29,14 @@ if (session.demo) people.value = await api<DemoPerson[]>('GET', '/demo/people')
 async function enter(how: () => Promise<void>, to: string | null = String(route.query.to ?? '/office')) {
   busy.value = true
   problem.value = ''
+  const before = session.person?.id
   try {
     await how()
-    if (to !== null) await navigateTo(to.startsWith('/office') ? to : '/office')
+    if (to === null) return
+    const within = to.startsWith('/office') ? to : '/office'
+    // Nothing of whoever was signed in before stays in the window.
+    if (before && before !== session.person?.id) location.assign(within)
+    else await navigateTo(within)
   } catch (error) {
     if (error instanceof ApiProblem && error.reasons[0]?.code === 'code-needed') {
       asksCode.value = true
