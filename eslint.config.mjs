@@ -77,6 +77,18 @@ export default withNuxt(
     ['**/services/**', '**/endpoints/**', '**/jobs/**', '**/site/**', '**/app/**', 'h3'],
     'the store knows only core',
   ),
+  {
+    files: ['server/store/migrations/*.ts'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        {
+          selector: 'ImportDeclaration[importKind!="type"]:not([source.value=/^(\\.\\u002Ffrozen|node:.+)$/])',
+          message: 'a migration is frozen: it uses nothing of the program, which goes on changing, but frozen.ts',
+        },
+      ],
+    },
+  },
   forbid(
     ['server/threads/**/*.ts', 'server/pictures/**/*.ts'],
     ['**/services/**', '**/endpoints/**', '**/jobs/**', '**/site/**', '**/app/**', 'h3'],

@@ -311,7 +311,11 @@ export async function openStore(folder: string, durable = true): Promise<Store> 
   }
 
   await writer.run('PRAGMA foreign_keys = OFF')
-  await migrate(writer.sequelize, write)
+  await migrate({
+    sequelize: writer.sequelize,
+    write,
+    copyBefore: (name) => writer.run('VACUUM INTO $copy', { copy: join(folder, `yieldgate.before-${name}.${Date.now()}.sqlite`) }),
+  })
   await writer.run('PRAGMA foreign_keys = ON')
   const readers = await Promise.all(Array.from({ length: READERS }, () => connect(file, 'read', 'FULL')))
   const copier = await connect(file, 'copy', durable ? 'FULL' : 'OFF')

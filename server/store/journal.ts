@@ -1,4 +1,4 @@
-import { CHAIN_START, chainHash, type JournalFact, type JournalRow } from '../../core/history/chain'
+import { CHAIN_START, chainHash, verifyChain, type JournalFact, type JournalRow } from '../../core/history/chain'
 import { packed, packedRows, type Reader, type Tx } from './database'
 
 interface Row extends Record<string, string | number | null> {
@@ -55,6 +55,24 @@ export const journalHead = async (db: Reader): Promise<JournalHead> =>
 /** Rows after a number, oldest first. */
 export const journalAfter = async (db: Reader, seq: number, limit: number): Promise<JournalRow[]> =>
   (await packedRows<Row>(db, packed('j', COLUMNS), 'FROM journal j WHERE seq > $seq ORDER BY seq LIMIT $limit', { seq, limit })).map(toRow)
+
+const VERIFIED = 1_000
+
+/** Verifies the whole chain: its length and last hash, or the number of the first row that was changed, left out or put in. */
+export async function verifyJournal(
+  db: Reader,
+): Promise<{ intact: true; rows: number; head: string } | { intact: false; brokenAt: number }> {
+  let head = CHAIN_START
+  let seq = 0
+  for (;;) {
+    const rows = await journalAfter(db, seq, VERIFIED)
+    if (!rows.length) return { intact: true, rows: seq, head }
+    const result = verifyChain(rows, head, seq + 1)
+    if (!result.intact) return result
+    head = result.head
+    seq = result.seq
+  }
+}
 
 /** Which rows of the journal are asked for; what is left out does not narrow it. */
 export interface JournalFilter {

@@ -5,31 +5,6 @@ import type { Reader, Tx, Writer } from './database'
 
 /** A small number that stands for a word or an id in rows of `listed`; never null, -1 where nothing has it. */
 export const codeOf = (value: string) => `coalesce((SELECT n FROM code WHERE id = ${value}), -1)`
-/** An instant as milliseconds since 1970. */
-const ms = (instant: string) => `(unixepoch(${instant}) * 1000 + CAST(substr(${instant}, 21, 3) AS INTEGER))`
-
-/** What a row of `listed` has of its item, and what of `item` it is. */
-export const LISTED_OF_ITEM: Record<string, (item: string) => string> = {
-  /** 0 in the list, 1 in the bin, 2 ended for good. */
-  binned: (item) => `CASE WHEN ${item}.ended_at IS NOT NULL THEN 2 ELSE ${item}.binned_at IS NOT NULL END`,
-  kind: (item) => codeOf(`${item}.kind`),
-  section: (item) => codeOf(`${item}.section_id`),
-  on_site: (item) => codeOf(`${item}.on_site`),
-  author: (item) => codeOf(`${item}.author_id`),
-  owner: (item) => `(SELECT n FROM code WHERE id = ${item}.owner_id)`,
-  named: (item) => `${item}.internal_name <> ''`,
-  created: (item) => ms(`${item}.created_at`),
-  changed: (item) => ms(`${item}.changed_at`),
-  next: (item) => ms(`${item}.next_at`),
-  ends: (item) => ms(`${item}.ends_at`),
-  review: (item) => `${item}.review_by`,
-  embargoed: (item) => `${item}.embargo_at IS NOT NULL`,
-}
-/** What a row of `listed` has of its row of `pair`. */
-export const LISTED_OF_PAIR: Record<string, (pair: string) => string> = {
-  draft: (pair) => codeOf(`${pair}.draft_state`),
-  by: (pair) => codeOf(`${pair}.by_id`),
-}
 
 /** Of several open drafts the one furthest along its route stands for the item in lists, the older of two; one of its content before others. */
 const FURTHEST =
@@ -40,21 +15,16 @@ const STATE = `CASE WHEN EXISTS (SELECT 1 FROM planned_event e WHERE e.item_id =
   WHEN d.review = 'cleared' AND EXISTS (SELECT 1 FROM planned_event e WHERE e.item_id = d.item_id AND e.draft_id = d.id AND e.state = 'planned' AND e.at IS NOT NULL) THEN 'scheduled'
   ELSE d.review END`
 
-const pairs = (items: string) => `INSERT INTO pair (item_id, rank, draft_id, draft_state, version_id, by_id, title, place)
+const LIST = `INSERT INTO pair (item_id, rank, draft_id, draft_state, version_id, by_id, title, place)
   SELECT i.id, coalesce(o.rank, 0), o.draft, coalesce(o.state, 'none'), v.id, v.author_id, i.title, (SELECT replace(e.path, '/', char(1)) FROM live_entry e WHERE e.item_id = i.id)
   FROM item i
   LEFT JOIN (SELECT d.item_id, d.id AS draft, d.head_version, ${STATE} AS state, row_number() OVER (PARTITION BY d.item_id ORDER BY ${FURTHEST}) - 1 AS rank
-             FROM draft d WHERE d.closed_at IS NULL ${items && `AND d.item_id ${items}`}) o ON o.item_id = i.id
+             FROM draft d WHERE d.closed_at IS NULL AND d.item_id IN (SELECT value FROM json_each($ids))) o ON o.item_id = i.id
   JOIN version v ON v.id = coalesce(o.head_version,
     (SELECT l.version_id FROM live_interval l WHERE l.item_id = i.id AND l.to_at IS NULL),
     (SELECT n.id FROM version n WHERE n.item_id = i.id ORDER BY n.number DESC LIMIT 1))
-  WHERE ${items ? `i.id ${items}` : 'true'}
+  WHERE i.id IN (SELECT value FROM json_each($ids))
   ON CONFLICT (item_id, rank) DO UPDATE SET draft_id = excluded.draft_id, draft_state = excluded.draft_state, version_id = excluded.version_id, by_id = excluded.by_id`
-
-/** Makes the rows of all items, where there are none yet. */
-export const LIST_ALL = pairs('')
-
-const LIST = pairs('IN (SELECT value FROM json_each($ids))')
 
 /** Brings the rows of items in line with their open drafts: one for each, or one for an item without. */
 export async function syncListed(tx: Writer, ids: string): Promise<void> {

@@ -41,15 +41,37 @@ const MIGRATIONS = [
   secondYes,
 ]
 
+/** The names of all migrations, in their order. */
+export const MIGRATION_NAMES: readonly string[] = MIGRATIONS.map(({ name }) => name)
+
+const namesIn = async (sequelize: Sequelize): Promise<string[]> =>
+  ((await sequelize.query('SELECT name FROM migration ORDER BY name'))[0] as { name: string }[]).map(({ name }) => name)
+
+/** What a file is refused with that a later version of the program has upgraded: this one does not know what it holds. */
+export class NewerFile extends Error {
+  constructor(names: string[]) {
+    super(
+      `The data folder was upgraded by a newer version of Yieldgate (${names.join(', ')}). Start that version or a later one, or use the copy that was made before the upgrade.`,
+    )
+  }
+}
+
+/** What bringing a file up to date needs of the store. */
+interface Upgraded {
+  sequelize: Sequelize
+  write: (work: (tx: Tx) => Promise<void>) => Promise<void>
+  /** Copies the file as it is before the migration of this name. */
+  copyBefore: (name: string) => Promise<void>
+}
+
 /**
- * Brings the file to the newest schema: each migration once, in its own transaction, noted in the table `migration`. Foreign
- * keys are not enforced meanwhile, so that a table may be made anew (https://www.sqlite.org/lang_altertable.html#otheralter);
- * a migration that does so checks them.
+ * Brings the file to the newest schema: each migration once, in its own transaction, noted in the table `migration` by the same
+ * transaction, so that none is done twice however a process ends. A file that has rows is copied first. Foreign keys are not
+ * enforced meanwhile, so that a table may be made anew (https://www.sqlite.org/lang_altertable.html#otheralter); a migration
+ * that does so checks them. Throws {@link NewerFile}.
  */
-export async function migrate(sequelize: Sequelize, write: (work: (tx: Tx) => Promise<void>) => Promise<void>): Promise<void> {
+export async function migrate({ sequelize, write, copyBefore }: Upgraded): Promise<void> {
   await sequelize.query('CREATE TABLE IF NOT EXISTS migration (name TEXT PRIMARY KEY, at TEXT NOT NULL)')
-  const done = async () =>
-    ((await sequelize.query('SELECT name FROM migration ORDER BY name'))[0] as { name: string }[]).map((row) => row.name)
   const umzug = new Umzug({
     migrations: MIGRATIONS.map(({ name, up }) => ({
       name,
@@ -61,8 +83,13 @@ export async function migrate(sequelize: Sequelize, write: (work: (tx: Tx) => Pr
           await tx.run("INSERT INTO migration VALUES ($name, strftime('%Y-%m-%dT%H:%M:%fZ'))", { name })
         }),
     })),
-    storage: { logMigration: async () => {}, unlogMigration: async () => {}, executed: done },
+    storage: { logMigration: async () => {}, unlogMigration: async () => {}, executed: () => namesIn(sequelize) },
     logger: undefined,
   })
+  const done = await namesIn(sequelize)
+  const unknown = done.filter((name) => !MIGRATION_NAMES.includes(name))
+  if (unknown.length) throw new NewerFile(unknown)
+  const [next] = await umzug.pending()
+  if (done.length && next) await copyBefore(next.name)
   await umzug.up()
 }

@@ -1,5 +1,5 @@
 import type { Tx } from '../database'
-import { readManifest, versionsByIds } from '../versions'
+import { manifestsThen } from './frozen'
 
 /**
  * Editions, windows, embargoes, share links and calendar feeds. An interval now holds what listings and menus need of its
@@ -80,14 +80,12 @@ async function copyIntervals(tx: Tx): Promise<void> {
     )
     if (!rows.length) return
     after = rows.at(-1)!.id
-    const versions = await versionsByIds(
+    const manifests = await manifestsThen(
       tx,
       rows.flatMap((row) => (row.fields === null ? row.version_id : [])),
     )
-    const fields = new Map<string, { shownDate?: string | null | undefined }>()
-    for (const version of versions) fields.set(version.id, (await readManifest(tx, version.manifest)).fields)
     const facts = rows.map(({ id, section, version_id, ...row }) => {
-      const read = fields.get(version_id) ?? {}
+      const read = manifests.get(version_id)?.fields ?? {}
       return [id, section, row.fields === null ? (read.shownDate ?? null) : row.shown, row.fields ?? JSON.stringify(read)]
     })
     await tx.run(

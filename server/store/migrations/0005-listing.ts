@@ -1,5 +1,5 @@
 import type { Tx } from '../database'
-import { LIST_ALL, LISTED_OF_ITEM, LISTED_OF_PAIR } from '../listed'
+import { LIST_ALL, LISTED_OF_ITEM, LISTED_OF_PAIR } from './frozen'
 
 const sourcesOf = (columns: Record<string, (row: string) => string>): string =>
   [...new Set(Object.values(columns).flatMap((source) => [...source('NEW').matchAll(/NEW\.(\w+)/g)].map(([, column]) => column!)))].join(

@@ -1,5 +1,5 @@
 import type { Tx } from '../database'
-import { LISTED_OF_ITEM, LISTED_OF_PAIR } from '../listed'
+import { LISTED_OF_ITEM, LISTED_OF_PAIR } from './frozen'
 
 /** What a column of `listed` is made from, as it stands in its source. */
 const sourcesOf = (source: (row: string) => string): string[] => [

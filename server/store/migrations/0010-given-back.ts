@@ -1,6 +1,5 @@
-import { manifestMedia } from '../../../core/content/content'
 import type { Tx } from '../database'
-import { readManifest } from '../versions'
+import { manifestsThen, type ManifestThen } from './frozen'
 
 /**
  * What taking back gives back: the state that lapsed for a fingerprint, what waited at gates, and what was planned. The draft
@@ -47,19 +46,34 @@ export const givenBack = {
   },
 }
 
+const mediaOf = ({ fields, body }: ManifestThen): string[] => [
+  ...[fields.cover, fields.sharingPicture].flatMap((picture) => picture?.media?.split(' ') ?? []),
+  ...(fields.target?.match(/^media:([0-9a-f-]{36})$/)?.slice(1) ?? []),
+  ...body.flatMap(([, , media]) => media ?? []),
+]
+const BATCH = 500
+
 /** Notes which files each item shows now: live, or in an open draft. */
 async function noteMedia(tx: Tx): Promise<void> {
-  const rows = await tx.all<{ item: string; manifest: string }>(
-    `SELECT v.item_id AS item, lower(hex(o.hash)) AS manifest FROM version v JOIN object o ON o.id = v.manifest
-     WHERE v.id IN (SELECT head_version FROM draft WHERE closed_at IS NULL UNION SELECT version_id FROM live_interval)`,
-  )
   const known = new Set((await tx.all<{ id: string }>('SELECT id FROM media')).map(({ id }) => id))
   if (!known.size) return
-  for (const { item, manifest } of rows) {
-    const media = manifestMedia(await readManifest(tx, manifest)).filter((id) => known.has(id))
+  const rows = await tx.all<{ id: string; item: string }>(
+    `SELECT v.id, v.item_id AS item FROM version v
+     WHERE v.id IN (SELECT head_version FROM draft WHERE closed_at IS NULL UNION SELECT version_id FROM live_interval)`,
+  )
+  for (let at = 0; at < rows.length; at += BATCH) {
+    const batch = rows.slice(at, at + BATCH)
+    const manifests = await manifestsThen(
+      tx,
+      batch.map(({ id }) => id),
+    )
     await tx.insert(
       'media_use',
-      media.map((id) => ({ media_id: id, item_id: item })),
+      batch.flatMap(({ id, item }) =>
+        mediaOf(manifests.get(id)!)
+          .filter((media) => known.has(media))
+          .map((media) => ({ media_id: media, item_id: item })),
+      ),
       'IGNORE',
     )
   }
