@@ -1,3 +1,4 @@
+import { ACTION_GROUPS, type ActionGroup } from '../../core/journal/actions'
 import { mailIsCaught } from '../services/mail'
 import { z } from 'zod'
 import { nameSchema } from '../../core/content/line'
@@ -27,6 +28,8 @@ const journalQuery = z.strictObject({
     .regex(/^[a-z.,-]{1,500}$/)
     .transform((text) => text.split(',').filter(Boolean))
     .optional(),
+  /** The actions of a group, beside those named. */
+  group: z.enum(Object.keys(ACTION_GROUPS) as [ActionGroup, ...ActionGroup[]]).optional(),
   from: date.optional(),
   to: date.optional(),
 })

@@ -1,5 +1,6 @@
 import { randomUUID } from 'node:crypto'
-import type { JournalFact } from '../../core/history/chain'
+import { describedAction, type LiveData, type NewFact } from '../../core/journal/actions'
+import type { JournalFact } from '../../core/journal/chain'
 import { lateness, type LateWay } from '../../core/plan/events'
 import { dateIn } from '../../core/time/date'
 import { statementsOf, type Bind, type Reader, type Statement, type Tx } from '../store/database'
@@ -14,8 +15,6 @@ import type { Office } from '../services/office'
 const MOST_EVENTS = 20_000
 /** So many new facts are looked through for what they change; above, all is judged anew. */
 const MOST_FACTS = 2_000
-/** Facts about no item that change nothing of what an event may do. */
-const HARMLESS = /^(session|media|calendar|share|batch|edition)\./
 /** Stands for the instant at which it is done, which nobody knows before; like nothing that a person writes. */
 const AT = `at ${randomUUID()}`
 
@@ -27,7 +26,7 @@ interface Piece {
 /** What events of one moment do when nothing changes until then that their judgement rests on. */
 interface Ready {
   statements: Statement[]
-  facts: JournalFact[]
+  facts: NewFact[]
   /** The items and addresses that the judgement rests on. */
   reads: string[]
   /** Their moment, and its day on the site's wall. */
@@ -220,10 +219,10 @@ export class PreparedEvents {
   /** Lets go of what a fact may judge otherwise. */
   private hear({ item, action, data }: JournalFact): void {
     if (item === null) {
-      if (!HARMLESS.test(action)) this.drop()
+      if (describedAction(action).stale.some((stale) => stale !== 'editions')) this.drop()
       return
     }
-    const { path = null, was = null } = (data ?? {}) as { path?: string | null; was?: { path: string | null } | null }
+    const { path = null, was = null } = (data ?? {}) as LiveData
     // With a page that leaves its address those below it change theirs.
     if (was?.path != null && was.path !== path) this.drop()
     for (const key of [item, path]) for (const first of (key !== null && this.readers.get(key)) || []) this.pieces.delete(first)

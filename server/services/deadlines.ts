@@ -18,7 +18,12 @@ const DUE = (moment: 'remind_at' | 'due_at', told: 'reminded_at' | 'late_at') =>
   `SELECT w.draft_id AS draft, w.gate, d.item_id AS item, w.due_at AS due FROM gate_wait w JOIN draft d ON d.id = w.draft_id JOIN item i ON i.id = d.item_id
    WHERE w.${moment} <= $now AND w.${told} IS NULL AND d.review = 'in_review' AND d.closed_at IS NULL AND i.binned_at IS NULL ORDER BY w.${moment} LIMIT ${BATCH}`
 
-async function tell(office: Office, moment: 'remind_at' | 'due_at', told: 'reminded_at' | 'late_at', action: string): Promise<number> {
+async function tell(
+  office: Office,
+  moment: 'remind_at' | 'due_at',
+  told: 'reminded_at' | 'late_at',
+  action: 'gate.reminded' | 'gate.late',
+): Promise<number> {
   const sql = DUE(moment, told)
   if (!(await office.store.read.one(sql, { now: office.now() }))) return 0
   return office.store.write(async (tx: Tx) => {

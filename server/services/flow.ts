@@ -1,9 +1,10 @@
+import { STEPS } from '../../core/journal/actions'
 import { guardWords } from '../../core/flow/guards'
 import { missing, openGates } from '../../core/flow/draft'
 import { averageWaiting, gateFigures, visitsOf, type FlowFact, type Visit } from '../../core/flow/figures'
 import { grouped } from '../../core/grouped'
 import { wallOf } from '../../core/time/zone'
-import type { Reader } from '../store/database'
+import { quoted, type Reader } from '../store/database'
 import { draftsWhole } from '../store/drafts'
 import { readManifest } from '../store/versions'
 import type { Actor } from './access'
@@ -34,7 +35,7 @@ async function factsSince(db: Reader, since: string, readable: string): Promise<
   const rows = await db.all<FactRow>(
     // As the index of these rows has it, word by word: else it is not used.
     `SELECT j.at, j.action, j.item_id AS item, i.section_id AS section, d.route_id AS route, j.data FROM journal j JOIN item i ON i.id = j.item_id LEFT JOIN draft d ON d.id = json_extract(j.data, '$.draft')
-     WHERE j.action IN ('draft.sent', 'draft.gate-cleared', 'draft.returned', 'draft.pulled-out', 'draft.lapsed', 'draft.reinstated', 'draft.passed-over', 'draft.rerouted', 'draft.discarded', 'draft.reopened', 'item.binned')
+     WHERE j.action IN (${quoted(STEPS)})
        AND j.at >= $since AND i.section_id IN (SELECT value FROM json_each($readable)) ORDER BY j.at DESC, j.seq DESC LIMIT $most`,
     { since, readable, most: MOST_FACTS },
   )

@@ -1,3 +1,4 @@
+import { isStale } from '../../core/journal/actions'
 import { LRUCache } from 'lru-cache'
 import { grouped } from '../../core/grouped'
 import { contentRefs, manifestMedia } from '../../core/content/content'
@@ -65,10 +66,6 @@ export type Sight = { shows: 'moment'; at: string } | { shows: 'edition'; editio
 export type MayRead = (section: string) => boolean
 const everything: MayRead = () => true
 
-/** News that changes nothing of what is planned, and news that does so for one item alone. */
-const IDLE = /^(session|note|share|calendar|version|media)\.|^exception\.looked-at$/
-const OF_ONE = /^(draft|event)\.|^item\.(embargo|office)/
-
 /** Knows what is planned and what will come of it: the site of any moment ahead and the trouble on the way. Kept up with the journal. */
 export class Foresight {
   private planned: Promise<Planned> | undefined
@@ -87,9 +84,9 @@ export class Foresight {
   ) {
     office.onNews((rows) => {
       for (const { action, item } of rows) {
-        if (IDLE.test(action)) continue
-        if (item && OF_ONE.test(action)) this.stale.add(item)
-        else this.planned = this.known = undefined
+        const ofItem = isStale(action, 'plan-of-item')
+        if (ofItem && item) this.stale.add(item)
+        else if (ofItem || isStale(action, 'plan') || isStale(action, 'editions')) this.planned = this.known = undefined
       }
     })
   }

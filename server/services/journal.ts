@@ -1,4 +1,5 @@
 import { stringify } from 'csv-stringify/sync'
+import { actionsThat, type ActionGroup } from '../../core/journal/actions'
 import { toCell } from '../../core/formats/cell'
 import { dayBounds } from '../../core/time/zone'
 import { journalOnward, journalPage, verifyJournal, type JournalFilter, type NamedRow } from '../store/journal'
@@ -11,16 +12,18 @@ export interface JournalQuery {
   item?: string | undefined
   person?: string | undefined
   actions?: string[] | undefined
+  group?: ActionGroup | undefined
   from?: string | undefined
   to?: string | undefined
 }
 
 /** The filter of a query, for who may read that: one item's rows with the item, else with the right to the journal. */
-async function filterOf(office: Office, actor: Actor, { from, to, ...query }: JournalQuery): Promise<JournalFilter> {
+async function filterOf(office: Office, actor: Actor, { from, to, group, actions, ...query }: JournalQuery): Promise<JournalFilter> {
   if (query.item) await readableItem(office, actor, query.item)
   else must(actor, 'journal.read', null)
   const zone = (await office.site())?.zone ?? 'UTC'
-  return { ...query, from: from && dayBounds(from, zone).from, to: to && dayBounds(to, zone).to }
+  const ofGroup = group ? actionsThat((described) => described.group === group) : []
+  return { ...query, actions: [...(actions ?? []), ...ofGroup], from: from && dayBounds(from, zone).from, to: to && dayBounds(to, zone).to }
 }
 
 /** A page of the journal, newest first; `next` is where the following one begins. */

@@ -2,7 +2,7 @@ import { pathOf } from '../../core/address/path'
 import { onlyOf } from '../../core/content/fields'
 import type { Filing } from '../../core/content/kinds'
 import { manifestMedia, type Manifest } from '../../core/content/content'
-import type { JournalFact } from '../../core/history/chain'
+import { newFact, type NewFact } from '../../core/journal/actions'
 import { accept, type Outcome } from '../../core/outcome'
 import { isMapped, touchedTags, type SiteEntry } from '../../core/plan/entry'
 import { judge, type Change, type Judgement, type Placed, type Wish } from '../../core/plan/judge'
@@ -325,27 +325,20 @@ export async function writeLive(tx: Writer, site: SiteRow, judged: Judged): Prom
 }
 
 /** What the journal says of what a judgement found good; the cache tags that it touches are told once, with the first. */
-export function liveFacts(judged: Judged, tags: string[]): JournalFact[] {
-  return doneOf(judged).map(({ change, was, now }, index): JournalFact => ({
-    at: judged.at,
-    person: change.person,
-    action:
-      change.do === 'withdraw'
-        ? 'item.withdrawn'
-        : change.cause === 'roll-back' || change.cause === 'taken-back'
-          ? 'item.rolled-back'
-          : 'item.put-live',
-    item: change.item.id,
-    data: {
-      ...(change.do === 'put'
+export function liveFacts(judged: Judged, tags: string[]): NewFact[] {
+  return doneOf(judged).map(({ change, was, now }, index) => {
+    const put = change.do === 'put'
+    const back = put && (change.cause === 'roll-back' || change.cause === 'taken-back')
+    return newFact(judged.at, change.person, back ? 'item.rolled-back' : put ? 'item.put-live' : 'item.withdrawn', change.item.id, {
+      ...(put
         ? {
             version: change.version.id,
             number: change.version.number,
             fingerprint: change.version.fingerprint,
             cause: change.cause,
-            ...change.about,
           }
-        : change.about),
+        : {}),
+      ...change.about,
       ...(change.event
         ? { event: change.event.id, planned: change.event.at, ...(change.event.edition ? { edition: change.event.edition } : {}) }
         : {}),
@@ -353,8 +346,8 @@ export function liveFacts(judged: Judged, tags: string[]): JournalFact[] {
       was: was ? { version: was.version, path: was.path } : null,
       // What stored pages to empty.
       touched: index === 0 ? tags : [],
-    },
-  }))
+    })
+  })
 }
 
 /** Ends the drafts and the events of what went live, and what else was planned for those drafts. */

@@ -1,7 +1,7 @@
 import type { Done } from '../../core/batch/action'
 import { applyEdits } from '../../core/content/edits'
 import type { Manifest } from '../../core/content/content'
-import type { JournalFact } from '../../core/history/chain'
+import type { NewFact } from '../../core/journal/actions'
 import { selfOf } from '../../core/access/rights'
 import { accept, refuse, type Outcome } from '../../core/outcome'
 import type { Route } from '../../core/flow/route'
@@ -168,7 +168,7 @@ async function write(office: Office, tx: Tx, actor: Actor, wanted: Wanted[]): Pr
   )
   await appendJournal(
     tx,
-    rows.flatMap(({ item, whole, head, draft, version }): JournalFact[] => [
+    rows.flatMap(({ item, whole, head, draft, version }): NewFact[] => [
       ...(whole ? [] : [fact(office, actor.id, 'draft.opened', item.id, { draft, base: head.id })]),
       fact(office, actor.id, 'draft.saved', item.id, { draft, version, number: item.versions + 1, cause: 'save' }),
     ]),

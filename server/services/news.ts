@@ -2,7 +2,8 @@ import { digestText, newsWords, type News, type NewsKind } from '../../core/flow
 import { clearersOf, namedBy } from '../../core/flow/guards'
 import { gatesOf } from '../../core/flow/route'
 import { selfOf, wayTo, waysOf, type Rights } from '../../core/access/rights'
-import type { JournalRow } from '../../core/history/chain'
+import { describedAction, type JournalData } from '../../core/journal/actions'
+import type { JournalRow } from '../../core/journal/chain'
 import { fullIn } from '../../core/time/words'
 import { wallOf } from '../../core/time/zone'
 import type { Reader, Tx } from '../store/database'
@@ -17,29 +18,6 @@ import { post, type Letter } from './mail'
 import { officeAddress } from './officeAddress'
 import type { Office } from './office'
 
-/** What the journal says that somebody is told of. */
-const TOLD = new Set([
-  'draft.sent',
-  'draft.gate-cleared',
-  'draft.rerouted',
-  'draft.reopened',
-  'draft.handed',
-  'draft.returned',
-  'draft.cleared',
-  'note.answered',
-  'gate.reminded',
-  'gate.late',
-  'event.held',
-  'exception.opened',
-  'exception.late',
-  'exception.looked-at',
-  'exception.taken-back',
-  'exception.not-taken-back',
-  'person.deputised',
-  'rights.asked',
-  'rights.agreed',
-  'rights.declined',
-])
 const BATCH = 500
 /** One thing is told to no more people than these. */
 const MOST_TOLD = 60
@@ -52,26 +30,17 @@ interface Told {
   note: string
 }
 
-interface Said {
-  draft?: string
-  waits?: string[]
-  gate?: string
-  gates?: string[]
-  note?: string
-  to?: string
-  event?: string
-  exception?: string
-  reason?: string
-  reasons?: { detail: string }[]
-  verdict?: string
-  absent?: string
-  deputy?: string
-  from?: string
-  /** A change of rights in words, of whom it is asked, and who asked for it. */
-  words?: string
-  of?: string[]
-  askedBy?: string
-  /** The same of a change that was made without a second steward. */
+/** What any of the actions says that people are told of. */
+type Said = Partial<
+  JournalData['draft.handed'] &
+    JournalData['event.held'] &
+    JournalData['exception.opened'] &
+    JournalData['exception.looked-at'] &
+    JournalData['person.deputised'] &
+    JournalData['rights.asked'] &
+    JournalData['rights.agreed']
+> & {
+  /** A change of rights in words that was made without a second steward. */
   alone?: string
 }
 
@@ -189,7 +158,7 @@ export async function tellNews(office: Office): Promise<number> {
     const rows = await journalAfter(tx, from, BATCH)
     if (!rows.length) return 0
     await tx.insert('heard', [{ name: 'notifications', seq: rows.at(-1)!.seq }], 'REPLACE')
-    const about = rows.filter((row) => TOLD.has(row.action) || (row.data as Said | null)?.alone !== undefined)
+    const about = rows.filter((row) => describedAction(row.action).told || (row.data as Said | null)?.alone !== undefined)
     if (!about.length) return rows.length
     const rights = await loadRights(tx)
     const zone = (await office.site())?.zone ?? 'UTC'

@@ -1,7 +1,8 @@
 import { pino, stdSerializers, type Logger } from 'pino'
 import { v7 } from 'uuid'
 import type { Rights } from '../../core/access/rights'
-import type { JournalFact, JournalRow } from '../../core/history/chain'
+import { isStale, newFact, type DataOf, type JournalAction, type NewFact } from '../../core/journal/actions'
+import type { JournalRow } from '../../core/journal/chain'
 import { hashWithNode } from '../hashing'
 import { picturesHere, type Pictures } from './pictures'
 import { openStore, type Store, type Tx } from '../store/database'
@@ -67,7 +68,7 @@ export async function openOffice(
       const rows = await journalAfter(store.read, heard, 1_000)
       if (!rows.length) return
       heard = rows.at(-1)!.seq
-      if (rows.some((row) => /^(person|section|role|site)\./.test(row.action))) rights = site = undefined
+      if (rows.some(({ action }) => isStale(action, 'rights'))) rights = site = undefined
       for (const listener of listeners) listener(rows)
       if (rows.length < 1_000) return
     }
@@ -114,20 +115,23 @@ export async function openOffice(
   }
 }
 
+/** The data of an action; left out where there may be none. */
+type Data<A extends JournalAction> = null extends DataOf<A> ? [data?: DataOf<A>] : [data: DataOf<A>]
+
 /** Writes one fact of the journal with the office's clock. */
-export const note = (
+export const note = <A extends JournalAction>(
   office: Office,
   tx: Tx,
   person: string | null,
-  action: string,
+  action: A,
   item: string | null,
-  data: unknown = null,
-): Promise<void> => appendJournal(tx, [fact(office, person, action, item, data)])
+  ...data: Data<A>
+): Promise<void> => appendJournal(tx, [fact(office, person, action, item, ...data)])
 
-export const fact = (office: Office, person: string | null, action: string, item: string | null, data: unknown = null): JournalFact => ({
-  at: office.now(),
-  person,
-  action,
-  item,
-  data,
-})
+export const fact = <A extends JournalAction>(
+  office: Office,
+  person: string | null,
+  action: A,
+  item: string | null,
+  ...[data]: Data<A>
+): NewFact => newFact(office.now(), person, action, item, (data ?? null) as DataOf<A>)

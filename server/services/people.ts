@@ -1,3 +1,4 @@
+import type { JournalAction } from '../../core/journal/actions'
 import { selfOf, type Rights } from '../../core/access/rights'
 import type { GivenRole, RightsChange } from '../../core/access/rightsChange'
 import { wouldLoop } from '../../core/tree/menu'
@@ -20,7 +21,7 @@ export interface Making {
 /** A change as it was made: what is answered, and what the journal says of it. */
 export interface MadeChange {
   value: object
-  action: string
+  action: JournalAction
   data: object
 }
 

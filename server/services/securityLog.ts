@@ -1,7 +1,8 @@
 import { renameSync, statSync } from 'node:fs'
 import { join } from 'node:path'
 import { destination, pino, stdTimeFunctions } from 'pino'
-import type { JournalRow } from '../../core/history/chain'
+import { describedAction } from '../../core/journal/actions'
+import type { JournalRow } from '../../core/journal/chain'
 
 /** A file of it is at most about so large; the one before it is kept beside. */
 const MOST_BYTES = 10 * 1024 * 1024
@@ -13,9 +14,6 @@ export interface SecurityLog {
   turnOver(): void
   close(): void
 }
-
-/** What is told of the journal: who may do what, who is who, how one signs in, and who signed in. */
-const TOLD = /^(person|rights|role|session|site)\./
 
 export function openSecurityLog(
   folder: string,
@@ -31,7 +29,7 @@ export function openSecurityLog(
   let own = statSync(path).ino
   const stop = onNews((rows) => {
     for (const { seq, at, person, action, data } of rows)
-      if (TOLD.test(action)) log.info({ event: 'changed', seq, at, person, action, data })
+      if (describedAction(action).security) log.info({ event: 'changed', seq, at, person, action, data })
   })
   return {
     note: (event, facts) => log.info({ event, ...facts }),

@@ -1,3 +1,4 @@
+import { isStale } from '../../core/journal/actions'
 import { LRUCache } from 'lru-cache'
 import type { Fields } from '../../core/content/fields'
 import type { Kind } from '../../core/content/kinds'
@@ -60,8 +61,6 @@ const INTERVAL = `json_object('n', l.id, 'item', l.item_id, 'kind', l.kind, 'ver
 /** So many intervals are read at once: what else the process does waits for no more of them. */
 const PART = 1_000
 
-const CHANGES = /^item\.(put-live|withdrawn|rolled-back)$/
-
 /** Views kept; one of a past moment stays true for ever. */
 const KEPT = 6
 
@@ -79,7 +78,7 @@ export class SiteFacts {
 
   constructor(private readonly office: Office) {
     office.onNews((rows) => {
-      for (const { action, item } of rows) if (item && CHANGES.test(action)) this.stale.add(item)
+      for (const { action, item } of rows) if (item && isStale(action, 'live')) this.stale.add(item)
     })
   }
 

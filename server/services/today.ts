@@ -1,6 +1,8 @@
+import { quoted } from '../store/database'
 import { dateIn } from '../../core/time/date'
 import { noteWords } from '../store/notes'
-import type { JournalRow } from '../../core/history/chain'
+import type { JournalAction } from '../../core/journal/actions'
+import type { JournalRow } from '../../core/journal/chain'
 import { gatesOf } from '../../core/flow/route'
 import type { Reason } from '../../core/outcome'
 import type { Verb } from '../../core/access/verbs'
@@ -20,6 +22,18 @@ interface Line {
 }
 
 const LIMIT = 50
+/** What is counted of the time since one was here, and what is told of it one by one. */
+const COUNTED: JournalAction[] = [
+  'item.put-live',
+  'item.rolled-back',
+  'item.withdrawn',
+  'draft.sent',
+  'draft.returned',
+  'draft.gate-cleared',
+  'item.started',
+]
+const TOLD_AT_ONCE: JournalAction[] = ['item.put-live', 'item.rolled-back', 'item.withdrawn', 'event.held']
+
 /** So much of what waits anywhere is asked whether it waits for one, the longest first. */
 const MOST_WAITING = 200
 
@@ -164,7 +178,7 @@ export async function today(office: Office, actor: Actor) {
     reviewsFor(office, actor, readable, LIMIT),
     db.all<{ action: string; n: number }>(
       `SELECT action, count(*) AS n FROM (SELECT j.action FROM journal j JOIN item i ON i.id = j.item_id WHERE j.at > $since AND ${IN_READABLE}
-         AND j.action IN ('item.put-live', 'item.rolled-back', 'item.withdrawn', 'draft.sent', 'draft.returned', 'draft.gate-cleared', 'item.started') ORDER BY j.at DESC LIMIT $newest)
+         AND j.action IN (${quoted(COUNTED)}) ORDER BY j.at DESC LIMIT $newest)
        GROUP BY action`,
       { since, readable, newest: MOST_COUNTED },
     ),
@@ -173,7 +187,7 @@ export async function today(office: Office, actor: Actor) {
   const counts = Object.fromEntries(news.map((row) => [row.action, row.n]))
   const recent = await db.all<{ action: string; at: string; name: string | null; item: string | null; title: string | null }>(
     `SELECT j.action, j.at, p.name, j.item_id AS item, i.title FROM journal j LEFT JOIN person p ON p.id = j.person_id LEFT JOIN item i ON i.id = j.item_id
-     WHERE j.at > $since AND j.action IN ('item.put-live', 'item.rolled-back', 'item.withdrawn', 'event.held')
+     WHERE j.at > $since AND j.action IN (${quoted(TOLD_AT_ONCE)})
        AND i.section_id IN (SELECT value FROM json_each($readable)) ORDER BY j.seq DESC LIMIT 8`,
     { since, readable },
   )

@@ -1,3 +1,4 @@
+import { newFact, type STEPS } from '../../core/journal/actions'
 import { openGates, type DraftState } from '../../core/flow/draft'
 import { gatesOf, type Deadline, type Route } from '../../core/flow/route'
 import { afterWorking } from '../../core/time/workingHours'
@@ -51,7 +52,7 @@ export async function giveWaitsBack(tx: Tx, draft: Pick<DraftRow, 'id' | 'kept_w
 /** What happened in the life of a draft, as the journal tells it. */
 export interface Step {
   person: string | null
-  action: string
+  action: (typeof STEPS)[number] | 'draft.cleared' | 'draft.handed'
   item: string
   draft: string
   /** Whether that is what its gates wait for now; the deadlines of those that are new begin to run. */
@@ -62,7 +63,7 @@ export interface Step {
 /** Writes a step of a draft: in the journal, and what waits at which gate since when and until when. */
 export async function noteStep(office: Office, tx: Tx, route: Route, { person, action, item, draft, waits, data }: Step): Promise<void> {
   const at = office.now()
-  await appendJournal(tx, [{ at, person, action, item, data: { draft, ...data, waits } }])
+  await appendJournal(tx, [newFact(at, person, action, item, { draft, ...data, waits })])
   await tx.run('DELETE FROM gate_wait WHERE draft_id = $draft AND gate NOT IN (SELECT value FROM json_each($waits))', {
     draft,
     waits: JSON.stringify(waits),

@@ -44,8 +44,8 @@ export class LiveSite {
   constructor(private readonly office: Office) {
     this.frames = new FrameSource(office)
     office.onNews((rows) => {
-      this.frames.hear(rows)
-      this.cache.hear(rows)
+      this.frames.invalidate(rows)
+      this.cache.invalidate(rows)
     })
   }
 

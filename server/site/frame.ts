@@ -1,7 +1,8 @@
 import { menuTree, type MenuNode, type TreePage } from '../../core/tree/menu'
 import type { Bar, SiteView } from '../../core/render/page'
 import type { Fields } from '../../core/content/fields'
-import type { JournalRow } from '../../core/history/chain'
+import type { LiveData } from '../../core/journal/actions'
+import type { JournalRow } from '../../core/journal/chain'
 import type { SiteEntry } from '../../core/plan/entry'
 import type { SiteRow } from '../store/sites'
 import type { Office } from '../services/office'
@@ -74,9 +75,10 @@ export class FrameSource {
     return frameOf(site, liveSource(this.office.store.read, site.id))
   }
 
-  hear(rows: JournalRow[]): void {
-    for (const row of rows) {
-      const touched = (row.data as { touched?: string[] } | null)?.touched ?? []
+  /** Forgets the frame where rows of the journal make it stale. */
+  invalidate(rows: JournalRow[]): void {
+    for (const { data } of rows) {
+      const touched = (data as LiveData | null)?.touched ?? []
       if (touched.includes('tree') || touched.includes('settings')) this.frame = undefined
     }
   }

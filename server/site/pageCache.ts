@@ -1,5 +1,6 @@
 import { LRUCache } from 'lru-cache'
-import type { JournalRow } from '../../core/history/chain'
+import { isStale, type LiveData } from '../../core/journal/actions'
+import type { JournalRow } from '../../core/journal/chain'
 import { encoded, tagIn, type Encoding } from './encoding'
 
 /** An answer as it goes over the line: with its headers, in one encoding. */
@@ -77,12 +78,13 @@ export class PageCache {
     }
   }
 
-  /** Hears the journal and empties what its rows touched. */
-  hear(rows: JournalRow[]): void {
-    for (const row of rows) {
-      if (!/^(item\.(put-live|withdrawn|rolled-back)|section\.)/.test(row.action)) continue
+  /** Removes the pages that rows of the journal make stale. */
+  invalidate(rows: JournalRow[]): void {
+    for (const { action, data } of rows) {
+      const frame = isStale(action, 'frame')
+      if (!frame && !isStale(action, 'live')) continue
       this.epoch++
-      const touched = row.action.startsWith('section.') ? ['settings'] : ((row.data as { touched?: string[] }).touched ?? [])
+      const touched = frame ? ['settings'] : ((data as LiveData | null)?.touched ?? [])
       if (touched.includes('settings') || touched.includes('tree')) this.pages.clear()
       else for (const tag of touched) for (const key of [...(this.byTag.get(tag) ?? [])]) this.pages.delete(key)
     }

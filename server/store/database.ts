@@ -161,6 +161,9 @@ export async function openReader(folder: string): Promise<Reader> {
   return reader(() => connection)
 }
 
+/** Names of the program’s own as a SQL list of texts. */
+export const quoted = (names: readonly string[]): string => names.map((name) => `'${name}'`).join(', ')
+
 /** A SQL expression that packs columns of a table into one JSON object. */
 export const packed = (alias: string, columns: readonly string[]) =>
   `json_object(${columns.map((name) => `'${name}', ${alias}.${name}`).join(', ')})`

@@ -1,4 +1,5 @@
-import { CHAIN_START, chainHash, verifyChain, type JournalFact, type JournalRow } from '../../core/history/chain'
+import { CHAIN_START, chainHash, verifyChain, type JournalRow } from '../../core/journal/chain'
+import type { NewFact } from '../../core/journal/actions'
 import { packed, packedRows, type Reader, type Tx } from './database'
 
 interface Row extends Record<string, string | number | null> {
@@ -30,12 +31,12 @@ export interface JournalHead {
 }
 
 /** Writes facts at the end of the chain, which is `end` when the transaction has read it already and written none since. */
-export async function appendJournal(tx: Tx, facts: JournalFact[], end?: JournalHead): Promise<void> {
+export async function appendJournal(tx: Tx, facts: readonly NewFact[], end?: JournalHead): Promise<void> {
   await tx.insert('journal', chained(facts, end ?? (await journalHead(tx))))
 }
 
 /** The rows that facts become after the end of the chain. */
-export const chained = (facts: JournalFact[], { seq, hash }: JournalHead): Row[] =>
+export const chained = (facts: readonly NewFact[], { seq, hash }: JournalHead): Row[] =>
   facts.map((fact) => {
     hash = chainHash(hash, ++seq, fact)
     return {

@@ -1,6 +1,7 @@
+import { actionsThat } from '../../core/journal/actions'
 import { parse } from 'csv-parse/sync'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { CHAIN_START, verifyChain, type JournalRow } from '../../core/history/chain'
+import { CHAIN_START, verifyChain, type JournalRow } from '../../core/journal/chain'
 import { openStore } from '../../server/store/database'
 import { foundTeam, HOUR, startServer, until, writePost, type Team, type TestServer } from '../support/server'
 
@@ -42,6 +43,10 @@ describe('the journal', () => {
     expect((await rows('actions=draft.sent,item.')).map((row) => row.seq)).toEqual(
       all.filter((row) => row.action === 'draft.sent' || row.action.startsWith('item.')).map((row) => row.seq),
     )
+    const reviewing = actionsThat(({ group }) => group === 'reviewing') as string[]
+    expect((await rows('group=reviewing')).map((row) => row.seq)).toEqual(
+      all.filter((row) => reviewing.includes(row.action)).map((row) => row.seq),
+    )
     const days = [...new Set(all.map((row) => new Date(row.at).toLocaleDateString('sv', { timeZone: 'Europe/Oslo' })))].sort()
     expect(days).toHaveLength(2)
     for (const day of days)
@@ -50,7 +55,7 @@ describe('the journal', () => {
       )
     expect(await rows(`person=${reviewer}&actions=section.`)).toEqual([])
   })
-  it.each(['actions=DROP TABLE', 'from=yesterday', 'to=2026-13-01', 'colour=red'])('refuses %s', async (query) => {
+  it.each(['actions=DROP TABLE', 'from=yesterday', 'to=2026-13-01', 'colour=red', 'group=colours'])('refuses %s', async (query) => {
     expect((await team.steward.ask('GET', `/journal?${query}`)).status).toBe(400)
   })
   it('pages through all of it once, whatever it is narrowed to', async () => {

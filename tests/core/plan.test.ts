@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import fc from 'fast-check'
 import { applyDelta, deltaOf } from '../../core/history/delta'
-import { CHAIN_START, chainHash, verifyChain, type JournalRow } from '../../core/history/chain'
+import { CHAIN_START, chainHash, verifyChain, type JournalRow } from '../../core/journal/chain'
 import { touchedTags, type LiveEntry } from '../../core/plan/entry'
 import { notReady, type GoingLive } from '../../core/plan/ready'
 import { breadcrumb, menuTree, wouldLoop } from '../../core/tree/menu'

@@ -2,6 +2,7 @@ import { cpSync, mkdtempSync, readdirSync, rmSync, writeFileSync } from 'node:fs
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { ACTIONS } from '../../core/journal/actions'
 import { openOffice } from '../../server/services/office'
 import { actorFrom } from '../../server/services/access'
 import { createItem } from '../../server/services/items'
@@ -55,6 +56,8 @@ describe('a data file of an earlier version', () => {
       const { read } = office.store
       expect(await schemaOf(read)).toEqual(fresh)
       expect(await faultsOf(read)).toEqual([])
+      const written = await read.all<{ action: string }>('SELECT DISTINCT action FROM journal')
+      expect(written.filter(({ action }) => !(action in ACTIONS))).toEqual([])
       expect(await heldIn(read)).toEqual(before)
       for (const [table, count] of Object.entries(before!)) expect([table, count > 1]).toEqual([table, true])
 

@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { Download, ShieldCheck, X } from 'lucide-vue-next'
+import { ACTION_GROUPS, describedAction } from '~~/core/journal/actions'
 import { fullIn, shortIn } from '~~/core/time/words'
 import LoadState from '~/components/frame/LoadState.vue'
 import { api, ApiProblem } from '~/composables/api'
 import { useLoad } from '~/composables/load'
-import { actionWords } from '~/composables/actionWords'
 import { useNotices } from '~/stores/notices'
 import { useSite } from '~/stores/site'
 
@@ -21,26 +21,13 @@ interface JournalAnswer {
   }[]
   next: number | null
 }
-/** What one may ask for, and the actions that are it. */
-const ACTIONS = [
-  ['What readers get', 'item.put-live,item.rolled-back,item.withdrawn,event.held'],
-  [
-    'Reviewing',
-    'draft.sent,draft.gate-cleared,draft.cleared,draft.returned,draft.pulled-out,draft.handed,draft.noted,note.,gate.,exception.',
-  ],
-  ['Writing', 'item.started,draft.opened,draft.saved,draft.discarded,draft.reopened,draft.renamed,media.'],
-  ['Times', 'event.'],
-  ['Routes', 'route.,draft.rerouted'],
-  ['People and rights', 'person.,role.,section.'],
-  ['Signing in', 'session.'],
-] as const
 /** The journal: who did what, narrowed as the address says, as files to keep, and verified. */
 const site = useSite()
 const notices = useNotices()
 const route = useRoute()
 const router = useRouter()
 /** What is narrowed to, as it stands in the address. */
-const NAMES = ['person', 'what', 'item', 'from', 'to'] as const
+const NAMES = ['person', 'group', 'item', 'from', 'to'] as const
 const inAddress = () =>
   Object.fromEntries(NAMES.map((name) => [name, typeof route.query[name] === 'string' ? (route.query[name] as string) : '']))
 // Beside the address, which follows a moment later: two choices in a row both count.
@@ -49,11 +36,7 @@ const narrow = (change: Record<string, string>) => {
   asked.value = { ...asked.value, ...change }
   return router.replace({ query: { view: 'journal', ...Object.fromEntries(Object.entries(asked.value).filter(([, value]) => value)) } })
 }
-const filter = computed(() => {
-  const { what, ...rest } = asked.value
-  const actions = ACTIONS.find(([word]) => word === what)?.[1]
-  return new URLSearchParams(Object.entries({ ...rest, ...(actions ? { actions } : {}) }).filter(([, value]) => value)).toString()
-})
+const filter = computed(() => new URLSearchParams(Object.entries(asked.value).filter(([, value]) => value)).toString())
 const {
   value: journal,
   problem,
@@ -135,9 +118,9 @@ const detail = (data: Record<string, unknown> | null) => {
       >
       <label
         ><span class="label">What</span
-        ><select class="input !w-48" :value="asked.what" @change="narrow({ what: ($event.target as HTMLSelectElement).value })">
+        ><select class="input !w-48" :value="asked.group" @change="narrow({ group: ($event.target as HTMLSelectElement).value })">
           <option value="">Everything</option>
-          <option v-for="[word] in ACTIONS" :key="word" :value="word">{{ word }}</option>
+          <option v-for="(words, group) in ACTION_GROUPS" :key="group" :value="group">{{ words }}</option>
         </select></label
       >
       <label
@@ -194,7 +177,7 @@ const detail = (data: Record<string, unknown> | null) => {
             {{ shortIn(row.at, site.zone, site.now) }}
           </td>
           <td class="px-3">
-            <b class="font-semibold">{{ row.name ?? 'The scheduler' }}</b> {{ actionWords[row.action] ?? row.action }}
+            <b class="font-semibold">{{ row.name ?? 'The scheduler' }}</b> {{ describedAction(row.action).words }}
             <NuxtLink
               v-if="row.item"
               :to="`/office/items/${row.item}`"

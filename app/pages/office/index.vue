@@ -8,7 +8,7 @@ import WorkLine from '~/components/today/WorkLine.vue'
 import StateMark from '~/components/mark/StateMark.vue'
 import { api } from '~/composables/api'
 import { useLoad } from '~/composables/load'
-import { actionWords } from '~/composables/actionWords'
+import { describedAction } from '~~/core/journal/actions'
 import { changeWords, counted } from '~/composables/words'
 import { useSession } from '~/stores/session'
 import { useSite } from '~/stores/site'
@@ -269,7 +269,7 @@ async function seen() {
         <p class="mt-3">{{ since || 'Nothing has happened.' }}</p>
         <ul v-if="day.recent.length" class="mt-2 space-y-1 text-soft">
           <li v-for="row in day.recent" :key="row.at + row.item">
-            {{ row.name ?? 'The scheduler' }} {{ actionWords[row.action] }}
+            {{ row.name ?? 'The scheduler' }} {{ describedAction(row.action).words }}
             <NuxtLink
               v-if="row.item"
               :to="`/office/items/${row.item}`"

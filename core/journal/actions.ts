@@ -1,0 +1,292 @@
+import type { JournalFact } from './chain'
+
+/** What a person may ask the journal for, each in words. */
+export const ACTION_GROUPS = {
+  readers: 'What readers get',
+  reviewing: 'Reviewing',
+  writing: 'Writing',
+  times: 'Times',
+  routes: 'Routes',
+  links: 'Shared links',
+  people: 'People and rights',
+  'signing-in': 'Signing in',
+} as const
+export type ActionGroup = keyof typeof ACTION_GROUPS
+
+/**
+ * What an action can make stale of what is kept in memory: what readers get (by the tags that its data name), the frame of all
+ * pages, who may do what, the whole plan, the plan of its item alone, or editions.
+ */
+export type Stale = 'live' | 'frame' | 'rights' | 'plan' | 'plan-of-item' | 'editions'
+
+interface Described {
+  /** In a sentence after who did it, and before the title of the item if it is about one. */
+  words: string
+  group: ActionGroup
+  /** Whether people are told of it; whom, the news say. */
+  told: boolean
+  stale: readonly Stale[]
+  /** Whether it stands in the security log too. */
+  security?: true
+}
+
+/** Every action that the journal tells of. Another one cannot be written. */
+export const ACTIONS = {
+  'item.started': { words: 'started', group: 'writing', told: false, stale: ['plan'] },
+  'item.put-live': { words: 'put live', group: 'readers', told: false, stale: ['live', 'plan'] },
+  'item.withdrawn': { words: 'withdrew', group: 'readers', told: false, stale: ['live', 'plan'] },
+  'item.rolled-back': { words: 'rolled back', group: 'readers', told: false, stale: ['live', 'plan'] },
+  'item.office-changed': { words: 'changed office facts of', group: 'writing', told: false, stale: ['plan-of-item'] },
+  'item.moved': { words: 'moved', group: 'writing', told: false, stale: ['plan'] },
+  'item.became': { words: 'made another kind of', group: 'writing', told: false, stale: ['plan'] },
+  'batch.done': { words: 'did something to many items at once', group: 'writing', told: false, stale: [] },
+  'item.binned': { words: 'put into the bin', group: 'writing', told: false, stale: ['plan'] },
+  'item.ended': { words: 'ended for good', group: 'writing', told: false, stale: ['plan'] },
+  'draft.ended': { words: 'ended for good a draft of', group: 'writing', told: false, stale: ['plan-of-item'] },
+  'item.restored': { words: 'took out of the bin', group: 'writing', told: false, stale: ['plan'] },
+  'draft.opened': { words: 'began a draft of', group: 'writing', told: false, stale: ['plan-of-item'] },
+  'draft.saved': { words: 'saved', group: 'writing', told: false, stale: ['plan-of-item'] },
+  'draft.sent': { words: 'sent to review', group: 'reviewing', told: true, stale: ['plan-of-item'] },
+  'draft.gate-cleared': { words: 'cleared', group: 'reviewing', told: true, stale: ['plan-of-item'] },
+  'draft.cleared': { words: 'brought through its last gate:', group: 'reviewing', told: true, stale: ['plan-of-item'] },
+  'draft.returned': { words: 'returned', group: 'reviewing', told: true, stale: ['plan-of-item'] },
+  'draft.pulled-out': { words: 'took back from review', group: 'reviewing', told: false, stale: ['plan-of-item'] },
+  'draft.noted': { words: 'noted on', group: 'reviewing', told: false, stale: ['plan-of-item'] },
+  'draft.lapsed': { words: 'made a clearance lapse on', group: 'reviewing', told: false, stale: ['plan-of-item'] },
+  'draft.passed-over': { words: 'put live past its gates:', group: 'reviewing', told: false, stale: ['plan-of-item'] },
+  'draft.reinstated': {
+    words: 'gave back its place at the gates to',
+    group: 'reviewing',
+    told: false,
+    stale: ['plan-of-item'],
+  },
+  'draft.reopened': { words: 'opened again a draft of', group: 'writing', told: true, stale: ['plan-of-item'] },
+  'draft.renamed': { words: 'renamed a draft of', group: 'writing', told: false, stale: ['plan-of-item'] },
+  'draft.discarded': { words: 'discarded a draft of', group: 'writing', told: false, stale: ['plan-of-item'] },
+  'note.resolved': { words: 'dealt with a note on', group: 'reviewing', told: false, stale: [] },
+  'note.answered': { words: 'answered a note on', group: 'reviewing', told: true, stale: [] },
+  'note.reopened': { words: 'reopened a note on', group: 'reviewing', told: false, stale: [] },
+  'event.planned': { words: 'planned', group: 'times', told: false, stale: ['plan-of-item'] },
+  'event.moved': { words: 'moved the plan of', group: 'times', told: false, stale: ['plan-of-item'] },
+  'event.cancelled': { words: 'cancelled the plan of', group: 'times', told: false, stale: ['plan-of-item'] },
+  'event.resumed': { words: 'gave back the plan of', group: 'times', told: false, stale: ['plan-of-item'] },
+  'event.held': { words: 'held back', group: 'readers', told: true, stale: ['plan-of-item'] },
+  'event.rules-changed': {
+    words: 'kept at its time of day, as the rules of the zone changed:',
+    group: 'times',
+    told: false,
+    stale: ['plan-of-item'],
+  },
+  'edition.rules-changed': {
+    words: 'kept an edition at its time of day, as the rules of the zone changed',
+    group: 'times',
+    told: false,
+    stale: ['editions'],
+  },
+  'event.skipped': { words: 'passed over, as it was late:', group: 'times', told: false, stale: ['plan-of-item'] },
+  'event.again': { words: 'planned the next turn of', group: 'times', told: false, stale: ['plan-of-item'] },
+  'item.put-under': { words: 'laid under the open window of', group: 'readers', told: false, stale: ['plan'] },
+  'item.embargoed': { words: 'set an embargo on', group: 'times', told: false, stale: ['plan-of-item'] },
+  'item.embargo-lifted': { words: 'lifted the embargo on', group: 'times', told: false, stale: ['plan-of-item'] },
+  'edition.made': { words: 'began an edition', group: 'times', told: false, stale: ['editions'] },
+  'edition.changed': { words: 'changed an edition', group: 'times', told: false, stale: ['editions'] },
+  'edition.filled': { words: 'took changes into an edition', group: 'times', told: false, stale: ['editions'] },
+  'edition.taken-out': { words: 'took out of an edition:', group: 'times', told: false, stale: ['editions'] },
+  'edition.dropped': { words: 'gave up an edition', group: 'times', told: false, stale: ['editions'] },
+  'edition.gate-cleared': { words: 'cleared an edition as a whole', group: 'times', told: false, stale: ['editions'] },
+  'edition.live': { words: 'put an edition live', group: 'readers', told: false, stale: ['editions'] },
+  'edition.held': { words: 'held back an edition', group: 'times', told: false, stale: ['editions'] },
+  'edition.skipped': { words: 'passed over an edition, as it was late', group: 'times', told: false, stale: ['editions'] },
+  'share.made': { words: 'shared a link', group: 'links', told: false, stale: [] },
+  'share.ended': { words: 'ended a shared link', group: 'links', told: false, stale: [] },
+  'calendar.feed-made': { words: 'made an address of the calendar', group: 'links', told: false, stale: [] },
+  'calendar.feed-ended': { words: 'ended an address of the calendar', group: 'links', told: false, stale: [] },
+  'draft.handed': { words: 'handed to a colleague', group: 'reviewing', told: true, stale: ['plan-of-item'] },
+  'draft.proposed': { words: 'asked the gates to let go:', group: 'reviewing', told: false, stale: ['plan-of-item'] },
+  'gate.reminded': { words: 'reminded of', group: 'reviewing', told: true, stale: ['plan'] },
+  'gate.late': { words: 'found late', group: 'reviewing', told: true, stale: ['plan'] },
+  'exception.opened': { words: 'asked for a look afterwards at', group: 'reviewing', told: true, stale: ['plan'] },
+  'exception.gate-cleared': { words: 'cleared afterwards', group: 'reviewing', told: false, stale: ['plan'] },
+  'exception.looked-at': { words: 'looked afterwards at', group: 'reviewing', told: true, stale: [] },
+  'exception.late': { words: 'found not looked at in time', group: 'reviewing', told: true, stale: ['plan'] },
+  'exception.taken-back': { words: 'took back from the site', group: 'reviewing', told: true, stale: ['plan'] },
+  'exception.not-taken-back': { words: 'could not take back', group: 'reviewing', told: true, stale: ['plan'] },
+  'site.sign-in-set': { words: 'set how people sign in', group: 'people', told: false, stale: ['rights', 'plan'], security: true },
+  'site.second-yes-set': {
+    words: 'set when a second steward is asked',
+    group: 'people',
+    told: false,
+    stale: ['rights', 'plan'],
+    security: true,
+  },
+  'rights.asked': { words: 'asked a second steward', group: 'people', told: true, stale: [], security: true },
+  'rights.agreed': { words: 'agreed to a change of rights', group: 'people', told: true, stale: [], security: true },
+  'rights.declined': { words: 'said no to a change of rights', group: 'people', told: true, stale: [], security: true },
+  'rights.taken-back': { words: 'took back a request', group: 'people', told: false, stale: [], security: true },
+  'person.invited': { words: 'sent a link for a password', group: 'people', told: false, stale: ['rights', 'plan'], security: true },
+  'person.link-made': {
+    words: 'made a link for a new password at the machine',
+    group: 'people',
+    told: false,
+    stale: ['rights', 'plan'],
+    security: true,
+  },
+  'person.joined': { words: 'took an invitation', group: 'people', told: false, stale: ['rights', 'plan'], security: true },
+  'person.deputised': { words: 'named a deputy', group: 'people', told: true, stale: ['rights', 'plan'], security: true },
+  'person.deputy-ended': { words: 'ended a deputy’s time', group: 'people', told: false, stale: ['rights', 'plan'], security: true },
+  'person.same-set': { words: 'said whose an account is', group: 'people', told: false, stale: ['rights', 'plan'], security: true },
+  'person.picture-changed': { words: 'changed the picture', group: 'people', told: false, stale: ['rights', 'plan'], security: true },
+  'person.identity-taken': {
+    words: 'took an identity of a provider',
+    group: 'people',
+    told: false,
+    stale: ['rights', 'plan'],
+    security: true,
+  },
+  'session.roles-used': { words: 'chose which roles are used', group: 'signing-in', told: false, stale: [], security: true },
+  'route.calendar-set': { words: 'changed working hours', group: 'routes', told: false, stale: ['plan'] },
+  'route.calendar-ended': { words: 'ended working hours', group: 'routes', told: false, stale: ['plan'] },
+  'media.added': { words: 'added a picture', group: 'writing', told: false, stale: [] },
+  'session.opened': { words: 'signed in', group: 'signing-in', told: false, stale: [], security: true },
+  'session.saw-as': { words: 'looked at the office as someone else', group: 'signing-in', told: false, stale: [], security: true },
+  'session.saw-as-self': { words: 'ended looking as someone else', group: 'signing-in', told: false, stale: [], security: true },
+  'session.ended': { words: 'signed out elsewhere', group: 'signing-in', told: false, stale: [], security: true },
+  'person.second-factor-on': {
+    words: 'turned a second factor on',
+    group: 'people',
+    told: false,
+    stale: ['rights', 'plan'],
+    security: true,
+  },
+  'person.second-factor-off': {
+    words: 'took a second factor off',
+    group: 'people',
+    told: false,
+    stale: ['rights', 'plan'],
+    security: true,
+  },
+  'person.recovery-code-used': { words: 'used a recovery code', group: 'people', told: false, stale: ['rights', 'plan'], security: true },
+  'person.profile-changed': { words: 'changed the profile', group: 'people', told: false, stale: ['rights', 'plan'], security: true },
+  'person.password-changed': { words: 'changed the password', group: 'people', told: false, stale: ['rights', 'plan'], security: true },
+  'person.added': { words: 'added a colleague', group: 'people', told: false, stale: ['rights', 'plan'], security: true },
+  'person.roles-set': { words: 'set the roles of a colleague', group: 'people', told: false, stale: ['rights', 'plan'], security: true },
+  'person.rested': { words: 'let an account rest', group: 'people', told: false, stale: ['rights', 'plan'], security: true },
+  'person.woken': { words: 'woke an account', group: 'people', told: false, stale: ['rights', 'plan'], security: true },
+  'person.group-made': { words: 'made a group', group: 'people', told: false, stale: ['rights', 'plan'], security: true },
+  'person.group-set': { words: 'changed a group', group: 'people', told: false, stale: ['rights', 'plan'], security: true },
+  'person.group-ended': { words: 'ended a group', group: 'people', told: false, stale: ['rights', 'plan'], security: true },
+  'role.made': { words: 'made a role', group: 'people', told: false, stale: ['rights', 'plan'], security: true },
+  'role.set': { words: 'changed a role', group: 'people', told: false, stale: ['rights', 'plan'], security: true },
+  'role.ended': { words: 'ended a role', group: 'people', told: false, stale: ['rights', 'plan'], security: true },
+  'draft.rerouted': { words: 'put on another route:', group: 'routes', told: true, stale: ['plan-of-item'] },
+  'route.saved': { words: 'changed a route', group: 'routes', told: false, stale: ['plan'] },
+  'route.rules-set': { words: 'changed which items go which route', group: 'routes', told: false, stale: ['plan'] },
+  'role.separations-set': {
+    words: 'changed which roles are kept apart',
+    group: 'people',
+    told: false,
+    stale: ['rights', 'plan'],
+    security: true,
+  },
+  'section.added': { words: 'made a section', group: 'people', told: false, stale: ['frame', 'rights', 'plan'] },
+  'section.changed': { words: 'changed a section', group: 'people', told: false, stale: ['frame', 'rights', 'plan'] },
+  'site.begun': { words: 'began the site', group: 'people', told: false, stale: ['rights', 'plan'], security: true },
+  'version.named': { words: 'named a version of', group: 'writing', told: false, stale: [] },
+} as const satisfies Record<string, Described>
+export type JournalAction = keyof typeof ACTIONS
+
+/** The steps of drafts on their routes, of which the flow is drawn. The index of the journal names them in this order. */
+export const STEPS = [
+  'draft.sent',
+  'draft.gate-cleared',
+  'draft.returned',
+  'draft.pulled-out',
+  'draft.lapsed',
+  'draft.reinstated',
+  'draft.passed-over',
+  'draft.rerouted',
+  'draft.discarded',
+  'draft.reopened',
+  'item.binned',
+] as const satisfies readonly JournalAction[]
+
+const UNKNOWN: Described = {
+  words: 'did something that this version does not know to',
+  group: 'writing',
+  told: false,
+  stale: ['live', 'rights', 'plan'],
+}
+
+/** What is known of an action by its name. A row of a journal may have a name that this version does not write. */
+export const describedAction = (action: string): Described => (ACTIONS as Record<string, Described>)[action] ?? UNKNOWN
+
+export const isStale = (action: string, stale: Stale): boolean => describedAction(action).stale.includes(stale)
+
+/** The names of the actions that a choice holds for. */
+export const actionsThat = (holds: (described: Described) => boolean): JournalAction[] =>
+  (Object.keys(ACTIONS) as JournalAction[]).filter((action) => holds(ACTIONS[action]))
+
+/** A step of a draft: what its gates wait for afterwards. */
+interface StepData {
+  draft: string
+  waits: readonly string[]
+}
+interface AtGate extends StepData {
+  gate?: string
+  note?: string
+}
+/** What changed for readers. */
+export interface LiveData {
+  /** The tags of all pages that show it; with the first of several facts alone. */
+  touched?: readonly string[]
+  path?: string | null
+  was?: { path: string | null; version?: string } | null
+}
+interface OfRequest {
+  request: string
+  words: string
+}
+
+/** What the data of an action hold where the program reads them again; of the others they are for people alone. */
+export interface JournalData {
+  'item.put-live': LiveData
+  'item.withdrawn': LiveData
+  'item.rolled-back': LiveData
+  'draft.sent': StepData
+  'draft.gate-cleared': AtGate
+  'draft.cleared': { draft: string }
+  'draft.returned': AtGate
+  'draft.handed': AtGate & { to: string }
+  'draft.rerouted': StepData
+  'draft.reopened': StepData
+  'note.answered': { draft: string; note: string }
+  'gate.reminded': { draft: string; gate: string }
+  'gate.late': { draft: string; gate: string }
+  'event.held': { event: string; reasons: readonly { detail: string }[] }
+  'exception.opened': { exception: string; draft: string; gates: readonly string[]; reason: string }
+  'exception.late': { exception: string; draft: string; gates: readonly string[] }
+  'exception.looked-at': { exception: string; verdict: string; note: string }
+  'exception.taken-back': { exception: string; draft: string }
+  'exception.not-taken-back': { exception: string; draft: string; reasons: readonly { detail: string }[] }
+  'person.deputised': { absent: string; deputy: string; from: string; to: string }
+  'rights.asked': OfRequest & { of: readonly string[] }
+  'rights.agreed': OfRequest & { askedBy: string }
+  'rights.declined': OfRequest & { askedBy: string }
+}
+export type DataOf<A extends JournalAction> = A extends keyof JournalData
+  ? JournalData[A] & { readonly [more: string]: unknown }
+  : object | null
+
+/** A fact as it is written. */
+export type NewFact = { [A in JournalAction]: JournalFact & { action: A; data: DataOf<A> } }[JournalAction]
+
+/** A fact to be written: when (an instant) who did what to which item. */
+export const newFact = <A extends JournalAction>(
+  at: string,
+  person: string | null,
+  action: A,
+  item: string | null,
+  data: DataOf<A>,
+): NewFact =>
+  // An action that is one of several has the data of one of them; the compiler cannot tell which.
+  ({ at, person, action, item, data }) as NewFact
