@@ -1,5 +1,6 @@
 import { BLOCK_WORDS, repeated, type Block } from '../content/blocks'
 import type { Content } from '../content/content'
+import { walkBlocks } from '../content/walk'
 import type { Reason } from '../outcome'
 import { alternativeTexts } from './alternativeTexts'
 import type { CheckContext } from './check'
@@ -36,7 +37,7 @@ export function adviceOn(content: Content, live: CheckContext['live']): Reason[]
       })
   }
   for (const [kind, [most, words]] of Object.entries(MOST)) {
-    const count = content.body.filter((block) => block.kind === kind).length
+    const count = [...walkBlocks(content.body)].filter(({ block }) => block.kind === kind).length
     if (count > most) advice.push({ code: 'many', detail: `${count} ${words} on one page are a lot; could some go elsewhere?` })
   }
   return advice

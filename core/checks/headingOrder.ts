@@ -1,3 +1,4 @@
+import { walkBlocks } from '../content/walk'
 import type { Reason } from '../outcome'
 import { atBlock, type Check } from './check'
 
@@ -7,11 +8,11 @@ export const headingOrder: Check = {
   find({ body }) {
     const found: Reason[] = []
     let level = 1
-    for (const block of body) {
+    for (const { block, top } of walkBlocks(body)) {
       if (block.kind !== 'heading') continue
-      if (block.level > level + 1) found.push(atBlock(block, 'heading-skips', `This heading skips from level ${level} to ${block.level}`))
+      if (block.level > level + 1) found.push(atBlock(top, 'heading-skips', `This heading skips from level ${level} to ${block.level}`))
       level = block.level
-      if (!block.text.length) found.push(atBlock(block, 'heading-empty', 'A heading without words'))
+      if (!block.text.length) found.push(atBlock(top, 'heading-empty', 'A heading without words'))
     }
     return found
   },

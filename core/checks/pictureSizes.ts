@@ -1,3 +1,4 @@
+import { walkBlocks } from '../content/walk'
 import { SLOTS, fitOf } from '../render/picture'
 import { atBlock, type Check } from './check'
 
@@ -15,9 +16,9 @@ export const pictureSizes: Check = {
     const cut = cover ? small(cover.media, kind === 'banner' ? 'banner' : 'cover') : null
     return [
       ...(cut ? [{ code: 'picture-small', detail: cut, at: 'field:cover' }] : []),
-      ...body.flatMap((block) => {
+      ...[...walkBlocks(body)].flatMap(({ block, top }) => {
         const words = block.kind === 'picture' && block.media ? small(block.media, 'text') : null
-        return words ? atBlock(block, 'picture-small', words) : []
+        return words ? atBlock(top, 'picture-small', words) : []
       }),
     ]
   },

@@ -1,5 +1,6 @@
 import { syllable } from 'syllable'
 import { blockText, type Block } from '../content/blocks'
+import { walkBlocks } from '../content/walk'
 import { countWords } from '../content/content'
 import type { Check } from './check'
 
@@ -15,17 +16,14 @@ const EASY_ENOUGH = 50
 export const readingEaseOf = ({ words, sentences, syllables }: { words: number; sentences: number; syllables: number }): number =>
   206.835 - 1.015 * (words / sentences) - 84.6 * (syllables / words)
 
-const PROSE = new Set<Block['kind']>(['paragraph', 'list', 'quote', 'box'])
+const PROSE = new Set<Block['kind']>(['paragraph', 'list', 'quote', 'questions'])
 
 /** Sentences that are long and words that are long, in English. */
 export const readingEase: Check = {
   words: 'Reading ease',
   find({ fields, body }, { language }) {
     if (!/^en\b/i.test(fields.language || language)) return []
-    const text = body
-      .filter((block) => PROSE.has(block.kind))
-      .map(blockText)
-      .join('\n')
+    const text = [...walkBlocks(body)].flatMap(({ block }) => (PROSE.has(block.kind) ? blockText(block) : [])).join('\n')
     const words = countWords(text)
     if (words < FEWEST_WORDS) return []
     const sentences = text.split(/[.!?]+(?=\s|$)|\n+/u).filter((part) => countWords(part)).length

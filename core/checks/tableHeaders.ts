@@ -1,12 +1,13 @@
+import { walkBlocks } from '../content/walk'
 import { atBlock, type Check } from './check'
 
 /** Tables whose cells belong to nothing when heard (WCAG 2.2, 1.3.1). */
 export const tableHeaders: Check = {
   words: 'Header cells of tables',
   find: ({ body }) =>
-    body.flatMap((block) =>
+    [...walkBlocks(body)].flatMap(({ block, top }) =>
       block.kind === 'table' && block.headers === 'none'
-        ? atBlock(block, 'table-headless', 'A table without header cells is hard to hear')
+        ? atBlock(top, 'table-headless', 'A table without header cells is hard to hear')
         : [],
     ),
 }

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import type { Block } from '../../core/content/blocks'
+import type { Block, InnerBlock } from '../../core/content/blocks'
 import type { Content } from '../../core/content/content'
 import { runs } from '../../core/content/inline'
 import { aboutHash, type About } from '../../core/flow/about'
@@ -33,6 +33,9 @@ describe('what a gate is about', () => {
     const content = { fields: { title: 'T', segment: 'fares' }, body: [paragraph('para', 'x'), table] }
     expect(aboutHash(about({ blocks: ['table'] }), content)).not.toBe('')
     expect(aboutHash(about({ blocks: ['picture'] }), content)).toBe('')
+    // A table in a box is a table all the same.
+    const box: Block = { id: 'abox', kind: 'box', tone: 'plain', title: '', blocks: [table as InnerBlock] }
+    expect(aboutHash(about({ blocks: ['table'] }), { ...content, body: [box] })).not.toBe('')
     expect(aboutHash(about({ fields: ['segment'] }), content)).not.toBe(
       aboutHash(about({ fields: ['segment'] }), { ...content, fields: { title: 'T', segment: 'fare' } }),
     )

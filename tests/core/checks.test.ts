@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import type { CheckContext } from '../../core/checks/check'
 import { CHECKS, type CheckName } from '../../core/checks/checks'
 import { readingEaseOf } from '../../core/checks/readingEase'
-import type { Block } from '../../core/content/blocks'
+import type { Block, InnerBlock } from '../../core/content/blocks'
 import type { Fields } from '../../core/content/fields'
 
 const ID = '019747f9-c747-77a1-8c13-29af2d341d19'
@@ -44,6 +44,34 @@ describe('the checks of a gate', () => {
     expect(run('table-headers', [{ id: 'tab', kind: 'table', caption: '', headers: 'none', rows: [[[]]] }])).toEqual([
       ['table-headless', 'tab'],
     ])
+  })
+  it('look inside boxes and columns, and say which block of the page it is', () => {
+    const bad: InnerBlock[] = [
+      { id: 'deep', kind: 'heading', level: 4, text: [{ text: 'Deep' }] },
+      { id: 'tabl', kind: 'table', caption: '', headers: 'none', rows: [[[]]] },
+      { id: 'pict', kind: 'picture', media: ID, alt: '', decorative: false, caption: [] },
+      { id: 'link', kind: 'paragraph', text: [{ text: 'there', href: `item:${ID}` }] },
+    ]
+    const holders: Block[] = [
+      { id: 'abox', kind: 'box', tone: 'plain', title: '', blocks: bad },
+      {
+        id: 'cols',
+        kind: 'columns',
+        columns: [
+          { span: 6, blocks: [] },
+          { span: 6, blocks: bad },
+        ],
+      },
+    ]
+    for (const holder of holders)
+      for (const [name, code] of [
+        ['heading-order', 'heading-skips'],
+        ['table-headers', 'table-headless'],
+        ['alternative-texts', 'alternative-missing'],
+        ['picture-sizes', 'picture-small'],
+        ['dead-links', 'link-dead'],
+      ] as const)
+        expect([holder.kind, ...run(name, [holder])]).toEqual([holder.kind, [code, holder.id]])
   })
   it('each have words of their own', () =>
     expect(new Set(Object.values(CHECKS).map(({ words }) => words)).size).toBe(Object.keys(CHECKS).length))
