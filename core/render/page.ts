@@ -259,7 +259,7 @@ export function renderItem(site: SiteView, item: ItemView): string {
   return layout(site, itemHead(site, item), main, aside, item.within)
 }
 
-const NOTICE_WORDS = { information: 'For your information', warning: 'Changed sailings', urgent: 'Urgent' }
+const NOTICE_WORDS = { information: 'For your information', warning: 'Warning', urgent: 'Urgent' }
 
 function renderTeasers(teasers: Teaser[], media: Refs['media'], language: string, level: 2 | 3 = 3): string {
   if (!teasers.length) return ''

@@ -1,3 +1,4 @@
+import type { CalendarWhat } from '../../core/plan/calendarWords'
 import type { BlockWindow } from '../../core/content/blockWindow'
 import { spansOf } from '../../core/content/shownBlocks'
 import { windowsBetween } from '../../core/time/windows'
@@ -15,7 +16,7 @@ import { readableSections, readsSomewhere } from './today'
 /** One thing on the calendar. Windows and editions have an end or a size; what has an `event` or `edition` can be moved. */
 export interface CalendarEntry {
   id: string
-  what: 'put-live' | 'withdraw' | 'window' | 'carry-out' | 'restore' | 'edition' | 'block' | 'embargo' | 'review-by'
+  what: CalendarWhat
   at: string
   until: string | null
   title: string

@@ -1,3 +1,4 @@
+import { CALENDAR_WORDS } from '../../core/plan/calendarWords'
 import { randomBytes } from 'node:crypto'
 import ical, { ICalCalendarMethod, ICalEventStatus } from 'ical-generator'
 import { personById } from '../store/people'
@@ -11,18 +12,6 @@ import { hashToken } from './sessions'
 /** How far a feed looks back and ahead. */
 const BACK_MS = 31 * 86_400_000
 const AHEAD_MS = 366 * 86_400_000
-
-const DOES: Record<CalendarEntry['what'], string> = {
-  'put-live': 'goes live',
-  withdraw: 'leaves the site',
-  window: 'shows',
-  'carry-out': 'is carried out',
-  restore: 'goes back',
-  edition: 'goes live together',
-  block: 'shows',
-  embargo: 'may go live from now on',
-  'review-by': 'is to be looked at again',
-}
 
 /** Makes the private address under which one's calendar can be subscribed to; an earlier one ends. Its secret is told once. */
 export async function makeFeed(office: Office, actor: Actor): Promise<{ token: string }> {
@@ -91,13 +80,13 @@ export async function feed(office: Office, foresight: Foresight, token: string, 
       start: new Date(entry.at),
       end: new Date(end),
       stamp: new Date(now),
-      summary: `${entry.title}: ${DOES[entry.what]}`,
+      summary: `${entry.title}: ${CALENDAR_WORDS[entry.what]}`,
       description: [
         entry.person,
         entry.sectionName,
         entry.cleared ? '' : 'Not cleared yet',
         ...held,
-        trouble ? `${trouble} troubles foreseen` : '',
+        trouble ? `${trouble} ${trouble === 1 ? 'trouble' : 'troubles'} foreseen` : '',
       ]
         .filter(Boolean)
         .join('\n'),

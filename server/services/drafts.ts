@@ -1,3 +1,4 @@
+import type { VersionCause } from '../../core/history/causes'
 import { makeSegment } from '../../core/address/segment'
 import { KIND_WORDS } from '../../core/content/kinds'
 import { applyEdits, contested, type Conflict, type Edit, type Saved } from '../../core/content/edits'
@@ -19,7 +20,6 @@ import {
   readManifest,
   versionById,
   type NewVersion,
-  type VersionCause,
   type VersionRow,
 } from '../store/versions'
 import { perform } from '../threads/tasks'
@@ -28,6 +28,7 @@ import { headsOf, loadDraft, mustBeContent, mustBeOpen, mustMatch, type LoadedDr
 import { routeFor } from './routes'
 import { fact, note, type Office } from './office'
 import { mustFit } from './pageSize'
+import { mustNotLoop } from './parents'
 import { found, refusal, Refusal } from './refusal'
 import { giveWaitsBack, noteStep, takeWaits, waitingAt } from './waits'
 import { cancelForBin, resumeFromBin } from './events'
@@ -131,6 +132,7 @@ export async function addHead(
   mergeParent?: string,
 ): Promise<{ id: string; number: number; at: string; review: DraftRow['review'] }> {
   const { item, draft, head } = loaded
+  await mustNotLoop(tx, item.id, loaded.manifest.fields.parent, manifest.fields.parent)
   const id = office.newId()
   const number = item.versions + 1
   const at = office.now()

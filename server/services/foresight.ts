@@ -224,7 +224,7 @@ export class Foresight {
   }
 
   private usual(): Promise<Map<string, number>> {
-    const now = Date.now()
+    const now = this.office.clock.now().getTime()
     if (!this.pace || now - this.pace.at > 600_000) this.pace = { at: now, usual: usualPace(this.office) }
     return this.pace.usual
   }

@@ -2,6 +2,7 @@ import { freeSegment, makeSegment } from '../../core/address/segment'
 import { pathOf } from '../../core/address/path'
 import { blockBytes, contentSchema, manifestOf, type Content } from '../../core/content/content'
 import { defaultFields, type Fields, type OfficeFields } from '../../core/content/fields'
+import { noBody } from '../../core/content/edits'
 import { safeBlock } from '../../core/content/sanitise'
 import { KIND_WORDS, type Filing, type Kind } from '../../core/content/kinds'
 import type { Verb } from '../../core/access/verbs'
@@ -15,7 +16,7 @@ import { routeFor } from './routes'
 import { filedAs, moveLive, mustRestAtNoGate, tellMoved } from './otherChanges'
 import { mustRead } from './reading'
 import { mustFit } from './pageSize'
-import { found, refusal } from './refusal'
+import { found, refusal, Refusal } from './refusal'
 
 export interface NewItem {
   id?: string | undefined
@@ -45,6 +46,7 @@ export async function createItem(office: Office, actor: Actor, input: NewItem): 
   if (input.parent !== undefined && input.kind === 'page') fields.parent = input.parent
   const body = contentSchema.shape.body.parse(input.content?.body ?? []).map(safeBlock)
   if (body.some(({ kind }) => kind === 'source')) must(actor, 'item.source', input.section)
+  if (body.length && !KIND_WORDS[input.kind].body) throw new Refusal('refused', [noBody(input.kind)])
   mustFit(body.map(blockBytes))
   await office.store.write(async (tx) => {
     const route = await routeFor(tx, actor.rights, input.kind, input.section)

@@ -1,3 +1,4 @@
+import type { LiveCause } from '../../core/history/causes'
 import { pathOf } from '../../core/address/path'
 import { onlyOf } from '../../core/content/fields'
 import type { Filing } from '../../core/content/kinds'
@@ -17,7 +18,6 @@ import type { Office } from './office'
 import { Refusal } from './refusal'
 
 /** Why a version becomes live; each is told apart in the history. */
-export type LiveCause = 'put-live' | 'planned' | 'roll-back' | 'exception' | 'fast' | 'taken-back' | 'moved' | 'window' | 'window-ended'
 
 interface Common {
   item: ItemRow

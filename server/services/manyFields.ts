@@ -97,8 +97,8 @@ function isPlain(actor: Actor, item: ItemRow, whole: DraftWhole | null): boolean
 function changeOf(one: Omit<Wanted, 'change' | 'before' | 'after'>, before: Manifest, action: FieldAction): Outcome<Wanted> | null {
   try {
     const change = fieldChange(one.item.kind, before.fields, action)
-    // Titles carry addresses with them, and addresses are looked up: that is for the one way that does.
-    if (change.name === 'title' || change.name === 'segment') return null
+    // Titles carry addresses with them, and addresses and parents are looked up: that is for the one way that does.
+    if (change.name === 'title' || change.name === 'segment' || change.name === 'parent') return null
     const saved = applyEdits(one.item.kind, before, before, [{ op: 'field', name: change.name, value: change.to }])
     return saved.ok ? accept({ ...one, change, before, after: saved.value.manifest }) : refuse(...saved.reasons)
   } catch (error) {

@@ -96,6 +96,12 @@ export async function draftsWhole(db: Reader, ids: string[]): Promise<Map<string
 /** The note of a version that takes a suggestion. */
 export const SUGGESTION_TAKEN = 'A suggestion taken'
 
+/** The newest versions of an item's open drafts. */
+export const openHeads = async (db: Reader, item: string): Promise<string[]> =>
+  (await db.all<{ id: string }>('SELECT head_version AS id FROM draft WHERE item_id = $item AND closed_at IS NULL LIMIT 50', { item })).map(
+    ({ id }) => id,
+  )
+
 /**
  * Makes everyone who wrote in some drafts an author of another, also those whose suggestions were taken there: their words
  * came into it. `from` names drafts, or versions of them; others are passed over.

@@ -46,6 +46,10 @@ const entries = async (db: Reader, where: string, bind: Bind): Promise<LiveItem[
 export const liveByIds = (db: Reader, ids: string[]): Promise<LiveItem[]> =>
   ids.length ? entries(db, 'WHERE e.item_id IN (SELECT value FROM json_each($ids))', { ids: JSON.stringify(ids) }) : Promise.resolve([])
 
+/** The page above a page on the site; `null` for one at the top or not on the site. */
+export const liveParent = async (db: Reader, page: string): Promise<string | null> =>
+  (await db.one<{ parent: string | null }>('SELECT parent_id AS parent FROM live_entry WHERE item_id = $page', { page }))?.parent ?? null
+
 /** The live pages, for menu and breadcrumb. */
 export const livePages = (db: Reader, site: string) => entries(db, "WHERE e.site_id = $site AND e.kind = 'page'", { site })
 

@@ -3,11 +3,10 @@ import { sanitiseSource } from '../../core/content/sanitise'
 import type { Block } from '../../core/content/blocks'
 import { sha256Hex } from '../../core/content/canonical'
 import { blockBytes, fingerprint, manifestMedia, type Content, type Manifest } from '../../core/content/content'
+import type { VersionCause } from '../../core/history/causes'
 import { changeSize, type ChangeSize } from '../../core/history/blame'
 import type { Reader, Tx } from './database'
 import { keepTexts, readTexts, type StoredText } from './objects'
-
-export type VersionCause = 'begun' | 'autosave' | 'save' | 'restore' | 'merge' | 'fields' | 'import'
 
 export interface VersionRow {
   id: string

@@ -334,3 +334,41 @@ describe('a kind of block that this version does not know', () => {
     expect(html).not.toMatch(/hologram|kept|undefined/)
   })
 })
+
+describe('what an item can be written with', () => {
+  const begin = (body: object) => team.founder.ask<Problem & { item: string; draft: string; version: string }>('POST', '/items', { body })
+  const codesOf = ({ status, body }: { status: number; body: Problem }) => [status, ...(body.reasons ?? []).map(({ code }) => code)]
+
+  it('has no blocks where its kind has none, when it is begun and when it is edited', async () => {
+    const block = { id: 'first', kind: 'paragraph', text: [] }
+    for (const kind of ['label', 'banner']) {
+      const asked = { kind, section: team.section, title: `A ${kind} with blocks` }
+      expect(codesOf(await begin({ ...asked, content: { body: [block] } }))).toEqual([422, 'no-body'])
+      const { body: made } = await begin(asked)
+      const edits = [{ op: 'insert', block, after: null }]
+      const saved = await team.founder.ask<Problem>('POST', `/drafts/${made.draft}/edits`, { body: { base: made.version, edits } })
+      expect(codesOf(saved)).toEqual([422, 'no-body'])
+    }
+  })
+
+  it('is no page below itself, but for two that change places together', async () => {
+    const page = async (title: string, parent: string | null) => {
+      const { body: made } = await begin({ kind: 'page', section: team.section, title, parent })
+      await team.founder.need('POST', `/drafts/${made.draft}/put-live`, { body: { exception: 'To begin with' }, ifMatch: made.version })
+      return made.item
+    }
+    const above = await page('Above', null)
+    const below = await page('Below', above)
+    const lowest = await page('Lowest', below)
+    const place = async (item: string, parent: string | null) => {
+      const opened = await team.founder.need<{ draft: string; head: string }>('POST', `/items/${item}/drafts`, { body: {} })
+      const edits = [{ op: 'field', name: 'parent', value: parent }]
+      return team.founder.ask<Problem>('POST', `/drafts/${opened.draft}/edits`, { body: { base: opened.head, edits } })
+    }
+    for (const parent of [above, below, lowest]) expect(codesOf(await place(above, parent))).toEqual([422, 'parent-loop'])
+    // Once a draft leads the page below to the top, the one above may be placed below it.
+    expect((await place(below, null)).status).toBe(200)
+    expect((await place(above, below)).status).toBe(200)
+    expect((await place(above, lowest)).status).toBe(200)
+  })
+})

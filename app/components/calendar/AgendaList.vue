@@ -2,7 +2,8 @@
 import { dateWords, timeIn } from '~~/core/time/words'
 import { dateIn } from '~~/core/time/date'
 import { grouped } from '~~/core/grouped'
-import { DOES, isMovable, linkOf, lasts, type CalendarEntry } from './entries'
+import { CALENDAR_WORDS } from '~~/core/plan/calendarWords'
+import { isMovable, linkOf, lasts, type CalendarEntry } from './entries'
 import { counted } from '~/composables/words'
 
 /** What is planned as a list, day after day. */
@@ -40,7 +41,7 @@ const weekday = (day: string) => new Intl.DateTimeFormat('en-GB', { weekday: 'lo
             entry.title
           }}</NuxtLink>
           <span :class="entry.what === 'withdraw' ? 'text-rust' : 'text-soft'"
-            >{{ DOES[entry.what]
+            >{{ CALENDAR_WORDS[entry.what]
             }}<template v-if="lasts(entry) && entry.until">
               until {{ timeIn(entry.until, zone) }} {{ dateWords(dateIn(entry.until, zone), 'en-GB', 'short') }}</template
             ><template v-if="entry.repeats">, {{ entry.repeats }}</template></span

@@ -1,21 +1,9 @@
+import { CALENDAR_WORDS } from '~~/core/plan/calendarWords'
 import type { CalendarEntry } from '~~/server/services/calendar'
 import { timeIn } from '~~/core/time/words'
 import { dateIn } from '~~/core/time/date'
 
 export type { CalendarEntry }
-
-/** What an entry does, as the end of a sentence that its title begins. */
-export const DOES: Record<CalendarEntry['what'], string> = {
-  'put-live': 'goes live',
-  withdraw: 'leaves the site',
-  window: 'shows',
-  'carry-out': 'is carried out',
-  restore: 'goes back',
-  edition: 'goes live together',
-  block: 'shows',
-  embargo: 'embargo ends',
-  'review-by': 'look at it again',
-}
 
 /** Whether an entry is a stretch of time, not a moment. */
 export const lasts = ({ what }: CalendarEntry): boolean => what === 'window' || what === 'block'
@@ -56,7 +44,7 @@ export const isMovable = (entry: CalendarEntry): boolean =>
 export function wordsOf(entry: CalendarEntry, zone: string): string {
   const trouble = entry.troubles.stops + entry.troubles.warns
   const parts = [
-    `${timeIn(entry.at, zone)} ${entry.title}: ${DOES[entry.what]}`,
+    `${timeIn(entry.at, zone)} ${entry.title}: ${CALENDAR_WORDS[entry.what]}`,
     entry.until && lasts(entry) ? `until ${dateIn(entry.until, zone)} ${timeIn(entry.until, zone)}` : '',
     entry.repeats ?? '',
     entry.ready ? `${entry.ready.cleared} of ${entry.ready.of} cleared` : entry.cleared ? '' : 'not cleared yet',

@@ -53,7 +53,7 @@ const CHOICES: Partial<Record<FieldName, [string, string][]>> = {
   ],
   noticeLevel: [
     ['information', 'For information'],
-    ['warning', 'Changed sailings'],
+    ['warning', 'Warning'],
     ['urgent', 'Urgent'],
   ],
 }

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { LIVE_CAUSES, VERSION_CAUSES, type LiveCause, type VersionCause } from '~~/core/history/causes'
 import { fullIn, shortIn } from '~~/core/time/words'
 import { renderBlock, type Refs } from '~~/core/render/blocks'
 import type { MediaView } from '~~/core/render/picture'
@@ -20,13 +21,13 @@ interface VersionLine {
   number: number
   author: string
   at: string
-  cause: string
+  cause: VersionCause
   note: string
   name: string | null
   draft: string | null
   size: { blocks: number; fields: number } | null
   cleared: boolean
-  live: { from: string; to: string | null; cause: string; by: string | null }[]
+  live: { from: string; to: string | null; cause: LiveCause; by: string | null }[]
 }
 
 /** All versions in steps, newest first, by day and sitting, with when each was what readers got. */
@@ -152,24 +153,6 @@ async function goTo(version: string) {
   await nextTick()
   document.getElementById(`version-${version}`)?.scrollIntoView({ block: 'center' })
 }
-const CAUSES: Record<string, string> = {
-  begun: 'Begun',
-  autosave: 'Saved by itself',
-  save: 'Saved',
-  restore: 'Restored',
-  merge: 'Brought up to date',
-  fields: 'Changed in the list',
-  import: 'Brought in',
-}
-const LIVE_CAUSES: Record<string, string> = {
-  'put-live': 'put live by',
-  planned: 'on time, planned by',
-  'roll-back': 'rolled back to by',
-  exception: 'put live without clearance by',
-  fast: 'put live on the fast lane by',
-  'taken-back': 'what was before came back, after',
-  moved: 'moved to another section by',
-}
 </script>
 
 <template>
@@ -198,7 +181,7 @@ const LIVE_CAUSES: Record<string, string> = {
               <b class="font-semibold tabular-nums">Version {{ group[0]!.number }}</b>
               <span v-if="group[0]!.name" class="rounded-md bg-tide-wash px-1.5 font-semibold text-tide">{{ group[0]!.name }}</span>
               <span class="text-soft"
-                >{{ CAUSES[group[0]!.cause] }} by {{ group[0]!.author }},
+                >{{ VERSION_CAUSES[group[0]!.cause] }} by {{ group[0]!.author }},
                 <span :title="fullIn(group[0]!.at, zone)">{{ shortIn(group[0]!.at, zone, site.now) }}</span><template
                   v-if="severalDrafts && group[0]!.draft"
                 >

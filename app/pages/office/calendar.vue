@@ -11,7 +11,8 @@ import ForecastList from '~/components/calendar/ForecastList.vue'
 import MonthGrid from '~/components/calendar/MonthGrid.vue'
 import TimeDial from '~/components/calendar/TimeDial.vue'
 import WeekGrid from '~/components/calendar/WeekGrid.vue'
-import { DOES, type CalendarEntry, type TrialAnswer } from '~/components/calendar/entries'
+import { CALENDAR_WORDS } from '~~/core/plan/calendarWords'
+import type { CalendarEntry, TrialAnswer } from '~/components/calendar/entries'
 import ChoiceButtons from '~/components/form/ChoiceButtons.vue'
 import LoadState from '~/components/frame/LoadState.vue'
 import PlaceStrip from '~/components/frame/PlaceStrip.vue'
@@ -152,7 +153,7 @@ function drop(cell: string) {
           throw error
         }
       },
-      `“${entry.title}” now ${DOES[entry.what]} ${fullIn(at, zone.value)}; it was ${dateWords(back.date, 'en-GB', 'short')} ${back.time}`,
+      `“${entry.title}” now ${CALENDAR_WORDS[entry.what]} ${fullIn(at, zone.value)}; it was ${dateWords(back.date, 'en-GB', 'short')} ${back.time}`,
       () => move(entry, back),
     )
 }
