@@ -1,7 +1,7 @@
 import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import type { Block } from '../core/content/blocks'
+import type { Block } from '../core/blocks/blocks'
 import { startLogCopier } from '../server/jobs/logCopier'
 import { actorFrom, type Actor } from '../server/services/access'
 import { systemClock, type Clock } from '../server/services/clock'

@@ -1,5 +1,5 @@
 import { v7 } from 'uuid'
-import type { Block } from '../core/content/blocks'
+import type { Block } from '../core/blocks/blocks'
 import { sha256Hex } from '../core/content/canonical'
 import { manifestOf, type Content } from '../core/content/content'
 import { makeSegment } from '../core/address/segment'

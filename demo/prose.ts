@@ -1,4 +1,4 @@
-import type { Block } from '../core/content/blocks'
+import type { Block } from '../core/blocks/blocks'
 import type { Run, Text } from '../core/content/inline'
 
 type TableBlock = Extract<Block, { kind: 'table' }>

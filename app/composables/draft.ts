@@ -1,7 +1,7 @@
 import { useDebounceFn, useEventListener } from '@vueuse/core'
 import { closed, EMPTY_TIMELINE, record, redo, undo, without, type Step, type Timeline } from '~~/core/history/timeline'
 import { editsBetween, replay } from '~~/core/content/between'
-import type { Block } from '~~/core/content/blocks'
+import type { Block } from '~~/core/blocks/blocks'
 import type { Content } from '~~/core/content/content'
 import type { Edit } from '~~/core/content/edits'
 import type { FieldName, Fields } from '~~/core/content/fields'

@@ -1,5 +1,5 @@
 import type { Content } from '~~/core/content/content'
-import type { Refs } from '~~/core/render/blocks'
+import type { Refs } from '~~/core/render/text'
 import type { ItemView, SiteView } from '~~/core/render/page'
 import type { PageAsked, PageMade } from '~/workers/page'
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Block } from '~~/core/content/blocks'
+import type { Block } from '~~/core/blocks/blocks'
 import { useMountedEditor } from './mountedEditor'
 import { docToList, listToDoc } from './prose'
 import { focusBlockOf, isInsertKey } from './typing'

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { JSONContent } from '@tiptap/core'
 import type { EditorView } from '@tiptap/pm/view'
-import { blockText, type Block } from '~~/core/content/blocks'
+import { blockText, type Block } from '~~/core/blocks/blocks'
 import { normaliseText, plain, runs, type Text } from '~~/core/content/inline'
 import { fitText, PLACES, type PlaceName } from '~~/core/content/places'
 import LengthAdvice from '~/components/form/LengthAdvice.vue'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { SOURCE_BEGINS } from '~~/core/render/blocks'
+import { SOURCE_BEGINS } from '~~/core/render/text'
 import SourceFrame from './SourceFrame.vue'
 
 /** Markup made by the core's renderer; the only place of the office that shows any. What someone wrote as markup stands in a frame. */

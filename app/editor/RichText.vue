@@ -1,8 +1,8 @@
 <script setup lang="ts">
-import type { Block } from '~~/core/content/blocks'
+import type { Block } from '~~/core/blocks/blocks'
 import type { Text } from '~~/core/content/inline'
 import type { PlaceName } from '~~/core/content/places'
-import { renderText, type Refs } from '~~/core/render/blocks'
+import { renderText, type Refs } from '~~/core/render/text'
 import ProseEditor from './ProseEditor.vue'
 import RenderedHtml from './RenderedHtml.vue'
 

@@ -1,6 +1,7 @@
 import { z } from 'zod'
-import { blockSchema, blockText, type Block } from '~~/core/content/blocks'
-import { renderBlock, type Refs } from '~~/core/render/blocks'
+import { blockSchema, blockText, type Block } from '~~/core/blocks/blocks'
+import { renderBlock } from '~~/core/render/blocks'
+import type { Refs } from '~~/core/render/text'
 import { newBlockId } from '~/composables/ids'
 import { blocksOfClipboard } from './pasted'
 

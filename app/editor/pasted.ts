@@ -1,4 +1,4 @@
-import type { Block } from '~~/core/content/blocks'
+import type { Block } from '~~/core/blocks/blocks'
 import { blocksOfPaste, blocksOfText, type PastedNode } from '~~/core/content/paste'
 import { newBlockId } from '~/composables/ids'
 

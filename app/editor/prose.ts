@@ -1,5 +1,5 @@
 import type { JSONContent } from '@tiptap/core'
-import type { ListEntry } from '~~/core/content/blocks'
+import type { ListEntry } from '~~/core/blocks/blocks'
 import { normaliseText, STYLE_MARKS, type Run, type StyleMark, type Text } from '~~/core/content/inline'
 import type { WordLook } from '~~/core/content/looks'
 

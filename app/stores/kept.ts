@@ -1,5 +1,5 @@
 import { defineStore } from 'pinia'
-import type { Block } from '~~/core/content/blocks'
+import type { Block } from '~~/core/blocks/blocks'
 import { api } from '~/composables/api'
 import { useNotices } from '~/stores/notices'
 

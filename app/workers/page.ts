@@ -1,5 +1,6 @@
 import type { Content } from '~~/core/content/content'
-import { renderBlock, type Refs } from '~~/core/render/blocks'
+import { renderBlock } from '~~/core/render/blocks'
+import type { Refs } from '~~/core/render/text'
 import { renderItem, type ItemView, type SiteView } from '~~/core/render/page'
 
 /** What the worker is asked: the site around the page once, then the page's content at each change. */

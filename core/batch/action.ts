@@ -1,7 +1,7 @@
 import { z } from 'zod'
 import { nameSchema } from '../content/line'
 import { KIND_WORDS, KINDS } from '../content/kinds'
-import { MAX_BLOCKS } from '../content/blocks'
+import { MAX_BLOCKS } from '../blocks/blocks'
 import { editSchema } from '../content/edits'
 import { FIELDS, labelOf, type FieldName } from '../content/fields'
 

@@ -1,6 +1,6 @@
-import { BLOCK_WORDS, repeated, type Block } from '../content/blocks'
+import { BLOCK_WORDS, repeated, type Block } from '../blocks/blocks'
 import type { Content } from '../content/content'
-import { walkBlocks } from '../content/walk'
+import { walkBlocks } from '../blocks/walk'
 import type { Reason } from '../outcome'
 import { alternativeTexts } from './alternativeTexts'
 import type { CheckContext } from './check'

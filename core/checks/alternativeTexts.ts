@@ -1,5 +1,5 @@
 import type { Content } from '../content/content'
-import { walkBlocks } from '../content/walk'
+import { walkBlocks } from '../blocks/walk'
 import type { Reason } from '../outcome'
 import { atBlock, type Check } from './check'
 

@@ -1,4 +1,4 @@
-import type { Block } from '../content/blocks'
+import type { Block } from '../blocks/blocks'
 import type { Content } from '../content/content'
 import type { Kind } from '../content/kinds'
 import type { Reason } from '../outcome'

@@ -1,4 +1,4 @@
-import { blockLinks } from '../content/blocks'
+import { blockLinks } from '../blocks/blocks'
 import { perBlock } from '../content/perBlock'
 import { atBlock, type Check } from './check'
 

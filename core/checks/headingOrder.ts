@@ -1,4 +1,4 @@
-import { walkBlocks } from '../content/walk'
+import { walkBlocks } from '../blocks/walk'
 import type { Reason } from '../outcome'
 import { atBlock, type Check } from './check'
 

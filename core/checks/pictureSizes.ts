@@ -1,4 +1,4 @@
-import { walkBlocks } from '../content/walk'
+import { walkBlocks } from '../blocks/walk'
 import { SLOTS, fitOf } from '../render/picture'
 import { atBlock, type Check } from './check'
 

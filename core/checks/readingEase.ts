@@ -1,6 +1,6 @@
 import { syllable } from 'syllable'
-import { blockText, type Block } from '../content/blocks'
-import { walkBlocks } from '../content/walk'
+import { blockText, type Block } from '../blocks/blocks'
+import { walkBlocks } from '../blocks/walk'
 import { countWords } from '../content/content'
 import type { Check } from './check'
 

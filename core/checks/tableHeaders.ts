@@ -1,4 +1,4 @@
-import { walkBlocks } from '../content/walk'
+import { walkBlocks } from '../blocks/walk'
 import { atBlock, type Check } from './check'
 
 /** Tables whose cells belong to nothing when heard (WCAG 2.2, 1.3.1). */

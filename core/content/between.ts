@@ -1,4 +1,4 @@
-import type { Block } from './blocks'
+import type { Block } from '../blocks/blocks'
 import type { Content } from './content'
 import type { Edit } from './edits'
 import type { FieldName } from './fields'

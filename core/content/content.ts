@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { blockLinks, blockMedia, blockSchema, blockText, MAX_BLOCKS, MAX_WORDS, type Block } from './blocks'
+import { blockLinks, blockMedia, blockSchema, blockText, MAX_BLOCKS, MAX_WORDS, type Block } from '../blocks/blocks'
 import { canonical, sha256Hex } from './canonical'
 import { fieldsSchema, type FieldName, type Fields } from './fields'
 import { isText, normaliseText } from './inline'

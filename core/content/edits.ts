@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { accept, refuse, type Outcome, type Reason } from '../outcome'
-import { blockSchema, MAX_BLOCKS, type Block } from './blocks'
+import { blockSchema, MAX_BLOCKS, type Block } from '../blocks/blocks'
 import { canonical, sha256Hex } from './canonical'
 import { blockBytes, manifestEntry, type Manifest } from './content'
 import { readField, type FieldName, type Fields } from './fields'

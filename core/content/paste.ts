@@ -1,4 +1,4 @@
-import type { Block, ListEntry } from './blocks'
+import type { Block, ListEntry } from '../blocks/blocks'
 import { fitText } from './places'
 import type { Region } from './table'
 import { isSafeHref, normaliseText, plain, type Run, type StyleMark, type Text } from './inline'

@@ -1,4 +1,4 @@
-import type { Block } from './blocks'
+import type { Block } from '../blocks/blocks'
 
 /** A function of a block that is worked out once for each: blocks are never changed in place. */
 export function perBlock<T>(work: (block: Block) => T): (block: Block) => T {

@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import type { Block } from './blocks'
+import type { Block } from '../blocks/blocks'
 import { plain, runs } from './inline'
 import { mapTexts, replaceSpots, type Spot } from './texts'
 

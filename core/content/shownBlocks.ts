@@ -1,7 +1,7 @@
 import { parseRule } from '../time/recurrence'
 import { instantOf } from '../time/zone'
 import { daysFrom, windowsBetween, type WindowTurn } from '../time/windows'
-import type { Block } from './blocks'
+import type { Block } from '../blocks/blocks'
 import type { BlockWindow } from './blockWindow'
 
 type Span = Pick<WindowTurn, 'at' | 'until'>

@@ -1,4 +1,4 @@
-import type { Block } from './blocks'
+import type { Block } from '../blocks/blocks'
 import { isText, normaliseText, type Run, type Text } from './inline'
 
 /** A stretch of a text: the first letter's place, and the place after the last. */

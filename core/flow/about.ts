@@ -1,6 +1,5 @@
-import { blockText, type Block, type BlockKind } from '../content/blocks'
+import { blockText, innerBlocks, type Block, type BlockKind } from '../blocks/blocks'
 import { canonical, sha256Hex } from '../content/canonical'
-import { innerBlocks } from '../content/walk'
 import { blockBytes, type Content } from '../content/content'
 import type { FieldName } from '../content/fields'
 
@@ -37,7 +36,8 @@ export function aboutHash(about: About, { fields, body }: Content): string {
   const finds = finder(about)
   const named = new Set<FieldName>([...about.fields, ...TEXTS.filter((name) => finds(fields[name] ?? ''))])
   const said = Object.fromEntries([...named].sort().flatMap((name) => (fields[name] === undefined ? [] : [[name, fields[name]]])))
-  const is = (block: Block) => [block, ...innerBlocks(block)].some(({ kind }) => about.blocks.includes(kind)) || finds(blockText(block))
+  const is = (block: Block) =>
+    [block, ...innerBlocks(block)].some(({ kind }) => (about.blocks as string[]).includes(kind)) || finds(blockText(block))
   const blocks = body.filter(is).map((block) => sha256Hex(blockBytes(block)))
   return Object.keys(said).length || blocks.length ? sha256Hex(canonical({ fields: said, blocks })) : ''
 }

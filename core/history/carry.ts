@@ -1,4 +1,4 @@
-import { emptyBlock, isKnown, type Block } from '../content/blocks'
+import { emptyBlock, isKnown, type Block } from '../blocks/blocks'
 import { canonical } from '../content/canonical'
 import type { Content } from '../content/content'
 import type { Edit } from '../content/edits'

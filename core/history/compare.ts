@@ -1,5 +1,5 @@
 import { blockBytes, presentFields, type Content } from '../content/content'
-import type { Block } from '../content/blocks'
+import type { Block } from '../blocks/blocks'
 import { canonical } from '../content/canonical'
 import type { FieldName, Fields } from '../content/fields'
 import { movedIds } from './order'

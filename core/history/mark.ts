@@ -1,8 +1,6 @@
-import type { Block, InnerBlock, ListEntry } from '../content/blocks'
+import { definitionOf, type Block } from '../blocks/blocks'
+import type { BlockLike } from '../blocks/definition'
 import { blockWindowWords } from '../content/blockWindow'
-import { plain, type Text } from '../content/inline'
-import { differencesOf } from './sequence'
-import { markText, type MarkedRun, type MarkedText } from './words'
 
 /** A setting of a block other than its words that changed, in the words of its own values. */
 export interface SettingChange {
@@ -20,39 +18,6 @@ export interface MarkedBlock {
   before: Block | null
   settings: SettingChange[]
 }
-
-const all = (text: Text, change: 'added' | 'removed'): MarkedText => text.map((run): MarkedRun => ({ ...run, change }))
-
-/** Pairs the parts of two lists: equal ones stay; between them the nth removed meets the nth added; the rest stand alone. */
-function pairs<T>(before: readonly T[], after: readonly T[], key: (part: T) => string): { before?: T; after?: T }[] {
-  const out: { before?: T; after?: T }[] = []
-  let [x, y] = [0, 0]
-  const same = (to: number) => {
-    for (; x < to; x++, y++) out.push({ before: before[x]!, after: after[y]! })
-  }
-  for (const hunk of differencesOf(before.map(key), after.map(key))) {
-    same(hunk.aFrom)
-    for (; x < hunk.aTo || y < hunk.bTo;) {
-      const pair: { before?: T; after?: T } = {}
-      if (x < hunk.aTo) pair.before = before[x++]!
-      if (y < hunk.bTo) pair.after = after[y++]!
-      out.push(pair)
-    }
-  }
-  same(before.length)
-  return out
-}
-
-const both = (before: Text | undefined, after: Text | undefined): MarkedText =>
-  before && after ? markText(before, after) : before ? all(before, 'removed') : all(after ?? [], 'added')
-
-const markEntries = (before: ListEntry[], after: ListEntry[]): ListEntry[] =>
-  pairs(before, after, (entry) => plain(entry.text)).map((pair) => {
-    const entries = markEntries(pair.before?.entries ?? [], pair.after?.entries ?? [])
-    return { text: both(pair.before?.text, pair.after?.text), ...(entries.length ? { entries } : {}) }
-  })
-
-const rowKey = (row: Text[]) => row.map(plain).join('\u0000')
 
 const times = (window: Block['window']) => (window ? blockWindowWords(window) : 'always')
 
@@ -82,83 +47,18 @@ export function markBlock(before: Block | null, after: Block | null): MarkedBloc
 
 function join(before: Block | null, after: Block | null, shown: Block): Block {
   const [was, is] = [before?.kind === shown.kind ? before : null, after?.kind === shown.kind ? after : null]
-  switch (shown.kind) {
-    case 'paragraph':
-    case 'heading':
-    case 'quote':
-      return { ...shown, text: both((was as typeof shown | null)?.text, (is as typeof shown | null)?.text) }
-    case 'picture':
-      return { ...shown, caption: both((was as typeof shown | null)?.caption, (is as typeof shown | null)?.caption) }
-    case 'list':
-      return { ...shown, entries: markEntries((was as typeof shown | null)?.entries ?? [], (is as typeof shown | null)?.entries ?? []) }
-    case 'table': {
-      // Where rows of both stand in one table, joined cells of either would cover what they do not.
-      const { merged, ...table } = shown
-      const alike = (was as typeof shown | null)?.rows.length === (is as typeof shown | null)?.rows.length
-      return {
-        ...table,
-        ...(merged && (alike || !was || !is) ? { merged } : {}),
-        rows: pairs((was as typeof shown | null)?.rows ?? [], (is as typeof shown | null)?.rows ?? [], rowKey).map((pair) =>
-          Array.from({ length: Math.max(pair.before?.length ?? 0, pair.after?.length ?? 0) }, (_, index) =>
-            both(pair.before?.[index], pair.after?.[index]),
-          ),
-        ),
-      }
-    }
-    case 'definitions':
-      return {
-        ...shown,
-        entries: pairs((was as typeof shown | null)?.entries ?? [], (is as typeof shown | null)?.entries ?? [], (entry) =>
-          plain(entry.term),
-        ).map((pair) => ({
-          term: both(pair.before?.term, pair.after?.term),
-          text: both(pair.before?.text, pair.after?.text),
-        })),
-      }
-    case 'box':
-      return { ...shown, blocks: joinInner((was as typeof shown | null)?.blocks ?? [], (is as typeof shown | null)?.blocks ?? []) }
-    case 'columns':
-      return {
-        ...shown,
-        columns: shown.columns.map((column, index) => ({
-          ...column,
-          blocks: joinInner(
-            (was as typeof shown | null)?.columns[index]?.blocks ?? [],
-            (is as typeof shown | null)?.columns[index]?.blocks ?? [],
-          ),
-        })),
-      }
-    case 'cards':
-      return {
-        ...shown,
-        cards: pairs((was as typeof shown | null)?.cards ?? [], (is as typeof shown | null)?.cards ?? [], (card) => card.title).map(
-          (pair) => ({
-            ...(pair.after ?? pair.before)!,
-            text: both(pair.before?.text, pair.after?.text),
-          }),
-        ),
-      }
-    case 'questions':
-      return {
-        ...shown,
-        questions: pairs((was as typeof shown | null)?.questions ?? [], (is as typeof shown | null)?.questions ?? [], (entry) =>
-          plain(entry.question),
-        ).map((pair) => ({
-          question: both(pair.before?.question, pair.after?.question),
-          answer: both(pair.before?.answer, pair.after?.answer),
-        })),
-      }
-    default:
-      return shown
-  }
+  // What a definition makes of a block of its kind is one.
+  return (definitionOf(shown)?.mark?.(shown, was, is, joinInner) ?? shown) as Block
 }
 
 /** The blocks inside a box or column, each as both versions in one; those taken out stand before those that stay. */
-function joinInner(before: InnerBlock[], after: InnerBlock[]): InnerBlock[] {
+function joinInner<B extends BlockLike>(before: readonly B[], after: readonly B[]): B[] {
   const now = new Map(after.map((block) => [block.id, block]))
   const then = new Map(before.map((block) => [block.id, block]))
-  const gone = before.filter((block) => !now.has(block.id)).map((block) => join(block, null, block))
-  return [...gone, ...after.map((block) => join(then.get(block.id) ?? null, block, block))] as InnerBlock[]
+  const joined = (was: B | null, is: B | null, shown: B) =>
+    join(was as Block | null, is as Block | null, shown as unknown as Block) as unknown as B
+  const gone = before.filter((block) => !now.has(block.id)).map((block) => joined(block, null, block))
+  return [...gone, ...after.map((block) => joined(then.get(block.id) ?? null, block, block))]
 }
 
 /** One side of a marked block again, its changed words still marked: for the two columns of a comparison. */

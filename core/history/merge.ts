@@ -1,4 +1,5 @@
-import { GRID, type Block, type ListEntry } from '../content/blocks'
+import { definitionOf, GRID, type Block } from '../blocks/blocks'
+import type { PartMerge } from '../blocks/definition'
 import { blockBytes, presentFields, type Content } from '../content/content'
 import { canonical } from '../content/canonical'
 import type { FieldName, Fields } from '../content/fields'
@@ -102,42 +103,35 @@ export function mergeBlock(base: Block, a: Block, b: Block): Block | null {
     Record<string, unknown>,
     Record<string, unknown>,
   ]
-  if (base.kind === 'table' && a.kind === 'table' && b.kind === 'table' && (joinsMeet(base, a, b) || joinsMeet(base, b, a))) return null
+  const definition = definitionOf(base)
+  if (definition?.clash?.(base, a, b)) return null
   for (const name of new Set([...Object.keys(x), ...Object.keys(y)])) {
     if (name === 'id' || name === 'kind') continue
     // A part that only one side touched is as that side has it, also where that side took it away.
     const [ofA, ofB] = [same(y[name], o[name]) || same(x[name], y[name]), same(x[name], o[name])]
-    const value = ofA ? x[name] : ofB ? y[name] : mergePart(base.kind, name, o[name], x[name], y[name])
+    const value = ofA ? x[name] : ofB ? y[name] : mergePart(definition?.merges[name], o[name], x[name], y[name])
     if (value !== undefined) out[name] = value
     else if (!ofA && !ofB) return null
   }
   return out as unknown as Block
 }
 
-type Table = Extract<Block, { kind: 'table' }>
-/** Whether one side joined cells while the other added or removed lines, so that the joins would stand elsewhere. */
-const joinsMeet = (base: Table, joining: Table, other: Table): boolean =>
-  !same(base.merged, joining.merged) && (base.rows.length !== other.rows.length || base.rows[0]?.length !== other.rows[0]?.length)
-
-function mergePart(kind: Block['kind'], name: string, base: unknown, a: unknown, b: unknown): unknown {
-  if (name === 'text' || name === 'caption')
-    return isText(base) && isText(a) && isText(b) ? (mergeText(base, a, b) ?? undefined) : undefined
-  if (name === 'blocks') return mergeInside(base as Block[], a as Block[], b as Block[])
-  if (name === 'columns') return mergeColumns(base as Column[], a as Column[], b as Column[])
-  if (
-    kind === 'list' ||
-    kind === 'definitions' ||
-    kind === 'cards' ||
-    kind === 'people' ||
-    kind === 'questions' ||
-    (kind === 'table' && name === 'rows')
-  )
-    return Array.isArray(base) && Array.isArray(a) && Array.isArray(b)
-      ? mergeRows(base as ListEntry[], a as ListEntry[], b as ListEntry[])
-      : undefined
-  return undefined
+/** A part that both sides changed; `undefined` where it cannot be merged. */
+function mergePart(how: PartMerge | undefined, base: unknown, a: unknown, b: unknown): unknown {
+  if (!Array.isArray(base) || !Array.isArray(a) || !Array.isArray(b)) return undefined
+  switch (how) {
+    case 'words':
+      return mergeText(base as Text, a as Text, b as Text) ?? undefined
+    case 'entries':
+      return mergeRows(base, a, b)
+    case 'blocks':
+      return mergeInside(base as Block[], a as Block[], b as Block[])
+    case 'columns':
+      return mergeColumns(base as Column[], a as Column[], b as Column[])
+    case undefined:
+      return undefined
+  }
 }
-const isText = (value: unknown): value is Text => Array.isArray(value)
 
 /** The blocks inside a block, as a page of their own. */
 function mergeInside(base: Block[], a: Block[], b: Block[]): Block[] | undefined {

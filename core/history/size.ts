@@ -1,4 +1,4 @@
-import { blockText, type Block } from '../content/blocks'
+import { blockText, type Block } from '../blocks/blocks'
 import type { Content } from '../content/content'
 import { differencesOf } from './sequence'
 import { tokens } from './words'

@@ -1,5 +1,5 @@
 import type { Content } from '../content/content'
-import { blockText, type Block } from '../content/blocks'
+import { blockText, type Block } from '../blocks/blocks'
 import { perBlock } from '../content/perBlock'
 
 const said = perBlock((block: Block) => blockText(block))

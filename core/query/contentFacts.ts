@@ -1,5 +1,5 @@
 import { unwordedPictures } from '../checks/alternativeTexts'
-import { blockText, type Block } from '../content/blocks'
+import { blockText, type Block } from '../blocks/blocks'
 import { onlyOf } from '../content/fields'
 import type { Kind, LabelType } from '../content/kinds'
 import { contentWords, type Content } from '../content/content'

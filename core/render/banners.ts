@@ -1,5 +1,5 @@
 import type { PictureValue } from '../content/fields'
-import { linkTarget, type Refs } from './blocks'
+import { linkTarget, type Refs } from './text'
 import { esc } from './escape'
 import { renderPicture } from './picture'
 

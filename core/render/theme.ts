@@ -1,3 +1,4 @@
+import { BLOCKS } from '../blocks/kinds'
 import { MOST_BANNERS } from './banners'
 
 const tenths = Array.from({ length: 11 }, (_, index) => index * 10)
@@ -20,6 +21,11 @@ const BANNERS = `.banners{margin:0 0 2rem;position:relative}.banners ul{list-sty
 @media (prefers-reduced-motion:no-preference){.banners .stop{display:block;width:fit-content;margin:0 0 .4rem auto;font:.88rem Figtree,system-ui,sans-serif;color:var(--soft)}.banners[class*=turn-]:not(:has(:checked)) ul{grid-template-columns:1fr}.banners[class*=turn-]:not(:has(:checked)) li{grid-area:1/1;visibility:hidden}.banners:hover li,.banners:focus-within li{animation-play-state:paused!important}${TURNING}}
 @media (min-width:44rem){.banners:not([class*=turn-]) li,.banners[class*=turn-]:not(:has(:checked)) li{display:grid;grid-template-columns:350px 1fr;align-items:center}}
 `
+
+/** What each kind of block adds to the style sheet, in the order of the insert menu. */
+const BLOCK_STYLES = Object.values(BLOCKS)
+  .flatMap(({ style }) => style || [])
+  .join('\n')
 
 /** The live site's style sheet; its address changes with its text, so that it can be stored for ever. */
 export const THEME = `
@@ -67,24 +73,13 @@ p,ul,ol,dl,figure,.table{margin:0 0 1.15rem}
 picture{display:contents}img{max-width:100%;height:auto;display:block;border-radius:6px}
 .cover{margin-bottom:1.8rem}.cover img{width:100%;aspect-ratio:16/8;object-fit:cover}
 figcaption{font:.87rem/1.45 Figtree,system-ui,sans-serif;color:var(--soft);margin-top:.45rem}
-blockquote{margin:0;padding-left:1.2rem;border-left:.25rem solid var(--sea);font-style:italic}
-.table{overflow-x:auto}table{border-collapse:collapse;width:100%;font:.95rem/1.4 Figtree,system-ui,sans-serif;font-variant-numeric:tabular-nums}
-caption{text-align:left;color:var(--soft);padding-bottom:.4rem}
-th,td{text-align:left;padding:.5rem .9rem .5rem 0;border-bottom:1px solid var(--line);vertical-align:top}thead th{border-bottom:2px solid var(--ink)}
-dt{font-weight:600}dd{margin:0 0 .7rem 1.2rem}
 a[data-file]::after{content:" (" attr(data-file) ")";font:.86em Figtree,system-ui,sans-serif;color:var(--soft)}
 .look-lead{font-size:1.18rem;line-height:1.5}.look-small{font:.87rem/1.5 Figtree,system-ui,sans-serif;color:var(--soft)}.look-centred{text-align:center}.look-right{text-align:right}
 .word-highlight{background:var(--warn-ground);padding:0 .15em;border-radius:3px}.word-quiet{color:var(--soft)}.word-alert{color:var(--urgent);font-weight:600}
 ${FOCUS}
 ${BANNERS}.bars p{margin:0;padding:.55rem 1.5rem;font:.95rem/1.4 Figtree,system-ui,sans-serif;text-align:center;background:var(--info-ground)}.bars .warning{background:var(--warn-ground)}.bars .warning b{color:var(--warn)}.bars .urgent{background:var(--urgent-ground)}.bars .urgent b{color:var(--urgent)}.bars b{margin-right:.5rem}
 .moment-mark{margin:0;padding:.4rem 1.5rem;font:600 .88rem/1.4 Figtree,system-ui,sans-serif;text-align:center;background:var(--warn-ground);color:var(--warn);position:sticky;top:0;z-index:3}
-hr{border:0;border-top:1px solid var(--line);margin:2rem 0}
-.button{display:inline-block;background:var(--sea);color:#fff;font-family:Figtree,system-ui,sans-serif;font-weight:600;padding:.55rem 1.1rem;border-radius:6px;text-decoration:none}
-.box{border:1px solid var(--line);background:var(--sheet);border-radius:6px;padding:1rem 1.3rem .1rem;margin:0 0 1.3rem}.box.note{background:var(--info-ground);border-color:transparent}.box.warning{background:var(--warn-ground);border-color:transparent;border-left:.35rem solid var(--warn)}.box-title,.card-title{font:650 1.02rem/1.35 Figtree,system-ui,sans-serif;margin:0 0 .4rem}
-@media (min-width:44rem){.columns{display:grid;grid-template-columns:repeat(12,minmax(0,1fr));gap:0 1.8rem}.span-2{grid-column:span 2}.span-3{grid-column:span 3}.span-4{grid-column:span 4}.span-5{grid-column:span 5}.span-6{grid-column:span 6}.span-7{grid-column:span 7}.span-8{grid-column:span 8}.span-9{grid-column:span 9}.span-10{grid-column:span 10}.span-11{grid-column:span 11}.span-12{grid-column:span 12}}.columns{margin:0 0 1.15rem}.columns>div>:last-child{margin-bottom:0}@media (max-width:43.99rem){.columns>div+div{margin-top:1.15rem}}
-.cards,.people{list-style:none;padding:0;display:grid;gap:1.2rem;grid-template-columns:repeat(auto-fit,minmax(13rem,1fr))}.cards li{background:var(--sheet);border:1px solid var(--line);border-radius:6px;padding:1rem 1.1rem .2rem;overflow:hidden}.cards img{margin:-1rem -1.1rem .9rem;width:calc(100% + 2.2rem);max-width:none;aspect-ratio:16/9;object-fit:cover;border-radius:0}.people{font:.97rem/1.4 Figtree,system-ui,sans-serif}.people span{display:block;color:var(--soft);font-size:.9rem}.people a{font-weight:600}
-.questions{border-top:1px solid var(--line);margin:0 0 1.3rem}.questions details{border-bottom:1px solid var(--line);padding:.7rem 0}.questions summary{font-weight:600;cursor:pointer}.questions details p{margin:.6rem 0 .2rem}
-.embed iframe{width:100%;aspect-ratio:16/9;border:1px solid var(--line);border-radius:6px}
+${BLOCK_STYLES}
 .level{font-weight:650;margin:0 0 .3rem;color:var(--link)}.level.warning,.warning>header>.level{color:var(--warn)}.level.urgent,.urgent>header>.level{color:var(--urgent)}
 .teasers{list-style:none;padding:0}.teasers>li{padding:1.1rem 0;border-top:1px solid var(--line)}.teasers :is(h2,h3){margin:0 0 .2rem;font-size:1.2rem}.teasers p{margin:.2rem 0 0}.teasers a{color:inherit;text-decoration-color:var(--line)}
 .teasers .pictured{display:grid;grid-template-columns:9rem 1fr;gap:1.2rem}.pictured img{aspect-ratio:4/3;object-fit:cover;width:100%}
@@ -103,4 +98,4 @@ footer{background:var(--sea-deep);color:#dfe9e9;font:.9rem/1.6 Figtree,system-ui
 `.trim()
 
 /** Bump with the style sheet: readers store it for a year. */
-export const THEME_PATH = '/theme/larch-9.css'
+export const THEME_PATH = '/theme/larch-10.css'

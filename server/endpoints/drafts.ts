@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { nameSchema } from '../../core/content/line'
-import { blockSchema } from '../../core/content/blocks'
+import { blockSchema } from '../../core/blocks/blocks'
 import { editSchema } from '../../core/content/edits'
 import { quoteSchema } from '../../core/content/quote'
 import { bin, emptyBin } from '../services/bin'

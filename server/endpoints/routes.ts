@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { nameSchema } from '../../core/content/line'
-import { BLOCK_WORDS, type BlockKind } from '../../core/content/blocks'
+import { BLOCK_WORDS, type BlockKind } from '../../core/blocks/blocks'
 import { PROJECTIONS } from '../../core/content/content'
 import { FIELDS, type FieldName } from '../../core/content/fields'
 import { KINDS } from '../../core/content/kinds'

@@ -1,4 +1,4 @@
-import { blockText, blockWord } from '../../core/content/blocks'
+import { blockText, blockWord } from '../../core/blocks/blocks'
 import { contentLinks, findableText } from '../../core/content/content'
 import type { Office } from '../services/office'
 import { readContents } from '../store/versions'

@@ -1,4 +1,4 @@
-import type { Block } from '../../core/content/blocks'
+import type { Block } from '../../core/blocks/blocks'
 import type { Actor } from './access'
 import type { Office } from './office'
 import { found, refusal } from './refusal'

@@ -1,4 +1,4 @@
-import { MAX_WORDS } from '../../core/content/blocks'
+import { MAX_WORDS } from '../../core/blocks/blocks'
 import { hasTooManyRules, hasTooManyWords, MAX_RECURRING_BLOCKS } from '../../core/content/content'
 import { refusal } from './refusal'
 

@@ -1,4 +1,4 @@
-import type { Block } from '../../core/content/blocks'
+import type { Block } from '../../core/blocks/blocks'
 import { safeBlock } from '../../core/content/sanitise'
 import type { Choices } from '../../core/history/merge'
 import type { Reader } from '../store/database'

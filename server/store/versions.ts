@@ -1,6 +1,6 @@
 import { LRUCache } from 'lru-cache'
 import { sanitiseSource } from '../../core/content/sanitise'
-import type { Block } from '../../core/content/blocks'
+import type { Block } from '../../core/blocks/blocks'
 import { sha256Hex } from '../../core/content/canonical'
 import { blockBytes, fingerprint, manifestMedia, type Content, type Manifest } from '../../core/content/content'
 import type { VersionCause } from '../../core/history/causes'

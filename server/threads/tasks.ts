@@ -1,5 +1,5 @@
 import { parse } from 'csv-parse/sync'
-import type { Block } from '../../core/content/blocks'
+import type { Block } from '../../core/blocks/blocks'
 import { applyEdits, type Edit } from '../../core/content/edits'
 import type { Kind } from '../../core/content/kinds'
 import { manifestOf, type Content, type Manifest } from '../../core/content/content'

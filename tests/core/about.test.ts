@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import type { Block, InnerBlock } from '../../core/content/blocks'
+import type { Block, InnerBlock } from '../../core/blocks/blocks'
 import type { Content } from '../../core/content/content'
 import { runs } from '../../core/content/inline'
 import { aboutHash, type About } from '../../core/flow/about'

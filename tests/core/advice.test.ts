@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { adviceOn } from '../../core/checks/advice'
-import { emptyBlock, type Block } from '../../core/content/blocks'
+import { emptyBlock, type Block } from '../../core/blocks/blocks'
 
 const ITEM = '019747f9-c747-77a1-8c13-29af2d341d19'
 const heading = (id: string, level: 2 | 3 | 4, text = 'Words'): Block => ({ id, kind: 'heading', level, text: text ? [{ text }] : [] })

@@ -8,7 +8,7 @@ import { contentLinks, manifestMedia } from '../../core/content/content'
 import { inBannerOrder, ordersToMove } from '../../core/plan/banners'
 import { touchedTags, type LiveEntry } from '../../core/plan/entry'
 import { MOST_BANNERS, renderBanners, type Banner } from '../../core/render/banners'
-import { NO_REFS } from '../../core/render/blocks'
+import { NO_REFS } from '../../core/render/text'
 import { THEME } from '../../core/render/theme'
 
 const TARGET = '00000000-0000-7000-8000-000000000001'

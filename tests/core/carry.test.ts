@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { emptyBlock, blockText, type Block, type BlockKind } from '../../core/content/blocks'
+import { emptyBlock, blockText, type Block, type BlockKind } from '../../core/blocks/blocks'
 import { editsBetween } from '../../core/content/between'
 import { canonical } from '../../core/content/canonical'
 import { normaliseBlock, type Content } from '../../core/content/content'

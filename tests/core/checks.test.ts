@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import type { CheckContext } from '../../core/checks/check'
 import { CHECKS, type CheckName } from '../../core/checks/checks'
 import { readingEaseOf } from '../../core/checks/readingEase'
-import type { Block, InnerBlock } from '../../core/content/blocks'
+import type { Block, InnerBlock } from '../../core/blocks/blocks'
 import type { Fields } from '../../core/content/fields'
 
 const ID = '019747f9-c747-77a1-8c13-29af2d341d19'

@@ -4,7 +4,7 @@ import { editsBetween, replay } from '../../core/content/between'
 import { applyEdits, type Edit } from '../../core/content/edits'
 import { manifestOf, type Content, type Manifest } from '../../core/content/content'
 import { canonical } from '../../core/content/canonical'
-import type { Block } from '../../core/content/blocks'
+import type { Block } from '../../core/blocks/blocks'
 import { anyContent } from '../support/content'
 
 const paragraph = (id: string, text: string): Block => ({ id, kind: 'paragraph', text: text ? [{ text }] : [] })

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { parseFragment, type DefaultTreeAdapterTypes } from 'parse5'
 import { describe, expect, it } from 'vitest'
-import { blockSchema, type Block } from '../../core/content/blocks'
+import { blockSchema, type Block } from '../../core/blocks/blocks'
 import { blocksOfPaste, blocksOfText, type PastedNode } from '../../core/content/paste'
 import { plain, type Text } from '../../core/content/inline'
 import { ATTACKS } from '../fixtures/attacks'

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import type { Block } from '../../core/content/blocks'
+import type { Block } from '../../core/blocks/blocks'
 import { findQuote, hasQuote, quoteOf, replaceQuote } from '../../core/content/quote'
 
 const paragraph = (...text: { text: string; marks?: ['bold'] }[]): Block => ({ id: 'p', kind: 'paragraph', text })

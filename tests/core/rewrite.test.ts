@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import fc from 'fast-check'
-import { emptyBlock, type Block } from '../../core/content/blocks'
+import { emptyBlock, type Block } from '../../core/blocks/blocks'
 import { editsBetween } from '../../core/content/between'
 import type { Content } from '../../core/content/content'
 import { find } from '../../core/content/find'

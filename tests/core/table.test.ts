@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { parseFragment, type DefaultTreeAdapterTypes as Tree } from 'parse5'
 import { describe, expect, it } from 'vitest'
-import type { Block } from '../../core/content/blocks'
+import type { Block } from '../../core/blocks/blocks'
 import { plain, runs } from '../../core/content/inline'
 import {
   insertColumn,
@@ -14,7 +14,8 @@ import {
   splitCell,
   type Cells,
 } from '../../core/content/table'
-import { NO_REFS, renderBlock } from '../../core/render/blocks'
+import { renderBlock } from '../../core/render/blocks'
+import { NO_REFS } from '../../core/render/text'
 
 type Table = Extract<Block, { kind: 'table' }>
 const table = (rows: string[][], merged: Cells['merged'] = undefined, headers: Cells['headers'] = 'none'): Table => ({

@@ -1,6 +1,7 @@
 import { expect, test } from '@playwright/test'
 import { sanitiseSource } from '../../core/content/sanitise'
-import { NO_REFS, renderBlock } from '../../core/render/blocks'
+import { renderBlock } from '../../core/render/blocks'
+import { NO_REFS } from '../../core/render/text'
 import { ATTACKS } from '../fixtures/attacks'
 import { origin, stepIn } from './office'
 

@@ -1,5 +1,5 @@
 import { expect, test, type Page } from '@playwright/test'
-import { BLOCK_WORDS, type BlockKind } from '../../core/content/blocks'
+import { BLOCK_WORDS, type BlockKind } from '../../core/blocks/blocks'
 import { begin, read, saved, SLOWER, stepIn } from './office'
 
 /** Our key for the insert menu, then the kind's first letters, then Enter. */

@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, expect, it } from 'vitest'
-import type { Block } from '../../core/content/blocks'
+import type { Block } from '../../core/blocks/blocks'
 import { sha256Hex } from '../../core/content/canonical'
 import { blockBytes } from '../../core/content/content'
 import type { Actor } from '../../server/services/access'

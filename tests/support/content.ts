@@ -1,5 +1,5 @@
 import fc from 'fast-check'
-import type { Block } from '../../core/content/blocks'
+import type { Block } from '../../core/blocks/blocks'
 import type { Content } from '../../core/content/content'
 import { normaliseText, STYLE_MARKS, type Text } from '../../core/content/inline'
 

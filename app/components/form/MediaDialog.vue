@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { FileText } from 'lucide-vue-next'
 import { useDebounceFn } from '@vueuse/core'
-import { fileWords } from '~~/core/render/blocks'
+import { fileWords } from '~~/core/render/text'
 import { picturePath, widthsOf, type MediaView } from '~~/core/render/picture'
 import type { MediaFile } from '~~/server/services/media'
 import PlainDialog from './PlainDialog.vue'

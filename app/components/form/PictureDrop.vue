@@ -2,7 +2,7 @@
 import { Crop, ImagePlus, Images, Trash2 } from 'lucide-vue-next'
 import type { PictureValue } from '~~/core/content/fields'
 import { fitOf, picturePath, SLOTS, widthsOf, type MediaView, type Slot } from '~~/core/render/picture'
-import type { Refs } from '~~/core/render/blocks'
+import type { Refs } from '~~/core/render/text'
 import { api } from '~/composables/api'
 import { useNotices } from '~/stores/notices'
 import { lazily } from '~/composables/lazily'

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
 import { ArrowDown, ArrowUp, BookmarkPlus, CalendarClock, ChevronsDownUp, ClipboardCopy, Copy, GripVertical, Trash2 } from 'lucide-vue-next'
-import type { Block } from '~~/core/content/blocks'
+import type { Block } from '~~/core/blocks/blocks'
 import { HEADING_LOOKS, PARAGRAPH_LOOKS } from '~~/core/content/looks'
 
 /** What can be done with a block as a whole, at its handle. With several chosen, it is done with all of them. */

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { placeOf, type Choices } from '~~/core/history/merge'
-import type { Refs } from '~~/core/render/blocks'
+import type { Refs } from '~~/core/render/text'
 import PlainDialog from '~/components/form/PlainDialog.vue'
 import ConflictChoices from './ConflictChoices.vue'
 import type { Conflict } from '~/composables/draft'

@@ -3,7 +3,7 @@ import { FIELDS, labelOf, type FieldName, type Fields, type PictureValue } from 
 import { NoteThread, PinnedNotes } from './noteParts'
 import { LABEL_TYPES, type Kind } from '~~/core/content/kinds'
 import { checkSegment, makeSegment } from '~~/core/address/segment'
-import type { Refs } from '~~/core/render/blocks'
+import type { Refs } from '~~/core/render/text'
 import type { MediaView } from '~~/core/render/picture'
 import LateInput from '~/components/form/LateInput.vue'
 import LengthAdvice from '~/components/form/LengthAdvice.vue'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue'
-import { blockWord } from '~~/core/content/blocks'
+import { blockWord } from '~~/core/blocks/blocks'
 import type { Content } from '~~/core/content/content'
 import { FIELDS } from '~~/core/content/fields'
 import { find, replace, type Found, type Query } from '~~/core/content/find'

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { LIVE_CAUSES, VERSION_CAUSES, type LiveCause, type VersionCause } from '~~/core/history/causes'
 import { fullIn, shortIn } from '~~/core/time/words'
-import { renderBlock, type Refs } from '~~/core/render/blocks'
+import { renderBlock } from '~~/core/render/blocks'
+import type { Refs } from '~~/core/render/text'
 import type { MediaView } from '~~/core/render/picture'
 import type { Content } from '~~/core/content/content'
 import RenderedHtml from '~/editor/RenderedHtml.vue'

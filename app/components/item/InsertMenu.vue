@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
-import { BLOCK_WORDS, blockText, blockWord, INNER_KINDS, type Block, type BlockKind } from '~~/core/content/blocks'
-import { BLOCK_ICONS } from './blockIcons'
+import { BLOCK_WORDS, blockText, blockWord, INNER_KINDS, type Block, type BlockKind } from '~~/core/blocks/blocks'
+import { BLOCK_PARTS } from './blocks/registry'
 import { useKept, type KeptBlock } from '~/stores/kept'
 
 /** Chooses the kind of a new block. */
@@ -26,7 +26,7 @@ const kinds = computed(() =>
     >
       <MenuItem v-for="kind in kinds" :key="kind" v-slot="{ active }">
         <button class="flex items-center gap-2 rounded px-2.5 py-1.5 text-left" :class="active && 'bg-deep'" @click="emit('add', kind)">
-          <component :is="BLOCK_ICONS[kind]" class="size-4 text-soft" aria-hidden="true" />{{ BLOCK_WORDS[kind] }}
+          <component :is="BLOCK_PARTS[kind].icon" class="size-4 text-soft" aria-hidden="true" />{{ BLOCK_WORDS[kind] }}
         </button>
       </MenuItem>
       <template v-if="offered.length">
@@ -37,9 +37,10 @@ const kinds = computed(() =>
             :class="active && 'bg-deep'"
             @click="emit('put', entry)"
           >
-            <component :is="BLOCK_ICONS[entry.block.kind]" class="size-4 shrink-0 text-soft" aria-hidden="true" /><span class="truncate">{{
-              words(entry.block)
-            }}</span>
+            <component :is="BLOCK_PARTS[entry.block.kind].icon" class="size-4 shrink-0 text-soft" aria-hidden="true" /><span
+              class="truncate"
+              >{{ words(entry.block) }}</span
+            >
           </button>
         </MenuItem>
       </template>

@@ -1,10 +1,10 @@
 <script setup lang="ts">
-import { blockText, blockWord, type Block } from '~~/core/content/blocks'
+import { blockText, blockWord, type Block } from '~~/core/blocks/blocks'
 import { contentWords, type Content } from '~~/core/content/content'
 import { perBlock } from '~~/core/content/perBlock'
 import type { Kind } from '~~/core/content/kinds'
 import { CircleHelp } from 'lucide-vue-next'
-import { BLOCK_ICONS } from './blockIcons'
+import { BLOCK_PARTS } from './blocks/registry'
 import { adviceOn } from '~~/core/checks/advice'
 import { groupsOf } from './fieldGroups'
 
@@ -53,7 +53,7 @@ const words = computed(() => contentWords(props.content))
       <ol>
         <li v-for="block in content.body" :key="block.id" v-memo="[block, noteCount(block.id)]">
           <button class="flex h-7 w-full items-center gap-2.5 px-5 text-left hover:bg-deep" @click="go(block.id)">
-            <component :is="BLOCK_ICONS[block.kind] ?? CircleHelp" class="size-3.5 shrink-0 text-soft" aria-hidden="true" />
+            <component :is="BLOCK_PARTS[block.kind]?.icon ?? CircleHelp" class="size-3.5 shrink-0 text-soft" aria-hidden="true" />
             <span class="truncate" :class="block.kind === 'heading' && 'font-semibold'">{{ name(block) }}</span>
             <span v-if="noteCount(block.id)" class="ml-auto rounded-full bg-rust-wash px-1.5 text-[0.86rem] font-semibold text-rust"
               >{{ noteCount(block.id) }}<span class="sr-only"> open notes</span></span

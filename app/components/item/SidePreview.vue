@@ -2,7 +2,7 @@
 import { useElementSize, usePreferredDark } from '@vueuse/core'
 import { Moon, Sun } from 'lucide-vue-next'
 import type { Content } from '~~/core/content/content'
-import type { Refs } from '~~/core/render/blocks'
+import type { Refs } from '~~/core/render/text'
 import type { ItemView, SiteView } from '~~/core/render/page'
 import { PageFrame } from './pageFrame'
 import { usePageWorker } from '~/composables/pageWorker'

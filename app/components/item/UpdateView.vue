@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Content } from '~~/core/content/content'
 import { placeOf, type Choices, type Disagreement } from '~~/core/history/merge'
-import type { Refs } from '~~/core/render/blocks'
+import type { Refs } from '~~/core/render/text'
 import ConflictChoices from './ConflictChoices.vue'
 import { counted } from '~/composables/words'
 

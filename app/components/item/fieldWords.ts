@@ -1,5 +1,5 @@
 import { FIELDS, type FieldName, type PictureValue } from '~~/core/content/fields'
-import type { Refs } from '~~/core/render/blocks'
+import type { Refs } from '~~/core/render/text'
 
 /** A field's value in words, for comparing and choosing; empty for none. */
 export function fieldWords(name: FieldName, value: unknown, refs: Refs): string {

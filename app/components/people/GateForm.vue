@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { ArrowDown, ArrowUp, Trash2 } from 'lucide-vue-next'
 import type { Role } from '~~/core/access/verbs'
-import { BLOCK_WORDS, type BlockKind } from '~~/core/content/blocks'
+import { BLOCK_WORDS, type BlockKind } from '~~/core/blocks/blocks'
 import { FIELDS, type FieldName } from '~~/core/content/fields'
 import type { About } from '~~/core/flow/about'
 import type { Gate } from '~~/core/flow/route'

@@ -2,7 +2,7 @@
 import { ArrowRight, Plus, Trash2 } from 'lucide-vue-next'
 import type { Role } from '~~/core/access/verbs'
 import { CHECKS } from '~~/core/checks/checks'
-import { BLOCK_WORDS } from '~~/core/content/blocks'
+import { BLOCK_WORDS } from '~~/core/blocks/blocks'
 import { FIELDS } from '~~/core/content/fields'
 import type { About } from '~~/core/flow/about'
 import { KIND_WORDS, KINDS } from '~~/core/content/kinds'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { ItemPage } from '~~/server/services/itemPage'
-import type { Refs } from '~~/core/render/blocks'
+import type { Refs } from '~~/core/render/text'
 import CompareView from '~/components/item/CompareView.vue'
 import ComparedBlock from '~/components/item/ComparedBlock.vue'
 import ItemDialogs from '~/components/item/ItemDialogs.vue'

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { Plus, Trash2 } from 'lucide-vue-next'
-import { GRID, type Block } from '~~/core/content/blocks'
-import type { Refs } from '~~/core/render/blocks'
+import { GRID, type Block } from '~~/core/blocks/blocks'
+import type { Refs } from '~~/core/render/text'
 import type { MediaView } from '~~/core/render/picture'
 import InnerBlocks from './InnerBlocks.vue'
 

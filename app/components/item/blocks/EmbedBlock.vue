@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Block } from '~~/core/content/blocks'
+import type { Block } from '~~/core/blocks/blocks'
 import LateInput from '~/components/form/LateInput.vue'
 
 // It shows no links and no pictures, which the others are given too.

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import type { Block, InnerBlock } from '~~/core/content/blocks'
-import type { Refs } from '~~/core/render/blocks'
+import type { Block, InnerBlock } from '~~/core/blocks/blocks'
+import type { Refs } from '~~/core/render/text'
 import type { MediaView } from '~~/core/render/picture'
 import { lazily } from '~/composables/lazily'
 

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Refs } from '~~/core/render/blocks'
+import type { Refs } from '~~/core/render/text'
 import { lazily } from '~/composables/lazily'
 
 const LinkDialog = lazily(() => import('~/editor/LinkDialog.vue'))

@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import type { Block } from '~~/core/content/blocks'
+import type { Block } from '~~/core/blocks/blocks'
 import { plain } from '~~/core/content/inline'
-import type { Refs } from '~~/core/render/blocks'
+import type { Refs } from '~~/core/render/text'
 import type { MediaView } from '~~/core/render/picture'
 import RichText from '~/editor/RichText.vue'
 import RepeatedParts from './RepeatedParts.vue'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
-import type { Block } from '~~/core/content/blocks'
-import type { Refs } from '~~/core/render/blocks'
+import type { Block } from '~~/core/blocks/blocks'
+import type { Refs } from '~~/core/render/text'
 import type { MediaView } from '~~/core/render/picture'
 import type { Text } from '~~/core/content/inline'
 import { insertColumn, insertRow, joinCells, removeColumn, removeRow, spansOf, splitCell } from '~~/core/content/table'

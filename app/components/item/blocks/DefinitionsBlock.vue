@@ -1,0 +1,51 @@
+<script setup lang="ts">
+import type { Block } from '~~/core/blocks/blocks'
+import type { Refs } from '~~/core/render/text'
+import RichText from '~/editor/RichText.vue'
+import { withPart } from './parts'
+
+type DefinitionsBlock = Extract<Block, { kind: 'definitions' }>
+defineOptions({ inheritAttrs: false })
+const props = defineProps<{ block: DefinitionsBlock; refs: Refs; locked: boolean }>()
+const emit = defineEmits<{ change: [block: DefinitionsBlock] }>()
+const change = (part: Partial<DefinitionsBlock>) => emit('change', { ...props.block, ...part })
+</script>
+
+<template>
+  <dl class="space-y-1">
+    <div v-for="(entry, index) in block.entries" :key="index" class="group/entry relative">
+      <RichText
+        tag="dt"
+        class="font-semibold"
+        :model-value="entry.term"
+        :refs="refs"
+        :locked="locked"
+        breaks
+        :label="`Term ${index + 1}`"
+        place="term"
+        placeholder="Term"
+        @update:model-value="change({ entries: withPart(block.entries, index, { term: $event }) })"
+      />
+      <RichText
+        tag="dd"
+        class="ml-5"
+        :model-value="entry.text"
+        :refs="refs"
+        :locked="locked"
+        breaks
+        :label="`Meaning ${index + 1}`"
+        place="meaning"
+        placeholder="What it means"
+        @update:model-value="change({ entries: withPart(block.entries, index, { text: $event }) })"
+      />
+    </div>
+    <p v-if="!locked" class="flex gap-2 font-sans text-[14px]">
+      <button type="button" class="button-quiet" @click="change({ entries: [...block.entries, { term: [], text: [] }] })">
+        Add a term
+      </button>
+      <button v-if="block.entries.length > 1" type="button" class="button-quiet" @click="change({ entries: block.entries.slice(0, -1) })">
+        Remove the last
+      </button>
+    </p>
+  </dl>
+</template>

@@ -1,0 +1,7 @@
+<script setup lang="ts">
+defineOptions({ inheritAttrs: false })
+</script>
+
+<template>
+  <hr />
+</template>

@@ -1,0 +1,40 @@
+<script setup lang="ts">
+import type { Block } from '~~/core/blocks/blocks'
+import type { Refs } from '~~/core/render/text'
+import RichText from '~/editor/RichText.vue'
+
+type QuoteBlock = Extract<Block, { kind: 'quote' }>
+defineOptions({ inheritAttrs: false })
+const props = defineProps<{ block: QuoteBlock; refs: Refs; locked: boolean }>()
+const emit = defineEmits<{ change: [block: QuoteBlock] }>()
+const text = useTemplateRef<InstanceType<typeof RichText>>('text')
+const change = (part: Partial<QuoteBlock>) => emit('change', { ...props.block, ...part })
+defineExpose({ write: (at: 'start' | 'end' | number) => text.value?.enter(at) })
+</script>
+
+<template>
+  <div class="border-l-4 border-kelp pl-4">
+    <RichText
+      ref="text"
+      class="italic"
+      :model-value="block.text"
+      :refs="refs"
+      :locked="locked"
+      breaks
+      label="Quote"
+      place="quote"
+      placeholder="What was said"
+      @update:model-value="change({ text: $event })"
+    />
+    <input
+      v-if="!locked"
+      class="mt-1 w-full bg-transparent font-sans text-[14px] text-soft"
+      :value="block.source"
+      placeholder="Who said it, and where"
+      aria-label="Source of the quote"
+      maxlength="300"
+      @input="change({ source: ($event.target as HTMLInputElement).value })"
+    />
+    <p v-else class="font-sans text-[14px] text-soft">{{ block.source }}</p>
+  </div>
+</template>
