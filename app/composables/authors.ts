@@ -1,14 +1,17 @@
 import { api } from '~/composables/api'
+import { useNotices } from '~/stores/notices'
 
 let loading: Promise<Map<string, string>> | undefined
 
 /** What the author profiles of the site are called, by their ids; loaded once, when somebody first asks. */
 export function useAuthors() {
   const authors = shallowRef<ReadonlyMap<string, string>>(new Map())
+  const notices = useNotices()
   loading ??= api<{ items: { id: string; title: string }[] }>('GET', '/items?q=kind%3Aauthor&sort=title&limit=200&count=no')
     .then(({ items }) => new Map(items.map(({ id, title }) => [id, title])))
-    .catch(() => {
+    .catch((error: unknown) => {
       loading = undefined
+      notices.trouble(error)
       return new Map<string, string>()
     })
   void loading.then((all) => (authors.value = all))

@@ -84,7 +84,7 @@ export function useCommands() {
 
   async function search(text: string): Promise<Command[]> {
     if (text.trim().length < 2) return []
-    const found = await api<Found>('GET', `/items?limit=8&count=no&text=${encodeURIComponent(text.trim())}`).catch(() => ({ items: [] }))
+    const found = await api<Found>('GET', `/items?limit=8&count=no&text=${encodeURIComponent(text.trim())}`)
     return found.items.map((item) => ({
       id: item.id,
       group: KIND_WORDS[item.kind].one,

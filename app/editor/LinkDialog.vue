@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { useAttempt } from '~/composables/attempt'
+import NotLoaded from '~/components/frame/NotLoaded.vue'
 import { FileUp } from 'lucide-vue-next'
 import { makeSegment } from '~~/core/address/segment'
 import { isSafeHref, mayOpenWindow, plain } from '~~/core/content/inline'
@@ -67,25 +69,22 @@ function go() {
   else if (address.value) emit('link', address.value, address.value, leadsOut.value && beside.value)
 }
 const files = ref<File[]>([])
-watch(
-  text,
-  async (words) => {
-    const asked = words.trim()
-    const short = asked.length < 2
-    const [items, media] = await Promise.all([
-      short
-        ? { items: [] }
-        : api<{ items: Option[] }>('GET', `/items?limit=8&count=no&text=${encodeURIComponent(asked)}`).catch(() => ({ items: [] })),
-      short
-        ? { media: [] }
-        : api<{ media: File[] }>('GET', `/media?sort=document&limit=4&text=${encodeURIComponent(asked)}`).catch(() => ({ media: [] })),
-    ])
-    if (asked !== text.value.trim()) return
-    options.value = items.items.filter((item) => item.kind !== 'settings')
-    files.value = media.media
-  },
-  { immediate: true },
-)
+const {
+  run: find,
+  problem,
+  again,
+} = useAttempt(async (words: string) => {
+  const asked = words.trim()
+  const short = asked.length < 2
+  const [items, media] = await Promise.all([
+    short ? { items: [] } : api<{ items: Option[] }>('GET', `/items?limit=8&count=no&text=${encodeURIComponent(asked)}`),
+    short ? { media: [] } : api<{ media: File[] }>('GET', `/media?sort=document&limit=4&text=${encodeURIComponent(asked)}`),
+  ])
+  if (asked !== text.value.trim()) return
+  options.value = items.items.filter((item) => item.kind !== 'settings')
+  files.value = media.media
+})
+watch(text, find, { immediate: true })
 async function goItem(option: Option, fragment?: { id: string; text: string }) {
   // The page shows the link as readers will get it before the server has heard of it.
   const live =
@@ -157,6 +156,7 @@ async function upload(event: Event) {
           <span class="w-20 shrink-0 text-soft">On this page</span><span class="truncate">{{ heading.text }}</span>
         </button>
       </li>
+      <li v-if="problem"><NotLoaded what="Items with these words" :problem="problem" @again="again" /></li>
       <li v-for="option in options" :key="option.id" class="border-b border-line">
         <span class="flex items-center gap-2">
           <button type="button" class="flex min-w-0 flex-1 gap-3 px-1 py-2 text-left hover:bg-deep" @click="goItem(option)">

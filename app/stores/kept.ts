@@ -15,7 +15,11 @@ export const useKept = defineStore('kept', () => {
   const blocks = shallowRef<KeptBlock[] | null>(null)
   const notices = useNotices()
   async function load(): Promise<void> {
-    blocks.value ??= await api<KeptBlock[]>('GET', '/kept').catch(() => [])
+    try {
+      blocks.value ??= await api<KeptBlock[]>('GET', '/kept')
+    } catch (error) {
+      notices.trouble(error)
+    }
   }
   async function change(run: () => Promise<unknown>, said: string): Promise<void> {
     try {

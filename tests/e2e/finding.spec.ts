@@ -252,3 +252,28 @@ test('a label is renamed at once where its route has no gate, and merged into an
   await expect(idris.getByText(/^Taken back/)).toBeVisible()
   await idris.context().close()
 })
+
+test('a part of a screen that does not load says so in its place, and comes with another try', async ({ browser }) => {
+  const page = await stepIn(browser, 'Idris Calloway')
+  const failing = async (what: RegExp, open: () => Promise<unknown>, said: string) => {
+    await page.route(what, (route) => route.abort())
+    await open()
+    const alert = page.getByRole('alert').filter({ hasText: `${said} did not load: no connection.` })
+    await expect(alert).toBeVisible()
+    await page.unroute(what)
+    await alert.getByRole('button', { name: 'Try again' }).click()
+    await expect(alert).toHaveCount(0)
+  }
+  await failing(/api\/v1\/forecast$/, () => page.goto('/office'), 'The forecast')
+  await failing(/api\/v1\/views$/, () => page.goto('/office/content'), 'The kept lists')
+  await failing(
+    /api\/v1\/items\?limit=8/,
+    async () => {
+      await page.keyboard.press('Control+k')
+      await page.getByRole('combobox', { name: 'Find or do anything' }).fill('timetable')
+    },
+    'Items with these words',
+  )
+  await expect(page.getByRole('option').first()).toBeVisible()
+  await page.context().close()
+})

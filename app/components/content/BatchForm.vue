@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { useAttempt } from '~/composables/attempt'
+import NotLoaded from '~/components/frame/NotLoaded.vue'
 import type { Action } from '~~/core/batch/action'
 import { KIND_WORDS, MAY_BECOME, type Kind } from '~~/core/content/kinds'
 import LabelPicks from './LabelPicks.vue'
@@ -22,11 +24,15 @@ const date = ref('')
 const time = ref('08:00')
 const edition = ref('')
 const editions = shallowRef<{ id: string; name: string; state: string }[]>([])
-onMounted(async () => {
-  if (props.what !== 'gather') return
-  const all = await api<{ id: string; name: string; state: string }[]>('GET', '/editions').catch(() => [])
+const {
+  run: loadEditions,
+  problem,
+  again,
+} = useAttempt(async () => {
+  const all = await api<{ id: string; name: string; state: string }[]>('GET', '/editions')
   editions.value = all.filter(({ state }) => state === 'open' || state === 'held')
 })
+onMounted(() => props.what === 'gather' && loadEditions())
 function action(): Action | null {
   switch (props.what) {
     case 'label':
@@ -98,7 +104,8 @@ watchEffect(() => (model.value = action()))
       <select id="batch-edition" v-model="edition" class="input">
         <option v-for="entry in editions" :key="entry.id" :value="entry.id">{{ entry.name }}</option>
       </select>
-      <p v-if="!editions.length" class="hint mt-1">There is no open edition. Begin one in the Calendar.</p>
+      <NotLoaded what="The editions" :problem="problem" @again="again" />
+      <p v-if="!editions.length && !problem" class="hint mt-1">There is no open edition. Begin one in the Calendar.</p>
     </div>
   </div>
 </template>

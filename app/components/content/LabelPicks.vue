@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { useAttempt } from '~/composables/attempt'
+import NotLoaded from '~/components/frame/NotLoaded.vue'
 import { X } from 'lucide-vue-next'
 import LabelChoice from './LabelChoice.vue'
 import { api } from '~/composables/api'
@@ -9,10 +11,15 @@ const model = defineModel<string[]>({ required: true })
 defineProps<{ label: string }>()
 const names = shallowRef(new Map<string, string>())
 const choosing = ref(false)
-onMounted(async () => {
-  const { labels } = await api<{ labels: LabelView[] }>('GET', '/labels').catch(() => ({ labels: [] as LabelView[] }))
+const {
+  run: loadNames,
+  problem,
+  again,
+} = useAttempt(async () => {
+  const { labels } = await api<{ labels: LabelView[] }>('GET', '/labels')
   names.value = new Map(labels.map(({ id, title }) => [id, title]))
 })
+onMounted(loadNames)
 const now = computed(() => model.value.map((id) => ({ id, title: names.value.get(id) ?? '' })))
 function done(add: string[], remove: string[]) {
   model.value = [...model.value.filter((id) => !remove.includes(id)), ...add]
@@ -23,6 +30,7 @@ function done(add: string[], remove: string[]) {
 <template>
   <div>
     <p class="label">{{ label }}</p>
+    <NotLoaded what="The names of labels" :problem="problem" @again="again" />
     <div class="relative flex flex-wrap items-center gap-1.5">
       <span v-for="{ id, title } in now" :key="id" class="flex items-center gap-1 rounded-md bg-kelp-wash py-0.5 pr-0.5 pl-2"
         >{{ title

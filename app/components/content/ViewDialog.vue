@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { useAttempt } from '~/composables/attempt'
+import NotLoaded from '~/components/frame/NotLoaded.vue'
 import type { SavedView } from '~~/server/services/savedViews'
 import PlainDialog from '~/components/form/PlainDialog.vue'
 import { api } from '~/composables/api'
@@ -14,10 +16,15 @@ const name = ref(props.view?.name ?? '')
 const group = ref(props.view?.group?.id ?? '')
 const withColumns = ref(props.view ? props.view.columns !== null : false)
 const groups = shallowRef<{ id: string; name: string }[]>([])
-onMounted(async () => {
-  const all = await api<{ id: string; name: string; members: string[] }[]>('GET', '/groups').catch(() => [])
+const {
+  run: loadGroups,
+  problem,
+  again,
+} = useAttempt(async () => {
+  const all = await api<{ id: string; name: string; members: string[] }[]>('GET', '/groups')
   groups.value = all.filter(({ members }) => members.includes(session.person!.id))
 })
+onMounted(loadGroups)
 const busy = ref(false)
 async function keep() {
   busy.value = true
@@ -56,6 +63,7 @@ async function keep() {
           <option value="">nobody; it is mine</option>
           <option v-for="entry in groups" :key="entry.id" :value="entry.id">{{ entry.name }}</option>
         </select>
+        <NotLoaded what="Your groups" :problem="problem" @again="again" />
       </div>
       <label class="flex items-center gap-2"
         ><input v-model="withColumns" type="checkbox" class="size-4" />With the columns as they are now</label

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { useAttempt } from '~/composables/attempt'
+import NotLoaded from '~/components/frame/NotLoaded.vue'
 import { Combobox, ComboboxButton, ComboboxInput, ComboboxLabel, ComboboxOption, ComboboxOptions } from '@headlessui/vue'
 import { ChevronDown } from 'lucide-vue-next'
 import { useDebounceFn } from '@vueuse/core'
@@ -17,13 +19,17 @@ interface Option {
 }
 const options = ref<Option[]>([])
 const chosen = ref<Option | null>(null)
-async function find(words: string) {
+const {
+  run: find,
+  problem,
+  again,
+} = useAttempt(async (words: string) => {
   const answer = await api<{ items: Option[] }>(
     'GET',
     `/items?limit=30&count=no&kind=${props.kind}${words ? `&text=${encodeURIComponent(words)}` : ''}`,
-  ).catch(() => ({ items: [] }))
+  )
   options.value = answer.items.filter((option) => option.id !== props.except)
-}
+})
 const findSoon = useDebounceFn(find, 150)
 watch(
   model,
@@ -56,6 +62,7 @@ onMounted(() => find(''))
         ><ChevronDown class="size-4"
       /></ComboboxButton>
     </div>
+    <NotLoaded what="The choices" :problem="problem" @again="again" />
     <ComboboxOptions class="absolute z-20 mt-1 max-h-60 w-full overflow-y-auto rounded-md border border-line bg-sheet py-1 shadow-lg">
       <ComboboxOption v-slot="{ active }" :value="null"
         ><span class="block px-3 py-1.5 text-soft" :class="active && 'bg-kelp-wash'">{{ none }}</span></ComboboxOption

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { useAttempt } from '~/composables/attempt'
+import NotLoaded from './NotLoaded.vue'
 import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions, Dialog, DialogPanel, DialogTitle } from '@headlessui/vue'
 import { Search } from 'lucide-vue-next'
 import { onKeyStroke, useDebounceFn } from '@vueuse/core'
@@ -11,12 +13,16 @@ const { list, search } = useCommands()
 const shown = ref<Command[]>([])
 const notices = useNotices()
 
-const look = async () => {
+const {
+  run: look,
+  problem,
+  again,
+} = useAttempt(async () => {
   const asked = text.value
   shown.value = list(asked)
   const found = await search(asked)
   if (asked === text.value) shown.value = [...found, ...list(asked)].slice(0, 14)
-}
+})
 const lookSoon = useDebounceFn(look, 120)
 watch(text, () => {
   shown.value = list(text.value)
@@ -84,7 +90,8 @@ onKeyStroke('k', (event) => {
                 <span v-if="command.hint" class="truncate text-[0.86rem] text-soft">{{ command.hint }}</span>
               </li>
             </ComboboxOption>
-            <li v-if="!shown.length" class="px-4 py-3 text-soft">Nothing has these words.</li>
+            <li v-if="problem" class="px-4 py-1.5"><NotLoaded what="Items with these words" :problem="problem" @again="again" /></li>
+            <li v-else-if="!shown.length" class="px-4 py-3 text-soft">Nothing has these words.</li>
           </ComboboxOptions>
         </Combobox>
       </DialogPanel>

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { useAttempt } from '~/composables/attempt'
+import NotLoaded from '~/components/frame/NotLoaded.vue'
 import type { ItemPage } from '~~/server/services/itemPage'
 import type { Action, Done } from '~~/core/batch/action'
 import { fullIn } from '~~/core/time/words'
@@ -33,9 +35,14 @@ async function refile(action: Action) {
   }
   emit('changed')
 }
-onMounted(async () => {
-  people.value = await api<{ id: string; name: string }[]>('GET', '/people').catch(() => [])
+const {
+  run: loadPeople,
+  problem: noPeople,
+  again,
+} = useAttempt(async () => {
+  people.value = await api<{ id: string; name: string }[]>('GET', '/people')
 })
+onMounted(loadPeople)
 async function save(change: Record<string, unknown>) {
   try {
     await api('PATCH', `/items/${props.page.id}/office`, { body: change })
@@ -66,6 +73,7 @@ async function save(change: Record<string, unknown>) {
         <option :value="null">Nobody</option>
         <option v-for="person in people" :key="person.id" :value="person.id">{{ person.name }}</option>
       </select>
+      <NotLoaded what="The people" :problem="noPeople" @again="again" />
     </div>
     <div>
       <label class="label" for="review-by">Look at it again by</label

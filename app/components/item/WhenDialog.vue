@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { useAttempt } from '~/composables/attempt'
+import NotLoaded from '~/components/frame/NotLoaded.vue'
 import { useDebounceFn } from '@vueuse/core'
 import { fullIn, timeIn } from '~~/core/time/words'
 import { isZone, wallOf, instantOf } from '~~/core/time/zone'
@@ -76,16 +78,22 @@ watch([date, time], foresee, { immediate: true })
 
 /** What else changes the site in the days around, so that two things do not meet unawares. */
 const others = shallowRef<{ at: string; title: string; event: string | null; edition: string | null }[]>([])
+const {
+  run: loadOthers,
+  problem: noOthers,
+  again,
+} = useAttempt(async (day: string) => {
+  const start = Date.parse(`${day}T00:00Z`)
+  const [from, to] = [start - 86_400_000, start + 9 * 86_400_000].map((ms) => new Date(ms).toISOString()) as [string, string]
+  const found = await api<(typeof others.value)[number][]>('GET', `/calendar?${new URLSearchParams({ from, to })}`)
+  const own = new Set(Object.values(props.trial ?? {}))
+  others.value = found.filter(({ event, edition }) => (event ?? edition) !== null && !own.has(event ?? '') && !own.has(edition ?? ''))
+})
 const moment = computed(() => (date.value && time.value ? instantOf({ date: date.value, time: time.value, zone: zone.value }) : null))
 watch(
   date,
-  useDebounceFn(async (day: string) => {
-    if (!day) return
-    const start = Date.parse(`${day}T00:00Z`)
-    const [from, to] = [start - 86_400_000, start + 9 * 86_400_000].map((ms) => new Date(ms).toISOString()) as [string, string]
-    const found = await api<(typeof others.value)[number][]>('GET', `/calendar?${new URLSearchParams({ from, to })}`).catch(() => [])
-    const own = new Set(Object.values(props.trial ?? {}))
-    others.value = found.filter(({ event, edition }) => (event ?? edition) !== null && !own.has(event ?? '') && !own.has(edition ?? ''))
+  useDebounceFn((day: string) => {
+    if (day) void loadOthers(day)
   }, 200),
   { immediate: true },
 )
@@ -189,6 +197,7 @@ async function go() {
           {{ fullIn(instant, zone) }} ({{ fullIn(instant, 'UTC').split(', ')[1] }} UTC)</label
         >
       </fieldset>
+      <NotLoaded what="What else happens around then" :problem="noOthers" @again="again" />
       <p v-if="near.length" class="text-soft" role="status">
         Within an hour of it:
         {{

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { useAttempt } from '~/composables/attempt'
+import NotLoaded from '~/components/frame/NotLoaded.vue'
 import { useDebounceFn } from '@vueuse/core'
 import PlainDialog from '~/components/form/PlainDialog.vue'
 import { api } from '~/composables/api'
@@ -28,20 +30,22 @@ const lines = shallowRef<Line[]>([])
 const cleared = shallowRef<Line[]>([])
 const chosen = reactive(new Map<string, 'draft' | 'withdraw'>())
 const { act, busy } = useAct(() => emit('added'))
-onMounted(async () => {
-  const all = await api<{ item: string; draft: string; title: string; section: string; on_site: string }[]>(
-    'GET',
-    '/editions/cleared',
-  ).catch(() => [])
+const {
+  run: loadCleared,
+  problem: noCleared,
+  again: clearedAgain,
+} = useAttempt(async () => {
+  const all = await api<{ item: string; draft: string; title: string; section: string; on_site: string }[]>('GET', '/editions/cleared')
   cleared.value = all.map(({ on_site: onSite, ...line }) => ({ ...line, onSite, state: 'cleared' }))
 })
-const find = useDebounceFn(async () => {
-  if (words.value.trim().length < 2) return (lines.value = [])
-  const found = await api<{ items: Listed[] }>('GET', `/items?limit=20&count=no&text=${encodeURIComponent(words.value.trim())}`).catch(
-    () => ({
-      items: [],
-    }),
-  )
+onMounted(loadCleared)
+const {
+  run: find,
+  problem: notFound,
+  again: findAgain,
+} = useAttempt(async () => {
+  if (words.value.trim().length < 2) return void (lines.value = [])
+  const found = await api<{ items: Listed[] }>('GET', `/items?limit=20&count=no&text=${encodeURIComponent(words.value.trim())}`)
   lines.value = found.items.map(({ id, title, section, draftState, onSite }) => ({
     item: id,
     draft: null,
@@ -50,8 +54,8 @@ const find = useDebounceFn(async () => {
     state: draftState,
     onSite,
   }))
-}, 150)
-watch(words, find)
+})
+watch(words, useDebounceFn(find, 150))
 const shown = computed(() =>
   (words.value.trim().length < 2 ? cleared.value : lines.value).filter(({ item }) => !props.there.includes(item)),
 )
@@ -93,7 +97,11 @@ const all = () => shown.value.forEach((line) => line.state && chosen.set(line.it
           >
         </span>
       </li>
-      <li v-if="!shown.length" class="px-3 py-3 text-soft">
+      <li v-if="noCleared || notFound" class="px-3 py-2">
+        <NotLoaded v-if="words.trim().length < 2" what="What is cleared" :problem="noCleared" @again="clearedAgain" />
+        <NotLoaded v-else what="Items with these words" :problem="notFound" @again="findAgain" />
+      </li>
+      <li v-else-if="!shown.length" class="px-3 py-3 text-soft">
         {{ words.trim().length < 2 ? 'Nothing is cleared that is not live or planned.' : 'Nothing with these words.' }}
       </li>
     </ul>

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import { useAttempt } from '~/composables/attempt'
+import NotLoaded from '~/components/frame/NotLoaded.vue'
 import { useDebounceFn } from '@vueuse/core'
 import { Columns3, History, ListFilter, ListTree, Plus, Replace, Tags, Trash2 } from 'lucide-vue-next'
 import type { Action, Done } from '~~/core/batch/action'
@@ -61,24 +63,30 @@ const { total, meant, problem, rowAt } = listing
 const grid = useTemplateRef<InstanceType<typeof ItemGrid>>('grid')
 const [own, views] = [shallowRef<OwnColumn[]>(readColumns(null)), shallowRef<SavedView[]>([])]
 const shownColumns = computed(() => (seeks.value ? own.value.toSpliced(1, 0, { key: 'found', width: FOUND }) : own.value))
-const loadViews = () =>
-  api<{ views: SavedView[] }>('GET', '/views').then(
-    (answer) => (views.value = answer.views),
-    () => {},
-  )
 const kept = api<{ columns: OwnColumn[] | null }>('GET', '/me/columns').catch(() => ({ columns: null }))
 await listing.load()
 own.value = readColumns((await kept).columns)
-onMounted(loadViews)
 const facetsOpen = ref(false)
 const facets = shallowRef<Facets | null>(null)
 const wantsFacets = ref(false)
-async function loadFacets() {
+const {
+  run: loadFacets,
+  problem: noFacets,
+  again: facetsAgain,
+} = useAttempt(async () => {
   if (!facetsOpen.value && !wantsFacets.value) return
   const asked = q.value
-  const answer = await api<Facets>('GET', `/facets?${new URLSearchParams({ q: asked })}`).catch(() => null)
-  if (answer && asked === q.value) facets.value = answer
-}
+  const answer = await api<Facets>('GET', `/facets?${new URLSearchParams({ q: asked })}`)
+  if (asked === q.value) facets.value = answer
+})
+const {
+  run: loadViews,
+  problem: noViews,
+  again: viewsAgain,
+} = useAttempt(async () => {
+  views.value = (await api<{ views: SavedView[] }>('GET', '/views')).views
+})
+onMounted(loadViews)
 /** The line wants to know what there is, once: from then on that is kept up with the list. */
 function wanted() {
   if (wantsFacets.value) return
@@ -272,6 +280,7 @@ const words = computed(() =>
         </button></template
       >
     </PlaceStrip>
+    <NotLoaded class="px-5" what="The kept lists" :problem="noViews" @again="viewsAgain" />
     <ViewTabs
       :views="views"
       :q="q"
@@ -322,6 +331,7 @@ const words = computed(() =>
           @none="chooseAll(false)"
         />
       </div>
+      <NotLoaded v-if="facetsOpen && !facets" class="px-4" what="What there is" :problem="noFacets" @again="facetsAgain" />
       <FacetPanel v-if="facetsOpen && facets" :facets="facets" :query="query" @query="setQuery" />
     </div>
     <ItemCard v-if="card" :key="card.row.id" :row="card.row" :cell="card.cell" :q="q" />

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import NotLoaded from '~/components/frame/NotLoaded.vue'
 import { useDebounceFn } from '@vueuse/core'
 import type { Today } from '~~/server/services/today'
 import { dateWords, fullIn, shortIn, timeIn } from '~~/core/time/words'
@@ -99,8 +100,9 @@ const next = computed(() => {
   }))
   return [...lines, ...editions].sort((a, b) => a.at.localeCompare(b.at))
 })
-const foreseen = ref<object[]>([])
-onMounted(async () => (foreseen.value = (await api<{ come: object[] }>('GET', '/forecast').catch(() => ({ come: [] }))).come))
+const { value: forecast, problem: noForecast, load: foresee } = useLoad<{ come: object[] }>(() => '/forecast')
+const foreseen = computed(() => forecast.value?.come ?? [])
+onMounted(foresee)
 async function seen() {
   await api('POST', '/me/seen', { body: { until: day.value!.now } })
   await load()
@@ -255,6 +257,7 @@ async function seen() {
             </span>
           </li>
         </ol>
+        <NotLoaded what="The forecast" :problem="noForecast" @again="foresee" />
         <p v-if="foreseen.length" class="pb-1">
           <NuxtLink class="font-semibold text-rust underline underline-offset-2" to="/office/calendar">{{
             counted(foreseen.length, 'trouble')

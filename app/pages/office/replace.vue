@@ -26,12 +26,14 @@ const gathers = ref(true)
 const labelNames = shallowRef<ReadonlyMap<string, string> | null>(null)
 async function begin(rewrite: Rewrite, name: string) {
   edition.value = name
-  labelNames.value =
-    rewrite.what === 'label'
-      ? new Map(
-          (await api<{ labels: LabelView[] }>('GET', '/labels').catch(() => ({ labels: [] }))).labels.map(({ id, title }) => [id, title]),
-        )
-      : null
+  try {
+    labelNames.value =
+      rewrite.what === 'label'
+        ? new Map((await api<{ labels: LabelView[] }>('GET', '/labels')).labels.map(({ id, title }) => [id, title]))
+        : null
+  } catch (error) {
+    return notices.trouble(error)
+  }
   await look(q.value, rewrite)
 }
 watch(q, clear)

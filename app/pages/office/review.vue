@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import NotLoaded from '~/components/frame/NotLoaded.vue'
+import { useAttempt } from '~/composables/attempt'
 import { onKeyStroke } from '@vueuse/core'
 import type { ItemPage } from '~~/server/services/itemPage'
 import type { Today } from '~~/server/services/today'
@@ -31,14 +33,20 @@ const current = computed(() => lines.value[at.value])
 const page = shallowRef<ItemPage | null>(null)
 /** The version of each draft that was shown here: only what was read is cleared together. */
 const read = shallowReactive(new Map<string, string>())
-async function show() {
+const {
+  run: show,
+  problem: noCase,
+  again: showAgain,
+} = useAttempt(async () => {
   const line = current.value
-  if (!line) return void (page.value = null)
-  const answer = await api<ItemPage>('GET', `/items/${line.item}?draft=${line.draft}`).catch(() => null)
+  // Another's text does not stay in place of one that does not load.
+  if (page.value?.draft?.id !== line?.draft) page.value = null
+  if (!line) return
+  const answer = await api<ItemPage>('GET', `/items/${line.item}?draft=${line.draft}`)
   if (line.draft !== current.value?.draft) return
   page.value = answer
-  if (answer?.draft) read.set(answer.draft.id, answer.draft.head)
-}
+  if (answer.draft) read.set(answer.draft.id, answer.draft.head)
+})
 watch(() => current.value?.draft, show, { immediate: true })
 const go = (index: number) => {
   const line = lines.value[index]
@@ -150,6 +158,7 @@ useHead({ title: 'Review · Yieldgate' })
         </li>
       </ol>
       <ReviewCase v-if="page?.draft" :key="page.draft.id" ref="shown" :page="page" @done="load" @reload="again" />
+      <NotLoaded v-else-if="noCase" class="!m-5" what="The text" :problem="noCase" @again="showAgain" />
       <p v-else class="px-5 py-8 text-soft">One moment …</p>
     </div>
     <NoteDialog

@@ -1,0 +1,14 @@
+<script setup lang="ts">
+import type { ApiProblem } from '~/composables/api'
+
+/** Says in its place that one part of a screen did not load, and why; nothing while there is no problem. */
+defineProps<{ what: string; problem: ApiProblem | null }>()
+defineEmits<{ again: [] }>()
+</script>
+
+<template>
+  <p v-if="problem" role="alert" class="hint my-1">
+    {{ what }} did not load: {{ problem.offline ? 'no connection' : problem.message.replace(/\.$/, '') }}.
+    <button type="button" class="link" @click="$emit('again')">Try again</button>
+  </p>
+</template>
