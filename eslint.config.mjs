@@ -95,6 +95,9 @@ export default withNuxt(
     'what runs beside knows only core and store',
   ),
   forbid(['server/services/**/*.ts'], ['**/endpoints/**', '**/app/**', '**/jobs/**', 'h3'], 'services know core and store'),
+  forbid(['server/jobs/**/*.ts'], ['**/endpoints/**', '**/app/**', '**/site/**', 'h3'], 'jobs know services, core and store'),
+  forbid(['server/site/**/*.ts'], ['**/endpoints/**', '**/app/**'], 'the live site knows services, core and store'),
+  forbid(['server/endpoints/**/*.ts'], ['**/app/**'], 'endpoints know nothing of the office’s screens'),
   {
     files: ['app/**/*.{ts,vue}'],
     rules: {

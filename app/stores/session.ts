@@ -12,7 +12,7 @@ export interface Person {
   mail: 'each' | 'daily' | 'none'
   picture: string | null
   /** Roles that may not be used together, and which are used in this session; none where all are. */
-  hats: { id: string; name: string; used: boolean }[]
+  exclusiveRoles: { id: string; name: string; used: boolean }[]
   /** Who really looks, where a steward sees the office as this person. */
   seenBy: string | null
   /** Whether their role asks for a second factor that they have not turned on yet. */
@@ -64,7 +64,7 @@ export const useSession = defineStore('session', () => {
     location.assign('/office')
   }
   /** Uses this role of one's own first, and lets rest what may not be used beside it; all that is shown is loaded anew. */
-  async function wear(role: string): Promise<void> {
+  async function activateRole(role: string): Promise<void> {
     await api('PUT', '/session/roles', { body: { roles: [role] } })
     location.assign('/office')
   }
@@ -72,5 +72,5 @@ export const useSession = defineStore('session', () => {
     await api('DELETE', '/session')
     location.assign('/office/sign-in')
   }
-  return { person, unclaimed, demo, otherDoor, sendsMail, loaded, load, signIn, stepIn, seeAs, wear, signOut }
+  return { person, unclaimed, demo, otherDoor, sendsMail, loaded, load, signIn, stepIn, seeAs, activateRole, signOut }
 })

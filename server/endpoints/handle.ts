@@ -110,7 +110,7 @@ export function sayProblem(event: H3Event, error: Refusal): object {
 }
 
 /** What can be written while one sees the office as another: signing out, and seeing it as oneself again. */
-const ALSO_LOOKING = new Set(['/session', '/session/as'])
+const ALLOWED_WHILE_IMPERSONATING = new Set(['/session', '/session/as'])
 
 /** Which refusals the security log is told of, as what. */
 const SECURITY_EVENTS: Partial<Record<ProblemKind, 'sign-in-failed' | 'refused' | 'too-often'>> = {
@@ -139,7 +139,7 @@ export async function handle(event: H3Event, endpoint: Endpoint): Promise<unknow
     if (!endpoint.open && !actor) throw refusal('not-signed-in', 'not-signed-in', 'Sign in first')
     if (!endpoint.open && isAnothersWindow(event, actor))
       throw refusal('not-signed-in', 'someone-else', `${actor!.name} is signed in here now. Nothing was changed; sign in again to go on.`)
-    if (actor?.seenBy && (writes ? !ALSO_LOOKING.has(endpoint.path) : endpoint.path.startsWith('/me')))
+    if (actor?.seenBy && (writes ? !ALLOWED_WHILE_IMPERSONATING.has(endpoint.path) : endpoint.path.startsWith('/me')))
       throw refusal('not-allowed', 'looking-only', `You see the office as ${actor.name} does; nothing can be changed meanwhile`)
     if (actor?.needsFactor && !endpoint.open && !WITHOUT_FACTOR.has(endpoint.path))
       throw refusal('not-allowed', 'second-factor-needed', 'Your role asks for a second factor; turn one on first')

@@ -82,7 +82,7 @@ const tokenOf = (event: H3Event) => getCookie(event, sessionCookie()) ?? ''
 const agentOf = (event: H3Event) => getHeader(event, 'user-agent') ?? ''
 
 /** The roles that a person holds, and which of them rest in this session; none where all may be used together. */
-function hatsOf(actor: Actor, rights: Rights): { id: string; name: string; used: boolean }[] {
+function exclusiveRolesOf(actor: Actor, rights: Rights): { id: string; name: string; used: boolean }[] {
   const held = givenRoles(rights, actor.id)
   if (!brokenTogether(rights, held).length) return []
   return held.map((role) => ({ id: role, name: rights.roles.get(role)?.name ?? role, used: actor.roles.includes(role) }))
@@ -115,7 +115,7 @@ export const people = [
             zone: actor.zone,
             mail: actor.mail,
             picture: await pictureHash(office, actor.id),
-            hats: hatsOf(actor, await office.rights()),
+            exclusiveRoles: exclusiveRolesOf(actor, await office.rights()),
             seenBy: actor.seenBy?.name ?? null,
             needsFactor: actor.needsFactor ?? false,
             roles: waysOf(actor.rights, actor.id).map(({ grant, group }) => ({

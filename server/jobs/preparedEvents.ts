@@ -80,7 +80,7 @@ export class PreparedEvents {
       if (!site || moment === null) return false
       this.seq = (await journalHead(db)).seq
     }
-    await this.hearNews(db)
+    await this.readNews(db)
     if (this.listedAt === this.seq) return false
     const seq = this.seq
     const ids = await idsOfMoment(db, moment, MOST_EVENTS)
@@ -101,7 +101,7 @@ export class PreparedEvents {
   /** Does what is due and was prepared, up to a number of events; answers how many were done. Nothing where the next is not ready. */
   async run(tx: Tx, site: SiteRow, now: string, most: number): Promise<number> {
     let done = 0
-    if (this.pieces.size) await this.hearNews(tx)
+    if (this.pieces.size) await this.readNews(tx)
     while (done < most && this.pieces.size) {
       const due = await dueIds(tx, now, this.size)
       const piece = due.length ? this.pieces.get(due[0]!) : undefined
@@ -160,7 +160,7 @@ export class PreparedEvents {
     )
     await written
     await tx.insert('journal', rows)
-    for (const fact of ready.facts) this.hear(fact)
+    for (const fact of ready.facts) this.invalidate(fact)
     this.seq += ids.length
     return true
   }
@@ -205,19 +205,19 @@ export class PreparedEvents {
     }
   }
 
-  private async hearNews(db: Reader): Promise<void> {
+  private async readNews(db: Reader): Promise<void> {
     const facts = await journalAfter(db, this.seq, MOST_FACTS)
     if (facts.length === MOST_FACTS) {
       this.drop()
       this.seq = (await journalHead(db)).seq
       return
     }
-    for (const fact of facts) this.hear(fact)
+    for (const fact of facts) this.invalidate(fact)
     this.seq += facts.length
   }
 
   /** Lets go of what a fact may judge otherwise. */
-  private hear({ item, action, data }: JournalFact): void {
+  private invalidate({ item, action, data }: JournalFact): void {
     if (item === null) {
       if (describedAction(action).stale.some((stale) => stale !== 'editions')) this.drop()
       return

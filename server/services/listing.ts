@@ -314,12 +314,12 @@ export async function itemCard(
     draft: draft?.item_id === id ? draft.name : null,
     path: now?.path ?? null,
     earlier: await earlierAddresses(db, id, now?.path ?? null),
-    because: q?.trim() ? await because(office, foresight, actor, { item: id, draft: draftId ?? null, q }) : [],
+    because: q?.trim() ? await matchingTerms(office, foresight, actor, { item: id, draft: draftId ?? null, q }) : [],
   }
 }
 
 /** For which terms of a query an item is in its list. */
-async function because(
+async function matchingTerms(
   office: Office,
   foresight: Foresight,
   actor: Actor,

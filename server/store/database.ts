@@ -1,4 +1,4 @@
-import { chmodSync, mkdirSync, readdirSync } from 'node:fs'
+import { chmodSync, cpSync, mkdirSync, readdirSync } from 'node:fs'
 import { join } from 'node:path'
 import { setTimeout } from 'node:timers/promises'
 import { isMainThread } from 'node:worker_threads'
@@ -163,6 +163,22 @@ export async function openReader(folder: string): Promise<Reader> {
 
 /** Names of the program’s own as a SQL list of texts. */
 export const quoted = (names: readonly string[]): string => names.map((name) => `'${name}'`).join(', ')
+
+/**
+ * Copies a data folder as it is at this moment into another, which must not be there, also while a process writes: the store as
+ * one state, then the files that it names. What a process keeps for itself (logs, caught mails) stays behind.
+ */
+export async function copyFolder(folder: string, to: string): Promise<void> {
+  mkdirSync(to, { mode: 0o700 })
+  const connection = await connect(fileIn(folder), 'read', 'FULL')
+  try {
+    await connection.run('VACUUM INTO $copy', { copy: fileIn(to) })
+  } finally {
+    await connection.close()
+  }
+  // A file is there before the store names it, and none is ever changed.
+  cpSync(join(folder, 'media'), join(to, 'media'), { recursive: true })
+}
 
 /** A SQL expression that packs columns of a table into one JSON object. */
 export const packed = (alias: string, columns: readonly string[]) =>

@@ -156,15 +156,16 @@ describe('roles that are not used together', () => {
   it('are held, but one of them rests in a session, from the next request on', async () => {
     const { team } = here
     const both = await colleague('reviewer', 'publisher')
-    const rules = [{ name: 'Two hats', roles: ['reviewer', 'publisher'], most: 1, dynamic: true }]
+    const rules = [{ name: 'Two roles', roles: ['reviewer', 'publisher'], most: 1, dynamic: true }]
     expect((await team.founder.ask('PUT', '/separations', { body: { rules } })).status).toBe(200)
-    const hats = async () => (await both.client.need<{ person: { hats: { id: string; used: boolean }[] } }>('GET', '/session')).person.hats
-    expect((await hats()).map(({ id, used }) => [id, used])).toEqual([
+    const exclusive = async () =>
+      (await both.client.need<{ person: { exclusiveRoles: { id: string; used: boolean }[] } }>('GET', '/session')).person.exclusiveRoles
+    expect((await exclusive()).map(({ id, used }) => [id, used])).toEqual([
       ['reviewer', true],
       ['publisher', false],
     ])
     await routeFor(team.founder, 'post', { steps: [{ name: 'Read', gates: [aGate('read')] }] })
-    const made = await sent(team, 'post', 'Two hats')
+    const made = await sent(team, 'post', 'Two roles')
     expect((await clearAt(both.client, made, 'read')).status).toBe(200)
     const live = () => both.client.ask<Problem>('POST', `/drafts/${made.draft}/put-live`, { body: {}, ifMatch: made.version })
     expect(await codes(live())).toEqual([403, 'right-missing'])
@@ -185,7 +186,7 @@ describe('roles that are not used together', () => {
     // The rule holds the founder too, who has all roles: another lifts it.
     expect(await codes(team.founder.ask('PUT', '/separations', { body: { rules: [] } }))).toEqual([422, 'own-rights'])
     await team.steward.need('PUT', '/separations', { body: { rules: [] } })
-    expect(await hats()).toEqual([])
+    expect(await exclusive()).toEqual([])
   })
 })
 

@@ -1,11 +1,12 @@
-import { chmodSync, cpSync, mkdtempSync, rmSync, statSync, writeFileSync } from 'node:fs'
+import { chmodSync, cpSync, mkdtempSync, readFileSync, rmSync, statSync, writeFileSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import fc from 'fast-check'
 import { sha256Hex } from '../../core/content/canonical'
-import { openStore, type Store } from '../../server/store/database'
+import { copyFolder, openStore, type Store } from '../../server/store/database'
 import { keepTexts, readTexts } from '../../server/store/objects'
+import { faultsOf } from '../../server/store/wholeCheck'
 import { wordsQuery } from '../../server/store/live'
 
 let store: Store
@@ -228,4 +229,31 @@ describe('words to look for', () => {
     ['  ', null],
     ['(*)', null],
   ])('%j becomes %j', (text, query) => expect(wordsQuery(text)).toBe(query))
+})
+
+describe('a copy of a data folder', () => {
+  it('is one state of it, made while others write, with the files; it opens as any', async () => {
+    const to = join(tmpdir(), `yieldgate-copy-${process.pid}`)
+    writeFileSync(join(folder, 'media', 'a-file'), 'bytes')
+    let writing = true
+    const texts = (async () => {
+      for (let turn = 0; writing; turn++) await keep([`A text of its own, number ${turn}`])
+    })()
+    await copyFolder(folder, to)
+    writing = false
+    await texts
+    const copy = await openStore(to)
+    try {
+      const [{ n }] = (await copy.read.all<{ n: number }>('SELECT count(*) AS n FROM object')) as [{ n: number }]
+      const [{ m }] = (await store.read.all<{ m: number }>('SELECT count(*) AS m FROM object')) as [{ m: number }]
+      expect(n).toBeGreaterThan(0)
+      expect(n).toBeLessThanOrEqual(m)
+      expect(await faultsOf(copy.read)).toEqual(await faultsOf(store.read))
+      expect(readFileSync(join(to, 'media', 'a-file'), 'utf8')).toBe('bytes')
+      await expect(copyFolder(folder, to)).rejects.toThrow('EEXIST')
+    } finally {
+      await copy.close()
+      rmSync(to, { recursive: true, force: true })
+    }
+  })
 })

@@ -20,12 +20,16 @@ const session = useSession()
           {{ person.roles.map((entry) => (entry.section ? `${entry.role}, ${entry.section}` : entry.role)).join('; ') }}
         </p>
       </div>
-      <div v-if="person.hats.length" class="border-b border-line py-1">
+      <div v-if="person.exclusiveRoles.length" class="border-b border-line py-1">
         <p class="px-3 pt-1 text-[0.93rem] text-soft">You use one of these at a time</p>
-        <MenuItem v-for="hat in person.hats" :key="hat.id" v-slot="{ active }" :disabled="hat.used"
-          ><button class="flex w-full items-center gap-2 px-3 py-1.5 text-left" :class="active && 'bg-deep'" @click="session.wear(hat.id)">
-            <Check v-if="hat.used" class="size-4 text-kelp" aria-hidden="true" /><span v-else class="size-4" />{{ hat.name
-            }}<span class="sr-only">{{ hat.used ? ', used now' : ', rests' }}</span>
+        <MenuItem v-for="role in person.exclusiveRoles" :key="role.id" v-slot="{ active }" :disabled="role.used"
+          ><button
+            class="flex w-full items-center gap-2 px-3 py-1.5 text-left"
+            :class="active && 'bg-deep'"
+            @click="session.activateRole(role.id)"
+          >
+            <Check v-if="role.used" class="size-4 text-kelp" aria-hidden="true" /><span v-else class="size-4" />{{ role.name
+            }}<span class="sr-only">{{ role.used ? ', used now' : ', rests' }}</span>
           </button></MenuItem
         >
       </div>

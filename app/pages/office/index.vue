@@ -43,7 +43,7 @@ const NUMBERS = [
 ]
 const greeting = computed(() => {
   const hour = Number(timeIn(site.now, day.value?.zone ?? 'UTC').slice(0, 2))
-  const word = hour < 5 ? 'Good night' : hour < 12 ? 'Good morning' : hour < 18 ? 'Good afternoon' : 'Good evening'
+  const word = hour < 12 ? 'Good morning' : hour < 18 ? 'Good afternoon' : 'Good evening'
   return `${word}, ${session.person?.name.split(' ')[0]}. ${NUMBERS[mine.value] ?? `${mine.value} things wait`} for you.`
 })
 const since = computed(() => {
