@@ -72,10 +72,10 @@ export const blockLinks = (block: Block): string[] =>
 const linkedMedia = (block: Block): string[] =>
   [...JSON.stringify(block).matchAll(/"href":"media:([0-9a-f-]{36})/g)].map((match) => match[1]!)
 
-const shownMedia = (block: BlockLike): string[] => [
-  ...(definitionOf(block)?.media?.(block) ?? []),
-  ...innerBlocks(block).flatMap(shownMedia),
-]
+function shownMedia(block: BlockLike): string[] {
+  const definition = definitionOf(block)
+  return definition?.media?.(block) ?? definition?.children?.(block).flatMap(shownMedia) ?? []
+}
 
 /** The media ids that a block shows or links to. */
 export const blockMedia = (block: Block): string[] => [...new Set([...shownMedia(block), ...linkedMedia(block)])]

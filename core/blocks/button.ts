@@ -17,6 +17,4 @@ export const button: BlockDefinition<'button', typeof shape> = {
     const target = href && linkTarget(href, refs)
     return target && label ? `<p><a class="button" href="${esc(target)}">${esc(label)}</a></p>` : ''
   },
-  style:
-    '.button{display:inline-block;background:var(--sea);color:#fff;font-family:Figtree,system-ui,sans-serif;font-weight:600;padding:.55rem 1.1rem;border-radius:6px;text-decoration:none}',
 }

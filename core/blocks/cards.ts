@@ -1,7 +1,6 @@
 import { z } from 'zod'
 import { focusSchema } from '../content/focus'
 import { hrefSchema, plain } from '../content/inline'
-import { markBoth, pairs } from '../history/marking'
 import { esc } from '../render/escape'
 import { renderPicture } from '../render/picture'
 import { linkTarget, renderText, type Refs } from '../render/text'
@@ -41,15 +40,13 @@ export const cards: BlockDefinition<'cards', typeof shape> = {
   media: (block) => block.cards.flatMap(({ media }) => media ?? []),
   repeated: (block) => ({ count: block.cards.length, planned: block.planned }),
   merges: { cards: 'entries' },
-  mark: (shown, before, after) => ({
+  mark: (shown, before, after, { both, pairs }) => ({
     ...shown,
     cards: pairs(before?.cards ?? [], after?.cards ?? [], ({ title }) => title).map((pair) => ({
       ...(pair.after ?? pair.before)!,
-      text: markBoth(pair.before?.text, pair.after?.text),
+      text: both(pair.before?.text, pair.after?.text),
     })),
   }),
   render: (block, refs) =>
     block.cards.length ? `<ul class="cards">${block.cards.map((card) => renderCard(card, refs)).join('')}</ul>` : '',
-  style:
-    '.cards,.people{list-style:none;padding:0;display:grid;gap:1.2rem;grid-template-columns:repeat(auto-fit,minmax(13rem,1fr))}.cards li{background:var(--sheet);border:1px solid var(--line);border-radius:6px;padding:1rem 1.1rem .2rem;overflow:hidden}.cards img{margin:-1rem -1.1rem .9rem;width:calc(100% + 2.2rem);max-width:none;aspect-ratio:16/9;object-fit:cover;border-radius:0}',
 }

@@ -13,8 +13,6 @@ const shape = {
     .refine((columns) => columns.reduce((sum, { span }) => sum + span, 0) <= GRID, `Columns are ${GRID} parts wide together`),
 }
 
-const spans = Array.from({ length: GRID - 1 }, (_, index) => index + 2)
-
 export const columns: BlockDefinition<'columns', typeof shape> = {
   kind: 'columns',
   words: 'Columns',
@@ -30,7 +28,7 @@ export const columns: BlockDefinition<'columns', typeof shape> = {
   text: () => '',
   children: (block) => block.columns.flatMap(({ blocks }) => blocks),
   merges: { columns: 'columns' },
-  mark: (shown, before, after, inner) => ({
+  mark: (shown, before, after, { inner }) => ({
     ...shown,
     columns: shown.columns.map((column, index) => ({
       ...column,
@@ -39,5 +37,4 @@ export const columns: BlockDefinition<'columns', typeof shape> = {
   }),
   render: (block, _refs, inner) =>
     `<div class="columns">${block.columns.map(({ span, blocks }) => `<div class="span-${span}">${inner(blocks)}</div>`).join('')}</div>`,
-  style: `@media (min-width:44rem){.columns{display:grid;grid-template-columns:repeat(${GRID},minmax(0,1fr));gap:0 1.8rem}${spans.map((span) => `.span-${span}{grid-column:span ${span}}`).join('')}}.columns{margin:0 0 1.15rem}.columns>div>:last-child{margin-bottom:0}@media (max-width:43.99rem){.columns>div+div{margin-top:1.15rem}}`,
 }

@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { textSchema, type Text } from '../content/inline'
 import { misfit, type PlaceName } from '../content/places'
+import type { markBoth, pairs } from '../history/marking'
 import type { Refs } from '../render/text'
 
 /** What every block has. */
@@ -44,18 +45,21 @@ export interface BlockDefinition<K extends string, S extends z.ZodRawShape> {
   /** Whether the changes of two people do not go together although they changed different parts. */
   clash?(base: BlockOf<K, S>, a: BlockOf<K, S>, b: BlockOf<K, S>): boolean
   /** Two states of it in one, changed words marked; either may be missing. `shown` is the later one. */
-  mark?(shown: BlockOf<K, S>, before: BlockOf<K, S> | null, after: BlockOf<K, S> | null, inner: MarkInner): BlockOf<K, S>
+  mark?(shown: BlockOf<K, S>, before: BlockOf<K, S> | null, after: BlockOf<K, S> | null, tools: MarkTools): BlockOf<K, S>
   /** As readers get it; `''` where they get nothing. */
   render(block: BlockOf<K, S>, refs: Refs, inner: RenderInner): string
-  /** Its part of the live site's style sheet. */
-  style: string
 }
 /** A definition of which only is known that it is one: it takes any block, of which there are only its id and its kind. */
 export type SomeDefinition = Omit<BlockDefinition<string, Record<never, never>>, 'merges'> & {
   merges: { readonly [part: string]: PartMerge | undefined }
 }
-/** Marks what changed between the blocks that stood and stand in a block. */
-export type MarkInner = <B extends BlockLike>(before: readonly B[], after: readonly B[]) => B[]
+/** What marks changes, given to the kinds so that whoever only shows blocks does not load it. */
+export interface MarkTools {
+  both: typeof markBoth
+  pairs: typeof pairs
+  /** Marks what changed between the blocks that stood and stand in a block. */
+  inner<B extends BlockLike>(before: readonly B[], after: readonly B[]): B[]
+}
 export type RenderInner = (blocks: readonly BlockLike[]) => string
 
 /** One line of text. */

@@ -1,6 +1,5 @@
 import { z } from 'zod'
 import { plain } from '../content/inline'
-import { markBoth, pairs } from '../history/marking'
 import { renderText } from '../render/text'
 import { textAt, type BlockDefinition } from './definition'
 
@@ -13,14 +12,13 @@ export const definitions: BlockDefinition<'definitions', typeof shape> = {
   empty: (id) => ({ id, kind: 'definitions', entries: [{ term: [], text: [] }] }),
   text: ({ entries }) => entries.map((entry) => `${plain(entry.term)}: ${plain(entry.text)}`).join('\n'),
   merges: { entries: 'entries' },
-  mark: (shown, before, after) => ({
+  mark: (shown, before, after, { both, pairs }) => ({
     ...shown,
     entries: pairs(before?.entries ?? [], after?.entries ?? [], (entry) => plain(entry.term)).map((pair) => ({
-      term: markBoth(pair.before?.term, pair.after?.term),
-      text: markBoth(pair.before?.text, pair.after?.text),
+      term: both(pair.before?.term, pair.after?.term),
+      text: both(pair.before?.text, pair.after?.text),
     })),
   }),
   render: ({ entries }, refs) =>
     `<dl>${entries.map((entry) => `<dt>${renderText(entry.term, refs)}</dt><dd>${renderText(entry.text, refs)}</dd>`).join('')}</dl>`,
-  style: 'dt{font-weight:600}dd{margin:0 0 .7rem 1.2rem}',
 }

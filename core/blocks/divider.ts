@@ -10,5 +10,4 @@ export const divider: BlockDefinition<'divider', typeof shape> = {
   text: () => '',
   merges: {},
   render: () => '<hr>',
-  style: 'hr{border:0;border-top:1px solid var(--line);margin:2rem 0}',
 }

@@ -18,5 +18,4 @@ export const embed: BlockDefinition<'embed', typeof shape> = {
       ? `<figure class="embed"><iframe src="${esc(block.url)}" title="${title}" loading="lazy" sandbox="allow-scripts allow-popups" referrerpolicy="no-referrer"></iframe></figure>`
       : `<p><a href="${esc(block.url)}" rel="external">${title}</a></p>`
   },
-  style: '.embed iframe{width:100%;aspect-ratio:16/9;border:1px solid var(--line);border-radius:6px}',
 }

@@ -2,7 +2,6 @@ import { z } from 'zod'
 import { makeSegment } from '../address/segment'
 import { plain } from '../content/inline'
 import { HEADING_LOOKS, namesOf } from '../content/looks'
-import { markBoth } from '../history/marking'
 import { esc } from '../render/escape'
 import { lookClass, renderText } from '../render/text'
 import { textAt, type BlockDefinition } from './definition'
@@ -20,8 +19,7 @@ export const heading: BlockDefinition<'heading', typeof shape> = {
   empty: (id) => ({ id, kind: 'heading', level: 2, text: [] }),
   text: ({ text }) => plain(text),
   merges: { text: 'words' },
-  mark: (shown, before, after) => ({ ...shown, text: markBoth(before?.text, after?.text) }),
+  mark: (shown, before, after, { both }) => ({ ...shown, text: both(before?.text, after?.text) }),
   render: ({ id, level, text, look }, refs) =>
     `<h${level} id="${esc(makeSegment(plain(text)) || id)}"${lookClass(look)}>${renderText(text, refs)}</h${level}>`,
-  style: '',
 }

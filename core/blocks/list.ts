@@ -1,8 +1,7 @@
 import { z } from 'zod'
 import { plain, type Text } from '../content/inline'
-import { markBoth, pairs } from '../history/marking'
 import { renderText, type Refs } from '../render/text'
-import { textAt, type BlockDefinition } from './definition'
+import { textAt, type BlockDefinition, type MarkTools } from './definition'
 
 export interface ListEntry {
   text: Text
@@ -19,11 +18,13 @@ const shape = { ordered: z.boolean(), entries: z.array(entrySchema).max(500) }
 const wordsOf = (entries: readonly ListEntry[]): string[] =>
   entries.flatMap((entry) => [plain(entry.text), ...wordsOf(entry.entries ?? [])])
 
-const markEntries = (before: readonly ListEntry[], after: readonly ListEntry[]): ListEntry[] =>
-  pairs(before, after, (entry) => plain(entry.text)).map((pair) => {
-    const entries = markEntries(pair.before?.entries ?? [], pair.after?.entries ?? [])
-    return { text: markBoth(pair.before?.text, pair.after?.text), ...(entries.length ? { entries } : {}) }
-  })
+const markEntries = (before: readonly ListEntry[], after: readonly ListEntry[], tools: MarkTools): ListEntry[] =>
+  tools
+    .pairs(before, after, (entry) => plain(entry.text))
+    .map((pair) => {
+      const entries = markEntries(pair.before?.entries ?? [], pair.after?.entries ?? [], tools)
+      return { text: tools.both(pair.before?.text, pair.after?.text), ...(entries.length ? { entries } : {}) }
+    })
 
 const render = (entries: readonly ListEntry[], tag: 'ul' | 'ol', refs: Refs): string =>
   `<${tag}>${entries
@@ -37,7 +38,6 @@ export const list: BlockDefinition<'list', typeof shape> = {
   empty: (id) => ({ id, kind: 'list', ordered: false, entries: [{ text: [] }] }),
   text: ({ entries }) => wordsOf(entries).join('\n'),
   merges: { entries: 'entries' },
-  mark: (shown, before, after) => ({ ...shown, entries: markEntries(before?.entries ?? [], after?.entries ?? []) }),
+  mark: (shown, before, after, tools) => ({ ...shown, entries: markEntries(before?.entries ?? [], after?.entries ?? [], tools) }),
   render: ({ entries, ordered }, refs) => render(entries, ordered ? 'ol' : 'ul', refs),
-  style: '',
 }

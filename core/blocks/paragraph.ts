@@ -1,7 +1,6 @@
 import { z } from 'zod'
 import { plain } from '../content/inline'
 import { namesOf, PARAGRAPH_LOOKS } from '../content/looks'
-import { markBoth } from '../history/marking'
 import { lookClass, renderText } from '../render/text'
 import { textAt, type BlockDefinition } from './definition'
 
@@ -14,7 +13,6 @@ export const paragraph: BlockDefinition<'paragraph', typeof shape> = {
   empty: (id) => ({ id, kind: 'paragraph', text: [] }),
   text: ({ text }) => plain(text),
   merges: { text: 'words' },
-  mark: (shown, before, after) => ({ ...shown, text: markBoth(before?.text, after?.text) }),
+  mark: (shown, before, after, { both }) => ({ ...shown, text: both(before?.text, after?.text) }),
   render: ({ text, look }, refs) => `<p${lookClass(look)}>${renderText(text, refs)}</p>`,
-  style: '',
 }

@@ -22,6 +22,4 @@ export const people: BlockDefinition<'people', typeof shape> = {
     })
     return shown.length ? `<ul class="people">${shown.join('')}</ul>` : ''
   },
-  style:
-    '.people{font:.97rem/1.4 Figtree,system-ui,sans-serif}.people span{display:block;color:var(--soft);font-size:.9rem}.people a{font-weight:600}',
 }

@@ -1,6 +1,5 @@
 import { z } from 'zod'
 import { plain } from '../content/inline'
-import { markBoth } from '../history/marking'
 import { renderPicture } from '../render/picture'
 import { renderText } from '../render/text'
 import { textAt, type BlockDefinition } from './definition'
@@ -15,11 +14,10 @@ export const picture: BlockDefinition<'picture', typeof shape> = {
   text: ({ caption, alt }) => [plain(caption), alt].filter(Boolean).join('\n'),
   media: ({ media }) => (media ? [media] : []),
   merges: { caption: 'words' },
-  mark: (shown, before, after) => ({ ...shown, caption: markBoth(before?.caption, after?.caption) }),
+  mark: (shown, before, after, { both }) => ({ ...shown, caption: both(before?.caption, after?.caption) }),
   render({ media: id, alt, decorative, caption }, refs) {
     const media = id === null ? undefined : refs.media.get(id)
     if (!media) return ''
     return `<figure class="picture">${renderPicture(media, decorative ? '' : alt, 'text')}${caption.length ? `<figcaption>${renderText(caption, refs)}</figcaption>` : ''}</figure>`
   },
-  style: '',
 }

@@ -1,5 +1,4 @@
 import { plain } from '../content/inline'
-import { markBoth } from '../history/marking'
 import { esc } from '../render/escape'
 import { renderText } from '../render/text'
 import { line, textAt, type BlockDefinition } from './definition'
@@ -13,8 +12,7 @@ export const quote: BlockDefinition<'quote', typeof shape> = {
   empty: (id) => ({ id, kind: 'quote', text: [], source: '' }),
   text: ({ text, source }) => [plain(text), source].filter(Boolean).join('\n'),
   merges: { text: 'words' },
-  mark: (shown, before, after) => ({ ...shown, text: markBoth(before?.text, after?.text) }),
+  mark: (shown, before, after, { both }) => ({ ...shown, text: both(before?.text, after?.text) }),
   render: ({ text, source }, refs) =>
     `<figure class="quote"><blockquote><p>${renderText(text, refs)}</p></blockquote>${source ? `<figcaption>${esc(source)}</figcaption>` : ''}</figure>`,
-  style: 'blockquote{margin:0;padding-left:1.2rem;border-left:.25rem solid var(--sea);font-style:italic}',
 }

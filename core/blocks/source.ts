@@ -16,5 +16,4 @@ export const source: BlockDefinition<'source', typeof shape> = {
       .trim(),
   merges: {},
   render: ({ html }) => `${SOURCE_BEGINS}${html}</div>`,
-  style: '',
 }

@@ -1,8 +1,6 @@
 import { z } from 'zod'
-import { canonical } from '../content/canonical'
 import { plain, type Text } from '../content/inline'
 import { spansOf } from '../content/table'
-import { markBoth, pairs } from '../history/marking'
 import { esc } from '../render/escape'
 import { renderText } from '../render/text'
 import { line, textAt, type BlockDefinition, type BlockOf } from './definition'
@@ -26,10 +24,11 @@ const shape = {
 }
 type Table = BlockOf<'table', typeof shape>
 
-const same = (a: unknown, b: unknown) => canonical(a ?? null) === canonical(b ?? null)
+/** The joined cells in one text, to be compared. */
+const joins = ({ merged = [] }: Table) => merged.map(({ row, column, rows, columns }) => [row, column, rows, columns].join(' ')).join()
 /** Whether one side joined cells while the other added or removed lines, so that the joins would stand elsewhere. */
 const joinsMeet = (base: Table, joining: Table, other: Table): boolean =>
-  !same(base.merged, joining.merged) && (base.rows.length !== other.rows.length || base.rows[0]?.length !== other.rows[0]?.length)
+  joins(base) !== joins(joining) && (base.rows.length !== other.rows.length || base.rows[0]?.length !== other.rows[0]?.length)
 
 export const table: BlockDefinition<'table', typeof shape> = {
   kind: 'table',
@@ -48,7 +47,7 @@ export const table: BlockDefinition<'table', typeof shape> = {
   text: ({ caption, rows }) => [caption, ...rows.map((row) => row.map(plain).join(', '))].filter(Boolean).join('\n'),
   merges: { rows: 'entries' },
   clash: (base, a, b) => joinsMeet(base, a, b) || joinsMeet(base, b, a),
-  mark(shown, before, after) {
+  mark(shown, before, after, { both, pairs }) {
     // Where rows of both stand in one table, joined cells of either would cover what they do not.
     const { merged, ...rest } = shown
     const alike = before?.rows.length === after?.rows.length
@@ -57,7 +56,7 @@ export const table: BlockDefinition<'table', typeof shape> = {
       ...(merged && (alike || !before || !after) ? { merged } : {}),
       rows: pairs(before?.rows ?? [], after?.rows ?? [], (row) => row.map(plain).join('\u0000')).map((pair) =>
         Array.from({ length: Math.max(pair.before?.length ?? 0, pair.after?.length ?? 0) }, (_, index) =>
-          markBoth(pair.before?.[index], pair.after?.[index]),
+          both(pair.before?.[index], pair.after?.[index]),
         ),
       ),
     }
@@ -84,7 +83,4 @@ export const table: BlockDefinition<'table', typeof shape> = {
     const caption = block.caption ? `<caption>${esc(block.caption)}</caption>` : ''
     return `<div class="table" tabindex="0" role="group" aria-label="${esc(block.caption || 'Table')}"><table>${caption}${head}<tbody>${rows.join('')}</tbody></table></div>`
   },
-  style: `.table{overflow-x:auto}table{border-collapse:collapse;width:100%;font:.95rem/1.4 Figtree,system-ui,sans-serif;font-variant-numeric:tabular-nums}
-caption{text-align:left;color:var(--soft);padding-bottom:.4rem}
-th,td{text-align:left;padding:.5rem .9rem .5rem 0;border-bottom:1px solid var(--line);vertical-align:top}thead th{border-bottom:2px solid var(--ink)}`,
 }

@@ -1,5 +1,6 @@
 import { definitionOf, type Block } from '../blocks/blocks'
-import type { BlockLike } from '../blocks/definition'
+import type { BlockLike, MarkTools } from '../blocks/definition'
+import { markBoth, pairs } from './marking'
 import { blockWindowWords } from '../content/blockWindow'
 
 /** A setting of a block other than its words that changed, in the words of its own values. */
@@ -48,7 +49,7 @@ export function markBlock(before: Block | null, after: Block | null): MarkedBloc
 function join(before: Block | null, after: Block | null, shown: Block): Block {
   const [was, is] = [before?.kind === shown.kind ? before : null, after?.kind === shown.kind ? after : null]
   // What a definition makes of a block of its kind is one.
-  return (definitionOf(shown)?.mark?.(shown, was, is, joinInner) ?? shown) as Block
+  return (definitionOf(shown)?.mark?.(shown, was, is, TOOLS) ?? shown) as Block
 }
 
 /** The blocks inside a box or column, each as both versions in one; those taken out stand before those that stay. */
@@ -60,6 +61,8 @@ function joinInner<B extends BlockLike>(before: readonly B[], after: readonly B[
   const gone = before.filter((block) => !now.has(block.id)).map((block) => joined(block, null, block))
   return [...gone, ...after.map((block) => joined(then.get(block.id) ?? null, block, block))]
 }
+
+const TOOLS: MarkTools = { both: markBoth, pairs, inner: joinInner }
 
 /** One side of a marked block again, its changed words still marked: for the two columns of a comparison. */
 export function columnOf(block: Block, side: 'before' | 'after'): Block {

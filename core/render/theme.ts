@@ -1,4 +1,4 @@
-import { BLOCKS } from '../blocks/kinds'
+import { BLOCK_STYLES } from '../blocks/styles'
 import { MOST_BANNERS } from './banners'
 
 const tenths = Array.from({ length: 11 }, (_, index) => index * 10)
@@ -21,11 +21,6 @@ const BANNERS = `.banners{margin:0 0 2rem;position:relative}.banners ul{list-sty
 @media (prefers-reduced-motion:no-preference){.banners .stop{display:block;width:fit-content;margin:0 0 .4rem auto;font:.88rem Figtree,system-ui,sans-serif;color:var(--soft)}.banners[class*=turn-]:not(:has(:checked)) ul{grid-template-columns:1fr}.banners[class*=turn-]:not(:has(:checked)) li{grid-area:1/1;visibility:hidden}.banners:hover li,.banners:focus-within li{animation-play-state:paused!important}${TURNING}}
 @media (min-width:44rem){.banners:not([class*=turn-]) li,.banners[class*=turn-]:not(:has(:checked)) li{display:grid;grid-template-columns:350px 1fr;align-items:center}}
 `
-
-/** What each kind of block adds to the style sheet, in the order of the insert menu. */
-const BLOCK_STYLES = Object.values(BLOCKS)
-  .flatMap(({ style }) => style || [])
-  .join('\n')
 
 /** The live site's style sheet; its address changes with its text, so that it can be stored for ever. */
 export const THEME = `
@@ -79,7 +74,7 @@ a[data-file]::after{content:" (" attr(data-file) ")";font:.86em Figtree,system-u
 ${FOCUS}
 ${BANNERS}.bars p{margin:0;padding:.55rem 1.5rem;font:.95rem/1.4 Figtree,system-ui,sans-serif;text-align:center;background:var(--info-ground)}.bars .warning{background:var(--warn-ground)}.bars .warning b{color:var(--warn)}.bars .urgent{background:var(--urgent-ground)}.bars .urgent b{color:var(--urgent)}.bars b{margin-right:.5rem}
 .moment-mark{margin:0;padding:.4rem 1.5rem;font:600 .88rem/1.4 Figtree,system-ui,sans-serif;text-align:center;background:var(--warn-ground);color:var(--warn);position:sticky;top:0;z-index:3}
-${BLOCK_STYLES}
+${Object.values(BLOCK_STYLES).filter(Boolean).join('\n')}
 .level{font-weight:650;margin:0 0 .3rem;color:var(--link)}.level.warning,.warning>header>.level{color:var(--warn)}.level.urgent,.urgent>header>.level{color:var(--urgent)}
 .teasers{list-style:none;padding:0}.teasers>li{padding:1.1rem 0;border-top:1px solid var(--line)}.teasers :is(h2,h3){margin:0 0 .2rem;font-size:1.2rem}.teasers p{margin:.2rem 0 0}.teasers a{color:inherit;text-decoration-color:var(--line)}
 .teasers .pictured{display:grid;grid-template-columns:9rem 1fr;gap:1.2rem}.pictured img{aspect-ratio:4/3;object-fit:cover;width:100%}

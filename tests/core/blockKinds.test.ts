@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { BLOCK_KINDS, blockMedia, blockSchema, blockText, emptyBlock, innerBlocks, INNER_KINDS, type Block } from '../../core/blocks/blocks'
 import { BLOCKS } from '../../core/blocks/kinds'
+import { BLOCK_STYLES } from '../../core/blocks/styles'
 import { walkBlocks } from '../../core/blocks/walk'
 import { markBlock } from '../../core/history/mark'
 import { mergeBlock } from '../../core/history/merge'
@@ -24,7 +25,7 @@ describe.each(BLOCK_KINDS)('the kind of block %s', (kind) => {
     expect(markBlock(empty, empty).block).toMatchObject({ id: empty.id, kind })
     expect(mergeBlock(empty, empty, empty)).toEqual(empty)
   })
-  it('has its rules in the style sheet', () => expect(THEME).toContain(BLOCKS[kind].style))
+  it('has its rules in the style sheet', () => expect(THEME).toContain(BLOCK_STYLES[kind]))
 })
 
 it('what stands inside a box or a column is walked after it, and its files are the block’s', () => {

@@ -19,14 +19,11 @@ import {
 } from 'lucide-vue-next'
 import type { BlockKind } from '~~/core/blocks/blocks'
 import { lazily } from '~/composables/lazily'
-import ButtonBlock from './ButtonBlock.vue'
-import DefinitionsBlock from './DefinitionsBlock.vue'
 import DividerBlock from './DividerBlock.vue'
 import ListBlock from './ListBlock.vue'
 import PictureBlock from './PictureBlock.vue'
 import ProseBlock from './ProseBlock.vue'
 import QuoteBlock from './QuoteBlock.vue'
-import SourceBlock from './SourceBlock.vue'
 
 /** How a kind of block is written: its icon, and the component that shows and changes a block of it. */
 interface BlockPart {
@@ -47,8 +44,8 @@ export const BLOCK_PARTS: Record<BlockKind, BlockPart> = {
   picture: { icon: Image, component: PictureBlock },
   table: { icon: Table, ...later(() => import('./TableBlock.vue')) },
   quote: { icon: Quote, component: QuoteBlock },
-  button: { icon: RectangleHorizontal, component: ButtonBlock },
-  definitions: { icon: ListTree, component: DefinitionsBlock },
+  button: { icon: RectangleHorizontal, ...later(() => import('./ButtonBlock.vue')) },
+  definitions: { icon: ListTree, ...later(() => import('./DefinitionsBlock.vue')) },
   divider: { icon: Minus, component: DividerBlock },
   box: { icon: SquareDashed, ...later(() => import('./BoxBlock.vue')) },
   columns: { icon: Columns3, ...later(() => import('./ColumnsBlock.vue')) },
@@ -56,7 +53,7 @@ export const BLOCK_PARTS: Record<BlockKind, BlockPart> = {
   people: { icon: IdCard, ...later(() => import('./PeopleBlock.vue')) },
   questions: { icon: CircleHelp, ...later(() => import('./QuestionsBlock.vue')) },
   embed: { icon: AppWindow, ...later(() => import('./EmbedBlock.vue')) },
-  source: { icon: Code, component: SourceBlock },
+  source: { icon: Code, ...later(() => import('./SourceBlock.vue')) },
 }
 
 /** Waits until a block of a kind can be written at once; without a line it is put in all the same, and comes when the line is back. */
