@@ -1,5 +1,5 @@
 import { z } from 'zod'
-import { textSchema, type Text } from '../content/inline'
+import { textSchema } from '../content/inline'
 import { misfit, type PlaceName } from '../content/places'
 import type { markBoth, pairs } from '../history/marking'
 import type { Refs } from '../render/text'
@@ -72,4 +72,3 @@ export const textAt = (place: PlaceName) =>
   })
 /** How many alike parts the place is planned for; more are possible, and said to be more. */
 export const planned = z.int().min(1).max(24).nullable()
-export type { Text }
