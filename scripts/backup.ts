@@ -1,4 +1,5 @@
 // Copies a data folder while the office runs, and looks through the copy: npm run backup -- --to FOLDER [--data FOLDER]
+import { existsSync } from 'node:fs'
 import { join } from 'node:path'
 import { parseArgs } from 'node:util'
 import { copyFolder, openReader } from '../server/store/database'
@@ -7,7 +8,7 @@ import { faultsOf } from '../server/store/wholeCheck'
 const { values } = parseArgs({
   options: { data: { type: 'string', default: join(import.meta.dirname, '..', '.data', 'site') }, to: { type: 'string' } },
 })
-if (!values.to) {
+if (!values.to || existsSync(values.to)) {
   process.stderr.write('Name a folder that is not there yet: npm run backup -- --to FOLDER\n')
   process.exit(1)
 }
