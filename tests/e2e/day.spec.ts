@@ -85,11 +85,10 @@ test('a day of two writers, a reviewer and a publisher ends with every word acco
   const there = found(await bodyOf(wen.page, item))
   const missing = typed.filter((word) => !there.includes(word))
   expect(missing, 'what is there is a beginning').toEqual(typed.slice(typed.length - missing.length))
-  if (missing.length) {
-    await wen.after(typed[typed.length - missing.length - 1]!)
-    await wen.page.keyboard.type(` ${missing.join(' ')} `)
-    await saved(wen.page)
-  }
+  // Also where every word came back: the space behind the last may be lost, and the next word would touch it.
+  await wen.after(typed[typed.length - missing.length - 1]!)
+  await wen.page.keyboard.type(` ${missing.join(' ')} `)
+  await saved(wen.page)
   kept.push(...typed)
 
   // His line is lost, and both go on.
