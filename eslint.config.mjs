@@ -10,6 +10,9 @@ const forbid = (files, group, message, more = []) => ({
 /** Packages that core may use: pure, and the same in browser, worker and server. */
 const PURE = ['zod', 'canonicalize', '@noble/hashes', 'sanitize-html', '@sindresorhus/slugify', 'temporal-polyfill', 'syllable']
 
+/** What speaks SQL, which the store alone does. */
+const SQL = ['sequelize', 'sqlite3', 'umzug', '**/store/plain']
+
 export default withNuxt(
   { ignores: ['.output', '.nuxt', '.data', 'node_modules', 'test-results', 'playwright-report'] },
   {
@@ -91,13 +94,26 @@ export default withNuxt(
   },
   forbid(
     ['server/threads/**/*.ts', 'server/pictures/**/*.ts'],
-    ['**/services/**', '**/endpoints/**', '**/jobs/**', '**/site/**', '**/app/**', 'h3'],
+    [...SQL, '**/services/**', '**/endpoints/**', '**/jobs/**', '**/site/**', '**/app/**', 'h3'],
     'what runs beside knows only core and store',
   ),
-  forbid(['server/services/**/*.ts'], ['**/endpoints/**', '**/app/**', '**/jobs/**', 'h3'], 'services know core and store'),
-  forbid(['server/jobs/**/*.ts'], ['**/endpoints/**', '**/app/**', '**/site/**', 'h3'], 'jobs know services, core and store'),
-  forbid(['server/site/**/*.ts'], ['**/endpoints/**', '**/app/**'], 'the live site knows services, core and store'),
-  forbid(['server/endpoints/**/*.ts'], ['**/app/**'], 'endpoints know nothing of the office’s screens'),
+  {
+    files: ['server/**/*.ts'],
+    ignores: ['server/store/**'],
+    rules: {
+      'no-restricted-syntax': [
+        'error',
+        ...['[callee.object.name=/^(tx|db|read|reader|writer)$/]', '[callee.object.property.name=/^(tx|db|read)$/]'].map((object) => ({
+          selector: `CallExpression[callee.property.name=/^(run|all|one|insert|insertNew|upsert|update|find|findOne|count|add|change|remove)$/]${object}`,
+          message: 'the store alone speaks SQL: give what is asked a name in server/store',
+        })),
+      ],
+    },
+  },
+  forbid(['server/services/**/*.ts'], [...SQL, '**/endpoints/**', '**/app/**', '**/jobs/**', 'h3'], 'services know core and store'),
+  forbid(['server/jobs/**/*.ts'], [...SQL, '**/endpoints/**', '**/app/**', '**/site/**', 'h3'], 'jobs know services, core and store'),
+  forbid(['server/site/**/*.ts'], [...SQL, '**/endpoints/**', '**/app/**'], 'the live site knows services, core and store'),
+  forbid(['server/endpoints/**/*.ts'], [...SQL, '**/app/**'], 'endpoints know nothing of the office’s screens'),
   {
     files: ['app/**/*.{ts,vue}'],
     rules: {

@@ -92,6 +92,7 @@ export async function growDemo(folder: string, size: number, progress: (words: s
             kind: 'post',
             section_id: section,
             language: site.language,
+            translation_group: item,
             internal_name: '',
             owner_id: writer,
             review_by: null,
@@ -118,7 +119,7 @@ export async function growDemo(folder: string, size: number, progress: (words: s
         }
         await tx.insert(
           'item',
-          items.map(({ draft_id: _, ...item }) => ({ ...item, translation_group: item.id })),
+          items.map(({ draft_id: _, ...item }) => item),
         )
         for (const part of [...earlier, versions]) await addVersions(tx, part)
         await tx.insert(

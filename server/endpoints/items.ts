@@ -21,7 +21,7 @@ import { previewRollBack, rollBack, withdraw } from '../services/publishing'
 import { receipt } from '../services/receipt'
 import { found, refusal } from '../services/refusal'
 import type { ItemRow } from '../store/items'
-import { addressAt, liveByIds } from '../store/live'
+import { addressAt, intervalsOf, liveByIds } from '../store/live'
 import { readContent, readManifest, sizesOf, versionById, versionsOf, type VersionRow } from '../store/versions'
 import { endpoint, pageLimit } from './endpoint'
 
@@ -163,13 +163,7 @@ export const items = [
     async run({ office, actor, params, query }) {
       const db = office.store.read
       const item = await readableItem(office, actor, params.id)
-      const [rows, intervals] = await Promise.all([
-        versionsOf(db, params.id, query.below, query.limit + 1),
-        db.all<{ version_id: string; from_at: string; to_at: string | null; cause: string; by: string | null }>(
-          'SELECT l.version_id, l.from_at, l.to_at, l.cause, p.name AS by FROM live_interval l LEFT JOIN person p ON p.id = l.person_id WHERE l.item_id = $id ORDER BY l.id DESC LIMIT 500',
-          { id: params.id },
-        ),
-      ])
+      const [rows, intervals] = await Promise.all([versionsOf(db, params.id, query.below, query.limit + 1), intervalsOf(db, params.id)])
       const sizes = await sizesOf(db, rows.slice(0, query.limit))
       const versions = rows.slice(0, query.limit).map((row) => ({
         id: row.id,

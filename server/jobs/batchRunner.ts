@@ -1,6 +1,6 @@
 import { goOn } from '../services/batches'
 import type { Office } from '../services/office'
-import { restingBatches } from '../store/batches'
+import { changeBatch, restingBatches } from '../store/batches'
 import { every } from './every'
 
 const TURN_MS = 150
@@ -27,7 +27,7 @@ async function one(office: Office, id: string): Promise<boolean> {
     return await goOn(office, id)
   } catch (error) {
     office.log.error({ error, batch: id }, 'a batch failed')
-    await office.store.write((tx) => tx.update('batch', { id }, { state: 'failed', ended_at: office.now() }))
+    await office.store.write((tx) => changeBatch(tx, id, { state: 'failed', ended_at: office.now() }))
     return false
   }
 }

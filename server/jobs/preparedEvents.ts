@@ -3,9 +3,9 @@ import { describedAction, type LiveData, type NewFact } from '../../core/journal
 import type { JournalFact } from '../../core/journal/chain'
 import { lateness, type LateWay } from '../../core/plan/events'
 import { dateIn } from '../../core/time/date'
-import { statementsOf, type Bind, type Reader, type Statement, type Tx } from '../store/database'
+import { runStatements, statementsOf, type Bind, type Reader, type Statement, type Tx } from '../store/database'
 import { crowdedMoment, dueIds, eventsByIds, idsOfMoment, type EventRow } from '../store/events'
-import { chained, journalAfter, journalHead } from '../store/journal'
+import { addJournalRows, chained, journalAfter, journalHead } from '../store/journal'
 import type { SiteRow } from '../store/sites'
 import { changesOf } from '../services/due'
 import { goesUnder, instantFor, judgeAt, liveFacts, wideTags, writeLive, type Judged, type LiveChange } from '../services/live'
@@ -152,14 +152,17 @@ export class PreparedEvents {
     // What has no date of its own takes that of the day.
     if (dateIn(at, site.zone) !== ready.day) return false
     const head = await journalHead(tx)
-    const written = runAll(tx, ready.statements, at)
+    const written = runStatements(
+      tx,
+      ready.statements.map(({ sql, bind }) => ({ sql, bind: timed(bind, at) })),
+    )
     // Worked out while the store is at the first of them.
     const rows = chained(
       ready.facts.map((fact) => ({ ...fact, at })),
       head,
     )
     await written
-    await tx.insert('journal', rows)
+    await addJournalRows(tx, rows)
     for (const fact of ready.facts) this.invalidate(fact)
     this.seq += ids.length
     return true
@@ -227,10 +230,6 @@ export class PreparedEvents {
     if (was?.path != null && was.path !== path) this.drop()
     for (const key of [item, path]) for (const first of (key !== null && this.readers.get(key)) || []) this.pieces.delete(first)
   }
-}
-
-async function runAll(tx: Tx, statements: Statement[], at: string): Promise<void> {
-  for (const { sql, bind } of statements) await tx.run(sql, timed(bind, at))
 }
 
 const begins = (ids: readonly string[], at: number, piece: Piece): boolean => piece.ids.every((id, n) => ids[at + n] === id)

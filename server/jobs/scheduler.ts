@@ -3,7 +3,7 @@ import { lateness } from '../../core/plan/events'
 import { nextWindow } from '../../core/time/windows'
 import { parseRule } from '../../core/time/recurrence'
 import type { Tx } from '../store/database'
-import { dueEvents, eventById, nextDue, shapeOf, type EventRow } from '../store/events'
+import { changeEvent, dueEvents, eventById, type EventRow, nextDue, shapeOf } from '../store/events'
 import { syncItems } from '../store/items'
 import type { SiteRow } from '../store/sites'
 import { changesOf, hold, lateReason, type HeldBack } from '../services/due'
@@ -11,6 +11,8 @@ import { runEdition } from '../services/editionRun'
 import { changeLive } from '../services/live'
 import { note, type Office } from '../services/office'
 import { PreparedEvents } from './preparedEvents'
+import { changeDraft } from '../store/drafts'
+import { beat } from '../store/heartbeat'
 
 /** Events done in one transaction at most; bounds how long a save may have to wait behind them. */
 const BATCH = 1_000
@@ -108,7 +110,7 @@ async function runBatch(office: Office, tx: Tx, site: SiteRow, now: string, prep
   for (const { event, change } of asked)
     if (!refused.has(event.id) && change.do === 'put' && event.draft_id !== null && change.version.id === event.pinned_version)
       // What was written since goes on, from what is live now.
-      await tx.update('draft', { id: event.draft_id }, { base_version: event.pinned_version })
+      await changeDraft(tx, event.draft_id, { base_version: event.pinned_version })
   return { done: asked.filter(({ event }) => !refused.has(event.id)).length, held: held.length, skipped: late.skipped.size, prepared: 0 }
 }
 
@@ -139,7 +141,7 @@ async function judgeLate(office: Office, tx: Tx, events: EventRow[], now: string
     const missed = event.kind === 'window' && event.until_at! <= now
     if (missed || way === 'skip') {
       skipped.add(event.id)
-      await tx.update('planned_event', { id: event.id }, { state: 'skipped' })
+      await changeEvent(tx, event.id, { state: 'skipped' })
       await note(office, tx, null, 'event.skipped', event.item_id, {
         event: event.id,
         planned: event.due_at,
@@ -162,20 +164,16 @@ async function openAgain(office: Office, tx: Tx, id: string): Promise<void> {
   if (!next) return
   // The draft went live with the first turn; the version that it made shows again.
   const draft = event.version_id === null ? event.draft_id : null
-  await tx.update(
-    'planned_event',
-    { id },
-    {
-      state: 'planned',
-      at: next.at,
-      wall_date: next.date,
-      until_at: next.until,
-      until_date: next.untilDate,
-      occurrence: event.occurrence + 1,
-      draft_id: draft,
-      done_at: null,
-    },
-  )
+  await changeEvent(tx, id, {
+    state: 'planned',
+    at: next.at,
+    wall_date: next.date,
+    until_at: next.until,
+    until_date: next.untilDate,
+    occurrence: event.occurrence + 1,
+    draft_id: draft,
+    done_at: null,
+  })
   await note(office, tx, null, 'event.again', event.item_id, { event: id, at: next.at, until: next.until })
   await syncItems(tx, [event.item_id])
 }
@@ -205,7 +203,7 @@ export function startScheduler(office: Office): () => Promise<void> {
       if (now - beatAt > 10_000) {
         beatAt = now
         const at = office.now()
-        await office.store.write((tx) => tx.insert('heartbeat', [{ name: HEARTBEAT, at }], 'REPLACE'))
+        await office.store.write((tx) => beat(tx, HEARTBEAT, at))
       }
       if (await prepared.prepare()) wait = 0
       else {

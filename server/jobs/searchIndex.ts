@@ -3,6 +3,7 @@ import { contentLinks, findableText } from '../../core/content/content'
 import type { Office } from '../services/office'
 import { readContents } from '../store/versions'
 import { keepUp } from './keepUp'
+import { indexEntries, staleEntries } from '../store/liveIndex'
 
 const BATCH = 200
 
@@ -13,10 +14,7 @@ const BATCH = 200
 export async function indexLive(office: Office): Promise<number> {
   let total = 0
   for (;;) {
-    const stale = await office.store.read.all<{ n: number; item_id: string; version_id: string }>(
-      'SELECT n, item_id, version_id FROM live_entry WHERE indexed_version IS NOT version_id ORDER BY n LIMIT $limit',
-      { limit: BATCH },
-    )
+    const stale = await staleEntries(office.store.read, BATCH)
     if (!stale.length) return total
     const contents = await readContents(
       office.store.read,
@@ -38,34 +36,7 @@ export async function indexLive(office: Office): Promise<number> {
         links,
       }
     })
-    await office.store.write(async (tx) => {
-      // Only what is still live in that version; a newer one comes in the next turn.
-      const rows = { rows: JSON.stringify(made.map(({ n, version_id, title, body }) => [n, version_id, title, body])) }
-      const still =
-        'SELECT value ->> 0 AS n, value ->> 2 AS title, value ->> 3 AS body FROM json_each($rows) JOIN live_entry e ON e.n = value ->> 0 AND e.version_id = value ->> 1'
-      await tx.run(`DELETE FROM live_text WHERE rowid IN (SELECT n FROM (${still}))`, rows)
-      await tx.run(`INSERT INTO live_text (rowid, title, body) SELECT n, title, body FROM (${still})`, rows)
-      await tx.run("DELETE FROM live_ref WHERE relation = 'link' AND item_id IN (SELECT value FROM json_each($ids))", {
-        ids: JSON.stringify(made.map((row) => row.item_id)),
-      })
-      await tx.insert(
-        'live_ref',
-        made.flatMap((row) => row.links.map((target) => ({ item_id: row.item_id, relation: 'link', target }))),
-        'IGNORE',
-      )
-      await tx.run('DELETE FROM live_window WHERE item_id IN (SELECT value FROM json_each($ids))', {
-        ids: JSON.stringify(made.map((row) => row.item_id)),
-      })
-      await tx.insert(
-        'live_window',
-        made.flatMap(({ item_id, windows }) => windows.map((window) => ({ item_id, ...window }))),
-        'IGNORE',
-      )
-      await tx.run(
-        'UPDATE live_entry SET indexed_version = version_id WHERE n IN (SELECT value ->> 0 FROM json_each($rows) JOIN live_entry e ON e.n = value ->> 0 AND e.version_id = value ->> 1)',
-        rows,
-      )
-    })
+    await office.store.write((tx) => indexEntries(tx, made))
     total += stale.length
   }
 }

@@ -8,7 +8,7 @@ import type { Verb } from '../../core/access/verbs'
 import type { Reason } from '../../core/outcome'
 import { isZone } from '../../core/time/zone'
 import { isKnownBrowser, noteBrowser } from '../store/tries'
-import { peopleCount, personByEmail, personById, sessionByHash, type PersonRow } from '../store/people'
+import { changePerson, peopleCount, personByEmail, personById, type PersonRow } from '../store/people'
 import { ownerLetter } from './accountMail'
 import { tried, type Verdict } from './guessing'
 import { note, type Office } from './office'
@@ -17,6 +17,7 @@ import { refusal, Refusal } from './refusal'
 import { useSecondFactor } from './secondFactor'
 import { endSessionsBut, hashToken, openSession } from './sessions'
 import { signInOf } from './signInRules'
+import { changeSession, sessionByHash } from '../store/sessions'
 
 /** Who asks: a signed-in person and everybody's rights at that moment. */
 export interface Actor {
@@ -133,7 +134,7 @@ export async function actorOf(office: Office, token: string | undefined, attende
   if (sessionIsOver(length, session.created_at, session.seen_at, now)) return undefined
   // Not at each request: a tenth of the time is precise enough.
   if (attended && Date.parse(session.seen_at) < now.getTime() - Math.min(600_000, length.idle * 6_000))
-    await office.store.write((tx) => tx.update('session', { token_hash: hashToken(token) }, { seen_at: now.toISOString() }))
+    await office.store.write((tx) => changeSession(tx, hashToken(token), { seen_at: now.toISOString() }))
   const used = sessionRoles(everyone, person.id, session.roles === null ? null : (JSON.parse(session.roles) as string[]))
   const rights = assuming(everyone, person.id, used)
   if (needsFactor && person.totp_secret === null) return { ...actorFrom(person, rights), needsFactor }
@@ -172,7 +173,7 @@ export async function useRoles(office: Office, actor: Actor, token: string, role
       'roles',
     )
   await office.store.write(async (tx) => {
-    await tx.update('session', { token_hash: hashToken(token) }, { roles: JSON.stringify(roles) })
+    await changeSession(tx, hashToken(token), { roles: JSON.stringify(roles) })
     await note(office, tx, actor.id, 'session.roles-used', null, { roles: sessionRoles(rights, actor.id, roles) })
   })
 }
@@ -194,7 +195,7 @@ export async function seeAs(office: Office, actor: Actor, token: string, as: str
       }
       if (!rights.people.get(as)?.active) throw refusal('unknown', 'unknown', 'There is no such person, or the account rests')
     } else if (!actor.seenBy) return
-    await tx.update('session', { token_hash: hashToken(token) }, { sees_as: as === self ? null : as })
+    await changeSession(tx, hashToken(token), { sees_as: as === self ? null : as })
     await note(office, tx, self, as === null ? 'session.saw-as-self' : 'session.saw-as', null, as === null ? null : { person: as })
   })
 }
@@ -213,7 +214,7 @@ export async function changeProfile(office: Office, actor: Actor, change: Profil
     const { colourScheme: colour_scheme, ...rest } = change
     const set = Object.entries({ ...rest, colour_scheme }).filter(([, value]) => value !== undefined)
     if (!set.length) return
-    await tx.update('person', { id: actor.id }, Object.fromEntries(set) as Record<string, string | null>)
+    await changePerson(tx, actor.id, Object.fromEntries(set) as Record<string, string | null>)
     await note(office, tx, actor.id, 'person.profile-changed', null, { ...change })
   })
 }
@@ -235,7 +236,7 @@ export async function changePassword(office: Office, actor: Actor, current: stri
   if (problems.length) throw new Refusal('refused', problems)
   const password_hash = await makePasswordHash(next)
   await office.store.write(async (tx) => {
-    await tx.update('person', { id: actor.id }, { password_hash })
+    await changePerson(tx, actor.id, { password_hash })
     await endSessionsBut(tx, actor.id, token)
     await note(office, tx, actor.id, 'person.password-changed', null)
     await ownerLetter(office, tx, person, 'Your password was changed')
@@ -244,7 +245,7 @@ export async function changePassword(office: Office, actor: Actor, current: stri
 
 /** Remembers up to when a person has seen what happened. */
 export const markSeen = (office: Office, actor: Actor, until: string): Promise<void> =>
-  office.store.write((tx) => tx.update('person', { id: actor.id }, { seen_until: until }))
+  office.store.write((tx) => changePerson(tx, actor.id, { seen_until: until }))
 
 /** Whether the site waits for its first steward. */
 export const isUnclaimed = async (office: Office): Promise<boolean> => (await peopleCount(office.store.read)) === 0

@@ -12,24 +12,19 @@ import { loadDraft, type LoadedDraft } from './loadedDraft'
 import { note, type Office } from './office'
 import { found, refusal, Refusal } from './refusal'
 import { dueAt } from './waits'
-
-/** What of a route is still to be cleared after something went live past its gates. */
-interface AfterReview {
-  id: string
-  item_id: string
-  section_id: string
-  version_id: string
-  draft_id: string
-  person_id: string
-  at: string
-  /** The gates that it passed over; `null` of one from before that was kept. */
-  gates: string | null
-  due_at: string | null
-  looked_at: string | null
-}
-
-const REVIEW = `SELECT x.id, x.item_id, i.section_id, x.version_id, v.draft_id, x.person_id, x.at, x.gates, x.due_at, x.looked_at
-  FROM exception_review x JOIN item i ON i.id = x.item_id JOIN version v ON v.id = x.version_id`
+import {
+  addAfterReview,
+  afterClearancesOf,
+  afterReviewById,
+  addAfterClearances,
+  changeAfterReview,
+  clearedBefore,
+  noteTakenBack,
+  lateAfterReviews,
+  openAfterReviews,
+  type AfterReview,
+} from '../store/afterReviews'
+import { endedLive, changeDraft } from '../store/drafts'
 
 /** Opens the look afterwards at what went live past its gates: by which gates, and on a fast lane until when. */
 export async function openAfterReview(
@@ -43,18 +38,16 @@ export async function openAfterReview(
     .filter((gate) => missing(state, gate) > 0)
     .map((gate) => gate.id)
   const due = by.fast ? dueAt(await listCalendars(tx), by.at, { ...by.fast, remind: 0 }).due : null
-  await tx.insert('exception_review', [
-    {
-      id,
-      item_id: item.id,
-      version_id: head.id,
-      person_id: by.person,
-      reason: by.reason,
-      at: by.at,
-      gates: JSON.stringify(gates),
-      due_at: due,
-    },
-  ])
+  await addAfterReview(tx, {
+    id,
+    item_id: item.id,
+    version_id: head.id,
+    person_id: by.person,
+    reason: by.reason,
+    at: by.at,
+    gates: JSON.stringify(gates),
+    due_at: due,
+  })
   await note(office, tx, by.person, 'exception.opened', item.id, {
     exception: id,
     draft: head.draft_id,
@@ -68,10 +61,7 @@ export async function openAfterReview(
 /** The gates that an after-review waits for, with what was cleared at them before and since. */
 async function stillToClear(tx: Reader, review: AfterReview): Promise<{ route: Route; gates: Gate[]; state: DraftState }> {
   const { wholeRoute, state } = await loadDraft(tx, review.draft_id)
-  const rows = await tx.all<{ gate: string; person: string; for: string | null; groups: string | null }>(
-    'SELECT c.gate, coalesce(p.self_id, p.id) AS person, c.for_id AS "for", c.groups FROM after_clearance c JOIN person p ON p.id = c.person_id WHERE c.review_id = $id ORDER BY c.at',
-    { id: review.id },
-  )
+  const rows = await afterClearancesOf(tx, review.id)
   const passed = new Set(JSON.parse(review.gates ?? '[]') as string[])
   const gates = gatesOf(wholeRoute).filter((gate) => passed.has(gate.id))
   const clearances = rows.map((row) => {
@@ -98,7 +88,7 @@ export async function lookAfter(
   text: string,
 ): Promise<{ open: string[] }> {
   return office.store.write(async (tx) => {
-    const review = found(await tx.one<AfterReview>(`${REVIEW} WHERE x.id = $id`, { id }), 'look afterwards')
+    const review = found(await afterReviewById(tx, id), 'look afterwards')
     const now = office.now()
     const { route, gates, state } = await stillToClear(tx, review)
     const at = (gate: Gate) => ({ route: route.id, gate, section: review.section_id, at: now })
@@ -128,8 +118,8 @@ export async function lookAfter(
       return { gate, for: way.as === 'deputy' ? selfOf(actor.rights, way.of) : null, groups }
     })
     if (!cleared.length && gates.length) throw refusal('refused', 'cleared-before', 'You have looked at it already; others still must')
-    await tx.insert(
-      'after_clearance',
+    await addAfterClearances(
+      tx,
       cleared.map((one) => ({
         review_id: id,
         gate: one.gate.id,
@@ -154,24 +144,8 @@ export async function lookAfter(
 }
 
 async function close(office: Office, tx: Tx, review: AfterReview, person: string, verdict: 'fine' | 'not-fine', text: string) {
-  await tx.update('exception_review', { id: review.id }, { looked_by: person, looked_at: office.now(), verdict })
+  await changeAfterReview(tx, review.id, { looked_by: person, looked_at: office.now(), verdict })
   await note(office, tx, person, 'exception.looked-at', review.item_id, { exception: review.id, verdict, note: text })
-}
-
-/**
- * The version that was live without a break before what is live now, the last one that no after-review leaves in doubt;
- * `null` where there is none. An interval may repeat a version: a move begins a new one.
- */
-async function clearedBefore(tx: Reader, item: string): Promise<{ version: string; from: string } | null> {
-  const row = await tx.one<{ version: string; from: string }>(
-    `WITH RECURSIVE back (version_id, from_at) AS (
-       SELECT version_id, from_at FROM live_interval WHERE item_id = $item AND to_at IS NULL
-       UNION ALL SELECT l.version_id, l.from_at FROM back JOIN live_interval l ON l.item_id = $item AND l.to_at = back.from_at LIMIT 200)
-     SELECT version_id AS version, from_at AS "from" FROM back WHERE NOT EXISTS (SELECT 1 FROM exception_review x WHERE x.version_id = back.version_id AND x.verdict IS NOT 'fine')
-     ORDER BY from_at DESC LIMIT 1`,
-    { item },
-  )
-  return row ?? null
 }
 
 /**
@@ -210,29 +184,21 @@ async function takeBack(office: Office, tx: Tx, review: AfterReview, person: str
     return
   }
   // Nothing that came since is on the site: there is nothing left to look at, and its text is in the draft that comes back.
-  await tx.run(
-    "UPDATE exception_review SET looked_at = $at, verdict = 'taken-back' WHERE item_id = $item AND looked_at IS NULL AND at > $from",
-    {
-      item: item.id,
-      at: office.now(),
-      from: before?.from ?? '',
-    },
-  )
-  const again = await tx.one("SELECT 1 FROM draft WHERE id = $draft AND outcome = 'live'", { draft: review.draft_id })
-  if (again) await tx.update('draft', { id: review.draft_id }, { closed_at: null, closed_by: null, outcome: null, review: 'returned' })
+  await noteTakenBack(tx, item.id, office.now(), before?.from ?? '')
+  const again = await endedLive(tx, review.draft_id)
+  if (again) await changeDraft(tx, review.draft_id, { closed_at: null, closed_by: null, outcome: null, review: 'returned' })
   await note(office, tx, person, 'exception.taken-back', item.id, { exception: review.id, draft: review.draft_id, waits: [] })
   await syncItems(tx, [item.id])
 }
 
 /** Looks afterwards that are late: told of, and taken back where their route says so. Answers how many there were. */
 export async function lateReviews(office: Office): Promise<number> {
-  const LATE = 'x.due_at <= $now AND x.late_at IS NULL AND x.looked_at IS NULL ORDER BY x.due_at LIMIT 100'
-  if (!(await office.store.read.one(`SELECT 1 FROM exception_review x WHERE ${LATE}`, { now: office.now() }))) return 0
+  if (!(await lateAfterReviews(office.store.read, office.now())).length) return 0
   return office.store.write(async (tx) => {
-    const late = await tx.all<AfterReview>(`${REVIEW} WHERE ${LATE}`, { now: office.now() })
+    const late = await lateAfterReviews(tx, office.now())
     for (const review of late) {
       const { route, gates } = await stillToClear(tx, review)
-      await tx.update('exception_review', { id: review.id }, { late_at: office.now() })
+      await changeAfterReview(tx, review.id, { late_at: office.now() })
       await note(office, tx, null, 'exception.late', review.item_id, {
         exception: review.id,
         draft: review.draft_id,
@@ -247,12 +213,7 @@ export async function lateReviews(office: Office): Promise<number> {
 
 /** The looks afterwards that a person could take part in now; `readable` are the sections they may read in, as a JSON list. */
 export async function reviewsFor(office: Office, actor: Actor, readable: string, limit: number) {
-  const rows = await office.store.read.all<
-    AfterReview & { kind: string; title: string; by: string; reason: string; late_at: string | null }
-  >(
-    `${REVIEW.replace('SELECT', 'SELECT i.kind, i.title, p.name AS by, x.reason, x.late_at,')} JOIN person p ON p.id = x.person_id WHERE x.looked_at IS NULL AND i.section_id IN (SELECT value FROM json_each($readable)) ORDER BY coalesce(x.due_at, x.at) LIMIT $limit`,
-    { limit, readable },
-  )
+  const rows = await openAfterReviews(office.store.read, readable, limit)
   const at = office.now()
   const asked = await Promise.all(
     rows.map(async (row) => {

@@ -2,7 +2,7 @@ import { presentFields } from '../../core/content/content'
 import type { Fields } from '../../core/content/fields'
 import { inBannerOrder, ordersToMove } from '../../core/plan/banners'
 import type { MediaView } from '../../core/render/picture'
-import { itemById, type ItemRow } from '../store/items'
+import { bannersIn, itemById, type ItemRow } from '../store/items'
 import { liveByIds } from '../store/live'
 import { readManifests, versionsByIds } from '../store/versions'
 import { may, must, type Actor } from './access'
@@ -33,12 +33,7 @@ const MOST = 200
 /** All banners, on the site or off it, in the order in which they turn. */
 export async function banners(office: Office, actor: Actor): Promise<BannerFacts[]> {
   const db = office.store.read
-  const rows = await db.all<ItemRow & { version: string }>(
-    `SELECT i.*, coalesce((SELECT d.head_version FROM draft d WHERE d.id = i.draft_id AND d.change = 'content'), i.live_version,
-       (SELECT v.id FROM version v WHERE v.item_id = i.id ORDER BY v.number DESC LIMIT 1)) AS version
-     FROM item i WHERE i.kind = 'banner' AND i.binned_at IS NULL AND i.section_id IN (SELECT value FROM json_each($readable)) LIMIT $limit`,
-    { readable: readableSections(actor), limit: MOST },
-  )
+  const rows = await bannersIn(db, readableSections(actor), MOST)
   const versions = new Map(
     (
       await versionsByIds(

@@ -3,18 +3,24 @@ import { actionWords, isForMany } from '../../core/batch/action'
 import type { Outcome } from '../../core/outcome'
 import { assuming } from '../../core/access/session'
 import {
+  addBatch,
+  addBatchEntries,
+  addUndoEntries,
   batchById,
   batchCounts,
+  type BatchCounts,
   batchesOf,
+  type BatchRow,
+  changeBatch,
+  dropBatchesBefore,
   entriesOf,
+  type EntryOutcome,
   keepOutcomes,
   openEntries,
   undoOf,
-  type BatchCounts,
-  type BatchRow,
-  type EntryOutcome,
 } from '../store/batches'
-import type { Row, Tx } from '../store/database'
+import type { Tx } from '../store/database'
+import type { NewRow } from '../store/models'
 import { listedAfter, type Listing } from '../store/listing'
 import { personById } from '../store/people'
 import { actorFrom, sectionsWhere, type Actor } from './access'
@@ -23,6 +29,7 @@ import { manyFields } from './manyFields'
 import { note, type Office } from './office'
 import { found, refusal, Refusal } from './refusal'
 import { within } from './within'
+import { itemCount } from '../store/items'
 
 /** More items at once are refused. */
 export const MOST_AT_ONCE = 100_000
@@ -73,15 +80,15 @@ export async function begin(
 ): Promise<{ batch: string; total: number }> {
   const site = found(await office.site(), 'site')
   const id = office.newId()
-  const row: Row = { ...batchRow(office, actor, { id, site: site.id, action, state: 'cancelled', total: 0, undoes: null }), words }
-  await office.store.write((tx) => tx.insert('batch', [row]))
+  const row = { ...batchRow(office, actor, { id, site: site.id, action, state: 'cancelled', total: 0, undoes: null }), words }
+  await office.store.write((tx) => addBatch(tx, row))
   let total = 0
   for await (const part of parts) {
     if (total + part.length > MOST_AT_ONCE)
       throw refusal('refused', 'too-many', `At most ${MOST_AT_ONCE.toLocaleString('en')} items at once; ask for fewer`)
     await office.store.write((tx) =>
-      tx.insert(
-        'batch_entry',
+      addBatchEntries(
+        tx,
         part.map(({ item, draft, action: own }, index) => ({
           batch_id: id,
           seq: total + index,
@@ -95,7 +102,7 @@ export async function begin(
   }
   if (!total) throw refusal('refused', 'nothing', 'No item was chosen')
   // Until now it was one that nobody works on.
-  await office.store.write((tx) => tx.update('batch', { id }, { state: 'trying', total }))
+  await office.store.write((tx) => changeBatch(tx, id, { state: 'trying', total }))
   return { batch: id, total }
 }
 
@@ -103,11 +110,8 @@ export async function begin(
 export async function mustReadAll(office: Office, actor: Actor, items: Target[]): Promise<void> {
   const sections = sectionsWhere(actor, 'item.read')
   const ids = [...new Set(items.map(({ item }) => item))]
-  const { n } = (await office.store.read.one<{ n: number }>(
-    `SELECT count(*) AS n FROM item WHERE id IN (SELECT value FROM json_each($ids)) ${sections ? 'AND section_id IN (SELECT value FROM json_each($sections))' : ''}`,
-    { ids: JSON.stringify(ids), ...(sections ? { sections: JSON.stringify(sections) } : {}) },
-  ))!
-  if (n < ids.length) throw refusal('unknown', 'unknown', 'Some of these items are not there', 'items')
+  if ((await itemCount(office.store.read, ids, sections)) < ids.length)
+    throw refusal('unknown', 'unknown', 'Some of these items are not there', 'items')
 }
 
 const batchRow = (
@@ -121,7 +125,7 @@ const batchRow = (
     total,
     undoes,
   }: { id: string; site: string; action: Action | null; state: BatchRow['state']; total: number; undoes: string | null },
-): Row => ({
+): NewRow<'batch'> => ({
   id,
   site_id: site,
   person_id: actor.id,
@@ -224,7 +228,7 @@ const changeState = (
     if (batch?.person_id !== actor.id) throw refusal('unknown', 'unknown', 'There is no such batch')
     if (!from.includes(batch.state)) throw refusal('conflict', 'batch-state', why)
     const over = to === 'cancelled'
-    await tx.update('batch', { id }, { state: to, beat_at: '', ended_at: over ? office.now() : null })
+    await changeBatch(tx, id, { state: to, beat_at: '', ended_at: over ? office.now() : null })
     if (over && batch.state === 'running') await tellDone(office, tx, { ...batch, state: to })
   })
 
@@ -245,16 +249,10 @@ export async function undoBatch(office: Office, actor: Actor, id: string): Promi
       throw refusal('conflict', 'batch-state', 'It is not over yet')
     if (before.undoes !== null || (await undoOf(tx, id))) throw refusal('conflict', 'undone-before', 'It was taken back already')
     const undo = office.newId()
-    const { n: total } = (await tx.one<{ n: number }>('SELECT count(*) AS n FROM batch_entry WHERE batch_id = $id AND undo IS NOT NULL', {
-      id,
-    }))!
+    const { undoable: total } = await batchCounts(tx, id)
     if (!total) throw refusal('conflict', 'nothing', 'There is nothing to take back')
-    await tx.insert('batch', [batchRow(office, actor, { id: undo, site: now.site_id, action: null, state: 'running', total, undoes: id })])
-    await tx.run(
-      `INSERT INTO batch_entry (batch_id, seq, item_id, draft_id, action) SELECT $undo, row_number() OVER (ORDER BY seq DESC) - 1, item_id, draft_id, undo
-       FROM batch_entry WHERE batch_id = $id AND undo IS NOT NULL`,
-      { undo, id },
-    )
+    await addBatch(tx, batchRow(office, actor, { id: undo, site: now.site_id, action: null, state: 'running', total, undoes: id }))
+    await addUndoEntries(tx, undo, id)
     return { batch: undo, total }
   })
 }
@@ -277,12 +275,7 @@ export const BATCH_DAYS = 30
 
 /** Forgets batches that are over, or were only tried, and are older than they are kept; one stays while its undo does. */
 export const forgetOldBatches = (office: Office): Promise<void> =>
-  office.store.write((tx) =>
-    tx.run(
-      `DELETE FROM batch WHERE made_at < $before AND state NOT IN ('trying', 'running') AND id NOT IN (SELECT undoes FROM batch WHERE undoes IS NOT NULL AND made_at >= $before)`,
-      { before: new Date(office.clock.now().getTime() - BATCH_DAYS * 86_400_000).toISOString() },
-    ),
-  )
+  office.store.write((tx) => dropBatchesBefore(tx, new Date(office.clock.now().getTime() - BATCH_DAYS * 86_400_000).toISOString()))
 
 /** Thrown to undo what was only tried. */
 class OnlyTried extends Error {}
@@ -303,7 +296,7 @@ export async function goOn(office: Office, id: string): Promise<boolean> {
     if (known.length) await keepOutcomes(tx, id, column, known)
     const over = known.length === asked && asked < limit
     const state = over ? (batch.state === 'trying' ? 'tried' : 'done') : batch.state
-    await tx.update('batch', { id }, { beat_at: office.now(), state, ended_at: state === 'done' ? office.now() : null })
+    await changeBatch(tx, id, { beat_at: office.now(), state, ended_at: state === 'done' ? office.now() : null })
     if (state === 'done') await tellDone(office, tx, { ...batch, state })
     return !over
   }

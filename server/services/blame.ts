@@ -3,7 +3,7 @@ import type { Actor } from './access'
 import { readableItem } from './items'
 import type { Office } from './office'
 import { found } from './refusal'
-import { readManifests, versionById, versionsByIds } from '../store/versions'
+import { lineTo, readManifests, versionById, versionsByIds } from '../store/versions'
 
 export interface BlameLine {
   version: string
@@ -21,25 +21,13 @@ export async function blame(
   const db = office.store.read
   const version = found(await versionById(db, versionId), 'version')
   await readableItem(office, actor, version.item_id)
-  const line = await db.all<{ id: string }>(
-    `WITH RECURSIVE line (id, parent_id, number) AS (SELECT id, parent_id, number FROM version WHERE id = $id
-       UNION ALL SELECT v.id, v.parent_id, v.number FROM line JOIN version v ON v.id = line.parent_id)
-     SELECT id FROM line ORDER BY number LIMIT 20000`,
-    { id: versionId },
-  )
-  const rows = new Map(
-    (
-      await versionsByIds(
-        db,
-        line.map((row) => row.id),
-      )
-    ).map((row) => [row.id, row]),
-  )
+  const line = await lineTo(db, versionId)
+  const rows = new Map((await versionsByIds(db, line)).map((row) => [row.id, row]))
   const manifests = await readManifests(
     db,
     [...rows.values()].map((row) => row.manifest),
   )
-  const told = blameLine(line.map(({ id }) => ({ id, manifest: manifests.get(rows.get(id)!.manifest)! })))
+  const told = blameLine(line.map((id) => ({ id, manifest: manifests.get(rows.get(id)!.manifest)! })))
   const name = (id: string): BlameLine => {
     const row = rows.get(id)!
     return { version: id, number: row.number, author: actor.rights.people.get(row.author_id)?.name ?? '', at: row.at }

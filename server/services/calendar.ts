@@ -5,13 +5,13 @@ import { windowsBetween } from '../../core/time/windows'
 import { parseRule, ruleWords } from '../../core/time/recurrence'
 import { dayBounds } from '../../core/time/zone'
 import type { Reason } from '../../core/outcome'
-import { shapeOf, type EventRow } from '../store/events'
-import { packed, packedRows } from '../store/database'
+import { shapeOf } from '../store/events'
 import type { Actor } from './access'
 import type { Foresight } from './foresight'
 import type { Office } from './office'
 import { found } from './refusal'
 import { readableSections, readsSomewhere } from './today'
+import { editionsBetween, embargoesBetween, eventsBetween, reviewsBetween, timedBlocks } from '../store/calendar'
 
 /** One thing on the calendar. Windows and editions have an end or a size; what has an `event` or `edition` can be moved. */
 export interface CalendarEntry {
@@ -48,64 +48,13 @@ export async function calendar(office: Office, actor: Actor, foresight: Foresigh
   const db = office.store.read
   const site = found(await office.site(), 'site')
   if (!readsSomewhere(actor)) return []
-  const bind = { from, to, readable: readableSections(actor), limit: MOST }
-  type Row = EventRow & { title: string; item_kind: string; section: string; person: string; review: string | null }
+  const asked = { from, to, readable: readableSections(actor), limit: MOST }
   const [events, editions, embargoes, reviews, blocks, troubles] = await Promise.all([
-    packedRows<Row>(
-      db,
-      packed('x', [
-        ...[
-          'id',
-          'kind',
-          'item_id',
-          'at',
-          'wall_date',
-          'wall_time',
-          'zone',
-          'state',
-          'reasons',
-          'edition_id',
-          'until_at',
-          'until_date',
-          'until_time',
-        ],
-        ...['rule', 'first_date', 'title', 'item_kind', 'section', 'person', 'review'],
-      ]),
-      `FROM (SELECT e.*, i.title, i.kind AS item_kind, i.section_id AS section, p.name AS person, d.review FROM planned_event e JOIN item i ON i.id = e.item_id JOIN person p ON p.id = e.owner_id LEFT JOIN draft d ON d.id = e.draft_id
-         WHERE e.state IN ('planned', 'open', 'held', 'done') AND e.edition_id IS NULL AND i.section_id IN (SELECT value FROM json_each($readable))
-           AND (e.at >= $from AND e.at < $to OR e.until_at > $from AND e.at < $to OR e.rule IS NOT NULL AND e.state IN ('planned', 'open') AND e.at < $to)) x ORDER BY at LIMIT $limit`,
-      bind,
-    ),
-    db.all<{
-      id: string
-      name: string
-      at: string
-      state: string
-      person: string
-      reasons: string | null
-      entries: number
-      cleared: number
-    }>(
-      `SELECT n.id, n.name, coalesce(n.live_at, n.at) AS at, n.state, p.name AS person, n.reasons, count(e.id) AS entries,
-         sum(CASE WHEN e.draft_id IS NULL THEN 1 ELSE EXISTS (SELECT 1 FROM draft d WHERE d.id = e.draft_id AND (d.review = 'cleared' OR d.outcome = 'live')) END) AS cleared
-       FROM edition n JOIN person p ON p.id = n.owner_id LEFT JOIN planned_event e ON e.edition_id = n.id AND e.state <> 'cancelled'
-       WHERE n.state <> 'dropped' AND coalesce(n.live_at, n.at) >= $from AND coalesce(n.live_at, n.at) < $to GROUP BY n.id ORDER BY 3 LIMIT $limit`,
-      { from, to, limit: MOST },
-    ),
-    db.all<{ id: string; title: string; kind: string; section: string; at: string }>(
-      'SELECT id, title, kind, section_id AS section, embargo_at AS at FROM item WHERE embargo_at >= $from AND embargo_at < $to AND binned_at IS NULL AND section_id IN (SELECT value FROM json_each($readable)) LIMIT $limit',
-      bind,
-    ),
-    db.all<{ id: string; title: string; kind: string; section: string; on: string; person: string | null }>(
-      `SELECT i.id, i.title, i.kind, i.section_id AS section, i.review_by AS "on", p.name AS person FROM item i LEFT JOIN person p ON p.id = i.owner_id
-       WHERE i.review_by >= substr($from, 1, 10) AND i.review_by <= substr($to, 1, 10) AND i.binned_at IS NULL AND i.section_id IN (SELECT value FROM json_each($readable)) LIMIT $limit`,
-      bind,
-    ),
-    db.all<{ id: string; title: string; kind: string; section: string; block: string; spans: string; words: string }>(
-      `SELECT i.id, i.title, i.kind, i.section_id AS section, w.block, w.spans, w.words FROM live_window w JOIN live_entry e ON e.item_id = w.item_id JOIN item i ON i.id = w.item_id
-       WHERE i.section_id IN (SELECT value FROM json_each($readable)) LIMIT $limit`,
-      { readable: bind.readable, limit: MOST_BLOCKS },
-    ),
+    eventsBetween(db, asked),
+    editionsBetween(db, from, to, MOST),
+    embargoesBetween(db, asked),
+    reviewsBetween(db, asked),
+    timedBlocks(db, asked.readable, MOST_BLOCKS),
     foresight.troubles(),
   ])
   const weights = new Map<string, { stops: number; warns: number }>()

@@ -8,6 +8,7 @@ import type { Foresight } from './foresight'
 import { note, type Office } from './office'
 import { found, refusal } from './refusal'
 import { hashToken } from './sessions'
+import { endFeedsOf, addFeed, openFeed, feedByHash } from '../store/calendarFeeds'
 
 /** How far a feed looks back and ahead. */
 const BACK_MS = 31 * 86_400_000
@@ -18,11 +19,8 @@ export async function makeFeed(office: Office, actor: Actor): Promise<{ token: s
   sectionsWhere(actor, 'item.read')
   const token = randomBytes(24).toString('base64url')
   await office.store.write(async (tx) => {
-    await tx.run('UPDATE calendar_feed SET revoked_at = $now WHERE person_id = $person AND revoked_at IS NULL', {
-      now: office.now(),
-      person: actor.id,
-    })
-    await tx.insert('calendar_feed', [{ token_hash: hashToken(token), person_id: actor.id, made_at: office.now() }])
+    await endFeedsOf(tx, actor.id, office.now())
+    await addFeed(tx, hashToken(token), actor.id, office.now())
     await note(office, tx, actor.id, 'calendar.feed-made', null)
   })
   return { token }
@@ -31,31 +29,20 @@ export async function makeFeed(office: Office, actor: Actor): Promise<{ token: s
 /** Ends the private address of one's calendar. */
 export async function endFeed(office: Office, actor: Actor): Promise<void> {
   await office.store.write(async (tx) => {
-    await tx.run('UPDATE calendar_feed SET revoked_at = $now WHERE person_id = $person AND revoked_at IS NULL', {
-      now: office.now(),
-      person: actor.id,
-    })
+    await endFeedsOf(tx, actor.id, office.now())
     await note(office, tx, actor.id, 'calendar.feed-ended', null)
   })
 }
 
 /** Since when one's calendar can be subscribed to; `null` while it cannot. */
 export const feedOf = async (office: Office, actor: Actor): Promise<{ madeAt: string | null }> => {
-  const row = await office.store.read.one<{ made_at: string }>(
-    'SELECT made_at FROM calendar_feed WHERE person_id = $person AND revoked_at IS NULL',
-    {
-      person: actor.id,
-    },
-  )
+  const row = await openFeed(office.store.read, actor.id)
   return { madeAt: row?.made_at ?? null }
 }
 
 /** The calendar of whoever has the address, as iCalendar (RFC 5545), with what that person may read at this moment. */
 export async function feed(office: Office, foresight: Foresight, token: string, origin: string, name: string): Promise<string> {
-  const row = await office.store.read.one<{ person_id: string }>(
-    'SELECT f.person_id FROM calendar_feed f WHERE f.token_hash = $hash AND f.revoked_at IS NULL',
-    { hash: hashToken(token) },
-  )
+  const row = await feedByHash(office.store.read, hashToken(token))
   const person = row && (await personById(office.store.read, row.person_id))
   if (!person || person.active !== 1) throw refusal('unknown', 'unknown', 'There is no such calendar')
   const actor = actorFrom(person, await office.rights())

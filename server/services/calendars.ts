@@ -1,8 +1,9 @@
 import { hoursProblem, type WorkingSpan } from '../../core/time/workingHours'
-import { listCalendars } from '../store/calendars'
+import { addCalendar, changeCalendar, dropCalendar, listCalendars } from '../store/calendars'
 import { must, type Actor } from './access'
 import { note, type Office } from './office'
 import { found, refusal } from './refusal'
+import { routeByCalendar } from '../store/routes'
 
 export interface CalendarInput {
   name: string
@@ -32,8 +33,8 @@ export async function saveCalendar(office: Office, actor: Actor, id: string | nu
       )
     else if (all.length >= MOST_CALENDARS) throw refusal('refused', 'calendars-many', `There are at most ${MOST_CALENDARS} calendars`)
     const row = { name: input.name, week: JSON.stringify(input.week), holidays: JSON.stringify([...new Set(input.holidays)].sort()) }
-    if (id === null) await tx.insert('work_calendar', [{ id: calendar, site_id: site.id, ...row }])
-    else await tx.update('work_calendar', { id }, row)
+    if (id === null) await addCalendar(tx, { id: calendar, site_id: site.id, ...row })
+    else await changeCalendar(tx, id, row)
     await note(office, tx, actor.id, 'route.calendar-set', null, { calendar, ...input })
   })
   return calendar
@@ -48,14 +49,9 @@ export async function endCalendar(office: Office, actor: Actor, id: string): Pro
       'calendar',
     )
     // Also by a version of a route that is no longer in force, while work is under way on it.
-    const user = await tx.one<{ name: string }>(
-      `SELECT r.name FROM route r WHERE (r.steps LIKE $part OR r.fast LIKE $part)
-         AND (r.version = (SELECT max(version) FROM route WHERE id = r.id)
-           OR EXISTS (SELECT 1 FROM draft d WHERE d.route_id = r.id AND d.route_version = r.version AND d.closed_at IS NULL)) LIMIT 1`,
-      { part: `%"calendar":${JSON.stringify(id)}%` },
-    )
-    if (user) throw refusal('conflict', 'calendar-used', `The route “${user.name}” counts by it`)
-    await tx.run('DELETE FROM work_calendar WHERE id = $id', { id })
+    const user = await routeByCalendar(tx, id)
+    if (user) throw refusal('conflict', 'calendar-used', `The route “${user}” counts by it`)
+    await dropCalendar(tx, id)
     await note(office, tx, actor.id, 'route.calendar-ended', null, { calendar: id, name })
   })
 }

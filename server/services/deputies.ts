@@ -1,6 +1,7 @@
 import { may, must, type Actor } from './access'
 import { note, type Office } from './office'
 import { found } from './refusal'
+import { setDelegationEnd } from '../store/roles'
 
 /** Who stands in for whom, now and to come, those that end first before. */
 export function deputies(office: Office, actor: Actor) {
@@ -26,7 +27,7 @@ export async function endDelegation(office: Office, actor: Actor, id: string): P
   )
   if (entry.absent !== actor.id && entry.deputy !== actor.id) must(actor, 'people.change', null)
   await office.store.write(async (tx) => {
-    await tx.update('delegation', { id }, { ended_at: office.now() })
+    await setDelegationEnd(tx, id, office.now())
     await note(office, tx, actor.id, 'person.deputy-ended', null, { delegation: id, absent: entry.absent, deputy: entry.deputy })
   })
 }

@@ -7,8 +7,8 @@ import { fingerprint, type Manifest } from '../../core/content/content'
 import { selfOf } from '../../core/access/rights'
 import { apply, decideDraft } from '../../core/flow/draft'
 import type { Reader, Tx } from '../store/database'
-import { addAuthorsFrom } from '../store/drafts'
-import { baseOnSite, draftById, itemById, syncItems, type DraftRow, type ItemRow } from '../store/items'
+import { addAuthorsFrom, addDraftAuthors, addDrafts, changeDraft, openDraftCount, otherDraft } from '../store/drafts'
+import { baseOnSite, changeItem, draftById, type DraftRow, itemById, type ItemRow, syncItems } from '../store/items'
 import { readTexts } from '../store/objects'
 import { appendJournal, type JournalHead } from '../store/journal'
 import {
@@ -31,7 +31,8 @@ import { mustFit } from './pageSize'
 import { mustNotLoop } from './parents'
 import { found, refusal, Refusal } from './refusal'
 import { giveWaitsBack, noteStep, takeWaits, waitingAt } from './waits'
-import { cancelForBin, resumeFromBin } from './events'
+import { resumeFromBin } from './events'
+import { cancelForBin } from '../store/events'
 import { restoringVerb } from './items'
 
 /** Texts of so many characters that two changed are merged at once; longer ones in a thread. */
@@ -67,17 +68,14 @@ export async function beginDraft(
   name: string,
 ): Promise<{ draft: string; head: string }> {
   if (item.binned_at) throw refusal('conflict', 'item-binned', 'The item is in the bin; restore it first')
-  const open = (await tx.one<{ n: number }>('SELECT count(*) AS n FROM draft WHERE item_id = $item AND closed_at IS NULL', {
-    item: item.id,
-  }))!
-  if (open.n >= MAX_OPEN_DRAFTS)
+  if ((await openDraftCount(tx, item.id)) >= MAX_OPEN_DRAFTS)
     throw refusal('conflict', 'drafts-many', `An item has at most ${MAX_OPEN_DRAFTS} open drafts; end one of them first`)
   // What is not on the site is written on from what was there last, and stands on nothing that readers get.
   const base = baseOnSite(item)
   const head = base ?? (await lastLive(tx, item.id)) ?? (await newestVersion(tx, item.id))
   const id = office.newId()
   const route = await routeFor(tx, actor.rights, item.kind, item.section_id)
-  await tx.insert('draft', [
+  await addDrafts(tx, [
     {
       id,
       item_id: item.id,
@@ -104,7 +102,7 @@ export async function renameDraft(office: Office, actor: Actor, draftId: string,
     const loaded = await loadDraft(tx, draftId)
     must(actor, 'item.write', loaded.item.section_id)
     mustBeOpen(loaded)
-    await tx.update('draft', { id: draftId }, { name })
+    await changeDraft(tx, draftId, { name })
     await note(office, tx, actor.id, 'draft.renamed', loaded.item.id, { draft: draftId, name })
   })
 }
@@ -159,11 +157,11 @@ export async function addHead(
   const lapsed = decision.value.some((event) => event.event === 'lapsed')
   const reinstated = decision.value.some((event) => event.event === 'reinstated')
   if (state.review !== draft.review)
-    await tx.update('draft', { id: draft.id }, { review: state.review, lapsed: state.lapsed ? JSON.stringify(state.lapsed) : null })
+    await changeDraft(tx, draft.id, { review: state.review, lapsed: state.lapsed ? JSON.stringify(state.lapsed) : null })
   if (!loaded.state.authors.includes(selfOf(actor.rights, actor.id)))
-    await tx.insert('draft_author', [{ draft_id: draft.id, person_id: actor.id }], 'IGNORE')
+    await addDraftAuthors(tx, [{ draft_id: draft.id, person_id: actor.id }])
   const title = manifest.fields.title ?? ''
-  if (!item.live_version && title !== item.title) await tx.update('item', { id: item.id }, { title })
+  if (!item.live_version && title !== item.title) await changeItem(tx, item.id, { title })
   const about = { draft: draft.id, version: id, number, cause, ...(lapsed ? { lapsed: true } : {}) }
   const facts = [fact(office, actor.id, 'draft.saved', item.id, about)]
   if (lapsed) facts.push(fact(office, actor.id, 'draft.lapsed', item.id, { draft: draft.id, version: id, waits: [] }))
@@ -368,13 +366,10 @@ export async function discardDraft(office: Office, actor: Actor, draftId: string
     const at = office.now()
     await cancelForBin(tx, { draft: draftId })
     await takeWaits(tx, draftId)
-    const other = await tx.one('SELECT 1 FROM draft WHERE item_id = $item AND id <> $draft AND closed_at IS NULL', {
-      item: item.id,
-      draft: draftId,
-    })
+    const other = await otherDraft(tx, item.id, draftId)
     const whole = item.on_site === 'none' && !other
-    if (whole) await tx.update('item', { id: item.id }, { binned_at: at, binned_by: actor.id })
-    else await tx.update('draft', { id: draftId }, { closed_at: at, closed_by: actor.id, outcome: 'discarded' })
+    if (whole) await changeItem(tx, item.id, { binned_at: at, binned_by: actor.id })
+    else await changeDraft(tx, draftId, { closed_at: at, closed_by: actor.id, outcome: 'discarded' })
     await noteStep(office, tx, loaded.route, {
       person: actor.id,
       action: whole ? 'item.binned' : 'draft.discarded',
@@ -396,7 +391,7 @@ export async function reopenDraft(office: Office, actor: Actor, draftId: string)
     if (!draft.closed_at) return
     if (draft.outcome !== 'discarded')
       throw refusal('conflict', 'draft-closed', draft.outcome === 'live' ? 'This draft has gone live' : 'This draft was ended for good')
-    await tx.update('draft', { id: draftId }, { closed_at: null, closed_by: null, outcome: null })
+    await changeDraft(tx, draftId, { closed_at: null, closed_by: null, outcome: null })
     if (draft.review === 'in_review') await giveWaitsBack(tx, draft, waitingAt(loaded.route, loaded.state))
     await resumeFromBin(office, tx, actor, item, { draft: draftId })
     await noteStep(office, tx, loaded.route, {

@@ -6,7 +6,7 @@ import { isBehind } from '../../core/plan/ready'
 import { spanWords } from '../../core/time/span'
 import type { Reader, Tx } from '../store/database'
 import { draftsWhole } from '../store/drafts'
-import type { EventRow } from '../store/events'
+import { changeEvent, type EventRow } from '../store/events'
 import { baseOnSite, itemsByIds, syncItems, type ItemRow } from '../store/items'
 import { appendJournal } from '../store/journal'
 import { readManifest, readManifests, versionById, versionsByIds, type VersionRow } from '../store/versions'
@@ -172,8 +172,7 @@ export const lateReason = (due: string, now: string): Reason => ({
 
 /** Keeps events back that something forbids, with the reasons, and says so. */
 export async function hold(office: Office, tx: Tx, held: HeldBack[]): Promise<void> {
-  for (const { event, reasons } of held)
-    await tx.update('planned_event', { id: event.id }, { state: 'held', reasons: JSON.stringify(reasons) })
+  for (const { event, reasons } of held) await changeEvent(tx, event.id, { state: 'held', reasons: JSON.stringify(reasons) })
   await appendJournal(
     tx,
     held.map(({ event, reasons }) =>

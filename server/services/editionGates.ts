@@ -6,9 +6,9 @@ import { gatesOf, keyOf, type Route } from '../../core/flow/route'
 import type { Reason } from '../../core/outcome'
 import type { Reader, Tx } from '../store/database'
 import { draftsWhole } from '../store/drafts'
-import { editionClearances, type EditionRow } from '../store/editions'
+import { addEditionClearance, editionClearances, type EditionRow } from '../store/editions'
 import type { EventRow } from '../store/events'
-import { newestRoute } from '../store/sites'
+import { newestRoute } from '../store/routes'
 import type { Actor } from './access'
 import { note, type Office } from './office'
 import { refusal, Refusal } from './refusal'
@@ -119,10 +119,6 @@ export async function clearEdition(
     throw refusal('refused', 'own-work', 'You own this edition; someone else must clear it')
   if (hasCleared(gated.state, gate, self)) throw refusal('refused', 'cleared-before', 'You have cleared it already')
   const row = { edition_id: edition.id, gate: gateId, person_id: actor.id, fingerprint: gated.fingerprint }
-  await tx.insert(
-    'edition_clearance',
-    [{ ...row, groups: JSON.stringify(groupsFor(actor.rights, gate, actor.id)), note: text, at: office.now() }],
-    'REPLACE',
-  )
+  await addEditionClearance(tx, { ...row, groups: JSON.stringify(groupsFor(actor.rights, gate, actor.id)), note: text, at: office.now() })
   await note(office, tx, actor.id, 'edition.gate-cleared', null, { edition: edition.id, name: edition.name, gate: gate.name, note: text })
 }

@@ -1,8 +1,8 @@
 import { lateness } from '../../core/plan/events'
 import type { Reason } from '../../core/outcome'
 import type { Tx } from '../store/database'
-import { editionById, type EditionRow } from '../store/editions'
-import { eventsOfEdition, type EventRow } from '../store/events'
+import { setEdition, editionById, type EditionRow } from '../store/editions'
+import { changeEvent, type EventRow, eventsOfEdition } from '../store/events'
 import { itemsByIds, syncItems } from '../store/items'
 import type { SiteRow } from '../store/sites'
 import { changesOf, hold, lateReason, type HeldBack } from './due'
@@ -34,7 +34,7 @@ export async function goLive(office: Office, tx: Tx, site: SiteRow, edition: Edi
   if (refused.length) return { held: refused, reasons }
   const done = outcomes.find((outcome) => outcome.ok)
   const at = done?.ok ? done.value.at : office.now()
-  await tx.update('edition', { id: edition.id }, { state: 'live', live_at: at, reasons: null })
+  await setEdition(tx, edition.id, { state: 'live', live_at: at, reasons: null })
   await note(office, tx, edition.owner_id, 'edition.live', null, {
     edition: edition.id,
     name: edition.name,
@@ -51,8 +51,8 @@ export async function runEdition(office: Office, tx: Tx, site: SiteRow, id: stri
   const events = (await eventsOfEdition(tx, id)).filter(({ state }) => state === 'planned' || state === 'held')
   const way = lateness({ late: edition.late, lateAfter: edition.late_after }, edition.at!, now)
   if (way === 'skip') {
-    for (const event of events) await tx.update('planned_event', { id: event.id }, { at: null })
-    await tx.update('edition', { id }, { at: null, wall_date: null, wall_time: null })
+    for (const event of events) await changeEvent(tx, event.id, { at: null })
+    await setEdition(tx, id, { at: null, wall_date: null, wall_time: null })
     await note(office, tx, null, 'edition.skipped', null, { edition: id, name: edition.name, planned: edition.at })
     await syncItems(
       tx,
@@ -88,8 +88,7 @@ async function holdEdition(
   const own = new Map(held.map(({ event, reasons: why }) => [event.id, why]))
   const others: Reason[] = [{ code: 'edition-held', detail: `Its edition “${edition.name}” is held` }]
   // Those that nothing forbids wait with it, without a word each.
-  for (const event of events)
-    if (!own.has(event.id)) await tx.update('planned_event', { id: event.id }, { state: 'held', reasons: JSON.stringify(others) })
+  for (const event of events) if (!own.has(event.id)) await changeEvent(tx, event.id, { state: 'held', reasons: JSON.stringify(others) })
   await hold(
     office,
     tx,
@@ -102,6 +101,6 @@ async function holdEdition(
     tx,
     events.map(({ item_id }) => item_id),
   )
-  await tx.update('edition', { id: edition.id }, { state: 'held', reasons: JSON.stringify(all) })
+  await setEdition(tx, edition.id, { state: 'held', reasons: JSON.stringify(all) })
   await note(office, tx, null, 'edition.held', null, { edition: edition.id, name: edition.name, planned: edition.at, reasons: all })
 }

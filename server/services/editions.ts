@@ -3,11 +3,12 @@ import { openGates } from '../../core/flow/draft'
 import type { EventKind, LateWay } from '../../core/plan/events'
 import type { Reason } from '../../core/outcome'
 import type { Reader, Tx } from '../store/database'
-import { draftsWhole } from '../store/drafts'
-import { editionById, listEditions, type EditionRow } from '../store/editions'
-import { eventById, eventsOfEdition, type EventRow } from '../store/events'
+import type { NewRow } from '../store/models'
+import { readyDrafts, draftsWhole } from '../store/drafts'
+import { addEdition, setEdition, editionById, type EditionRow, listEditions } from '../store/editions'
+import { addEvents, cancelElsewhere, cancelOfEdition, changeEvent, eventById, type EventRow, eventsOfEdition } from '../store/events'
 import { draftById, itemById, itemsByIds, syncItems, type ItemRow } from '../store/items'
-import { newestRoute } from '../store/sites'
+import { newestRoute } from '../store/routes'
 import { readManifest } from '../store/versions'
 import { may, must, sectionsWhere, type Actor } from './access'
 import { beginDraft } from './drafts'
@@ -43,17 +44,15 @@ export async function makeEdition(office: Office, actor: Actor, input: EditionIn
 }
 
 export async function insertEdition(office: Office, tx: Tx, actor: Actor, site: string, id: string, input: EditionInput): Promise<void> {
-  await tx.insert('edition', [
-    {
-      id,
-      site_id: site,
-      name: input.name,
-      note: input.note ?? '',
-      owner_id: actor.id,
-      created_at: office.now(),
-      created_by: actor.id,
-    },
-  ])
+  await addEdition(tx, {
+    id,
+    site_id: site,
+    name: input.name,
+    note: input.note ?? '',
+    owner_id: actor.id,
+    created_at: office.now(),
+    created_by: actor.id,
+  })
   await note(office, tx, actor.id, 'edition.made', null, { edition: id, name: input.name })
 }
 
@@ -130,18 +129,14 @@ export async function changeEdition(office: Office, actor: Actor, id: string, in
       ...(input.route === undefined ? {} : { route_id: input.route }),
       ...(input.late === undefined ? {} : { late: input.late.do, late_after: input.late.after }),
       ...timed,
-      ...(timed ? { state: 'open', reasons: null } : {}),
+      ...(timed ? { state: 'open' as const, reasons: null } : {}),
     }
     if (!Object.keys(set).length) return
-    await tx.update('edition', { id }, set)
+    await setEdition(tx, id, set)
     const now = found(await editionById(tx, id), 'edition')
     if (timed || input.owner !== undefined) {
       for (const event of events)
-        await tx.update(
-          'planned_event',
-          { id: event.id },
-          { ...timed, owner_id: now.owner_id, ...(timed ? { state: 'planned', reasons: null } : {}) },
-        )
+        await changeEvent(tx, event.id, { ...timed, owner_id: now.owner_id, ...(timed ? { state: 'planned', reasons: null } : {}) })
       await syncItems(
         tx,
         events.map(({ item_id }) => item_id),
@@ -175,7 +170,7 @@ export async function addEntries(office: Office, actor: Actor, id: string, input
       throw refusal('refused', 'edition-full', `An edition holds at most ${MOST_ENTRIES.toLocaleString('en')} changes`)
     const taken = new Set(before.map(({ item_id }) => item_id))
     const entries: string[] = []
-    const rows: Parameters<Tx['insert']>[1] = []
+    const rows: NewRow<'planned_event'>[] = []
     for (const input of inputs) {
       const item = found(await itemById(tx, input.item), 'item')
       must(actor, 'item.plan', item.section_id)
@@ -184,16 +179,12 @@ export async function addEntries(office: Office, actor: Actor, id: string, input
       taken.add(item.id)
       const { kind, draft } = await entryOf(tx, item, input)
       must(actor, VERB_OF[kind], item.section_id)
-      if (draft !== null)
-        await tx.run(
-          "UPDATE planned_event SET state = 'cancelled' WHERE draft_id = $draft AND state IN ('planned', 'held') AND (edition_id IS NULL OR edition_id <> $edition)",
-          { draft, edition: id },
-        )
+      if (draft !== null) await cancelElsewhere(tx, draft, id)
       const event = office.newId()
       entries.push(event)
       rows.push(entryRow(office, edition, event, item.id, kind, { draft }))
     }
-    await tx.insert('planned_event', rows)
+    await addEvents(tx, rows)
     await note(office, tx, actor.id, 'edition.filled', null, { edition: id, name: edition.name, items: inputs.map(({ item }) => item) })
     await syncItems(
       tx,
@@ -226,7 +217,7 @@ export const entryRow = (
   item: string,
   kind: EventKind,
   what: { draft?: string | null; version?: string | null },
-) => ({
+): NewRow<'planned_event'> => ({
   id,
   site_id: edition.site_id,
   kind,
@@ -254,7 +245,7 @@ export async function removeEntry(office: Office, actor: Actor, id: string, even
       throw refusal('unknown', 'unknown', 'There is no such entry')
     const item = found(await itemById(tx, event.item_id), 'item')
     must(actor, 'item.plan', item.section_id)
-    await tx.update('planned_event', { id: eventId }, { state: 'cancelled' })
+    await changeEvent(tx, eventId, { state: 'cancelled' })
     await note(office, tx, actor.id, 'edition.taken-out', item.id, { edition: id, name: edition.name, event: eventId })
     await syncItems(tx, [item.id])
   })
@@ -267,8 +258,8 @@ export async function dropEdition(office: Office, actor: Actor, id: string): Pro
     const edition = await openEdition(tx, id)
     const events = await waiting(tx, id)
     await mustPlanAll(tx, actor, events)
-    await tx.run("UPDATE planned_event SET state = 'cancelled' WHERE edition_id = $id AND state IN ('planned', 'held')", { id })
-    await tx.update('edition', { id }, { state: 'dropped' })
+    await cancelOfEdition(tx, id)
+    await setEdition(tx, id, { state: 'dropped' })
     await note(office, tx, actor.id, 'edition.dropped', null, { edition: id, name: edition.name })
     await syncItems(
       tx,
@@ -319,13 +310,13 @@ export async function copyEdition(office: Office, actor: Actor, id: string, name
     const events = (await eventsOfEdition(tx, id)).filter(({ kind }) => kind === 'put-live' || kind === 'window' || kind === 'restore')
     const copy = { ...source, id: office.newId(), owner_id: actor.id, at: null, wall_date: null, wall_time: null, zone: null, fold: null }
     await insertEdition(office, tx, actor, source.site_id, copy.id, { name, note: source.note })
-    await tx.update('edition', { id: copy.id }, { route_id: source.route_id, late: source.late, late_after: source.late_after })
+    await setEdition(tx, copy.id, { route_id: source.route_id, late: source.late, late_after: source.late_after })
     const items = await itemsByIds(
       tx,
       events.map(({ item_id }) => item_id),
     )
     const left: string[] = []
-    const rows: Parameters<Tx['insert']>[1] = []
+    const rows: NewRow<'planned_event'>[] = []
     for (const event of events) {
       const item = items.get(event.item_id)!
       const allowed = (['item.write', 'item.plan', 'item.put-live'] as const).every((verb) => may(actor, verb, item.section_id))
@@ -336,7 +327,7 @@ export async function copyEdition(office: Office, actor: Actor, id: string, name
       const { draft } = await beginDraft(office, tx, actor, item, name)
       rows.push(entryRow(office, copy, office.newId(), item.id, 'put-live', { draft }))
     }
-    if (rows.length) await tx.insert('planned_event', rows)
+    if (rows.length) await addEvents(tx, rows)
     return { edition: copy.id, left }
   })
 }
@@ -445,19 +436,6 @@ export type EditionPage = Awaited<ReturnType<typeof editionPage>>
 /** What is cleared, not live and in no edition nor planned: it could go in one act. Where the actor may put live. */
 export async function clearedWork(office: Office, actor: Actor) {
   const sections = sectionsWhere(actor, 'item.put-live')
-  const rows = await office.store.read.all<{
-    item: string
-    draft: string
-    kind: string
-    title: string
-    section: string
-    change: string
-    on_site: string
-  }>(
-    `SELECT i.id AS item, d.id AS draft, i.kind, i.title, i.section_id AS section, d.change, i.on_site FROM draft d JOIN item i ON i.id = d.item_id
-     WHERE d.review = 'cleared' AND d.closed_at IS NULL AND i.binned_at IS NULL AND ($sections IS NULL OR i.section_id IN (SELECT value FROM json_each($sections)))
-       AND NOT EXISTS (SELECT 1 FROM planned_event e WHERE e.draft_id = d.id AND e.state IN ('planned', 'held')) ORDER BY i.title, d.id LIMIT $limit`,
-    { sections: sections && JSON.stringify(sections), limit: LIST },
-  )
+  const rows = await readyDrafts(office.store.read, sections, LIST)
   return rows.map((row) => ({ ...row, section: actor.rights.sections.get(row.section)?.name ?? '' }))
 }

@@ -5,8 +5,8 @@ import { fullIn } from '../../core/time/words'
 import { meaningOf, wallOf } from '../../core/time/zone'
 import type { Verb } from '../../core/access/verbs'
 import type { Reader, Tx } from '../store/database'
-import { eventById, shapeOf, type EventRow } from '../store/events'
-import { draftById, itemById, syncItems, type ItemRow } from '../store/items'
+import { addEvents, changeEvent, eventById, type EventRow, type OfBin, plannedLike, shapeOf, takeFromBin } from '../store/events'
+import { changeItem, draftById, itemById, type ItemRow, syncItems } from '../store/items'
 import { versionById } from '../store/versions'
 import { must, type Actor } from './access'
 import { instantFor, momentAhead, type Moment } from './moments'
@@ -90,13 +90,10 @@ export async function plan(office: Office, actor: Actor, itemId: string, input: 
     if (input.kind !== 'withdraw') mustPassEmbargo(item, moment.at, site.zone)
     const window = input.kind === 'window' ? windowOf(office, site.zone, { ...input, at: moment.at }, input) : {}
     if (input.version !== undefined) await mustBeOf(tx, input.version, draft)
-    const same = await tx.one<{ id: string }>(
-      `SELECT id FROM planned_event WHERE item_id = $item AND draft_id IS $draft AND state IN ('planned', 'held') AND (kind = $kind OR kind IN ('put-live', 'window') AND $kind IN ('put-live', 'window'))`,
-      { item: itemId, kind: input.kind, draft },
-    )
+    const same = await plannedLike(tx, itemId, input.kind, draft)
     if (same) throw refusal('conflict', 'planned-before', 'It is planned already; move or cancel that', same.id)
     const event = office.newId()
-    await tx.insert('planned_event', [
+    await addEvents(tx, [
       {
         id: event,
         site_id: site.id,
@@ -160,7 +157,7 @@ export async function moveEvent(office: Office, actor: Actor, id: string, input:
     if (item.window_id === event.id) {
       const ends = momentAhead(office, site.zone, input.until ?? input)
       const until = { until_at: ends.at, until_date: ends.wall_date, until_time: ends.wall_time, until_fold: ends.fold }
-      await tx.update('planned_event', { id }, { ...until, ...late, state: 'open', reasons: null, owner_id: actor.id })
+      await changeEvent(tx, id, { ...until, ...late, state: 'open', reasons: null, owner_id: actor.id })
       await note(office, tx, actor.id, 'event.moved', item.id, { event: id, from: event.until_at, at: ends.at, end: true })
       await syncItems(tx, [item.id])
       return { at: ends.at }
@@ -179,7 +176,7 @@ export async function moveEvent(office: Office, actor: Actor, id: string, input:
             },
           )
         : {}
-    await tx.update('planned_event', { id }, { ...moment, ...window, ...late, owner_id: actor.id, state: 'planned', reasons: null })
+    await changeEvent(tx, id, { ...moment, ...window, ...late, owner_id: actor.id, state: 'planned', reasons: null })
     await note(office, tx, actor.id, 'event.moved', item.id, {
       event: id,
       from: event.at,
@@ -211,7 +208,7 @@ export async function cancelEvent(office: Office, actor: Actor, id: string): Pro
     const { event, item } = await changeable(tx, actor, id)
     if (event.state !== 'planned' && event.state !== 'held') throw refusal('conflict', 'event-over', 'This event is over')
     if (item.window_id === id) throw refusal('conflict', 'window-open', 'It shows now; move its end, roll back or withdraw it')
-    await tx.update('planned_event', { id }, { state: 'cancelled' })
+    await changeEvent(tx, id, { state: 'cancelled' })
     await note(office, tx, actor.id, 'event.cancelled', item.id, {
       event: id,
       ...(event.edition_id === null ? {} : { edition: event.edition_id }),
@@ -228,37 +225,21 @@ export async function setEmbargo(office: Office, actor: Actor, itemId: string, u
     must(actor, 'item.plan', item.section_id)
     must(actor, 'item.put-live', item.section_id)
     const at = until && momentAhead(office, site.zone, until).at
-    await tx.update('item', { id: itemId }, { embargo_at: at })
+    await changeItem(tx, itemId, { embargo_at: at })
     await note(office, tx, actor.id, at === null ? 'item.embargo-lifted' : 'item.embargoed', itemId, { at, was: item.embargo_at })
     return { at }
   })
 }
-
-type OfBin = { item: string } | { draft: string }
-const ofBin = (of: OfBin) => ('item' in of ? { where: 'item_id = $id', id: of.item } : { where: 'draft_id = $id', id: of.draft })
-
-/** Cancels what is planned for what goes to the bin, and remembers that it comes back with it. */
-export const cancelForBin = (tx: Tx, of: OfBin): Promise<void> =>
-  tx.run(`UPDATE planned_event SET state = 'cancelled', resumes = 1 WHERE ${ofBin(of).where} AND state IN ('planned', 'held')`, {
-    id: ofBin(of).id,
-  })
 
 /**
  * Plans again what the bin had cancelled: for when it was planned, or held where that time has passed. What went with an
  * edition that is over stays cancelled.
  */
 export async function resumeFromBin(office: Office, tx: Tx, actor: Actor, item: ItemRow, of: OfBin): Promise<void> {
-  const { where, id } = ofBin(of)
-  const now = office.now()
-  const rows = await tx.all<{ id: string; late: number }>(
-    `SELECT e.id, coalesce(e.at, n.at) <= $now AS late FROM planned_event e LEFT JOIN edition n ON n.id = e.edition_id
-     WHERE e.${where} AND e.resumes = 1 AND (e.edition_id IS NULL OR n.state = 'open')`,
-    { id, now },
-  )
-  await tx.run(`UPDATE planned_event SET resumes = 0 WHERE ${where} AND resumes = 1`, { id })
+  const rows = await takeFromBin(tx, of, office.now())
   const reasons = JSON.stringify([{ code: 'time-passed', detail: 'Its time passed while it was in the bin' }])
   for (const { id: event, late } of rows) {
-    await tx.update('planned_event', { id: event }, late ? { state: 'held', reasons } : { state: 'planned', reasons: null })
+    await changeEvent(tx, event, late ? { state: 'held', reasons } : { state: 'planned', reasons: null })
     await note(office, tx, actor.id, 'event.resumed', item.id, { event, held: Boolean(late) })
   }
 }

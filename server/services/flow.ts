@@ -1,10 +1,9 @@
-import { STEPS } from '../../core/journal/actions'
 import { guardWords } from '../../core/flow/guards'
 import { missing, openGates } from '../../core/flow/draft'
 import { averageWaiting, gateFigures, visitsOf, type FlowFact, type Visit } from '../../core/flow/figures'
 import { grouped } from '../../core/grouped'
 import { wallOf } from '../../core/time/zone'
-import { quoted, type Reader } from '../store/database'
+import type { Reader } from '../store/database'
 import { draftsWhole } from '../store/drafts'
 import { readManifest } from '../store/versions'
 import type { Actor } from './access'
@@ -12,33 +11,21 @@ import { loadedDraft, type LoadedDraft } from './loadedDraft'
 import { gatesFor } from './review'
 import type { Office } from './office'
 import { readableSections } from './today'
+import { stepsSince, waitingDrafts } from '../store/flow'
+import { waitsOfDrafts } from '../store/waits'
+import { everyGate } from '../store/routes'
 
 /** More than a team can oversee is cut off; the count says how many there are. */
 const MOST_WAITING = 300
 const MOST_FACTS = 200_000
 const DAY_MS = 86_400_000
 
-interface FactRow {
-  at: string
-  action: string
-  item: string
-  section: string
-  route: string | null
-  data: string
-}
-
 /** Gates of different routes may have one id: a gate is told by both. */
 const gateKey = (route: string | null, gate: string) => `${route ?? ''} ${gate}`
 
 /** The steps of drafts in a time, in the sections given, from the journal. */
 async function factsSince(db: Reader, since: string, readable: string): Promise<FlowFact[]> {
-  const rows = await db.all<FactRow>(
-    // As the index of these rows has it, word by word: else it is not used.
-    `SELECT j.at, j.action, j.item_id AS item, i.section_id AS section, d.route_id AS route, j.data FROM journal j JOIN item i ON i.id = j.item_id LEFT JOIN draft d ON d.id = json_extract(j.data, '$.draft')
-     WHERE j.action IN (${quoted(STEPS)})
-       AND j.at >= $since AND i.section_id IN (SELECT value FROM json_each($readable)) ORDER BY j.at DESC, j.seq DESC LIMIT $most`,
-    { since, readable, most: MOST_FACTS },
-  )
+  const rows = await stepsSince(db, since, readable, MOST_FACTS)
   const drafts = new Map<string, Set<string>>()
   // The newest are kept where there are more than fit; they are told of in the order of time.
   return rows.reverse().flatMap(({ at, action, item, section, route, data }) => {
@@ -60,29 +47,16 @@ async function factsSince(db: Reader, since: string, readable: string): Promise<
 /** What waits at a gate now, the longest first. */
 async function waitingNow(office: Office, actor: Actor, readable: string, visits: readonly Visit[]) {
   const db = office.store.read
-  const rows = await db.all<{
-    draft: string
-    item: string
-    kind: string
-    title: string
-    name: string
-    by: string
-    note: string
-    at: string
-  }>(
-    `SELECT d.id AS draft, i.id AS item, i.kind, i.title, d.name, p.name AS by, d.sent_note AS note, d.sent_at AS at FROM draft d JOIN item i ON i.id = d.item_id JOIN person p ON p.id = d.sent_by
-     WHERE d.review = 'in_review' AND d.closed_at IS NULL AND i.binned_at IS NULL AND i.section_id IN (SELECT value FROM json_each($readable)) ORDER BY d.sent_at LIMIT $most`,
-    { readable, most: MOST_WAITING },
-  )
+  const rows = await waitingDrafts(db, readable, MOST_WAITING)
   const wholes = await draftsWhole(
     db,
     rows.map((row) => row.draft),
   )
   const dues = new Map(
     (
-      await db.all<{ draft: string; gate: string; due: string | null; handed: string | null }>(
-        'SELECT w.draft_id AS draft, w.gate, w.due_at AS due, p.name AS handed FROM gate_wait w LEFT JOIN person p ON p.id = w.handed_to WHERE w.draft_id IN (SELECT value FROM json_each($drafts))',
-        { drafts: JSON.stringify(rows.map((row) => row.draft)) },
+      await waitsOfDrafts(
+        db,
+        rows.map((row) => row.draft),
       )
     ).map((wait) => [`${wait.draft} ${wait.gate}`, wait]),
   )
@@ -128,9 +102,7 @@ export async function flow(office: Office, actor: Actor, days: number) {
   const visits = visitsOf(await factsSince(db, new Date(from - 90 * DAY_MS).toISOString(), readable)).filter(
     ({ end }) => !end || Date.parse(end.at) >= from,
   )
-  const gates = await db.all<{ id: string; name: string; route: string }>(
-    `SELECT r.id || ' ' || json_extract(g.value, '$.id') AS id, json_extract(g.value, '$.name') AS name, r.name AS route FROM route r, json_each(r.steps) s, json_each(s.value, '$.gates') g ORDER BY r.version`,
-  )
+  const gates = await everyGate(db)
   const nameOf = new Map(gates.map((gate) => [gate.id, gate]))
   const waiting = await waitingNow(office, actor, readable, visits)
   const monthOf = ({ from: begun }: Visit) => wallOf(begun, zone).date.slice(0, 7)

@@ -12,16 +12,19 @@ import { SiteAfter, type Site, type SiteAt } from '../../core/plan/siteAt'
 import { parseRule } from '../../core/time/recurrence'
 import { meaningOf } from '../../core/time/zone'
 import type { Reader } from '../store/database'
-import { eventsOfEdition, plannedEvents, shapeOf, type EventRow } from '../store/events'
+import { type EventRow, eventsOfEdition, plannedEvents, plannedOf, shapeOf } from '../store/events'
 import { draftById, itemsByIds } from '../store/items'
 import { readContent } from '../store/versions'
 import { changesOf, type Due } from './due'
 import { editionGate } from './editionGates'
-import { editionById, type EditionRow } from '../store/editions'
+import { editionById, type EditionRow, editionsOfItems } from '../store/editions'
 import { paceLeft, usualPace } from './flow'
 import { endingItems, wishOf, type LiveChange } from './live'
 import type { Office } from './office'
 import type { SiteFacts } from './siteFacts'
+import { mediaThere } from '../store/media'
+import { isUnindexed } from '../store/liveIndex'
+import { liveLinks } from '../store/live'
 
 /** Planned events looked at, at most, and how far ahead recurring windows are followed. */
 const MOST_EVENTS = 20_000
@@ -373,10 +376,7 @@ export class Foresight {
 async function draftAsEvent(db: Reader, id: string, now: string): Promise<EventRow | null> {
   const draft = await draftById(db, id)
   if (!draft || draft.closed_at !== null) return null
-  const planned = await db.one<{ id: string; at: string | null; owner_id: string }>(
-    "SELECT id, at, owner_id FROM planned_event WHERE draft_id = $id AND state IN ('planned', 'held') ORDER BY at LIMIT 1",
-    { id },
-  )
+  const planned = await plannedOf(db, id)
   const kind = draft.change === 'content' ? 'put-live' : 'carry-out'
   return {
     ...NO_EVENT,
@@ -390,6 +390,10 @@ async function draftAsEvent(db: Reader, id: string, now: string): Promise<EventR
 }
 
 const NO_EVENT = {
+  site_id: '',
+  created_at: '',
+  done_at: null,
+  resumes: 0,
   pinned_version: null,
   wall_date: null,
   wall_time: null,
@@ -437,31 +441,16 @@ function clocksOf(event: EventRow): string[] {
   ]
 }
 
-const mediaThere = async (db: Reader, ids: string[]): Promise<Set<string>> =>
-  new Set(
-    (
-      await db.all<{ id: string }>('SELECT id FROM media WHERE id IN (SELECT value FROM json_each($ids))', { ids: JSON.stringify(ids) })
-    ).map(({ id }) => id),
-  )
-
 /** The editions that items are in, for finding an item in two. */
 async function editionsByItem(db: Reader): Promise<Map<string, { edition: string; name: string }[]>> {
-  const rows = await db.all<{ item: string; edition: string; name: string }>(
-    "SELECT e.item_id AS item, n.id AS edition, n.name FROM planned_event e JOIN edition n ON n.id = e.edition_id WHERE n.state IN ('open', 'held') AND e.state IN ('planned', 'held') ORDER BY e.id",
-  )
+  const rows = await editionsOfItems(db)
   return new Map(
     [...grouped(rows, ({ item }) => item)].map(([item, those]) => [item, those.map(({ edition, name }) => ({ edition, name }))]),
   )
 }
 
-/** Whether something went live whose links are not taken in yet. */
-const isUnindexed = async (db: Reader): Promise<boolean> =>
-  Boolean(await db.one('SELECT 1 FROM live_entry WHERE indexed_version IS NOT version_id LIMIT 1'))
-
 async function linksTo(db: Reader): Promise<Links> {
-  const rows = await db.all<{ target: string; item: string; title: string; version: string }>(
-    "SELECT r.target, r.item_id AS item, e.title, e.version_id AS version FROM live_ref r JOIN live_entry e ON e.item_id = r.item_id WHERE r.relation = 'link'",
-  )
+  const rows = await liveLinks(db)
   const byTarget = new Map<string, { item: string; title: string; version: string }[]>()
   for (const { target, ...from } of rows) {
     const known = byTarget.get(target)

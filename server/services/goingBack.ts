@@ -6,8 +6,8 @@ import type { Content } from '../../core/content/content'
 import { manifestOf } from '../../core/content/content'
 import type { Reader, Tx } from '../store/database'
 import { addAuthorsFrom } from '../store/drafts'
-import { editionById, editionEffects, type EditionEffect, type EditionRow } from '../store/editions'
-import { eventsOfEdition } from '../store/events'
+import { setEdition, editionById, type EditionEffect, editionEffects, type EditionRow } from '../store/editions'
+import { addEvents, eventsOfEdition } from '../store/events'
 import { itemById, itemsByIds, type ItemRow } from '../store/items'
 import { bytesOf, readContent, readManifest, versionById } from '../store/versions'
 import { may, must, sectionsWhere, type Actor } from './access'
@@ -114,7 +114,7 @@ export async function undoEdition(
         drafts.push(await draftBack(office, tx, actor, item, edition.name, { ...effect, before: effect.before!, after: effect.after! }))
     const now = steps.flatMap(({ step }) => (step.does === 'draft' ? [] : [step]))
     const made = await actAtOnce(office, tx, actor, site, `Undo of ${edition.name}`, now)
-    await tx.update('edition', { id }, { undone_by: made })
+    await setEdition(tx, id, { undone_by: made })
     return { edition: made, restored: now.length, drafts }
   })
 }
@@ -155,12 +155,12 @@ async function actAtOnce(
   const id = office.newId()
   await insertEdition(office, tx, actor, site.id, id, { name: name.slice(0, 120) })
   if (!steps.length) {
-    await tx.update('edition', { id }, { state: 'live', live_at: office.now() })
+    await setEdition(tx, id, { state: 'live', live_at: office.now() })
     return id
   }
   const edition = found(await editionById(tx, id), 'edition')
-  await tx.insert(
-    'planned_event',
+  await addEvents(
+    tx,
     steps.map(({ item, does, version }) => ({
       ...entryRow(office, edition, office.newId(), item, does === 'withdraw' ? 'withdraw' : 'restore', { version }),
       at: office.now(),

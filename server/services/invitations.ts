@@ -1,5 +1,5 @@
 import type { Tx } from '../store/database'
-import { personByEmail, personById, type PersonRow } from '../store/people'
+import { changePerson, personByEmail, personById, type PersonRow } from '../store/people'
 import { countTry, triesOf } from '../store/tries'
 import { makePasswordHash, must, type Actor } from './access'
 import { ownerLetter } from './accountMail'
@@ -123,7 +123,7 @@ export async function choosePassword(office: Office, token: string, password: st
   return office.store.write(async (tx) => {
     const holder = await holderOfLink(office, tx, token)
     await useLink(office, tx, token)
-    await tx.update('person', { id: holder.id }, { password_hash })
+    await changePerson(tx, holder.id, { password_hash })
     await endSessionsBut(tx, holder.id, null)
     await note(office, tx, holder.id, 'person.joined', null)
     if (holder.password_hash) await ownerLetter(office, tx, holder, 'A new password was chosen with a link that was sent to you')

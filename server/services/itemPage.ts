@@ -1,14 +1,13 @@
 import { VERBS, type Verb } from '../../core/access/verbs'
 import { pathOf } from '../../core/address/path'
-import type { EventKind } from '../../core/plan/events'
 import { parseRule, ruleWords } from '../../core/time/recurrence'
 import type { Reason } from '../../core/outcome'
 import { openGates } from '../../core/flow/draft'
 import type { Reader } from '../store/database'
 import { baseOnSite, type ItemRow } from '../store/items'
-import { liveByIds } from '../store/live'
+import { lastInterval, liveByIds } from '../store/live'
 import { notesOf } from '../store/notes'
-import { personById } from '../store/people'
+import { namesOf, personById } from '../store/people'
 import { readContent, readManifest, versionById } from '../store/versions'
 import { whyNot, type Actor } from './access'
 import { draftCleared, loadDraft, type LoadedDraft } from './loadedDraft'
@@ -20,6 +19,7 @@ import { manifestMedia, contentRefs } from '../../core/content/content'
 import type { Office } from './office'
 import { filingOf, leadsTo, withdrawalHeld } from './otherChanges'
 import { isBehindNow, standsInTheWay } from './publishing'
+import { lastJudged, openDraftLines, plannedEnd, plannedForDraft, windowOf, type PlannedRow } from '../store/itemPage'
 
 /** For each verb `null` where the actor may, or why not and who could. */
 export function abilities(actor: Actor, section: string): Record<Verb, Reason | null> {
@@ -32,33 +32,11 @@ export function abilities(actor: Actor, section: string): Record<Verb, Reason | 
  * `null` when there is none, or nothing has changed since.
  */
 async function lastSeen(db: Reader, actor: Actor, { draft, item, head }: LoadedDraft) {
-  const judged = await db.one<{ version: string; number: number; why: 'cleared' | 'returned' }>(
-    `SELECT v.id AS version, v.number, said.why FROM (
-       SELECT version_id, at, 'cleared' AS why FROM clearance WHERE draft_id = $draft AND person_id = $person
-       UNION ALL SELECT version_id, at, 'returned' FROM note WHERE draft_id = $draft AND person_id = $person AND kind = 'return'
-     ) said JOIN version v ON v.id = said.version_id ORDER BY said.at DESC, v.number DESC LIMIT 1`,
-    { draft: draft.id, person: actor.id },
-  )
+  const judged = await lastJudged(db, draft.id, actor.id)
   const live = judged || !item.live_version ? undefined : await versionById(db, item.live_version)
   const known = judged ?? (live && { version: live.id, number: live.number, why: 'live' as const })
   return known && known.version !== head.id ? known : null
 }
-
-interface PlannedRow {
-  id: string
-  kind: EventKind
-  /** Null in an edition that has no moment yet. */
-  at: string | null
-  until: string | null
-  rule: string | null
-  state: string
-  reasons: string | null
-  owner: string
-  edition: string | null
-  editionName: string | null
-}
-const PLANNED = `SELECT e.id, e.kind, e.at, e.until_at AS until, e.rule, e.state, e.reasons, p.name AS owner, e.edition_id AS edition, n.name AS editionName
-  FROM planned_event e JOIN person p ON p.id = e.owner_id LEFT JOIN edition n ON n.id = e.edition_id`
 
 /** A planned event as the page shows it. */
 function plannedFacts({ rule, reasons, ...row }: PlannedRow) {
@@ -71,14 +49,11 @@ async function draftFacts(office: Office, actor: Actor, loaded: LoadedDraft) {
   const db = office.store.read
   const { draft, head, manifest, item } = loaded
   const content = await readContent(db, manifest)
-  const [newest, gates, notes, events, sender, media, links, parent, blocks] = await Promise.all([
+  const [newest, gates, notes, event, sender, media, links, parent, blocks] = await Promise.all([
     isNewestRoute(db, actor.rights, loaded),
     gateFacts(office, actor, loaded),
     notesOf(db, draft.id),
-    db.all<PlannedRow>(
-      `${PLANNED} WHERE e.draft_id = $draft AND e.state IN ('planned', 'held') ORDER BY e.edition_id IS NOT NULL LIMIT 1`,
-      { draft: draft.id },
-    ),
+    plannedForDraft(db, draft.id),
     draft.sent_by ? personById(db, draft.sent_by) : undefined,
     mediaViews(db, manifestMedia(manifest)),
     liveByIds(db, contentRefs(content)),
@@ -111,7 +86,7 @@ async function draftFacts(office: Office, actor: Actor, loaded: LoadedDraft) {
     waiting: draft.review === 'in_review' ? openGates(loaded.route, loaded.state).map((gate) => gate.id) : [],
     notes,
     since: await lastSeen(db, actor, loaded),
-    event: events[0] ? plannedFacts(events[0]) : null,
+    event: event ? plannedFacts(event) : null,
     inTheWay: blocks,
     path: pathOf(item.kind, manifest.fields, parent[0]?.path ?? null),
     content,
@@ -122,21 +97,7 @@ async function draftFacts(office: Office, actor: Actor, loaded: LoadedDraft) {
 
 /** The open drafts of an item, the oldest first. */
 async function openDrafts(db: Reader, item: ItemRow) {
-  const rows = await db.all<{
-    id: string
-    name: string
-    review: string
-    base: string | null
-    number: number
-    at: string
-    author: string
-    event: string | null
-  }>(
-    `SELECT d.id, d.name, d.review, d.base_version AS base, v.number, v.at, p.name AS author,
-       (SELECT min(e.at) FROM planned_event e WHERE e.draft_id = d.id AND e.state = 'planned') AS event
-     FROM draft d JOIN version v ON v.id = d.head_version JOIN person p ON p.id = v.author_id WHERE d.item_id = $item AND d.closed_at IS NULL ORDER BY d.created_at, d.id LIMIT 50`,
-    { item: item.id },
-  )
+  const rows = await openDraftLines(db, item.id)
   const onSite = baseOnSite(item)
   return rows.map(({ base, ...row }) => ({ ...row, behind: onSite !== null && onSite !== base }))
 }
@@ -147,30 +108,14 @@ export async function itemPage(office: Office, actor: Actor, id: string, wanted?
   const item = await readableItem(office, actor, id)
   const drafts = await openDrafts(db, item)
   const chosen = drafts.find((entry) => entry.id === wanted)?.id ?? item.draft_id
-  const [live, liveVersion, draft, people, withdrawEvent, since, [window]] = await Promise.all([
+  const [live, liveVersion, draft, people, withdrawEvent, since, window] = await Promise.all([
     liveByIds(db, [id]),
     item.live_version ? versionById(db, item.live_version) : undefined,
     chosen ? loadDraft(db, chosen).then((loaded) => draftFacts(office, actor, loaded)) : null,
-    db.all<{ id: string; name: string }>('SELECT id, name FROM person WHERE id IN ($creator, $owner, $author)', {
-      creator: item.created_by,
-      owner: item.owner_id ?? '',
-      author: item.author_id,
-    }),
-    db.one<{ id: string; at: string; state: string }>(
-      "SELECT id, at, state FROM planned_event WHERE item_id = $id AND kind = 'withdraw' AND state IN ('planned', 'held')",
-      { id },
-    ),
-    db.one<{ from_at: string; to_at: string | null; cause: string; name: string | null; version_id: string }>(
-      'SELECT l.from_at, l.to_at, l.cause, l.version_id, p.name FROM live_interval l LEFT JOIN person p ON p.id = l.person_id WHERE l.item_id = $id ORDER BY l.id DESC LIMIT 1',
-      { id },
-    ),
-    db.all<PlannedRow>(
-      `${PLANNED} WHERE e.id = $window OR e.item_id = $id AND e.kind = 'window' AND e.draft_id IS NULL AND e.state IN ('planned', 'held') ORDER BY e.id = $window DESC LIMIT 1`,
-      {
-        id,
-        window: item.window_id ?? '',
-      },
-    ),
+    namesOf(db, [item.created_by, item.owner_id ?? '', item.author_id]),
+    plannedEnd(db, id),
+    lastInterval(db, id),
+    windowOf(db, id, item.window_id ?? ''),
   ])
   const name = (person: string | null) => people.find((row) => row.id === person)?.name ?? null
   const shown = liveVersion && !draft ? await readContent(db, await readManifest(db, liveVersion.manifest)) : null

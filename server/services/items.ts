@@ -6,10 +6,11 @@ import { noBody } from '../../core/content/edits'
 import { safeBlock } from '../../core/content/sanitise'
 import { KIND_WORDS, type Filing, type Kind } from '../../core/content/kinds'
 import type { Verb } from '../../core/access/verbs'
-import { itemById, syncItems, waitingDraftsOf, type ItemRow } from '../store/items'
+import { addItem, changeItem, itemById, type ItemRow, syncItems, waitingDraftsOf } from '../store/items'
 import { addVersions, bytesOf } from '../store/versions'
 import { must, type Actor } from './access'
-import { cancelForBin, resumeFromBin } from './events'
+import { resumeFromBin } from './events'
+import { cancelForBin } from '../store/events'
 import { giveWaitsBack } from './waits'
 import { note, type Office } from './office'
 import { routeFor } from './routes'
@@ -17,6 +18,8 @@ import { filedAs, moveLive, mustRestAtNoGate, tellMoved } from './otherChanges'
 import { mustRead } from './reading'
 import { mustFit } from './pageSize'
 import { found, refusal, Refusal } from './refusal'
+import { fieldsLive, pathLive, pathsWith } from '../store/live'
+import { addDrafts, addDraftAuthors } from '../store/drafts'
 
 export interface NewItem {
   id?: string | undefined
@@ -51,44 +54,32 @@ export async function createItem(office: Office, actor: Actor, input: NewItem): 
   await office.store.write(async (tx) => {
     const route = await routeFor(tx, actor.rights, input.kind, input.section)
     if (input.kind === 'post' && !fields.labels?.length) {
-      const settings = await tx.one<{ fields: string }>('SELECT fields FROM live_entry WHERE item_id = $id', { id: site.settings_item })
-      const { defaultCategory } = JSON.parse(settings?.fields ?? '{}') as Fields
+      const settings = await fieldsLive(tx, site.settings_item)
+      const { defaultCategory } = JSON.parse(settings ?? '{}') as Fields
       if (defaultCategory) fields.labels = [defaultCategory]
     }
     if (KIND_WORDS[input.kind].addressed && !fields.segment) {
       const wished = makeSegment(input.title)
-      const parent = fields.parent
-        ? await tx.one<{ path: string }>('SELECT path FROM live_entry WHERE item_id = $id', { id: fields.parent })
-        : undefined
-      const taken = new Set(
-        (
-          await tx.all<{ path: string }>(
-            "SELECT path FROM address_interval WHERE site_id = $site AND to_at IS NULL AND path LIKE '%/' || $wished || '%'",
-            { site: site.id, wished },
-          )
-        ).map((row) => row.path),
-      )
-      fields.segment =
-        wished && freeSegment(wished, (segment) => taken.has(pathOf(input.kind, { ...fields, segment }, parent?.path ?? null) ?? ''))
+      const parent = fields.parent ? await pathLive(tx, fields.parent) : null
+      const taken = new Set((await pathsWith(tx, site.id, wished)).map((row) => row.path))
+      fields.segment = wished && freeSegment(wished, (segment) => taken.has(pathOf(input.kind, { ...fields, segment }, parent) ?? ''))
     }
     const content = { fields, body }
-    await tx.insert('item', [
-      {
-        id: item,
-        site_id: site.id,
-        kind: input.kind,
-        section_id: input.section,
-        language: fields.language ?? site.language,
-        translation_group: item,
-        created_at: at,
-        created_by: actor.id,
-        title: input.title,
-        author_id: actor.id,
-        changed_at: at,
-        versions: 1,
-        owner_id: actor.id,
-      },
-    ])
+    await addItem(tx, {
+      id: item,
+      site_id: site.id,
+      kind: input.kind,
+      section_id: input.section,
+      language: fields.language ?? site.language,
+      translation_group: item,
+      created_at: at,
+      created_by: actor.id,
+      title: input.title,
+      author_id: actor.id,
+      changed_at: at,
+      versions: 1,
+      owner_id: actor.id,
+    })
     await addVersions(tx, [
       {
         id: version,
@@ -104,7 +95,7 @@ export async function createItem(office: Office, actor: Actor, input: NewItem): 
         blocks: bytesOf(content),
       },
     ])
-    await tx.insert('draft', [
+    await addDrafts(tx, [
       {
         id: draft,
         item_id: item,
@@ -118,7 +109,7 @@ export async function createItem(office: Office, actor: Actor, input: NewItem): 
         created_by: actor.id,
       },
     ])
-    await tx.insert('draft_author', [{ draft_id: draft, person_id: actor.id }])
+    await addDraftAuthors(tx, [{ draft_id: draft, person_id: actor.id }])
     await note(office, tx, actor.id, 'item.started', item, { kind: input.kind, title: input.title, version })
     await syncItems(tx, [item])
   })
@@ -139,16 +130,12 @@ export async function changeOfficeFields(office: Office, actor: Actor, id: strin
     const item = found(await itemById(tx, id), 'item')
     must(actor, 'item.write', item.section_id)
     if (change.owner) found(actor.rights.people.get(change.owner), 'person')
-    await tx.update(
-      'item',
-      { id },
-      {
-        internal_name: change.internalName ?? item.internal_name,
-        owner_id: change.owner === undefined ? item.owner_id : change.owner,
-        review_by: change.reviewBy === undefined ? item.review_by : change.reviewBy,
-        notes: change.notes ?? item.notes,
-      },
-    )
+    await changeItem(tx, id, {
+      internal_name: change.internalName ?? item.internal_name,
+      owner_id: change.owner === undefined ? item.owner_id : change.owner,
+      review_by: change.reviewBy === undefined ? item.review_by : change.reviewBy,
+      notes: change.notes ?? item.notes,
+    })
     await note(office, tx, actor.id, 'item.office-changed', id, change)
   })
 }
@@ -165,7 +152,7 @@ export async function moveItem(office: Office, actor: Actor, id: string, wanted:
     must(actor, 'item.move', to.section)
     if (to.kind !== item.kind) await mustRestAtNoGate(tx, id)
     if (item.on_site === 'live') return moveLive(office, tx, actor, item, to)
-    await tx.update('item', { id }, { section_id: to.section, kind: to.kind })
+    await changeItem(tx, id, { section_id: to.section, kind: to.kind })
     await tellMoved(office, tx, actor, item, to)
   })
 }
@@ -182,7 +169,7 @@ export async function binItem(office: Office, actor: Actor, id: string, into: bo
     if (item.ended_at) throw refusal('unknown', 'unknown', 'This item was ended for good')
     if ((item.binned_at !== null) === into) return
     if (item.on_site === 'live') throw refusal('conflict', 'is-live', 'It is on the site; withdraw it first')
-    await tx.update('item', { id }, { binned_at: into ? office.now() : null, binned_by: into ? actor.id : null })
+    await changeItem(tx, id, { binned_at: into ? office.now() : null, binned_by: into ? actor.id : null })
     if (into) await cancelForBin(tx, { item: id })
     else {
       await resumeFromBin(office, tx, actor, item, { item: id })

@@ -2,6 +2,7 @@ import type { Action, Done } from '../../core/batch/action'
 import { LABEL_TYPES, type LabelType } from '../../core/content/kinds'
 import { isBelow, isReplacedBy } from '../../core/labels/tree'
 import { itemById } from '../store/items'
+import { listLabels } from '../store/labels'
 import { labelledAfter } from '../store/listed'
 import { may, sectionsWhere, type Actor } from './access'
 import { act } from './act'
@@ -35,16 +36,7 @@ const MOST = 5_000
 export async function labels(office: Office, actor: Actor): Promise<LabelView[]> {
   const readable = sectionsWhere(actor, 'item.read')
   const site = found(await office.site(), 'site')
-  const seen = (item: string) => (readable ? `AND ${item}.section_id IN (SELECT value FROM json_each($sections))` : '')
-  const rows = await office.store.read.all<Omit<LabelView, 'type'> & { type: string | null }>(
-    `SELECT i.id, i.title, coalesce(e.fields ->> 'labelType', l.label_type) AS type, i.section_id AS section, coalesce(e.fields ->> 'summary', '') AS summary,
-       e.fields ->> 'broader' AS broader, e.fields ->> 'replacedBy' AS replacedBy, i.on_site AS onSite, i.draft_state AS draftState, e.path, coalesce(v.n, 0) AS live, coalesce(h.n, 0) AS items
-     FROM pair l JOIN item i ON i.id = l.item_id LEFT JOIN live_entry e ON e.item_id = i.id
-       LEFT JOIN (SELECT target, count(*) AS n FROM live_ref WHERE relation = 'label' GROUP BY target) v ON v.target = i.id
-       LEFT JOIN (SELECT b.label_id, count(DISTINCT p.item_id) AS n FROM listed_label b JOIN pair p ON p.n = b.n JOIN item o ON o.id = p.item_id WHERE o.binned_at IS NULL ${seen('o')} GROUP BY b.label_id) h ON h.label_id = i.id
-     WHERE i.site_id = $site AND i.kind = 'label' AND l.rank = 0 AND i.binned_at IS NULL ${seen('i')} ORDER BY i.title COLLATE NOCASE, i.id LIMIT $most`,
-    { site: site.id, most: MOST, ...(readable ? { sections: JSON.stringify(readable) } : {}) },
-  )
+  const rows = await listLabels(office.store.read, site.id, readable, MOST)
   return rows.map((row) => ({ ...row, type: LABEL_TYPES.find((type) => type === row.type) ?? 'tag' }))
 }
 

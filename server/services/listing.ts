@@ -10,8 +10,8 @@ import { errorsIn, nearest, respelled, soughtWords } from '../../core/query/spel
 import type { Reader } from '../store/database'
 import { bitOf, codeNames, wordsLike } from '../store/listed'
 import { countedPage, countListed, facetRows, holding, type Tally, type ListedRow, type Listing, type Start } from '../store/listing'
-import { gateNames } from '../store/sites'
-import { readContent, readManifest, readManifests, versionsByIds } from '../store/versions'
+import { gateNames } from '../store/routes'
+import { readContent, readManifest, readManifests, newestVersion, versionsByIds } from '../store/versions'
 import { draftById } from '../store/items'
 import { earlierAddresses, liveByIds } from '../store/live'
 import { perform } from '../threads/tasks'
@@ -291,12 +291,7 @@ export async function itemCard(
   const item = await readableItem(office, actor, id)
   const draft = draftId === undefined ? undefined : await draftById(db, draftId)
   const wanted = draft?.item_id === id ? draft.head_version : item.live_version
-  const version =
-    wanted === null
-      ? await db
-          .one<{ id: string }>('SELECT id FROM version WHERE item_id = $id ORDER BY number DESC LIMIT 1', { id })
-          .then((row) => row!.id)
-      : wanted
+  const version = wanted ?? (await newestVersion(db, id))
   const [last] = await versionsByIds(db, [version])
   const { fields, body } = await readContent(db, await readManifest(db, last!.manifest))
   const [media, [now]] = await Promise.all([

@@ -8,16 +8,33 @@ import { accept, type Outcome } from '../../core/outcome'
 import { isMapped, touchedTags, type SiteEntry } from '../../core/plan/entry'
 import { judge, type Change, type Judgement, type Placed, type Wish } from '../../core/plan/judge'
 import type { Reader, Tx, Writer } from '../store/database'
-import { syncItems, type ItemRow } from '../store/items'
+import { changeItem, type ItemRow, syncItems } from '../store/items'
 import { appendJournal } from '../store/journal'
-import { liveAround } from '../store/live'
+import {
+  addAddresses,
+  addIntervals,
+  addRefs,
+  closeWindows,
+  dropEntries,
+  dropRefs,
+  endAddresses,
+  endIntervals,
+  endWindows,
+  endWithdrawals,
+  endWork,
+  lastChange,
+  liveAround,
+  type Move,
+  moveItems,
+  openWindows,
+  writeEntries,
+} from '../store/live'
 import type { SiteRow } from '../store/sites'
 import type { VersionRow } from '../store/versions'
 import { AskedSite } from './askedSite'
 import type { Office } from './office'
 import { Refusal } from './refusal'
-
-/** Why a version becomes live; each is told apart in the history. */
+import { leavingItems } from '../store/events'
 
 interface Common {
   item: ItemRow
@@ -104,10 +121,7 @@ export const goesUnder = (change: LiveChange): boolean =>
 export async function endingItems(db: Reader, changes: readonly LiveChange[]): Promise<Set<string>> {
   const items = changes.flatMap((change) => (change.do === 'put' && change.manifest.fields.lifetime === 'temporary' ? change.item.id : []))
   if (!items.length) return new Set()
-  const rows = await db.all<{ item: string }>(
-    "SELECT DISTINCT item_id AS item FROM planned_event WHERE kind = 'withdraw' AND state = 'planned' AND item_id IN (SELECT value FROM json_each($items))",
-    { items: JSON.stringify(items) },
-  )
+  const rows = await leavingItems(db, items)
   return new Set(rows.map(({ item }) => item))
 }
 
@@ -151,11 +165,7 @@ export async function judgeLive(office: Office, tx: Reader, site: SiteRow, chang
  * empty and time never runs back on the site, whatever the clock says.
  */
 export async function instantFor(office: Office, db: Reader, items: string[]): Promise<string> {
-  const { at } = (await db.one<{ at: string | null }>(
-    `SELECT max(at) AS at FROM (SELECT max(at) AS at FROM journal WHERE action IN ('item.put-live', 'item.withdrawn', 'item.rolled-back')
-       UNION ALL SELECT strftime('%Y-%m-%dT%H:%M:%fZ', max(from_at), '+0.001 seconds') FROM live_interval WHERE to_at IS NULL AND item_id IN (SELECT value FROM json_each($items)))`,
-    { items: JSON.stringify(items) },
-  ))!
+  const at = await lastChange(db, items)
   const now = office.now()
   return at !== null && at > now ? at : now
 }
@@ -196,26 +206,17 @@ const doneOf = ({ changes, done }: Judged): Done[] => done.map((entry) => ({ ...
 export async function writeLive(tx: Writer, site: SiteRow, judged: Judged): Promise<void> {
   const { at, moved } = judged
   const done = doneOf(judged)
-  const ids = JSON.stringify(done.map(({ change }) => change.item.id))
   const every = [...done.map(({ was, now }) => ({ was, now })), ...moved]
   const fieldsOf = new Map(every.flatMap(({ now }) => (now ? [[now, JSON.stringify(now.fields)] as const] : [])))
 
   const replaced = done.flatMap(({ change, was }) => (was ? change.item.id : []))
-  if (replaced.length)
-    await tx.run('UPDATE live_interval SET to_at = $at WHERE to_at IS NULL AND item_id IN (SELECT value FROM json_each($ids))', {
-      at,
-      ids: JSON.stringify(replaced),
-    })
+  if (replaced.length) await endIntervals(tx, replaced, at)
   const readdressed = every.filter(({ was, now }) => (was?.path ?? null) !== (now?.path ?? null))
   const left = readdressed.flatMap(({ was }) => (was?.path ? was.item : []))
-  if (left.length)
-    await tx.run('UPDATE address_interval SET to_at = $at WHERE to_at IS NULL AND item_id IN (SELECT value FROM json_each($ids))', {
-      at,
-      ids: JSON.stringify(left),
-    })
+  if (left.length) await endAddresses(tx, left, at)
 
-  await tx.insert(
-    'live_interval',
+  await addIntervals(
+    tx,
     done.flatMap(({ change, now }) =>
       change.do === 'put'
         ? [
@@ -238,24 +239,17 @@ export async function writeLive(tx: Writer, site: SiteRow, judged: Judged): Prom
         : [],
     ),
   )
-  await tx.insert(
-    'address_interval',
+  await addAddresses(
+    tx,
     readdressed.flatMap(({ now }) =>
       now?.path ? [{ site_id: site.id, path: now.path, item_id: now.item, from_at: at, to_at: null }] : [],
     ),
   )
 
-  const gone = done.filter(({ now }) => !now)
-  const goneIds = JSON.stringify(gone.map(({ change }) => change.item.id))
-  if (gone.length) {
-    await tx.run('DELETE FROM live_text WHERE rowid IN (SELECT n FROM live_entry WHERE item_id IN (SELECT value FROM json_each($ids)))', {
-      ids: goneIds,
-    })
-    await tx.run('DELETE FROM live_entry WHERE item_id IN (SELECT value FROM json_each($ids))', { ids: goneIds })
-  }
-  await tx.upsert(
-    'live_entry',
-    'item_id',
+  const gone = done.flatMap(({ change, now }) => (now ? [] : change.item.id))
+  if (gone.length) await dropEntries(tx, gone)
+  await writeEntries(
+    tx,
     every.flatMap(({ now }) =>
       now
         ? [
@@ -277,46 +271,35 @@ export async function writeLive(tx: Writer, site: SiteRow, judged: Judged): Prom
           ]
         : [],
     ),
-    ['site_id', 'first_live'],
   )
-  if (replaced.length) await tx.run('DELETE FROM live_ref WHERE item_id IN (SELECT value FROM json_each($ids))', { ids })
-  await tx.insert(
-    'live_ref',
+  if (replaced.length) await dropRefs(tx, replaced)
+  await addRefs(
+    tx,
     done.flatMap(({ change }) =>
       change.do === 'put'
         ? [
-            ...(change.manifest.fields.labels ?? []).map((target) => ({ item_id: change.item.id, relation: 'label', target })),
-            ...(change.manifest.fields.byline ?? []).map((target) => ({ item_id: change.item.id, relation: 'byline', target })),
+            ...(change.manifest.fields.labels ?? []).map((target) => ({ item_id: change.item.id, relation: 'label' as const, target })),
+            ...(change.manifest.fields.byline ?? []).map((target) => ({ item_id: change.item.id, relation: 'byline' as const, target })),
             ...(change.manifest.fields.broader
-              ? [{ item_id: change.item.id, relation: 'broader', target: change.manifest.fields.broader }]
+              ? [{ item_id: change.item.id, relation: 'broader' as const, target: change.manifest.fields.broader }]
               : []),
-            ...manifestMedia(change.manifest).map((target) => ({ item_id: change.item.id, relation: 'media', target })),
+            ...manifestMedia(change.manifest).map((target) => ({ item_id: change.item.id, relation: 'media' as const, target })),
           ]
         : [],
     ),
-    'IGNORE',
   )
 
-  const elsewhere = done.flatMap(({ change }) => (change.to === undefined ? [] : [[change.item.id, change.to.section, change.to.kind]]))
-  if (elsewhere.length)
-    await tx.run(
-      `UPDATE item SET (section_id, kind) = (SELECT value ->> 1, value ->> 2 FROM json_each($moves) WHERE value ->> 0 = item.id)
-       WHERE id IN (SELECT value ->> 0 FROM json_each($moves))`,
-      {
-        moves: JSON.stringify(elsewhere),
-      },
-    )
+  const elsewhere = done.flatMap(({ change }) =>
+    change.to === undefined ? [] : [[change.item.id, change.to.section, change.to.kind] satisfies Move],
+  )
+  if (elsewhere.length) await moveItems(tx, elsewhere)
   await keepWindows(tx, done)
-  await endWork(
+  await endWorkOf(
     tx,
     at,
     done.map(({ change }) => change),
   )
-  if (gone.length)
-    await tx.run(
-      "UPDATE draft SET closed_at = $at, outcome = 'live' WHERE change = 'withdrawal' AND closed_at IS NULL AND item_id IN (SELECT value FROM json_each($goneIds))",
-      { at, goneIds },
-    )
+  if (gone.length) await endWithdrawals(tx, gone, at)
   await syncItems(
     tx,
     done.map(({ change }) => change.item.id),
@@ -351,53 +334,28 @@ export function liveFacts(judged: Judged, tags: string[]): NewFact[] {
 }
 
 /** Ends the drafts and the events of what went live, and what else was planned for those drafts. */
-async function endWork(tx: Writer, at: string, changes: LiveChange[]): Promise<void> {
-  const drafts = JSON.stringify(changes.flatMap((change) => change.draft ?? []))
-  await tx.run("UPDATE draft SET closed_at = $at, outcome = 'live' WHERE id IN (SELECT value FROM json_each($drafts))", { at, drafts })
-  await tx.run(
-    `UPDATE planned_event SET state = iif(id IN (SELECT value FROM json_each($events)), 'done', 'cancelled'), done_at = iif(id IN (SELECT value FROM json_each($events)), $at, done_at)
-     WHERE item_id IN (SELECT value FROM json_each($items))
-       AND (id IN (SELECT value FROM json_each($events)) OR (state IN ('planned', 'held') AND draft_id IN (SELECT value FROM json_each($drafts))))`,
-    {
-      at,
-      drafts,
-      items: JSON.stringify(changes.map(({ item }) => item.id)),
-      events: JSON.stringify(changes.flatMap(({ event }) => (event && !event.opens ? event.id : []))),
-    },
-  )
-}
+const endWorkOf = (tx: Writer, at: string, changes: LiveChange[]): Promise<void> =>
+  endWork(tx, at, {
+    items: changes.map(({ item }) => item.id),
+    drafts: changes.flatMap((change) => change.draft ?? []),
+    events: changes.flatMap(({ event }) => (event && !event.opens ? event.id : [])),
+  })
 
 /** Notes which windows are open over what, and ends those that something else took the place of, another window too. */
 async function keepWindows(tx: Writer, done: Done[]): Promise<void> {
   const over = done.flatMap(({ change }) =>
     change.item.window_id !== null && !(change.do === 'put' && change.cause === 'moved') ? change.item.window_id : [],
   )
-  if (over.length)
-    await tx.run("UPDATE planned_event SET state = 'done' WHERE state = 'open' AND id IN (SELECT value FROM json_each($over))", {
-      over: JSON.stringify(over),
-    })
-  const opened = done.flatMap(({ change }) =>
+  if (over.length) await endWindows(tx, over)
+  const opened = done.flatMap(({ change }): [item: string, event: string, version: string][] =>
     change.do === 'put' && change.event?.opens ? [[change.item.id, change.event.id, change.version.id]] : [],
   )
-  if (opened.length) {
-    const rows = { rows: JSON.stringify(opened) }
-    await tx.run(
-      `UPDATE item SET under_version = CASE WHEN window_id IS NULL THEN live_version ELSE under_version END, window_id = (SELECT value ->> 1 FROM json_each($rows) WHERE value ->> 0 = item.id)
-       WHERE id IN (SELECT value ->> 0 FROM json_each($rows))`,
-      rows,
-    )
-    await tx.run(
-      "UPDATE planned_event SET state = 'open', version_id = (SELECT value ->> 2 FROM json_each($rows) WHERE value ->> 1 = planned_event.id) WHERE id IN (SELECT value ->> 1 FROM json_each($rows))",
-      rows,
-    )
-  }
+  if (opened.length) await openWindows(tx, opened)
   const closed = done.flatMap(({ change }) =>
     change.item.window_id !== null && !(change.do === 'put' && (change.event?.opens || change.cause === 'moved')) ? change.item.id : [],
   )
   if (!closed.length) return
-  await tx.run('UPDATE item SET window_id = NULL, under_version = NULL WHERE id IN (SELECT value FROM json_each($items))', {
-    items: JSON.stringify(closed),
-  })
+  await closeWindows(tx, closed)
 }
 
 /** Lays versions under the windows that are open: readers get them when those end. */
@@ -406,8 +364,8 @@ async function putUnder(tx: Tx, at: string, changes: LiveChange[], under: Change
     const change = changes[index]!
     return change.do === 'put' ? [change] : []
   })
-  for (const { item, version } of puts) await tx.update('item', { id: item.id }, { under_version: version.id })
-  await endWork(tx, at, puts)
+  for (const { item, version } of puts) await changeItem(tx, item.id, { under_version: version.id })
+  await endWorkOf(tx, at, puts)
   await syncItems(
     tx,
     puts.map(({ item }) => item.id),

@@ -7,7 +7,7 @@ import type { Reader } from '../store/database'
 import { draftWhole, type DraftWhole } from '../store/drafts'
 import { baseOnSite, type DraftRow, type ItemRow } from '../store/items'
 import type { JournalHead } from '../store/journal'
-import { sectionPath } from '../store/sites'
+import { sectionPath } from '../store/sections'
 import { readContent, readManifest, versionById, type VersionRow } from '../store/versions'
 import { refusal, Refusal } from './refusal'
 

@@ -2,6 +2,7 @@ import nodemailer, { type Transporter } from 'nodemailer'
 import type { Tx } from '../store/database'
 import type { Office } from './office'
 import { HIDDEN_LINK, makePasswordLink } from './passwordLinks'
+import { addMails, nextMail, changeMail } from '../store/mail'
 
 export interface Letter {
   person: string | null
@@ -26,8 +27,8 @@ const LEASE_MS = 5 * 60_000
 
 /** Puts mails into the box of those to be sent, in the transaction that makes them due. */
 export const post = (office: Office, tx: Tx, letters: readonly Letter[]): Promise<void> =>
-  tx.insert(
-    'mail',
+  addMails(
+    tx,
     letters.map(({ person, link, ...letter }) => ({
       id: office.newId(),
       person_id: person,
@@ -53,12 +54,9 @@ interface MailRow {
 /** Takes the mail that is due longest for this process, for as long as the lease holds, with its link if it has one. */
 const claim = (office: Office): Promise<MailRow | undefined> =>
   office.store.write(async (tx) => {
-    const mail = await tx.one<MailRow>(
-      'SELECT id, person_id, address, subject, text, tries, link_hours, link_by FROM mail WHERE next_at <= $now ORDER BY next_at LIMIT 1',
-      { now: office.now() },
-    )
+    const mail = await nextMail(tx, office.now())
     if (!mail) return undefined
-    await tx.update('mail', { id: mail.id }, { next_at: new Date(Date.parse(office.now()) + LEASE_MS).toISOString() })
+    await changeMail(tx, mail.id, { next_at: new Date(Date.parse(office.now()) + LEASE_MS).toISOString() })
     if (mail.link_hours === null || mail.person_id === null) return mail
     const link = mailIsCaught() ? HIDDEN_LINK : await makePasswordLink(office, tx, mail.person_id, mail.link_by, mail.link_hours)
     return { ...mail, text: mail.text.replaceAll(LINK_PLACE, link) }
@@ -68,7 +66,7 @@ const claim = (office: Office): Promise<MailRow | undefined> =>
 export async function sendMails(office: Office, transport: Pick<Transporter, 'sendMail'>): Promise<number> {
   let sent = 0
   for (let turn = 0; turn < BATCH; turn++) {
-    if (!(await office.store.read.one('SELECT 1 FROM mail WHERE next_at <= $now LIMIT 1', { now: office.now() }))) break
+    if (!(await nextMail(office.store.read, office.now()))) break
     const mail = await claim(office)
     if (!mail) break
     if (await sendOne(office, transport, mail)) sent++
@@ -87,10 +85,10 @@ async function sendOne(
     const wait = AGAIN_MINUTES[tries]
     office.log.warn({ error, mail: id }, 'a mail was not taken; it is tried again')
     const next_at = wait === undefined ? null : new Date(Date.parse(office.now()) + wait * 60_000).toISOString()
-    await office.store.write((tx) => tx.update('mail', { id }, { tries: tries + 1, next_at, error: String(error).slice(0, 500) }))
+    await office.store.write((tx) => changeMail(tx, id, { tries: tries + 1, next_at, error: String(error).slice(0, 500) }))
     return false
   }
-  await office.store.write((tx) => tx.update('mail', { id }, { sent_at: office.now(), next_at: null, error: null }))
+  await office.store.write((tx) => changeMail(tx, id, { sent_at: office.now(), next_at: null, error: null }))
   return true
 }
 

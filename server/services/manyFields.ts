@@ -6,7 +6,7 @@ import { selfOf } from '../../core/access/rights'
 import { accept, refuse, type Outcome } from '../../core/outcome'
 import type { Route } from '../../core/flow/route'
 import type { Tx } from '../store/database'
-import { draftsWhole, type DraftWhole } from '../store/drafts'
+import { addDraftAuthors, addDrafts, draftsWhole, type DraftWhole } from '../store/drafts'
 import { baseOnSite, itemsByIds, syncItems, type ItemRow } from '../store/items'
 import { appendJournal } from '../store/journal'
 import { addVersions, readManifests, versionsByIds, type VersionRow } from '../store/versions'
@@ -116,8 +116,8 @@ async function write(office: Office, tx: Tx, actor: Actor, wanted: Wanted[]): Pr
     if (!whole && !routes.has(key)) routes.set(key, await routeFor(tx, actor.rights, item.kind, item.section_id))
   }
   const rows = wanted.map((one) => ({ ...one, draft: one.whole?.draft.id ?? office.newId(), version: office.newId() }))
-  await tx.insert(
-    'draft',
+  await addDrafts(
+    tx,
     rows.flatMap(({ item, whole, head, draft }) => {
       const route = whole ? null : routes.get(`${item.kind} ${item.section_id}`)!
       return route
@@ -161,10 +161,9 @@ async function write(office: Office, tx: Tx, actor: Actor, wanted: Wanted[]): Pr
     })),
   )
   const self = selfOf(actor.rights, actor.id)
-  await tx.insert(
-    'draft_author',
+  await addDraftAuthors(
+    tx,
     rows.flatMap(({ whole, draft }) => (whole?.authors.includes(self) ? [] : [{ draft_id: draft, person_id: actor.id }])),
-    'IGNORE',
   )
   await appendJournal(
     tx,

@@ -13,6 +13,7 @@ import { must, sectionsWhere, type Actor } from './access'
 import type { Incoming } from './incoming'
 import { note, type Office } from './office'
 import { found, refusal } from './refusal'
+import { addMedia, mediaPart, mediaById, mediaByIds, listMedia, namedMedia, type MediaRow } from '../store/media'
 
 /** The most bytes of a picture; of a document as many as of any file. */
 export const MAX_PICTURE_BYTES = 5 * 1024 * 1024
@@ -27,18 +28,6 @@ export interface MediaFile extends MediaView {
   /** The picture that this is a part of, and which part: pixels of that one. */
   part: { of: string; crop: Crop } | null
 }
-interface MediaRow {
-  id: string
-  hash: string
-  width: number
-  height: number
-  name: string
-  type: string
-  size: number
-  of_id: string | null
-  crop: string | null
-}
-
 const fileOf = (office: Office, hash: string) => join(office.store.folder, 'media', hash.slice(0, 2), hash)
 
 async function keep(file: string, bytes: Uint8Array): Promise<void> {
@@ -77,13 +66,21 @@ const plainName = (name: string, otherwise: string) => name.replace(/[^\p{L}\p{N
 async function record(
   office: Office,
   actor: Actor,
-  facts: Omit<MediaRow, 'id' | 'of_id' | 'crop'> & Partial<Pick<MediaRow, 'of_id' | 'crop'>>,
+  facts: Pick<MediaRow, 'hash' | 'size' | 'name' | 'type' | 'width' | 'height'> & Partial<Pick<MediaRow, 'of_id' | 'crop'>>,
   from: string,
 ): Promise<MediaFile> {
   const site = found(await office.site(), 'site')
-  const row: MediaRow = { id: office.newId(), of_id: null, crop: null, ...facts }
+  const row: MediaRow = {
+    id: office.newId(),
+    site_id: site.id,
+    person_id: actor.id,
+    at: office.now(),
+    of_id: null,
+    crop: null,
+    ...facts,
+  }
   await office.store.write(async (tx) => {
-    await tx.insert('media', [{ ...row, site_id: site.id, person_id: actor.id, at: office.now() }])
+    await addMedia(tx, row)
     await note(office, tx, actor.id, 'media.added', null, { media: row.id, hash: row.hash, name: row.name, from })
   })
   return mediaFile(row)
@@ -158,53 +155,37 @@ export async function cropPicture(office: Office, actor: Actor, id: string, crop
     )
   if (width === whole.width && height === whole.height) return mediaFile(whole)
   const part = JSON.stringify({ left, top, width, height })
-  const same = await office.store.read.one<MediaRow>('SELECT * FROM media WHERE of_id = $whole AND crop = $part', { whole: whole.id, part })
+  const same = await mediaPart(office.store.read, whole.id, part)
   if (same) return mediaFile(same)
   const made = await office.pictures.make({ ours: fileOf(office, whole.hash) }, { make: 'part', crop: { left, top, width, height } })
   return keepPicture(office, actor, made, { name: whole.name, of_id: whole.id, crop: part }, 'crop')
 }
 
-const mediaRow = (office: Office, id: string) => office.store.read.one<MediaRow>('SELECT * FROM media WHERE id = $id', { id })
+const mediaRow = (office: Office, id: string) => mediaById(office.store.read, id)
 
-/**
- * The files `m` whose names someone may know: those that they brought, that readers get, or that an item shows which they may
- * read, whole or as a part that was cut out.
- */
-const NAMED = `($readable IS NULL OR m.person_id = $me OR EXISTS (
-  SELECT 1 FROM media part JOIN media_use u ON u.media_id = part.id JOIN item i ON i.id = u.item_id
-  WHERE (part.id = m.id OR part.of_id = m.id OR part.id = m.of_id) AND (i.on_site = 'live' OR i.section_id IN (SELECT value FROM json_each($readable)))))`
-const mayNameIn = (actor: Actor) => {
-  const readable = sectionsWhere(actor, 'item.read')
-  return { me: actor.id, readable: readable && JSON.stringify(readable) }
-}
+const mayName = (actor: Actor) => ({ me: actor.id, sections: sectionsWhere(actor, 'item.read') })
 
 /** The facts of one media file. */
 export async function mediaFacts(office: Office, actor: Actor, id: string): Promise<MediaFile> {
   mustSeeWork(actor)
-  const named = await office.store.read.one<MediaRow>(`SELECT * FROM media m WHERE m.id = $id AND ${NAMED}`, { id, ...mayNameIn(actor) })
-  return mediaFile(found(named, 'file'))
+  return mediaFile(found(await namedMedia(office.store.read, id, mayName(actor)), 'file'))
 }
 
 /** Media files by words of their name, newest first, for choosing one; parts cut out of pictures are left out. */
 export async function findMedia(
   office: Office,
   actor: Actor,
-  { text, sort, limit }: { text: string; sort: 'picture' | 'document' | 'any'; limit: number },
+  asked: { text: string; sort: 'picture' | 'document' | 'any'; limit: number },
 ): Promise<{ media: MediaFile[] }> {
   mustSeeWork(actor)
-  const words = text.trim().replace(/[\\%_]/g, '\\$&')
-  const rows = await office.store.read.all<MediaRow>(
-    `SELECT * FROM media m WHERE of_id IS NULL AND ${NAMED} AND name LIKE '%' || $words || '%' ESCAPE '\\'
-     ${sort === 'any' ? '' : `AND width ${sort === 'picture' ? '> 0' : '= 0'}`} ORDER BY at DESC, id DESC LIMIT $limit`,
-    { words, limit, ...mayNameIn(actor) },
-  )
+  const rows = await listMedia(office.store.read, mayName(actor), asked)
   return { media: rows.map(mediaFile) }
 }
 
 /** Media by id, for the renderer. */
 export async function mediaViews(db: Reader, ids: string[]): Promise<Map<string, MediaView>> {
   if (!ids.length) return new Map()
-  const rows = await db.all<MediaRow>('SELECT * FROM media WHERE id IN (SELECT value FROM json_each($ids))', { ids: JSON.stringify(ids) })
+  const rows = await mediaByIds(db, ids)
   return new Map(rows.map((row) => [row.id, viewOf(row)]))
 }
 

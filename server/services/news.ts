@@ -10,13 +10,28 @@ import type { Reader, Tx } from '../store/database'
 import { draftWhole } from '../store/drafts'
 import { itemById } from '../store/items'
 import { journalAfter, journalHead } from '../store/journal'
-import { loadRights, type PersonRow } from '../store/people'
+import { changePerson, loadRights, personById } from '../store/people'
 import { routeOf } from './loadedDraft'
 import { movesOf } from './reading'
 import type { Actor } from './access'
 import { post, type Letter } from './mail'
 import { officeAddress } from './officeAddress'
 import type { Office } from './office'
+import { ownerOfEvent } from '../store/events'
+import { askedOf } from '../store/afterReviews'
+import { handedTo, gatesSince } from '../store/waits'
+import {
+  peopleReached,
+  addNotifications,
+  peopleToWrite,
+  unmailedOf,
+  noteMailed,
+  notificationsOf,
+  noteSeen,
+  noteTold,
+  toldUpTo,
+  type NotificationRow,
+} from '../store/notifications'
 
 const BATCH = 500
 /** One thing is told to no more people than these. */
@@ -79,13 +94,11 @@ async function toldBy(tx: Tx, rights: Rights, zone: string, row: JournalRow): Pr
       ),
     ]
   if (row.action === 'event.held') {
-    const event = await tx.one<{ owner_id: string }>('SELECT owner_id FROM planned_event WHERE id = $id', { id: said.event ?? '' })
+    const event = await ownerOfEvent(tx, said.event ?? '')
     return told([event?.owner_id], 'held', null, said.reasons?.[0]?.detail ?? '')
   }
   const whole = said.draft ? (await draftWhole(tx, said.draft))?.whole : undefined
-  const putBy = said.exception
-    ? await tx.one<{ person_id: string }>('SELECT person_id FROM exception_review WHERE id = $id', { id: said.exception })
-    : undefined
+  const putBy = said.exception ? await askedOf(tx, said.exception) : undefined
   if (row.action === 'exception.looked-at') return said.verdict === 'not-fine' ? told([putBy?.person_id], 'not-fine', null, said.note) : []
   if (!whole) return []
   const { item, draft, authors } = whole
@@ -112,13 +125,7 @@ async function toldBy(tx: Tx, rights: Rights, zone: string, row: JournalRow): Pr
       return told(writers, 'answered')
     case 'gate.reminded':
     case 'gate.late': {
-      const handed = await tx.one<{ handed_to: string | null }>(
-        'SELECT handed_to FROM gate_wait WHERE draft_id = $draft AND gate = $gate',
-        {
-          draft: said.draft!,
-          gate: said.gate ?? '',
-        },
-      )
+      const handed = await handedTo(tx, said.draft!, said.gate ?? '')
       const those = handed?.handed_to ? [handed.handed_to] : clearers(said.gate ?? '')
       if (row.action === 'gate.reminded') return told(those, 'reminder', gateName(said.gate))
       const escalate = gatesOf(route).find((gate) => gate.id === said.gate)?.deadline?.escalate
@@ -134,10 +141,7 @@ async function toldBy(tx: Tx, rights: Rights, zone: string, row: JournalRow): Pr
       return told([putBy?.person_id, ...writers], 'taken-back')
     default: {
       // Only gates that began to wait with this step: who waits already was told.
-      const fresh = await tx.all<{ gate: string }>('SELECT gate FROM gate_wait WHERE draft_id = $draft AND since = $at', {
-        draft: said.draft!,
-        at: row.at,
-      })
+      const fresh = await gatesSince(tx, said.draft!, row.at)
       // What asks for something else than new words says what.
       const asks = draft.change === 'content' ? '' : draft.name
       const note = [asks, row.action === 'draft.sent' ? draft.sent_note : ''].filter(Boolean).join(': ')
@@ -151,22 +155,16 @@ async function toldBy(tx: Tx, rights: Rights, zone: string, row: JournalRow): Pr
  * the mails to those who want one of each, stand or fall with the place up to which the journal was heard.
  */
 export async function tellNews(office: Office): Promise<number> {
-  const heard = await office.store.read.one<{ seq: number }>("SELECT seq FROM heard WHERE name = 'notifications'")
-  if ((await journalHead(office.store.read)).seq <= (heard?.seq ?? 0)) return 0
+  if ((await journalHead(office.store.read)).seq <= (await toldUpTo(office.store.read))) return 0
   return office.store.write(async (tx) => {
-    const from = (await tx.one<{ seq: number }>("SELECT seq FROM heard WHERE name = 'notifications'"))?.seq ?? 0
-    const rows = await journalAfter(tx, from, BATCH)
+    const rows = await journalAfter(tx, await toldUpTo(tx), BATCH)
     if (!rows.length) return 0
-    await tx.insert('heard', [{ name: 'notifications', seq: rows.at(-1)!.seq }], 'REPLACE')
+    await noteTold(tx, rows.at(-1)!.seq)
     const about = rows.filter((row) => describedAction(row.action).told || (row.data as Said | null)?.alone !== undefined)
     if (!about.length) return rows.length
     const rights = await loadRights(tx)
     const zone = (await office.site())?.zone ?? 'UTC'
-    const people = new Map(
-      (
-        await tx.all<Reached>("SELECT id, email, mail, password_hash <> '' OR identity IS NOT NULL AS joined FROM person WHERE active = 1")
-      ).map((row) => [row.id, row]),
-    )
+    const people = new Map((await peopleReached(tx)).map((row) => [row.id, row]))
     const letters: Letter[] = []
     for (const row of about) {
       const item = row.item === null ? undefined : await itemById(tx, row.item)
@@ -179,8 +177,8 @@ export async function tellNews(office: Office): Promise<number> {
         if (told.size < MOST_TOLD) told.set(one.person, one)
       }
       const by = row.person === null ? null : (rights.people.get(row.person)?.name ?? null)
-      await tx.insert(
-        'notification',
+      await addNotifications(
+        tx,
         [...told.values()].map(({ person, kind, gate, note }) => ({
           id: office.newId(),
           person_id: person,
@@ -213,27 +211,6 @@ export async function tellNews(office: Office): Promise<number> {
   })
 }
 
-/** A person as they are written to. */
-interface Reached {
-  id: string
-  email: string
-  mail: PersonRow['mail']
-  joined: number
-}
-
-interface NotificationRow {
-  id: string
-  at: string
-  kind: NewsKind
-  item: string | null
-  title: string | null
-  section: string | null
-  gate: string | null
-  by: string | null
-  note: string
-  seen: string | null
-}
-
 /** Those that are about nothing the person may no longer see: a right that was taken away takes the titles with it. */
 async function readable(db: Reader, rights: Rights, person: string, rows: NotificationRow[]): Promise<NotificationRow[]> {
   const kept = await Promise.all(
@@ -244,16 +221,11 @@ async function readable(db: Reader, rights: Rights, person: string, rows: Notifi
   )
   return rows.filter((_, index) => kept[index])
 }
-const ROW =
-  'SELECT n.id, n.at, n.kind, n.item_id AS item, i.title, i.section_id AS section, n.gate, b.name AS "by", n.note, n.seen_at AS seen FROM notification n LEFT JOIN item i ON i.id = n.item_id LEFT JOIN person b ON b.id = n.by_id'
-
 /** Writes to those who want one mail a day, at seven by their own clock, what was not mailed yet. Answers how many mails. */
 export async function writeDigests(office: Office): Promise<number> {
   const now = office.now()
   const zone = (await office.site())?.zone ?? 'UTC'
-  const waiting = await office.store.read.all<PersonRow & { digest_on: string | null }>(
-    "SELECT * FROM person p WHERE mail = 'daily' AND active = 1 AND EXISTS (SELECT 1 FROM notification n WHERE n.person_id = p.id AND n.mailed_at IS NULL) LIMIT 1000",
-  )
+  const waiting = await peopleToWrite(office.store.read)
   const due = waiting.filter((person) => {
     const wall = wallOf(now, person.zone ?? zone)
     return wall.time >= DIGEST_HOUR && (person.digest_on ?? '') < wall.date
@@ -261,17 +233,12 @@ export async function writeDigests(office: Office): Promise<number> {
   for (const person of due)
     await office.store.write(async (tx) => {
       const { date } = wallOf(now, person.zone ?? zone)
-      const again = await tx.one<{ digest_on: string | null }>('SELECT digest_on FROM person WHERE id = $id', { id: person.id })
+      const again = await personById(tx, person.id)
       if ((again?.digest_on ?? '') >= date) return
-      const rows = await tx.all<NotificationRow>(
-        `${ROW} WHERE n.person_id = $person AND n.mailed_at IS NULL ORDER BY n.at, n.id LIMIT 200`,
-        {
-          person: person.id,
-        },
-      )
+      const rows = await unmailedOf(tx, person.id)
       const news = await readable(tx, await loadRights(tx), person.id, rows)
-      await tx.update('person', { id: person.id }, { digest_on: date })
-      await tx.run('UPDATE notification SET mailed_at = $now WHERE person_id = $person AND mailed_at IS NULL', { now, person: person.id })
+      await changePerson(tx, person.id, { digest_on: date })
+      await noteMailed(tx, person.id, now)
       if (!news.length) return
       const subject = news.length === 1 ? newsWords(news[0]!).slice(0, 150) : `${news.length} things since yesterday`
       await post(office, tx, [{ person: person.id, address: person.email, subject, text: digestText(news, officeAddress()) }])
@@ -287,10 +254,7 @@ export async function notifications(
   actor: Actor,
 ): Promise<{ unseen: number; news: (News & { id: string; item: string | null; words: string; seen: boolean })[] }> {
   const db = office.store.read
-  const all = await db.all<NotificationRow>(`${ROW} WHERE n.person_id = $me ORDER BY n.at DESC, n.id DESC LIMIT $most`, {
-    me: actor.id,
-    most: MOST_SHOWN,
-  })
+  const all = await notificationsOf(db, actor.id, MOST_SHOWN)
   const rows = await readable(db, actor.rights, actor.id, all)
   const news = rows.map(({ seen, section: _, ...row }) => ({ ...row, words: newsWords(row), seen: seen !== null }))
   return { unseen: news.filter(({ seen }) => !seen).length, news }
@@ -298,13 +262,4 @@ export async function notifications(
 
 /** Remembers that a person has seen what they were told, up to one notification and all before it. */
 export const seeNotifications = (office: Office, actor: Actor, upTo: string): Promise<void> =>
-  office.store.write((tx) =>
-    tx.run(
-      'UPDATE notification SET seen_at = $now WHERE person_id = $me AND seen_at IS NULL AND at <= (SELECT at FROM notification WHERE id = $upTo AND person_id = $me)',
-      {
-        now: office.now(),
-        me: actor.id,
-        upTo,
-      },
-    ),
-  )
+  office.store.write((tx) => noteSeen(tx, actor.id, upTo, office.now()))

@@ -2,7 +2,7 @@ import { fingerprint } from '../../core/content/content'
 import { applyEdits } from '../../core/content/edits'
 import { replaceQuote, type Quote } from '../../core/content/quote'
 import { SUGGESTION_TAKEN } from '../store/drafts'
-import { addNotes, noteById, type NoteInput, type NoteRow } from '../store/notes'
+import { addNotes, changeNote, noteById, type NoteInput, type NoteRow } from '../store/notes'
 import type { Reader, Tx } from '../store/database'
 import { readContent } from '../store/versions'
 import { must, type Actor } from './access'
@@ -46,7 +46,7 @@ export async function answerNote(office: Office, actor: Actor, noteId: string, t
 }
 
 async function setResolved(office: Office, tx: Tx, actor: Actor, row: NoteRow, resolved: boolean): Promise<void> {
-  await tx.update('note', { id: row.id }, { resolved_at: resolved ? office.now() : null, resolved_by: resolved ? actor.id : null })
+  await changeNote(tx, row.id, { resolved_at: resolved ? office.now() : null, resolved_by: resolved ? actor.id : null })
   await note(office, tx, actor.id, resolved ? 'note.resolved' : 'note.reopened', row.item_id, { note: row.id })
 }
 

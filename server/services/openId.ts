@@ -1,6 +1,6 @@
 import { createHash, randomBytes } from 'node:crypto'
 import * as client from 'openid-client'
-import { personByEmail } from '../store/people'
+import { changePerson, personByEmail, personById, personByIdentity } from '../store/people'
 import { note, type Office } from './office'
 import { refusal } from './refusal'
 
@@ -86,9 +86,7 @@ export async function endOpenId(office: Office, answer: URL, keep: UnderWay): Pr
     })
   if (!claims) throw refusal('not-signed-in', 'openid-wrong', `${named.name} did not vouch for that sign-in; begin again`)
   const identity = `${claims.iss} ${claims.sub}`
-  const known = await office.store.read.one<{ id: string; active: number }>('SELECT id, active FROM person WHERE identity = $identity', {
-    identity,
-  })
+  const known = await personByIdentity(office.store.read, identity)
   if (known?.active === 1) return known.id
   const email = claims.email_verified === true && typeof claims.email === 'string' ? claims.email : null
   const person = known || email === null ? undefined : await personByEmail(office.store.read, email)
@@ -96,9 +94,9 @@ export async function endOpenId(office: Office, answer: URL, keep: UnderWay): Pr
     throw refusal('not-signed-in', 'openid-unknown', 'Nobody of this office has that identity; ask a steward to invite you')
   await office.store.write(async (tx) => {
     // An identity, once taken on, stays with the account: another of the same address does not get in.
-    const taken = await tx.one<{ identity: string | null }>('SELECT identity FROM person WHERE id = $id', { id: person.id })
+    const taken = await personById(tx, person.id)
     if (taken?.identity) throw refusal('not-signed-in', 'openid-other', 'That account belongs to another identity')
-    await tx.update('person', { id: person.id }, { identity })
+    await changePerson(tx, person.id, { identity })
     await note(office, tx, person.id, 'person.identity-taken', null, { issuer: claims.iss })
   })
   return person.id

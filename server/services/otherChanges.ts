@@ -11,6 +11,7 @@ import { note, type Office } from './office'
 import { found, refusal } from './refusal'
 import { sendLoaded } from './review'
 import { routeFor } from './routes'
+import { openChange, addDrafts, addDraftAuthors, draftAtGates, rerouteDrafts } from '../store/drafts'
 
 /** Whether the routes in force let a change of an item happen only through their gates. */
 async function mustPassGates(db: Reader, actor: Pick<Actor, 'rights'>, item: ItemRow, change: OtherChange, to?: Filing): Promise<boolean> {
@@ -19,8 +20,7 @@ async function mustPassGates(db: Reader, actor: Pick<Actor, 'rights'>, item: Ite
 }
 
 /** The open line of work that would take an item off the site or move it, if there is one. */
-const openProposal = (db: Reader, item: string, change: OtherChange) =>
-  db.one<{ id: string }>('SELECT id FROM draft WHERE item_id = $item AND change = $change AND closed_at IS NULL', { item, change })
+const openProposal = (db: Reader, item: string, change: OtherChange) => openChange(db, item, change)
 
 /** Whether gates stand against taking an item off the site now: its route has them and they have not cleared just this. */
 export async function withdrawalHeld(db: Reader, actor: Pick<Actor, 'rights'>, item: ItemRow): Promise<boolean> {
@@ -76,7 +76,7 @@ export async function propose(office: Office, actor: Actor, itemId: string, inpu
     const there = leads && (to.section !== item.section_id || leads.id !== route.id) ? leads : null
     const draft = office.newId()
     const name = to ? `To ${leadsTo(actor, item, to)}` : 'Off the site'
-    await tx.insert('draft', [
+    await addDrafts(tx, [
       {
         id: draft,
         item_id: itemId,
@@ -95,7 +95,7 @@ export async function propose(office: Office, actor: Actor, itemId: string, inpu
         created_by: actor.id,
       },
     ])
-    await tx.insert('draft_author', [{ draft_id: draft, person_id: actor.id }])
+    await addDraftAuthors(tx, [{ draft_id: draft, person_id: actor.id }])
     await note(office, tx, actor.id, 'draft.proposed', itemId, {
       draft,
       change: input.change,
@@ -160,10 +160,7 @@ async function doMove(office: Office, tx: Tx, actor: Actor, item: ItemRow, to: F
 
 /** Gates clear a text as the kind that it is: what waits at them, or has passed them, does not become another. */
 export async function mustRestAtNoGate(db: Reader, item: string): Promise<void> {
-  const sent = await db.one<{ name: string }>(
-    "SELECT name FROM draft WHERE item_id = $item AND change = 'content' AND closed_at IS NULL AND review <> 'draft'",
-    { item },
-  )
+  const sent = await draftAtGates(db, item)
   if (sent) throw refusal('conflict', 'in-review', `“${sent.name}” was sent on as the kind that it is; pull it back first`)
 }
 
@@ -172,10 +169,7 @@ export async function tellMoved(office: Office, tx: Tx, actor: Actor, item: Item
   if (to.section !== item.section_id) await note(office, tx, actor.id, 'item.moved', item.id, { from: item.section_id, to: to.section })
   if (to.kind === item.kind) return
   const route = await routeFor(tx, actor.rights, to.kind, to.section)
-  await tx.run(
-    "UPDATE draft SET route_id = $id, route_version = $version WHERE item_id = $item AND change = 'content' AND closed_at IS NULL AND review = 'draft'",
-    { id: route.id, version: route.version, item: item.id },
-  )
+  await rerouteDrafts(tx, route.id, route.version, item.id)
   await note(office, tx, actor.id, 'item.became', item.id, { from: item.kind, to: to.kind })
 }
 

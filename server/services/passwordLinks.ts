@@ -5,6 +5,7 @@ import type { Office } from './office'
 import { officeAddress } from './officeAddress'
 import { refusal } from './refusal'
 import { hashToken } from './sessions'
+import { dropUnusedLinks, addPasswordLink, linkHolder, usePasswordLink } from '../store/passwordLinks'
 
 const addressOf = (token: string) => `${officeAddress()}/office/join?with=${token}`
 /** What stands in place of a link that is not to be read here. */
@@ -17,30 +18,24 @@ export const HIDDEN_LINK = addressOf('…')
  */
 export async function makePasswordLink(office: Office, tx: Tx, person: string, by: string | null, hours: number): Promise<string> {
   const token = randomBytes(24).toString('base64url')
-  await tx.run('DELETE FROM password_link WHERE person_id = $person AND used_at IS NULL', { person })
-  await tx.insert('password_link', [
-    {
-      token_hash: hashToken(token),
-      person_id: person,
-      made_by: by,
-      made_at: office.now(),
-      expires_at: new Date(office.clock.now().getTime() + hours * 3_600_000).toISOString(),
-    },
-  ])
+  await dropUnusedLinks(tx, person)
+  await addPasswordLink(tx, {
+    token_hash: hashToken(token),
+    person_id: person,
+    made_by: by,
+    made_at: office.now(),
+    expires_at: new Date(office.clock.now().getTime() + hours * 3_600_000).toISOString(),
+  })
   return addressOf(token)
 }
 
 /** The person whom a link lets choose a password, if it is still good. Throws a refusal (`unknown`) where it is not. */
 export async function holderOfLink(office: Office, db: Reader, token: string): Promise<PersonRow> {
-  const row = await db.one<{ person_id: string }>(
-    'SELECT person_id FROM password_link WHERE token_hash = $hash AND used_at IS NULL AND expires_at > $now',
-    { hash: hashToken(token), now: office.now() },
-  )
-  const person = row && (await personById(db, row.person_id))
+  const holder = await linkHolder(db, hashToken(token), office.now())
+  const person = holder && (await personById(db, holder))
   if (!person || person.active !== 1) throw refusal('unknown', 'link-over', 'This link is over, or was used; ask for a new one')
   return person
 }
 
 /** Says that a link was used; it opens nothing any more. */
-export const useLink = (office: Office, tx: Tx, token: string): Promise<void> =>
-  tx.update('password_link', { token_hash: hashToken(token) }, { used_at: office.now() })
+export const useLink = (office: Office, tx: Tx, token: string): Promise<void> => usePasswordLink(tx, hashToken(token), office.now())

@@ -3,11 +3,17 @@ import { selfOf, type Rights } from '../../core/access/rights'
 import type { GivenRole, RightsChange } from '../../core/access/rightsChange'
 import { wouldLoop } from '../../core/tree/menu'
 import type { Tx } from '../store/database'
-import { syncItems } from '../store/items'
+import { handOver, itemsOwnedBy, syncItems } from '../store/items'
 import type { Actor } from './access'
 import { invite } from './invitations'
 import type { Office } from './office'
 import { found, refusal } from './refusal'
+import { addGrants, dropGrants, isRoleName, addRoles, changeRole, dropRole, addDelegation, replaceSeparations } from '../store/roles'
+import { personByEmail, insertPerson, changePerson, passAccountsOn } from '../store/people'
+import { endSessionsOf } from '../store/sessions'
+import { isGroupName, addGroup, renameGroup, setMembers, dropGroup } from '../store/groups'
+import { setSection } from '../store/sections'
+import { changeSite } from '../store/sites'
 
 /** What a change of rights is made with: the rights before it, who asked for it, and what the site is called. */
 export interface Making {
@@ -34,8 +40,8 @@ function mustExist({ rights }: Making, roles: readonly GivenRole[]): void {
   }
 }
 const giveRoles = ({ office, tx }: Making, holder: { person_id: string } | { group_id: string }, roles: readonly GivenRole[]) =>
-  tx.insert(
-    'role_grant',
+  addGrants(
+    tx,
     roles.map(({ role, section }) => ({
       id: office.newId(),
       person_id: null,
@@ -50,10 +56,9 @@ const giveRoles = ({ office, tx }: Making, holder: { person_id: string } | { gro
 const addPerson: Make<'person'> = async (making, { name, email, roles }) => {
   const { office, tx, by, site } = making
   mustExist(making, roles)
-  if (await tx.one('SELECT 1 FROM person WHERE email = $email', { email }))
-    throw refusal('conflict', 'email-taken', 'Someone with this mail address is here already', 'email')
+  if (await personByEmail(tx, email)) throw refusal('conflict', 'email-taken', 'Someone with this mail address is here already', 'email')
   const id = office.newId()
-  await tx.insert('person', [{ id, email, name, password_hash: '', created_at: office.now() }])
+  await insertPerson(tx, { id, email, name, password_hash: '', created_at: office.now() })
   await giveRoles(making, { person_id: id }, roles)
   const link = await invite(office, tx, by, { id, name, email }, site)
   return { value: { person: id, link }, action: 'person.added', data: { person: id, name, roles, invited: true } }
@@ -64,7 +69,7 @@ const setRoles: Make<'roles'> = async (making, { person, roles }) => {
   found(making.rights.people.get(person), 'person')
   if (person === making.by.id) throw refusal('refused', 'own-rights', 'Your own roles are another steward’s to change')
   mustExist(making, roles)
-  await making.tx.run('DELETE FROM role_grant WHERE person_id = $person', { person })
+  await dropGrants(making.tx, { person_id: person })
   await giveRoles(making, { person_id: person }, roles)
   return { value: {}, action: 'person.roles-set', data: { person, roles } }
 }
@@ -79,18 +84,14 @@ const setActive: Make<'account'> = async ({ tx, rights, by }, { person, active, 
   if (handTo !== null && !(found(rights.people.get(handTo), 'person').active && handTo !== person))
     throw refusal('refused', 'hand-to-inactive', 'Hand the work to an active colleague', 'handTo')
   const action = active ? 'person.woken' : 'person.rested'
-  await tx.update('person', { id: person }, { active: active ? 1 : 0 })
+  await changePerson(tx, person, { active: active ? 1 : 0 })
   if (active) return { value: {}, action, data: { person } }
-  await tx.run('DELETE FROM session WHERE person_id = $person', { person })
+  await endSessionsOf(tx, person)
   if (handTo === null) return { value: {}, action, data: { person } }
-  const owned = await tx.all<{ id: string }>('SELECT id FROM item WHERE owner_id = $person', { person })
-  await tx.run('UPDATE item SET owner_id = $handTo WHERE owner_id = $person', { person, handTo })
-  await tx.run("UPDATE planned_event SET owner_id = $handTo WHERE owner_id = $person AND state IN ('planned', 'held')", { person, handTo })
-  await syncItems(
-    tx,
-    owned.map(({ id }) => id),
-  )
-  return { value: {}, action, data: { person, handTo, items: owned.length } }
+  const items = await itemsOwnedBy(tx, person)
+  await handOver(tx, person, handTo)
+  await syncItems(tx, items)
+  return { value: {}, action, data: { person, handTo, items: items.length } }
 }
 
 /** A group is made, or set anew: its name, its members, its roles. */
@@ -101,16 +102,11 @@ const saveGroup: Make<'group'> = async (making, { group: id, name, members, role
   mustExist(making, roles)
   const site = found(await office.site(), 'site')
   const group = id ?? office.newId()
-  if (await tx.one('SELECT 1 FROM person_group WHERE name = $name AND id <> $group', { name, group }))
-    throw refusal('conflict', 'name-taken', 'There is a group of this name', 'name')
-  if (id === null) await tx.insert('person_group', [{ id: group, site_id: site.id, name }])
-  else await tx.update('person_group', { id: group }, { name })
-  await tx.run('DELETE FROM group_member WHERE group_id = $group', { group })
-  await tx.run('DELETE FROM role_grant WHERE group_id = $group', { group })
-  await tx.insert(
-    'group_member',
-    [...new Set(members)].map((person) => ({ group_id: group, person_id: person })),
-  )
+  if (await isGroupName(tx, name, group)) throw refusal('conflict', 'name-taken', 'There is a group of this name', 'name')
+  if (id === null) await addGroup(tx, group, site.id, name)
+  else await renameGroup(tx, group, name)
+  await setMembers(tx, group, members)
+  await dropGrants(tx, { group_id: group })
   await giveRoles(making, { group_id: group }, roles)
   return { value: { group }, action: id === null ? 'person.group-made' : 'person.group-set', data: { group, name, members, roles } }
 }
@@ -118,9 +114,7 @@ const saveGroup: Make<'group'> = async (making, { group: id, name, members, role
 /** A group ends; its members lose what they had through it. */
 const endGroup: Make<'group-end'> = async ({ tx, rights }, { group: id }) => {
   const { name } = found(rights.groups.get(id), 'group')
-  await tx.run('DELETE FROM role_grant WHERE group_id = $id', { id })
-  await tx.run('DELETE FROM group_member WHERE group_id = $id', { id })
-  await tx.run('DELETE FROM person_group WHERE id = $id', { id })
+  await dropGroup(tx, id)
   return { value: {}, action: 'person.group-ended', data: { group: id, name } }
 }
 
@@ -130,11 +124,10 @@ const saveRole: Make<'role'> = async ({ office, tx, rights }, { role: id, name, 
   for (const inner of includes) found(rights.roles.get(inner), 'role')
   const site = found(await office.site(), 'site')
   const role = id ?? office.newId()
-  const row = { name, verbs: JSON.stringify([...new Set(verbs)]), includes: JSON.stringify([...new Set(includes)]) }
-  if (await tx.one('SELECT 1 FROM role WHERE name = $name COLLATE NOCASE AND id <> $role', { name, role }))
-    throw refusal('conflict', 'name-taken', 'There is a role of this name', 'name')
-  if (id === null) await tx.insert('role', [{ id: role, site_id: site.id, ...row }])
-  else await tx.update('role', { id: role }, row)
+  const row = { id: role, name, verbs: [...new Set(verbs)], includes: [...new Set(includes)] }
+  if (await isRoleName(tx, name, role)) throw refusal('conflict', 'name-taken', 'There is a role of this name', 'name')
+  if (id === null) await addRoles(tx, site.id, [row])
+  else await changeRole(tx, row)
   return { value: { role }, action: id === null ? 'role.made' : 'role.set', data: { role, name, verbs, includes } }
 }
 
@@ -147,7 +140,7 @@ const endRole: Make<'role-end'> = async ({ tx, rights }, { role: id }) => {
     throw refusal('refused', 'role-included', `“${name}” is in another role; take it out first`)
   if (rights.separations.some(({ roles }) => roles.includes(id)))
     throw refusal('refused', 'role-separated', `“${name}” is kept apart from others by a rule; take it out first`)
-  await tx.run('DELETE FROM role WHERE id = $id', { id })
+  await dropRole(tx, id)
   return { value: {}, action: 'role.ended', data: { role: id, name } }
 }
 
@@ -160,8 +153,8 @@ const setSame: Make<'same'> = async ({ tx, rights }, { person, same }) => {
   const first = same === null ? null : selfOf(rights, (found(rights.people.get(same), 'person'), same))
   if (first === person) throw refusal('refused', 'same-self', 'That is the same account already', 'same')
   // Accounts that belonged to this one go with it.
-  if (first !== null) await tx.update('person', { self_id: person }, { self_id: first })
-  await tx.update('person', { id: person }, { self_id: first })
+  if (first !== null) await passAccountsOn(tx, person, first)
+  await changePerson(tx, person, { self_id: first })
   return { value: {}, action: 'person.same-set', data: { person, same: first } }
 }
 
@@ -173,17 +166,10 @@ const setSeparations: Make<'separations'> = async ({ office, tx, rights }, { rul
       throw refusal('refused', 'separation-empty', 'A rule must keep more roles apart than it lets one person hold', 'most')
   }
   const site = found(await office.site(), 'site')
-  await tx.run('DELETE FROM separation')
-  await tx.insert(
-    'separation',
-    rules.map(({ name, roles, most, dynamic }) => ({
-      id: office.newId(),
-      site_id: site.id,
-      name,
-      roles: JSON.stringify([...new Set(roles)]),
-      most,
-      dynamic: dynamic ? 1 : 0,
-    })),
+  await replaceSeparations(
+    tx,
+    site.id,
+    rules.map((rule) => ({ ...rule, id: office.newId() })),
   )
   return { value: {}, action: 'role.separations-set', data: { rules } }
 }
@@ -200,18 +186,16 @@ const deputise: Make<'deputy'> = async ({ office, tx, rights, by }, { absent, de
   if (from >= to) throw refusal('refused', 'time-order', 'The time must end after it begins', 'to')
   if (to <= office.now()) throw refusal('refused', 'time-past', 'That time is past', 'to')
   const id = office.newId()
-  await tx.insert('delegation', [
-    {
-      id,
-      absent_id: absent,
-      deputy_id: deputy,
-      gates: gates === null ? null : JSON.stringify(gates),
-      from_at: from,
-      to_at: to,
-      made_by: by.id,
-      made_at: office.now(),
-    },
-  ])
+  await addDelegation(tx, {
+    id,
+    absent_id: absent,
+    deputy_id: deputy,
+    gates: gates === null ? null : JSON.stringify(gates),
+    from_at: from,
+    to_at: to,
+    made_by: by.id,
+    made_at: office.now(),
+  })
   return { value: { delegation: id }, action: 'person.deputised', data: { delegation: id, absent, deputy, gates, from, to } }
 }
 
@@ -221,14 +205,14 @@ const placeSection: Make<'section'> = async ({ tx, rights }, { section, parent }
   if (parent !== null) found(rights.sections.get(parent), 'section')
   if (wouldLoop(new Map([...rights.sections.values()].map((one) => [one.id, one.parent])), section, parent))
     throw refusal('refused', 'section-loop', 'A section cannot be placed below itself', 'parent')
-  await tx.update('section', { id: section }, { parent_id: parent })
+  await setSection(tx, section, { parent_id: parent })
   return { value: {}, action: 'section.changed', data: { section, parent } }
 }
 
 /** Which changes ask for a second steward is set anew. */
 const setSecondYes: Make<'second-yes'> = async ({ office, tx }, { asked }) => {
   const site = found(await office.site(), 'site')
-  await tx.update('site', { id: site.id }, { second_yes: asked })
+  await changeSite(tx, site.id, { second_yes: asked })
   return { value: {}, action: 'site.second-yes-set', data: { asked } }
 }
 

@@ -2,6 +2,7 @@ import { createHash } from 'node:crypto'
 import type { Actor } from './access'
 import { note, type Office } from './office'
 import { found, refusal } from './refusal'
+import { setPortrait, dropPortrait, portraitHash, portraitBytes } from '../store/portraits'
 
 const SIDE = 128
 const MOST_BYTES = 1_300_000
@@ -15,18 +16,17 @@ export async function setPicture(office: Office, actor: Actor, bytes: Buffer | n
     row = { person_id: actor.id, bytes: Buffer.from(made), hash: createHash('sha256').update(made).digest('hex').slice(0, 16) }
   }
   await office.store.write(async (tx) => {
-    if (row) await tx.insert('person_picture', [row], 'REPLACE')
-    else await tx.run('DELETE FROM person_picture WHERE person_id = $id', { id: actor.id })
+    if (row) await setPortrait(tx, row)
+    else await dropPortrait(tx, actor.id)
     await note(office, tx, actor.id, 'person.picture-changed', null)
   })
 }
 
 /** What tells one picture of a person from the next; `null` where there is none. */
 export const pictureHash = async (office: Office, person: string): Promise<string | null> =>
-  (await office.store.read.one<{ hash: string }>('SELECT hash FROM person_picture WHERE person_id = $person', { person }))?.hash ?? null
+  (await portraitHash(office.store.read, person)) ?? null
 
 /** A colleague's picture, as WebP. */
 export async function pictureOf(office: Office, person: string): Promise<Buffer> {
-  const row = await office.store.read.one<{ bytes: Buffer }>('SELECT bytes FROM person_picture WHERE person_id = $person', { person })
-  return found(row, 'picture').bytes
+  return found(await portraitBytes(office.store.read, person), 'picture')
 }

@@ -2,6 +2,8 @@ import type { Actor } from './access'
 import type { Office } from './office'
 import { mustRead } from './reading'
 import { found } from './refusal'
+import { itemOfDraft } from '../store/drafts'
+import { dropPresence, notePresence, dropPresenceBefore, othersIn } from '../store/presence'
 
 /** Who has not been heard of for so long is no longer here. */
 const HERE_MS = 30_000
@@ -24,28 +26,16 @@ export async function bePresent(
   draftId: string,
   input: { tab: string; place: string | null; left: boolean },
 ): Promise<{ others: Present[] }> {
-  const row = found(
-    await office.store.read.one<{ id: string; section: string }>(
-      'SELECT i.id, i.section_id AS section FROM draft d JOIN item i ON i.id = d.item_id WHERE d.id = $draft',
-      {
-        draft: draftId,
-      },
-    ),
-    'draft',
-  )
+  const row = found(await itemOfDraft(office.store.read, draftId), 'draft')
   await mustRead(office.store.read, actor, row)
   const at = office.now()
   const since = new Date(Date.parse(at) - HERE_MS).toISOString()
   await office.store.write(async (tx) => {
     const key = { draft_id: draftId, person_id: actor.id, tab: input.tab }
-    if (input.left) await tx.run('DELETE FROM presence WHERE draft_id = $draft_id AND person_id = $person_id AND tab = $tab', key)
-    else await tx.insert('presence', [{ ...key, place: input.place, at }], 'REPLACE')
-    await tx.run('DELETE FROM presence WHERE at < $since', { since })
+    if (input.left) await dropPresence(tx, key)
+    else await notePresence(tx, { ...key, place: input.place, at })
+    await dropPresenceBefore(tx, since)
   })
-  const others = await office.store.read.all<Present>(
-    `SELECT x.person_id AS person, p.name, x.place, max(x.at) AS at FROM presence x JOIN person p ON p.id = x.person_id
-     WHERE x.draft_id = $draft AND x.person_id <> $me AND x.at >= $since GROUP BY x.person_id ORDER BY p.name LIMIT 50`,
-    { draft: draftId, me: actor.id, since },
-  )
+  const others = await othersIn(office.store.read, draftId, actor.id, since)
   return { others }
 }

@@ -4,7 +4,7 @@ import { changeSize } from '../../core/history/blame'
 import { isBehind } from '../../core/plan/ready'
 import type { Reader, Tx } from '../store/database'
 import { baseOnSite, itemById, type ItemRow } from '../store/items'
-import { liveRefsTo } from '../store/live'
+import { liveRefsTo, wasLive, wentLiveCleared } from '../store/live'
 import { readManifest, versionById } from '../store/versions'
 import { must, type Actor } from './access'
 import { openAfterReview } from './afterwards'
@@ -14,6 +14,7 @@ import type { Office } from './office'
 import { carryOut, withdrawalHeld, withdrawPastGates } from './otherChanges'
 import { found, refusal, Refusal } from './refusal'
 import { noteStep } from './waits'
+import { openDraftNames } from '../store/drafts'
 
 export interface PutLive {
   /** The head version that the person saw (If-Match). */
@@ -140,14 +141,7 @@ function mustSeeLive(item: ItemRow, seen: string | undefined): void {
  * Whether a version that was live may be live again on the strength of what it had then: its gates had cleared it, or those it
  * was put past found it fine afterwards.
  */
-export const restsOnClearance = async (db: Reader, version: string): Promise<boolean> =>
-  Boolean(
-    await db.one(
-      `SELECT 1 FROM live_interval l WHERE l.version_id = $version AND (l.cause IN ('put-live', 'planned', 'window')
-         OR EXISTS (SELECT 1 FROM exception_review x WHERE x.version_id = l.version_id AND x.verdict = 'fine'))`,
-      { version },
-    ),
-  )
+export const restsOnClearance = async (db: Reader, version: string): Promise<boolean> => Boolean(await wentLiveCleared(db, version))
 
 /** Makes an earlier live version what readers get again. It rests on the clearance it had when it was live. */
 export async function rollBack(
@@ -167,8 +161,8 @@ export async function rollBack(
     if (!version || version.item_id !== itemId) throw refusal('unknown', 'unknown', 'There is no such version of this item')
     if (item.live_version === versionId) throw refusal('conflict', 'is-live', `Version ${version.number} is what readers get now`)
     const rests = await restsOnClearance(tx, versionId)
-    const wasLive = await tx.one('SELECT 1 FROM live_interval WHERE version_id = $version', { version: versionId })
-    if (!wasLive) throw refusal('refused', 'never-live', 'That version was never on the site; restore it into a draft and send it on')
+    if (!(await wasLive(tx, versionId)))
+      throw refusal('refused', 'never-live', 'That version was never on the site; restore it into a draft and send it on')
     const outcomes = await changeLive(office, tx, site, [
       {
         do: 'put',
@@ -218,12 +212,7 @@ export async function previewRollBack(office: Office, actor: Actor, versionId: s
   ])
   const now = live ? await readManifest(db, live.manifest) : null
   const linked = (await liveRefsTo(db, item.id)).map(({ title, path, relation }) => ({ title, path, relation }))
-  const drafts = await db.all<{ id: string; name: string }>(
-    'SELECT id, name FROM draft WHERE item_id = $id AND closed_at IS NULL ORDER BY created_at',
-    {
-      id: item.id,
-    },
-  )
+  const drafts = await openDraftNames(db, item.id)
   return {
     number: version.number,
     liveNumber: live?.number ?? null,

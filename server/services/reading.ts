@@ -1,13 +1,9 @@
 import type { Reader } from '../store/database'
 import { may, must, type Actor } from './access'
+import { openMoves } from '../store/drafts'
 
 /** The sections to which moves under way would take an item. */
-export const movesOf = async (db: Reader, item: string): Promise<string[]> =>
-  (
-    await db.all<{ to: string }>('SELECT to_section AS "to" FROM draft WHERE item_id = $item AND change = \'move\' AND closed_at IS NULL', {
-      item,
-    })
-  ).map(({ to }) => to)
+export const movesOf = async (db: Reader, item: string): Promise<string[]> => (await openMoves(db, item)).map(({ to }) => to)
 
 /**
  * Throws a refusal unless the actor may see what is worked on at an item: by the right in its section, or in one that a move

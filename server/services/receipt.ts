@@ -1,5 +1,5 @@
 import type { MenuNode } from '../../core/tree/menu'
-import { earlierAddresses, liveByIds, liveRefsTo } from '../store/live'
+import { earlierAddresses, lastInterval, liveByIds, liveRefsTo } from '../store/live'
 import { versionById } from '../store/versions'
 import type { LiveSite } from '../site/answer'
 import type { Actor } from './access'
@@ -15,17 +15,7 @@ export async function receipt(office: Office, live: LiveSite, actor: Actor, orig
   await office.settle()
   const db = office.store.read
   const [entry] = await liveByIds(db, [id])
-  const interval = await db.one<{
-    from_at: string
-    to_at: string | null
-    planned_at: string | null
-    cause: string
-    name: string | null
-    version_id: string
-  }>(
-    'SELECT l.from_at, l.to_at, l.planned_at, l.cause, l.version_id, p.name FROM live_interval l LEFT JOIN person p ON p.id = l.person_id WHERE l.item_id = $id ORDER BY l.id DESC LIMIT 1',
-    { id },
-  )
+  const interval = await lastInterval(db, id)
   const [version, earlier] = await Promise.all([
     interval ? versionById(db, interval.version_id) : undefined,
     earlierAddresses(db, id, entry?.path ?? null),

@@ -4,7 +4,7 @@ import { clearersOf, groupsFor, guardWords, notGuard, standings, type AtGate, ty
 import { countsByGroup, gatesOf, keyOf, type Gate } from '../../core/flow/route'
 import type { Reader, Tx } from '../store/database'
 import { syncItems, type DraftRow } from '../store/items'
-import { addNotes, noteWords, type NoteInput } from '../store/notes'
+import { addNotes, type NoteInput, noteWords, resolveNotesOf } from '../store/notes'
 import { must, type Actor } from './access'
 import { checksAt } from './checks'
 import { loadDraft, loadedDraft, mustBeContent, mustBeOpen, mustMatch, type LoadedDraft } from './loadedDraft'
@@ -13,6 +13,9 @@ import { mayRead, mustRead } from './reading'
 import { found, Refusal, refusal } from './refusal'
 import { routeFor } from './routes'
 import { noteStep, waitingAt } from './waits'
+import { changeDraft } from '../store/drafts'
+import { addClearance, clearancesOf } from '../store/clearances'
+import { changeWait, waitsOf } from '../store/waits'
 
 /** A gate of a loaded draft, as the question who may clear there now. */
 const placeOf = ({ item, wholeRoute }: LoadedDraft, gate: Gate, at: string): AtGate => ({
@@ -67,7 +70,7 @@ export async function rerouteDraft(office: Office, actor: Actor, draftId: string
     const { authors, clearances } = loaded.state
     const next = await loadedDraft(tx, { ...loaded, route, authors, clearances }, loaded.manifest)
     const state = reroute(next.state, next.route)
-    await tx.update('draft', { id: draftId }, { route_id: route.id, route_version: route.version, review: state.review })
+    await changeDraft(tx, draftId, { route_id: route.id, route_version: route.version, review: state.review })
     await noteStep(office, tx, next.route, {
       person: actor.id,
       action: 'draft.rerouted',
@@ -94,7 +97,7 @@ async function obey(
   const decision = decideDraft(loaded.state, order, route)
   if (!decision.ok) throw new Refusal('refused', decision.reasons)
   const state = decision.value.reduce(apply, loaded.state)
-  await tx.update('draft', { id: draft.id }, { review: state.review, lapsed: null, kept_waits: null })
+  await changeDraft(tx, draft.id, { review: state.review, lapsed: null, kept_waits: null })
   await write(decision.value)
   const waits = waitingAt(route, state)
   for (const event of decision.value) {
@@ -132,7 +135,7 @@ export const sendDraft = (office: Office, actor: Actor, draftId: string, seen: s
 /** The same in a transaction that has the draft. */
 export const sendLoaded = (office: Office, tx: Tx, actor: Actor, loaded: LoadedDraft, text: string) =>
   obey(office, tx, actor, loaded, { do: 'send', by: self(actor) }, () =>
-    tx.update('draft', { id: loaded.draft.id }, { sent_by: actor.id, sent_at: office.now(), sent_note: text.trim() }),
+    changeDraft(tx, loaded.draft.id, { sent_by: actor.id, sent_at: office.now(), sent_note: text.trim() }),
   )
 
 /** Takes a draft back out of review. */
@@ -173,26 +176,20 @@ async function clearOne(office: Office, tx: Tx, actor: Actor, { draft: draftId, 
   return obey(office, tx, actor, loaded, order, async (events) => {
     for (const event of events)
       if (event.event === 'gate-cleared')
-        await tx.insert('clearance', [
-          {
-            id: office.newId(),
-            draft_id: draftId,
-            version_id: loaded.head.id,
-            gate: event.gate,
-            person_id: actor.id,
-            for_id: event.for ?? null,
-            groups: event.groups ? JSON.stringify(event.groups) : null,
-            at: office.now(),
-            note: text,
-            fingerprint: loaded.head.fingerprint,
-            projection: event.projection,
-          },
-        ])
-    await tx.run('UPDATE note SET resolved_at = $at, resolved_by = $by WHERE draft_id = $draft AND resolved_at IS NULL', {
-      at: office.now(),
-      by: actor.id,
-      draft: draftId,
-    })
+        await addClearance(tx, {
+          id: office.newId(),
+          draft_id: draftId,
+          version_id: loaded.head.id,
+          gate: event.gate,
+          person_id: actor.id,
+          for_id: event.for ?? null,
+          groups: event.groups ? JSON.stringify(event.groups) : null,
+          at: office.now(),
+          note: text,
+          fingerprint: loaded.head.fingerprint,
+          projection: event.projection,
+        })
+    await resolveNotesOf(tx, draftId, actor.id, office.now())
     if (notes.length) await addNotes(tx, loaded, { person: actor.id, at: office.now(), newId: office.newId, kind: 'note' }, notes)
   })
 }
@@ -271,7 +268,7 @@ export async function handDraft(
       data: { version: loaded.head.id, gate: gate.id, to: input.person, note: input.note.trim() },
       waits,
     })
-    await tx.update('gate_wait', { draft_id: draftId, gate: gate.id }, { handed_to: input.person, handed_by: actor.id })
+    await changeWait(tx, draftId, gate.id, { handed_to: input.person, handed_by: actor.id })
   })
 }
 
@@ -307,40 +304,12 @@ export async function clearersAt(office: Office, actor: Actor, draftId: string, 
   })
 }
 
-interface ClearanceLine {
-  gate: string
-  name: string
-  for: string | null
-  at: string
-  note: string
-  projection: string
-  number: number
-}
-interface WaitLine {
-  gate: string
-  since: string
-  due: string | null
-  late: string | null
-  handed: string | null
-  handedBy: string | null
-}
-
 /** The gates of a loaded draft with who cleared them, until when they wait and for whom, and what their checks find: for the track. */
 export async function gateFacts(office: Office, actor: Actor, loaded: LoadedDraft) {
   const db = office.store.read
   const { draft, route, wholeRoute, state } = loaded
   const open = new Set(waitingAt(route, state))
-  const [rows, waits, checks] = await Promise.all([
-    db.all<ClearanceLine>(
-      'SELECT c.gate, p.name, a.name AS "for", c.at, c.note, c.projection, v.number FROM clearance c JOIN person p ON p.id = c.person_id LEFT JOIN person a ON a.id = c.for_id JOIN version v ON v.id = c.version_id WHERE c.draft_id = $id ORDER BY c.at',
-      { id: draft.id },
-    ),
-    db.all<WaitLine>(
-      'SELECT w.gate, w.since, w.due_at AS due, w.late_at AS late, t.name AS handed, b.name AS handedBy FROM gate_wait w LEFT JOIN person t ON t.id = w.handed_to LEFT JOIN person b ON b.id = w.handed_by WHERE w.draft_id = $id',
-      { id: draft.id },
-    ),
-    checksAt(db, loaded, gatesOf(route)),
-  ])
+  const [rows, waits, checks] = await Promise.all([clearancesOf(db, draft.id), waitsOf(db, draft.id), checksAt(db, loaded, gatesOf(route))])
   return gatesOf(wholeRoute).map((gate) => ({
     id: gate.id,
     name: gate.name,

@@ -5,12 +5,13 @@ import { soundness, type Soundness } from '../../core/flow/sound'
 import type { Reason } from '../../core/outcome'
 import { listCalendars, type WorkCalendar } from '../store/calendars'
 import type { Reader } from '../store/database'
-import { addRoutes, listRoutes, listRules, newestRoute, setRules } from '../store/sites'
+
 import { loadRights } from '../store/people'
 import { must, type Actor } from './access'
 import type { LoadedDraft } from './loadedDraft'
 import { note, type Office } from './office'
 import { found, refusal, Refusal } from './refusal'
+import { draftsByRoute, addRoutes, listRoutes, listRules, newestRoute, setRules } from '../store/routes'
 
 /** The route in force for items of a kind in a section, in its newest version. */
 export async function routeFor(db: Reader, rights: Rights, kind: Kind, section: string): Promise<Route> {
@@ -46,13 +47,7 @@ export interface RouteView extends Route {
 export async function routes(office: Office, actor: Actor): Promise<{ routes: RouteView[]; rules: RouteRule[] }> {
   must(actor, 'route.change', null)
   const db = office.store.read
-  const [all, rules, open] = await Promise.all([
-    listRoutes(db),
-    listRules(db),
-    db.all<{ id: string; version: number; n: number }>(
-      'SELECT route_id AS id, route_version AS version, count(*) AS n FROM draft WHERE closed_at IS NULL GROUP BY route_id, route_version',
-    ),
-  ])
+  const [all, rules, open] = await Promise.all([listRoutes(db), listRules(db), draftsByRoute(db)])
   return {
     routes: all.map((route) => {
       const sections = governed(actor.rights, rules, route.id)

@@ -9,22 +9,11 @@ import type { Office } from './office'
 import { preference, setPreference } from './preferences'
 import { listingOf } from './queries'
 import { found, refusal, Refusal } from './refusal'
+import { viewsFor, viewCount, addView, ownsView, updateView, dropView } from '../store/savedViews'
 
 /** More views of one's own than anyone finds again. */
 const MOST = 60
 const MOST_PINNED = 12
-
-interface ViewRow {
-  id: string
-  name: string
-  q: string
-  sort: string
-  columns: string | null
-  owner_id: string
-  owner: string
-  group_id: string | null
-  group: string | null
-}
 
 export interface SavedView {
   id: string
@@ -46,12 +35,7 @@ const FIRST_PINNED = ['mine', 'waiting', 'stale', 'no-picture', 'ending', 'bin']
 
 /** The views that a person has: the useful first ones, their own, and those shared with a group of theirs; pinned ones with counts. */
 export async function savedViews(office: Office, foresight: Foresight, actor: Actor): Promise<SavedView[]> {
-  const rows = await office.store.read.all<ViewRow>(
-    `SELECT v.id, v.name, v.q, v.sort, v.columns, v.owner_id, p.name AS owner, v.group_id, g.name AS "group"
-     FROM saved_view v JOIN person p ON p.id = v.owner_id LEFT JOIN person_group g ON g.id = v.group_id
-     WHERE v.owner_id = $me OR v.group_id IN (SELECT group_id FROM group_member WHERE person_id = $me) ORDER BY v.name COLLATE NOCASE, v.id LIMIT 500`,
-    { me: actor.id },
-  )
+  const rows = await viewsFor(office.store.read, actor.id)
   const pinned = await pinnedOf(office, actor)
   const views = [
     ...USEFUL_VIEWS.map((view): SavedView => ({
@@ -120,9 +104,9 @@ export async function keepView(office: Office, actor: Actor, input: ViewInput): 
   const site = found(await office.site(), 'site')
   const id = office.newId()
   await office.store.write(async (tx) => {
-    const { n } = (await tx.one<{ n: number }>('SELECT count(*) AS n FROM saved_view WHERE owner_id = $me', { me: actor.id }))!
+    const n = await viewCount(tx, actor.id)
     if (n >= MOST) throw refusal('conflict', 'views-many', `You keep ${MOST} views already; let some go first`)
-    await tx.insert('saved_view', [{ id, site_id: site.id, owner_id: actor.id, made_at: office.now(), ...columnsOf(input) }])
+    await addView(tx, { id, site_id: site.id, owner_id: actor.id, made_at: office.now(), ...columnsOf(input) })
   })
   const pinned = await pinnedOf(office, actor)
   if (pinned.length < MOST_PINNED) await setPreference(office, actor, PINNED, [...pinned, id])
@@ -138,18 +122,18 @@ const columnsOf = ({ name, q, sort, columns, group }: ViewInput) => ({
 })
 
 async function mustOwn(office: Office, actor: Actor, id: string): Promise<void> {
-  found(await office.store.read.one('SELECT 1 FROM saved_view WHERE id = $id AND owner_id = $me', { id, me: actor.id }), 'view of yours')
+  found((await ownsView(office.store.read, actor.id, id)) || undefined, 'view of yours')
 }
 
 export async function changeView(office: Office, actor: Actor, id: string, input: ViewInput): Promise<void> {
   await mustOwn(office, actor, id)
   await mustBeRight(office, actor, input)
-  await office.store.write((tx) => tx.update('saved_view', { id, owner_id: actor.id }, columnsOf(input)))
+  await office.store.write((tx) => updateView(tx, actor.id, id, columnsOf(input)))
 }
 
 export async function letViewGo(office: Office, actor: Actor, id: string): Promise<void> {
   await mustOwn(office, actor, id)
-  await office.store.write((tx) => tx.run('DELETE FROM saved_view WHERE id = $id AND owner_id = $me', { id, me: actor.id }))
+  await office.store.write((tx) => dropView(tx, actor.id, id))
 }
 
 /** Puts a view where it is always seen with its count, or takes it from there. */

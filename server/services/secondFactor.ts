@@ -1,11 +1,12 @@
 import { createHash, randomInt } from 'node:crypto'
 import { Secret, TOTP } from 'otpauth'
 import QRCode from 'qrcode'
-import { personById } from '../store/people'
+import { changePerson, personById } from '../store/people'
 import { ownerLetter } from './accountMail'
 import { note, type Office } from './office'
 import { found, refusal } from './refusal'
 import { endSessionsBut } from './sessions'
+import { unusedCodes, dropRecoveryCodes, addRecoveryCodes, isUnusedCode, useRecoveryCode } from '../store/secondFactor'
 
 const PERIOD_S = 30
 /** A clock may be so many periods off. */
@@ -37,13 +38,7 @@ const hashCode = (code: string) =>
 /** Whether a person has a second factor, and how many recovery codes are left. */
 export async function secondFactor(office: Office, person: string): Promise<{ on: boolean; codesLeft: number }> {
   const row = found(await personById(office.store.read, person), 'person')
-  const left = await office.store.read.one<{ n: number }>(
-    'SELECT count(*) AS n FROM recovery_code WHERE person_id = $person AND used_at IS NULL',
-    {
-      person,
-    },
-  )
-  return { on: row.totp_secret !== null, codesLeft: left!.n }
+  return { on: row.totp_secret !== null, codesLeft: await unusedCodes(office.store.read, person) }
 }
 
 /** Makes a secret, which is none until a code of it was typed. Answers it with the address and picture for an authenticator. */
@@ -51,7 +46,7 @@ export async function beginSecondFactor(office: Office, person: string, issuer: 
   const secret = new Secret({ size: 20 }).base32
   const row = found(await personById(office.store.read, person), 'person')
   if (row.totp_secret !== null) throw refusal('conflict', 'second-factor-on', 'You have a second factor; take it off first')
-  await office.store.write((tx) => tx.update('person', { id: person }, { totp_pending: secret }))
+  await office.store.write((tx) => changePerson(tx, person, { totp_pending: secret }))
   const address = totpOf(secret, 6, { issuer, label: row.email }).toString()
   return { secret, address, picture: await QRCode.toString(address, { type: 'svg', margin: 1 }) }
 }
@@ -63,13 +58,13 @@ export async function confirmSecondFactor(office: Office, person: string, code: 
     if (row.totp_pending === null) throw refusal('conflict', 'second-factor-none', 'Begin with a new secret first')
     const period = periodOf(row.totp_pending, code, office.clock.now())
     if (period === null) throw refusal('refused', 'code-wrong', 'That is not the code of this moment; is the clock right?', 'code')
-    await tx.update('person', { id: person }, { totp_secret: row.totp_pending, totp_pending: null, totp_step: period })
+    await changePerson(tx, person, { totp_secret: row.totp_pending, totp_pending: null, totp_step: period })
     const codes = Array.from({ length: RECOVERY_CODES }, () =>
       Array.from({ length: 10 }, (_, at) => (at === 5 ? '-' : '') + LETTERS[randomInt(LETTERS.length)]!).join(''),
     )
-    await tx.run('DELETE FROM recovery_code WHERE person_id = $person', { person })
-    await tx.insert(
-      'recovery_code',
+    await dropRecoveryCodes(tx, person)
+    await addRecoveryCodes(
+      tx,
       codes.map((entry) => ({ hash: hashCode(entry), person_id: person })),
     )
     await endSessionsBut(tx, person, token)
@@ -83,8 +78,8 @@ export async function confirmSecondFactor(office: Office, person: string, code: 
 export const endSecondFactor = (office: Office, by: string, person: string, token: string | null): Promise<void> =>
   office.store.write(async (tx) => {
     const row = found(await personById(tx, person), 'person')
-    await tx.update('person', { id: person }, { totp_secret: null, totp_pending: null, totp_step: 0 })
-    await tx.run('DELETE FROM recovery_code WHERE person_id = $person', { person })
+    await changePerson(tx, person, { totp_secret: null, totp_pending: null, totp_step: 0 })
+    await dropRecoveryCodes(tx, person)
     await endSessionsBut(tx, person, token)
     await note(office, tx, by, 'person.second-factor-off', null, { person })
     await ownerLetter(office, tx, row, by === person ? 'Your second factor was taken off' : 'A steward took your second factor off')
@@ -98,16 +93,13 @@ export async function useSecondFactor(office: Office, person: string, code: stri
     const period = periodOf(row.totp_secret, code, office.clock.now())
     if (period !== null) {
       if (period <= row.totp_step) return false
-      await tx.update('person', { id: person }, { totp_step: period })
+      await changePerson(tx, person, { totp_step: period })
       return true
     }
     const hash = hashCode(code)
-    const kept = await tx.one('SELECT 1 FROM recovery_code WHERE hash = $hash AND person_id = $person AND used_at IS NULL', {
-      hash,
-      person,
-    })
+    const kept = await isUnusedCode(tx, hash, person)
     if (!kept) return false
-    await tx.update('recovery_code', { hash }, { used_at: office.now() })
+    await useRecoveryCode(tx, hash, office.now())
     await note(office, tx, person, 'person.recovery-code-used', null)
     await ownerLetter(office, tx, row, 'One of your recovery codes was used')
     return true

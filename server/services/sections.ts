@@ -1,10 +1,10 @@
 import { freeSegment, makeSegment } from '../../core/address/segment'
-import { listSections, type SectionRow } from '../store/sites'
 import { must, type Actor } from './access'
 import { note, type Office } from './office'
 import { found } from './refusal'
 import { changeRights, type Changed } from './rightsChange'
 import { within } from './within'
+import { insertSection, listSections, sectionById, sectionPlaces, setSection, type SectionRow } from '../store/sections'
 
 export async function sections(office: Office): Promise<SectionRow[]> {
   const site = await office.site()
@@ -17,11 +17,10 @@ export async function addSection(office: Office, actor: Actor, name: string, par
   const site = found(await office.site(), 'site')
   const id = office.newId()
   await office.store.write(async (tx) => {
-    if (parent) found(await tx.one('SELECT 1 FROM section WHERE id = $parent', { parent }), 'section')
-    const last = await tx.one<{ position: number }>('SELECT coalesce(max(position), 0) AS position FROM section')
-    const taken = new Set((await tx.all<{ segment: string }>('SELECT segment FROM section')).map((row) => row.segment))
-    const segment = freeSegment(makeSegment(name) || 'section', (word) => taken.has(word))
-    await tx.insert('section', [{ id, site_id: site.id, name, segment, parent_id: parent, position: last!.position + 1 }])
+    if (parent) found(await sectionById(tx, parent), 'section')
+    const { segments, last } = await sectionPlaces(tx, site.id)
+    const segment = freeSegment(makeSegment(name) || 'section', (word) => segments.includes(word))
+    await insertSection(tx, { id, site_id: site.id, name, segment, parent_id: parent, position: last + 1 })
     await note(office, tx, actor.id, 'section.added', null, { section: id, name, parent })
   })
   return id
@@ -38,7 +37,7 @@ export async function changeSection(
   const section = found(actor.rights.sections.get(id), 'section')
   return office.store.write(async (tx) => {
     if (name !== undefined && name !== section.name) {
-      await tx.update('section', { id }, { name })
+      await setSection(tx, id, { name })
       await note(office, tx, actor.id, 'section.changed', null, { section: id, name })
     }
     if (parent === undefined || parent === section.parent) return { waits: null }

@@ -1,10 +1,10 @@
 import { createHash, randomBytes } from 'node:crypto'
 import type { Tx } from '../store/database'
-import { sessionsOf } from '../store/people'
 import { sessionIsOver } from '../../core/access/signIn'
 import { note, type Office } from './office'
 import { refusal } from './refusal'
 import { signInOf, type OpenedBy } from './signInRules'
+import { endSessionsBefore, addSession, endSession, endSessionsOf, sessionsOf } from '../store/sessions'
 
 /** Sessions are kept by the hash of their token, so that who reads the file cannot use them. */
 export const hashToken = (token: string) => createHash('sha256').update(token).digest('hex')
@@ -15,25 +15,22 @@ export async function openSession(office: Office, person: string, agent: string,
   const token = randomBytes(32).toString('base64url')
   const at = office.now()
   await office.store.write(async (tx) => {
-    await tx.run('DELETE FROM session WHERE expires_at < $at', { at })
-    await tx.insert('session', [
-      {
-        token_hash: hashToken(token),
-        person_id: person,
-        created_at: at,
-        seen_at: at,
-        expires_at: new Date(Date.parse(at) + length.whole * 60_000).toISOString(),
-        opened_by: openedBy,
-        agent: agent.slice(0, 200),
-      },
-    ])
+    await endSessionsBefore(tx, at)
+    await addSession(tx, {
+      token_hash: hashToken(token),
+      person_id: person,
+      created_at: at,
+      seen_at: at,
+      expires_at: new Date(Date.parse(at) + length.whole * 60_000).toISOString(),
+      opened_by: openedBy,
+      agent: agent.slice(0, 200),
+    })
     await note(office, tx, person, 'session.opened', null)
   })
   return token
 }
 
-export const signOut = (office: Office, token: string): Promise<void> =>
-  office.store.write((tx) => tx.run('DELETE FROM session WHERE token_hash = $hash', { hash: hashToken(token) }))
+export const signOut = (office: Office, token: string): Promise<void> => office.store.write((tx) => endSession(tx, hashToken(token)))
 
 /** So much of a session's hash is its name for its person. */
 const nameOf = (hash: string) => hash.slice(0, 16)
@@ -47,7 +44,7 @@ export async function mySessions(office: Office, person: string, token: string) 
     const { length } = await signInOf(office, rights, person, row.opened_by)
     if (!sessionIsOver(length, row.created_at, row.seen_at, office.clock.now())) open.push(row)
   }
-  return open.map(({ hash, agent, created_at, seen_at }) => ({
+  return open.map(({ token_hash: hash, agent, created_at, seen_at }) => ({
     id: nameOf(hash),
     agent,
     since: created_at,
@@ -58,15 +55,15 @@ export async function mySessions(office: Office, person: string, token: string) 
 
 /** Ends a person's sessions, all but the one of this token. */
 export const endSessionsBut = (tx: Tx, person: string, token: string | null): Promise<void> =>
-  tx.run('DELETE FROM session WHERE person_id = $person AND token_hash <> $keep', { person, keep: token === null ? '' : hashToken(token) })
+  endSessionsOf(tx, person, token === null ? '' : hashToken(token))
 
 /** Ends one of a person's sessions, or all but the one that asks. */
 export async function endMySessions(office: Office, person: string, token: string, id?: string): Promise<void> {
   await office.store.write(async (tx) => {
     const rows = await sessionsOf(tx, person, office.now())
-    const gone = rows.filter(({ hash }) => (id === undefined ? hash !== hashToken(token) : nameOf(hash) === id))
+    const gone = rows.filter(({ token_hash: hash }) => (id === undefined ? hash !== hashToken(token) : nameOf(hash) === id))
     if (id !== undefined && !gone.length) throw refusal('unknown', 'unknown', 'There is no such session')
-    for (const { hash } of gone) await tx.run('DELETE FROM session WHERE token_hash = $hash', { hash })
+    for (const { token_hash: hash } of gone) await endSession(tx, hash)
     if (gone.length) await note(office, tx, person, 'session.ended', null, { sessions: gone.length })
   })
 }

@@ -9,6 +9,7 @@ import { note, type Office } from './office'
 import { found, refusal } from './refusal'
 import { hashToken } from './sessions'
 import type { MayRead, Sight } from './foresight'
+import { openLinks, addLink, listLinks, linkById, endLink, openLink, type LinkRow } from '../store/shareLinks'
 
 /** Links that may be open at once; more than anyone keeps track of. */
 const MOST = 200
@@ -38,38 +39,22 @@ export async function shareLink(
   const token = randomBytes(24).toString('base64url')
   const id = office.newId()
   await office.store.write(async (tx) => {
-    const open = await tx.one<{ n: number }>('SELECT count(*) AS n FROM share_link WHERE revoked_at IS NULL AND ends_at > $now', {
-      now: office.now(),
-    })
-    if (open!.n >= MOST) throw refusal('conflict', 'links-many', `At most ${MOST} links are open at once; end one first`)
+    if ((await openLinks(tx, office.now())) >= MOST)
+      throw refusal('conflict', 'links-many', `At most ${MOST} links are open at once; end one first`)
     const target = sight.shows === 'edition' ? sight.edition : sight.shows === 'draft' ? sight.draft : null
-    await tx.insert('share_link', [
-      {
-        token_hash: hashToken(token),
-        id,
-        shows: sight.shows,
-        target,
-        at: sight.shows === 'moment' ? sight.at : null,
-        made_by: actor.id,
-        made_at: office.now(),
-        ends_at: endsAt,
-      },
-    ])
+    await addLink(tx, {
+      token_hash: hashToken(token),
+      id,
+      shows: sight.shows,
+      target,
+      at: sight.shows === 'moment' ? sight.at : null,
+      made_by: actor.id,
+      made_at: office.now(),
+      ends_at: endsAt,
+    })
     await note(office, tx, actor.id, 'share.made', null, { link: id, ...sight, until: endsAt })
   })
   return { id, token, endsAt }
-}
-
-interface LinkRow {
-  id: string
-  shows: Sight['shows']
-  target: string | null
-  at: string | null
-  made_by: string
-  person: string
-  made_at: string
-  ends_at: string
-  opened: number
 }
 
 const sightOf = ({ shows, target, at }: Pick<LinkRow, 'shows' | 'target' | 'at'>): Sight =>
@@ -77,12 +62,7 @@ const sightOf = ({ shows, target, at }: Pick<LinkRow, 'shows' | 'target' | 'at'>
 
 /** The links that are open: one's own, and everybody's for those who set times on the whole site. */
 export async function shareLinks(office: Office, actor: Actor, all: boolean) {
-  const rows = await office.store.read.all<LinkRow & { name: string | null }>(
-    `SELECT s.*, p.name AS person, coalesce(n.name, i.title) AS name FROM share_link s JOIN person p ON p.id = s.made_by
-       LEFT JOIN edition n ON s.shows = 'edition' AND n.id = s.target LEFT JOIN draft d ON s.shows = 'draft' AND d.id = s.target LEFT JOIN item i ON i.id = d.item_id
-     WHERE s.revoked_at IS NULL AND s.ends_at > $now AND (s.made_by = $me OR $all) ORDER BY s.made_at DESC LIMIT $most`,
-    { now: office.now(), me: actor.id, all: all ? 1 : 0, most: MOST },
-  )
+  const rows = await listLinks(office.store.read, { now: office.now(), person: actor.id, all, limit: MOST })
   return rows.map((row) => ({
     id: row.id,
     ...sightOf(row),
@@ -97,9 +77,9 @@ export async function shareLinks(office: Office, actor: Actor, all: boolean) {
 /** Ends a link at once. */
 export async function endShareLink(office: Office, actor: Actor, id: string): Promise<void> {
   await office.store.write(async (tx) => {
-    const link = found(await tx.one<LinkRow>('SELECT * FROM share_link WHERE id = $id', { id }), 'link')
+    const link = found(await linkById(tx, id), 'link')
     if (link.made_by !== actor.id) must(actor, 'item.plan', null)
-    await tx.update('share_link', { id }, { revoked_at: office.now() })
+    await endLink(tx, id, office.now())
     await note(office, tx, actor.id, 'share.ended', null, { link: id })
   })
 }
@@ -109,10 +89,7 @@ export async function endShareLink(office: Office, actor: Actor, id: string): Pr
  * the maker sees, and ends with their right to share.
  */
 export async function sharedSight(office: Office, token: string): Promise<{ id: string; sight: Sight; mayRead: MayRead } | null> {
-  const row = await office.store.read.one<LinkRow>(
-    'SELECT * FROM share_link WHERE token_hash = $hash AND revoked_at IS NULL AND ends_at > $now',
-    { hash: hashToken(token), now: office.now() },
-  )
+  const row = await openLink(office.store.read, hashToken(token), office.now())
   const maker = row && (await personById(office.store.read, row.made_by))
   if (!row || maker?.active !== 1) return null
   const actor = actorFrom(maker, await office.rights())

@@ -4,6 +4,7 @@ import { must, type Actor } from './access'
 import { mailIsCaught } from './mail'
 import { note, type Office } from './office'
 import { found } from './refusal'
+import { changeSite } from '../store/sites'
 
 /** How people of this team sign in. */
 export async function signInRules(office: Office): Promise<SignInRules> {
@@ -28,7 +29,7 @@ export async function setSignInRules(office: Office, actor: Actor, rules: SignIn
   for (const role of rules.strictRoles) found(actor.rights.roles.get(role), 'role')
   const site = found(await office.site(), 'site')
   await office.store.write(async (tx) => {
-    await tx.update('site', { id: site.id }, { sign_in: JSON.stringify(rules) })
+    await changeSite(tx, site.id, { sign_in: JSON.stringify(rules) })
     await note(office, tx, actor.id, 'site.sign-in-set', null, { ...rules })
   })
 }

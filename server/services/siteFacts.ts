@@ -3,23 +3,9 @@ import { LRUCache } from 'lru-cache'
 import type { Fields } from '../../core/content/fields'
 import type { Kind } from '../../core/content/kinds'
 import { SiteAt, type Facts, type ItemHistory, type Stay } from '../../core/plan/siteAt'
-import { packedRows, type Reader } from '../store/database'
+import type { Reader } from '../store/database'
+import { staysAfter, staysOf, type StayRow } from '../store/stays'
 import type { Office } from './office'
-
-interface IntervalRow {
-  n: number
-  item: string
-  kind: Kind
-  version: string
-  section: string
-  from: string
-  to: string | null
-  shown: string | null
-  segment: string | null
-  parent: string | null
-  labelType: Fields['labelType'] | null
-  fields: string
-}
 
 /** An interval as the core knows it; its fields are read once they are asked for. */
 class StoredStay implements Stay {
@@ -34,7 +20,7 @@ class StoredStay implements Stay {
   readonly labelType: Fields['labelType'] | null
   private text: string | null
   private known: Fields | undefined
-  constructor(row: IntervalRow) {
+  constructor(row: StayRow) {
     this.version = row.version
     this.kind = row.kind
     this.section = row.section
@@ -54,9 +40,6 @@ class StoredStay implements Stay {
     return this.known
   }
 }
-
-const INTERVAL = `json_object('n', l.id, 'item', l.item_id, 'kind', l.kind, 'version', l.version_id, 'section', l.section_id, 'from', l.from_at, 'to', l.to_at, 'shown', l.shown_date,
-  'segment', l.fields ->> 'segment', 'parent', l.fields ->> 'parent', 'labelType', l.fields ->> 'labelType', 'fields', l.fields)`
 
 /** So many intervals are read at once: what else the process does waits for no more of them. */
 const PART = 1_000
@@ -101,13 +84,7 @@ export class SiteFacts {
       const items = [...this.stale]
       this.stale.clear()
       this.now = undefined
-      const bind = { items: JSON.stringify(items) }
-      const rows = await packedRows<IntervalRow>(
-        db,
-        INTERVAL,
-        'FROM live_interval l WHERE l.item_id IN (SELECT value FROM json_each($items)) ORDER BY l.id',
-        bind,
-      )
+      const rows = await staysOf(db, items)
       // At once, without a moment between in which a view would miss them.
       for (const item of items) facts.delete(item)
       this.take(facts, rows)
@@ -118,10 +95,7 @@ export class SiteFacts {
   private async load(db: Reader): Promise<Map<string, ItemHistory>> {
     const facts = new Map<string, ItemHistory>()
     for (let after = 0; ;) {
-      const rows = await packedRows<IntervalRow>(db, INTERVAL, 'FROM live_interval l WHERE l.id > $after ORDER BY l.id LIMIT $part', {
-        after,
-        part: PART,
-      })
+      const rows = await staysAfter(db, after, PART)
       if (!rows.length) return facts
       this.take(facts, rows)
       after = rows.at(-1)!.n
@@ -139,7 +113,7 @@ export class SiteFacts {
     return view
   }
 
-  private take(facts: Map<string, ItemHistory>, rows: IntervalRow[]): void {
+  private take(facts: Map<string, ItemHistory>, rows: StayRow[]): void {
     for (const row of rows) {
       const history = facts.get(row.item)
       const stay = new StoredStay(row)

@@ -2,14 +2,18 @@ import { DEFAULT_ROLES } from '../../core/access/verbs'
 import { DEFAULT_ROUTE, DEFAULT_RULES, OPEN_ROUTE } from '../../core/flow/route'
 import { OFFICE_WEEK } from '../../core/time/workingHours'
 import { isZone } from '../../core/time/zone'
-import { personById } from '../store/people'
-import { addRoutes, setRules } from '../store/sites'
+import { insertPerson, peopleCount, personById } from '../store/people'
+import { addSite } from '../store/sites'
+import { addRoutes, setRules } from '../store/routes'
 import { actorFrom, isUnclaimed, makePasswordHash } from './access'
 import { passwordProblems } from './passwords'
 import { createItem } from './items'
 import { note, type Office } from './office'
 import { putLiveNow } from './publishing'
 import { found, Refusal, refusal } from './refusal'
+import { insertSection } from '../store/sections'
+import { addRoles, addGrants } from '../store/roles'
+import { addCalendar } from '../store/calendars'
 
 export interface FirstStart {
   siteName: string
@@ -31,30 +35,19 @@ export async function firstStart(office: Office, input: FirstStart): Promise<str
   const steward = office.newId()
   const at = office.now()
   await office.store.write(async (tx) => {
-    if (await tx.one('SELECT 1 FROM person')) throw refusal('conflict', 'site-exists', 'This site has its first steward already')
-    await tx.insert('site', [{ id: site, zone: input.zone, language: input.language, settings_item: settings, created_at: at }])
-    await tx.insert('section', [{ id: section, site_id: site, name: 'Whole site', segment: 'whole-site', parent_id: null, position: 0 }])
-    await tx.insert('person', [{ id: steward, email: input.email, name: input.name, password_hash, created_at: at }])
-    await tx.insert(
-      'role',
-      DEFAULT_ROLES.map((role) => ({
-        id: role.id,
-        site_id: site,
-        name: role.name,
-        verbs: JSON.stringify(role.verbs),
-        includes: JSON.stringify(role.includes),
-      })),
-    )
+    if (await peopleCount(tx)) throw refusal('conflict', 'site-exists', 'This site has its first steward already')
+    await addSite(tx, { id: site, zone: input.zone, language: input.language, settings_item: settings, created_at: at })
+    await insertSection(tx, { id: section, site_id: site, name: 'Whole site', segment: 'whole-site', parent_id: null, position: 0 })
+    await insertPerson(tx, { id: steward, email: input.email, name: input.name, password_hash, created_at: at })
+    await addRoles(tx, site, DEFAULT_ROLES)
     // The first steward may do everything until colleagues are here, so that the site can begin.
-    await tx.insert(
-      'role_grant',
+    await addGrants(
+      tx,
       DEFAULT_ROLES.map((role) => ({ id: office.newId(), person_id: steward, role_id: role.id, section_id: null })),
     )
     await addRoutes(tx, [DEFAULT_ROUTE, OPEN_ROUTE])
     await setRules(tx, site, DEFAULT_RULES)
-    await tx.insert('work_calendar', [
-      { id: 'office-hours', site_id: site, name: 'Office hours', week: JSON.stringify(OFFICE_WEEK), holidays: '[]' },
-    ])
+    await addCalendar(tx, { id: 'office-hours', site_id: site, name: 'Office hours', week: JSON.stringify(OFFICE_WEEK), holidays: '[]' })
     await note(office, tx, steward, 'site.begun', null, { name: input.siteName, zone: input.zone })
   })
   await office.settle()

@@ -2,7 +2,7 @@ import type { Rights } from '../../core/access/rights'
 import { strandedAt } from '../../core/flow/sound'
 import type { Reason } from '../../core/outcome'
 import type { Tx } from '../store/database'
-import { draftsWhole } from '../store/drafts'
+import { draftsWhole, unclearedDrafts } from '../store/drafts'
 import { readManifest } from '../store/versions'
 import { loadedDraft } from './loadedDraft'
 
@@ -14,11 +14,7 @@ const MOST_DRAFTS = 1_000
  * with their titles and gates.
  */
 export async function newlyStranded(tx: Tx, before: Rights, after: Rights): Promise<Reason[]> {
-  const open = await tx.all<{ id: string }>(
-    `SELECT d.id FROM draft d JOIN item i ON i.id = d.item_id WHERE d.closed_at IS NULL AND i.binned_at IS NULL AND d.review <> 'cleared'
-     ORDER BY d.head_version DESC LIMIT $most`,
-    { most: MOST_DRAFTS },
-  )
+  const open = await unclearedDrafts(tx, MOST_DRAFTS)
   const wholes = await draftsWhole(
     tx,
     open.map(({ id }) => id),

@@ -2,9 +2,9 @@ import type { Block } from '../../core/blocks/blocks'
 import { safeBlock } from '../../core/content/sanitise'
 import type { Choices } from '../../core/history/merge'
 import type { Reader } from '../store/database'
-import { addAuthorsFrom } from '../store/drafts'
+import { addAuthorsFrom, changeDraft } from '../store/drafts'
 import { baseOnSite } from '../store/items'
-import { versionById, type VersionRow } from '../store/versions'
+import { commonAncestor, versionById, type VersionRow } from '../store/versions'
 import type { MergeSides } from '../threads/tasks'
 import { must, type Actor } from './access'
 import { addHead, type SaveResult } from './drafts'
@@ -25,23 +25,11 @@ async function sidesOf(db: Reader, { item, draft, head }: LoadedDraft): Promise<
   if (!onSite || onSite === draft.base_version || draft.change !== 'content') return null
   const live = (await versionById(db, onSite))!
   // A draft that began before anything was live has no base: then it is the newest version that both lines come from.
-  const base = (await versionById(db, draft.base_version ?? (await commonAncestor(db, head.id, live.id))))!
+  const base = (await versionById(db, draft.base_version ?? found(await commonAncestor(db, head.id, live.id), 'common version')))!
   return { base, draft: head, live }
 }
 
 const manifestsOf = ({ base, draft, live }: Sides): MergeSides => ({ base: base.manifest, draft: draft.manifest, live: live.manifest })
-
-async function commonAncestor(db: Reader, one: string, other: string): Promise<string> {
-  const line = (from: string) =>
-    `WITH RECURSIVE line (id, parent_id, merge_parent_id, number) AS (SELECT id, parent_id, merge_parent_id, number FROM version WHERE id = ${from}
-       UNION SELECT v.id, v.parent_id, v.merge_parent_id, v.number FROM line JOIN version v ON v.id IN (line.parent_id, line.merge_parent_id))
-     SELECT id, number FROM line`
-  const row = await db.one<{ id: string }>(
-    `SELECT id FROM (${line('$one')}) WHERE id IN (SELECT id FROM (${line('$other')})) ORDER BY number DESC LIMIT 1`,
-    { one, other },
-  )
-  return found(row, 'common version').id
-}
 
 /** What bringing a draft up to date would meet: `behind`, and where it is, each side with its content, and the places that both changed. */
 export async function previewUpdate(office: Office, actor: Actor, draftId: string): Promise<Written> {
@@ -110,7 +98,7 @@ export async function bringUpToDate(
       await addAuthorsFrom(tx, draftId, [live.id])
       const text = `Brought up to version ${live.number}`
       const made = await addHead(office, tx, actor, now.loaded, merged.manifest, merged.blocks, 'merge', text, live.id)
-      await tx.update('draft', { id: draftId }, { base_version: live.id })
+      await changeDraft(tx, draftId, { base_version: live.id })
       const { fingerprint } = (await versionById(tx, made.id))!
       return { version: made.id, number: made.number, fingerprint, at: made.at, review: made.review, merged: true }
     })

@@ -1,5 +1,5 @@
 import { compare, type Script } from '../../core/history/compare'
-import { readContent, readManifest, versionById } from '../store/versions'
+import { dropVersionName, readContent, readManifest, setVersionName, versionById } from '../store/versions'
 import { must, type Actor } from './access'
 import { readableItem } from './items'
 import { note, type Office } from './office'
@@ -22,8 +22,8 @@ export async function nameVersion(office: Office, actor: Actor, id: string, name
     const version = found(await versionById(tx, id), 'version')
     const item = found(await itemById(tx, version.item_id), 'item')
     must(actor, 'item.write', item.section_id)
-    if (name) await tx.insert('version_name', [{ version_id: id, name, person_id: actor.id, at: office.now() }], 'REPLACE')
-    else await tx.run('DELETE FROM version_name WHERE version_id = $id', { id })
+    if (name) await setVersionName(tx, id, name, actor.id, office.now())
+    else await dropVersionName(tx, id)
     await note(office, tx, actor.id, 'version.named', item.id, { version: id, number: version.number, name })
   })
 }

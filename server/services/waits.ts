@@ -3,10 +3,13 @@ import { openGates, type DraftState } from '../../core/flow/draft'
 import { gatesOf, type Deadline, type Route } from '../../core/flow/route'
 import { afterWorking } from '../../core/time/workingHours'
 import { listCalendars, type WorkCalendar } from '../store/calendars'
-import type { Row, Tx } from '../store/database'
+import type { Tx } from '../store/database'
+import type { Row } from '../store/models'
 import type { DraftRow } from '../store/items'
 import { appendJournal } from '../store/journal'
 import type { Office } from './office'
+import { keepWaits, dropWaits, addWaits, dropWaitsBut } from '../store/waits'
+import { changeDraft } from '../store/drafts'
 
 /** The gates at which a draft waits. The journal says it with each step that changes it, which the figures of the flow are made from. */
 export const waitingAt = (route: Route, state: DraftState): string[] =>
@@ -28,24 +31,20 @@ export function dueAt(
 
 /** Takes what waits at gates for a draft away, and keeps it for the case that the draft is given back. */
 export async function takeWaits(tx: Tx, draft: string): Promise<void> {
-  await tx.run(
-    `UPDATE draft SET kept_waits = (SELECT json_group_array(json_object('gate', gate, 'since', since, 'remind_at', remind_at, 'due_at', due_at,
-       'reminded_at', reminded_at, 'late_at', late_at, 'handed_to', handed_to, 'handed_by', handed_by)) FROM gate_wait WHERE draft_id = $draft)
-     WHERE id = $draft AND EXISTS (SELECT 1 FROM gate_wait WHERE draft_id = $draft)`,
-    { draft },
-  )
-  await tx.run('DELETE FROM gate_wait WHERE draft_id = $draft', { draft })
+  await keepWaits(tx, draft)
+  await dropWaits(tx, draft)
 }
 
 /** Lets what was taken wait on as it did: since then, until then, for those whom it was handed to. Answers the gates. */
 export async function giveWaitsBack(tx: Tx, draft: Pick<DraftRow, 'id' | 'kept_waits'>, gates?: readonly string[]): Promise<string[]> {
-  const kept = (JSON.parse(draft.kept_waits ?? '[]') as (Row & { gate: string })[]).filter(({ gate }) => !gates || gates.includes(gate))
-  await tx.insert(
-    'gate_wait',
-    kept.map((row) => ({ draft_id: draft.id, ...row })),
-    'IGNORE',
+  const kept = (JSON.parse(draft.kept_waits ?? '[]') as Omit<Row<'gate_wait'>, 'draft_id'>[]).filter(
+    ({ gate }) => !gates || gates.includes(gate),
   )
-  await tx.update('draft', { id: draft.id }, { kept_waits: null })
+  await addWaits(
+    tx,
+    kept.map((row) => ({ draft_id: draft.id, ...row })),
+  )
+  await changeDraft(tx, draft.id, { kept_waits: null })
   return kept.map(({ gate }) => gate)
 }
 
@@ -64,19 +63,15 @@ export interface Step {
 export async function noteStep(office: Office, tx: Tx, route: Route, { person, action, item, draft, waits, data }: Step): Promise<void> {
   const at = office.now()
   await appendJournal(tx, [newFact(at, person, action, item, { draft, ...data, waits })])
-  await tx.run('DELETE FROM gate_wait WHERE draft_id = $draft AND gate NOT IN (SELECT value FROM json_each($waits))', {
-    draft,
-    waits: JSON.stringify(waits),
-  })
+  await dropWaitsBut(tx, draft, waits)
   if (!waits.length) return
   const gates = gatesOf(route).filter(({ id }) => waits.includes(id))
   const calendars = gates.some((gate) => gate.deadline) ? await listCalendars(tx) : []
-  await tx.insert(
-    'gate_wait',
+  await addWaits(
+    tx,
     gates.map((gate) => {
       const { due, reminder } = gate.deadline ? dueAt(calendars, at, gate.deadline) : { due: null, reminder: null }
       return { draft_id: draft, gate: gate.id, since: at, remind_at: reminder, due_at: due }
     }),
-    'IGNORE',
   )
 }

@@ -1,23 +1,12 @@
 import { meaningOf, instantOf } from '../../core/time/zone'
-import type { Tx } from '../store/database'
+import type { Reader } from '../store/database'
 import { syncItems } from '../store/items'
 import { note, type Office } from './office'
+import { eventsOnWall, editionsOnWall, changeEvent } from '../store/events'
+import { setEdition } from '../store/editions'
 
-interface Kept {
-  id: string
-  at: string | null
-  wall_date: string | null
-  wall_time: string | null
-  zone: string | null
-  fold: 'earlier' | 'later' | null
-}
-interface KeptEvent extends Kept {
-  item_id: string
-  until_at: string | null
-  until_date: string | null
-  until_time: string | null
-  until_fold: 'earlier' | 'later' | null
-}
+type KeptEvent = Awaited<ReturnType<typeof eventsOnWall>>[number]
+type Kept = Awaited<ReturnType<typeof editionsOnWall>>[number]
 
 /** The instant of a wall time by the rules of today; of one that comes twice the one that was chosen. */
 function instantNow(date: string, time: string, zone: string, fold: Kept['fold']): string {
@@ -46,13 +35,7 @@ function moved(row: Kept & Partial<KeptEvent>): Record<string, string> {
  * moved: after a change of the zone's rules four in the morning is four in the morning still. Answers how many moved.
  */
 export async function keepWallTimes(office: Office): Promise<number> {
-  const read = (db: Pick<Tx, 'all'>) =>
-    Promise.all([
-      db.all<KeptEvent>(
-        "SELECT id, item_id, at, wall_date, wall_time, zone, fold, until_at, until_date, until_time, until_fold FROM planned_event WHERE state IN ('planned', 'open') AND at IS NOT NULL",
-      ),
-      db.all<Kept>("SELECT id, at, wall_date, wall_time, zone, fold FROM edition WHERE state = 'open' AND at IS NOT NULL"),
-    ])
+  const read = (db: Reader) => Promise.all([eventsOnWall(db), editionsOnWall(db)])
   const differ = ([events, editions]: [KeptEvent[], Kept[]]) => [...events, ...editions].some((row) => Object.keys(moved(row)).length)
   if (!differ(await read(office.store.read))) return 0
   return office.store.write(async (tx) => {
@@ -62,7 +45,7 @@ export async function keepWallTimes(office: Office): Promise<number> {
       const set = moved(event)
       if (!Object.keys(set).length) continue
       count++
-      await tx.update('planned_event', { id: event.id }, set)
+      await changeEvent(tx, event.id, set)
       await note(office, tx, null, 'event.rules-changed', event.item_id, { event: event.id, from: event.at, ...set })
       await syncItems(tx, [event.item_id])
     }
@@ -70,7 +53,7 @@ export async function keepWallTimes(office: Office): Promise<number> {
       const set = moved(edition)
       if (!set.at) continue
       count++
-      await tx.update('edition', { id: edition.id }, set)
+      await setEdition(tx, edition.id, set)
       await note(office, tx, null, 'edition.rules-changed', null, { edition: edition.id, from: edition.at, at: set.at })
     }
     return count

@@ -11,6 +11,7 @@ import { sharedSight } from '../services/shareLinks'
 import { addressHistory } from '../store/live'
 import { mediaHeaders } from './mediaHeaders'
 import { markWords, type Look } from './moment'
+import { countOpening } from '../store/shareLinks'
 
 /** Addresses under which the site of another moment is looked at. */
 export const ANOTHER_MOMENT = /^\/(moment|shared|timemap)(\/|$)/
@@ -86,7 +87,7 @@ export async function anotherMoment(event: H3Event, origin: string, target: stri
   }
 
   async function countOpened(link: string): Promise<void> {
-    await office.store.write((tx) => tx.run('UPDATE share_link SET opened = opened + 1 WHERE id = $link', { link }))
+    await office.store.write((tx) => countOpening(tx, link))
   }
   async function sharedFile(link: string, [, id, width, format]: RegExpExecArray): Promise<Said> {
     const found = !moments.showed(link, id!)

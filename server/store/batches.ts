@@ -1,27 +1,10 @@
 import type { Action, Done } from '../../core/batch/action'
 import type { Reason } from '../../core/outcome'
 import type { Reader, Tx } from './database'
+import type { Changes, NewRow, Row } from './models'
 
-/** `trying` finds out what would happen, `tried` waits for the word to run; `failed` is a fault of ours. */
-export type BatchState = 'trying' | 'tried' | 'running' | 'done' | 'cancelled' | 'failed'
-
-export interface BatchRow {
-  id: string
-  site_id: string
-  person_id: string
-  /** JSON of the roles that the person used, or null for all. */
-  roles: string | null
-  /** JSON of what is done to each, or `null` JSON where each has its own. */
-  action: string
-  state: BatchState
-  total: number
-  made_at: string
-  ended_at: string | null
-  undoes: string | null
-  /** What was done, where each has its own action. */
-  words: string | null
-  beat_at: string
-}
+export type BatchRow = Row<'batch'>
+export type BatchState = BatchRow['state']
 
 /** What came of one item, or would: done or refused. */
 export type EntryOutcome = ({ ok: true } & Pick<Done, 'said' | 'draft'>) | { ok: false; reasons: Reason[] }
@@ -111,4 +94,25 @@ export const entriesOf = (db: Reader, batch: string, only: 'all' | 'refused', af
     `SELECT e.seq, e.item_id, e.draft_id, e.action, e.tried, e.outcome, e.undo, i.title, i.kind FROM batch_entry e JOIN item i ON i.id = e.item_id
      WHERE e.batch_id = $batch AND e.seq > $after ${only === 'refused' ? "AND coalesce(e.outcome, e.tried) ->> 'ok' = 0" : ''} ORDER BY e.seq LIMIT $limit`,
     { batch, after, limit },
+  )
+
+export const addBatch = (tx: Tx, row: NewRow<'batch'>) => tx.insert('batch', [row])
+
+export const changeBatch = (tx: Tx, id: string, set: Changes<'batch'>) => tx.update('batch', { id }, set)
+
+export const addBatchEntries = (tx: Tx, rows: NewRow<'batch_entry'>[]) => tx.insert('batch_entry', rows)
+
+/** Makes what takes a batch back of what its entries say, the last first. */
+export const addUndoEntries = (tx: Tx, undo: string, of: string) =>
+  tx.run(
+    `INSERT INTO batch_entry (batch_id, seq, item_id, draft_id, action) SELECT $undo, row_number() OVER (ORDER BY seq DESC) - 1, item_id, draft_id, undo
+     FROM batch_entry WHERE batch_id = $of AND undo IS NOT NULL`,
+    { undo, of },
+  )
+
+/** Lets batches go that were made before an instant and are not under way, but those that a newer one takes back. */
+export const dropBatchesBefore = (tx: Tx, before: string) =>
+  tx.run(
+    `DELETE FROM batch WHERE made_at < $before AND state NOT IN ('trying', 'running') AND id NOT IN (SELECT undoes FROM batch WHERE undoes IS NOT NULL AND made_at >= $before)`,
+    { before },
   )

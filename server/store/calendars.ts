@@ -1,5 +1,6 @@
 import type { WorkingHours, WorkingSpan } from '../../core/time/workingHours'
-import type { Reader } from './database'
+import type { Reader, Tx } from './database'
+import type { Changes, NewRow } from './models'
 
 /** Working hours by name, in the site's zone. */
 export interface WorkCalendar extends WorkingHours {
@@ -25,3 +26,9 @@ export const listCalendars = async (db: Reader): Promise<WorkCalendar[]> =>
     week: JSON.parse(week) as WorkingSpan[][],
     holidays: JSON.parse(holidays) as string[],
   }))
+
+export const addCalendar = (tx: Tx, row: NewRow<'work_calendar'>) => tx.add('work_calendar', row)
+
+export const changeCalendar = (tx: Tx, id: string, set: Changes<'work_calendar'>) => tx.change('work_calendar', { id }, set)
+
+export const dropCalendar = (tx: Tx, id: string) => tx.remove('work_calendar', { id })

@@ -6,13 +6,15 @@ import { LRUCache } from 'lru-cache'
 import { Sequelize } from 'sequelize'
 import sqlite3 from 'sqlite3'
 import { migrate } from './migrate'
+import { defineModels, type Changes, type Models, type NewRow, type Row, type Table } from './models'
+import type { Cell } from './models/column'
+import { plainReader, plainWriter, type PlainReader, type PlainWriter } from './plain'
 
-type Value = string | number | null | Buffer
-export type Bind = Record<string, Value>
-export type Row = Record<string, Value | undefined>
+export type Bind = Record<string, Cell>
+type Cells = Record<string, Cell | undefined>
 
 /** Reads: each query sees the last committed state. */
-export interface Reader {
+export interface Reader extends PlainReader {
   all<T>(sql: string, bind?: Bind): Promise<T[]>
   one<T>(sql: string, bind?: Bind): Promise<T | undefined>
 }
@@ -21,17 +23,17 @@ export interface Reader {
 export interface Writer {
   run(sql: string, bind?: Bind): Promise<void>
   /** Inserts rows of one shape, set-based. `or` says what to do when a row is there already. */
-  insert(table: string, rows: Row[], or?: 'REPLACE' | 'IGNORE'): Promise<void>
+  insert<Name extends Table>(table: Name, rows: NewRow<Name>[], or?: 'REPLACE' | 'IGNORE'): Promise<void>
   /** Inserts rows, set-based, or where one with its key is there already sets its columns, all but those that it keeps. */
-  upsert(table: string, key: string, rows: Row[], keep?: string[]): Promise<void>
+  upsert<Name extends Table>(table: Name, key: keyof Row<Name>, rows: NewRow<Name>[], keep?: (keyof Row<Name>)[]): Promise<void>
   /** Sets columns of the rows that have these keys. */
-  update(table: string, where: Record<string, Value>, set: Record<string, Value>): Promise<void>
+  update<Name extends Table>(table: Name, where: Changes<Name>, set: Changes<Name>): Promise<void>
 }
 
 /** The one write transaction that is open; reads within it see its own writes. */
-export interface Tx extends Reader, Writer {
+export interface Tx extends Reader, Writer, PlainWriter {
   /** Inserts rows that are not there yet, set-based, and answers columns of those that it inserted, in their order. */
-  insertNew<T>(table: string, rows: Row[], returning: string[]): Promise<T[]>
+  insertNew<T, Name extends Table>(table: Name, rows: NewRow<Name>[], returning: (keyof Row<Name>)[]): Promise<T[]>
   /** The same for all transactions of a store, and their parts: what is remembered of a store hangs on it. */
   origin: object
   /** Does something in memory once the transaction is committed; nothing when it is undone. */
@@ -67,6 +69,7 @@ interface Connection {
   all<T>(sql: string, bind?: Bind): Promise<T[]>
   run(sql: string, bind?: Bind): Promise<void>
   sequelize: Sequelize
+  models: Models
   close(): Promise<void>
 }
 
@@ -135,6 +138,7 @@ async function connect(file: string, use: 'read' | 'write' | 'copy', synchronous
     })
   return {
     sequelize,
+    models: defineModels(sequelize),
     all: async <T>(sql: string, bind: Bind = {}) => {
       const { statement, names } = await prepare(sql)
       return promised<T[]>((done) => statement.all(values(names, bind), done as (error: Error | null, rows: unknown[]) => void))
@@ -151,6 +155,7 @@ async function connect(file: string, use: 'read' | 'write' | 'copy', synchronous
 }
 
 const reader = (pick: () => Connection): Reader => ({
+  ...plainReader(() => pick().models),
   all: (sql, bind) => pick().all(sql, bind),
   one: async <T>(sql: string, bind?: Bind) => (await pick().all<T>(sql, bind))[0],
 })
@@ -193,7 +198,7 @@ export async function packedRows<T>(db: Reader, object: string, from: string, bi
   return JSON.parse(row!.rows) as T[]
 }
 
-const plainCell = (value: Value | undefined) => (Buffer.isBuffer(value) ? value.toString('hex') : (value ?? null))
+const plainCell = (value: Cell | undefined) => (Buffer.isBuffer(value) ? value.toString('hex') : (value ?? null))
 
 const INSERT_BATCH = 5_000
 
@@ -201,7 +206,7 @@ const INSERT_BATCH = 5_000
  * The statements, with their values, that insert rows of one shape, in batches. What all rows of a batch have alike is bound
  * once: to take a cell out of JSON costs more than to keep it in all the indexes of its table.
  */
-function* inserts(verb: string, table: string, rows: Row[]): Generator<[sql: string, bind: Bind]> {
+function* inserts(verb: string, table: string, rows: readonly Cells[]): Generator<[sql: string, bind: Bind]> {
   if (!rows.length) return
   const columns = Object.keys(rows[0]!)
   for (let at = 0; at < rows.length; at += INSERT_BATCH) {
@@ -242,6 +247,11 @@ export async function statementsOf(work: (writer: Writer) => Promise<void>): Pro
   return statements
 }
 
+/** Runs statements that were recorded. */
+export async function runStatements(tx: Writer, statements: readonly Statement[]): Promise<void> {
+  for (const { sql, bind } of statements) await tx.run(sql, bind)
+}
+
 function writerTo(run: Writer['run']): Writer {
   return {
     run,
@@ -251,15 +261,17 @@ function writerTo(run: Writer['run']): Writer {
     async upsert(table, key, rows, keep = []) {
       for (const [sql, bind] of inserts('INSERT', table, rows)) {
         const set = Object.keys(rows[0]!).flatMap((column) =>
-          column === key || keep.includes(column) ? [] : `${column} = excluded.${column}`,
+          column === key || keep.some((name) => name === column) ? [] : `${column} = excluded.${column}`,
         )
-        await run(`${sql} ON CONFLICT (${key}) DO UPDATE SET ${set.join(', ')}`, bind)
+        await run(`${sql} ON CONFLICT (${String(key)}) DO UPDATE SET ${set.join(', ')}`, bind)
       }
     },
     async update(table, where, set) {
       const bind: Bind = {}
-      const sets = Object.entries(set).map(([column, value]) => ((bind[`s_${column}`] = value), `${column} = $s_${column}`))
-      const keys = Object.entries(where).map(([column, value]) => ((bind[`w_${column}`] = value), `${column} = $w_${column}`))
+      const sets = Object.entries(set as Cells).flatMap(([column, value]) =>
+        value === undefined ? [] : ((bind[`s_${column}`] = value), `${column} = $s_${column}`),
+      )
+      const keys = Object.entries(where as Bind).map(([column, value]) => ((bind[`w_${column}`] = value), `${column} = $w_${column}`))
       await run(`UPDATE ${table} SET ${sets.join(', ')} WHERE ${keys.join(' AND ')}`, bind)
     },
   }
@@ -270,9 +282,10 @@ function transaction(connection: Connection, afterCommit: Tx['afterCommit']): Tx
   return {
     ...reader(() => connection),
     ...writerTo(run),
+    ...plainWriter(connection.models),
     afterCommit,
     origin: connection,
-    async insertNew<T>(table: string, rows: Row[], returning: string[]) {
+    async insertNew<T>(table: Table, rows: readonly Cells[], returning: readonly PropertyKey[]) {
       const made: T[] = []
       for (const [sql, bind] of inserts('INSERT OR IGNORE', table, rows))
         made.push(...(await all<T>(`${sql} RETURNING ${returning.join(', ')}`, bind)))

@@ -1,8 +1,9 @@
 import type { Clearance } from '../../core/flow/draft'
 import type { Route } from '../../core/flow/route'
-import { packed, packedRows, type Reader, type Tx } from './database'
+import { packed, packedRows, type Reader, type Tx, type Writer } from './database'
 import { ITEM, type DraftRow, type ItemRow } from './items'
 import type { JournalHead } from './journal'
+import { columnsOf, type Changes, type NewRow } from './models'
 import type { VersionRow } from './versions'
 
 /** A draft with its item, its newest version, its route, who wrote in it and who cleared it: people, whichever of their accounts it was. */
@@ -21,36 +22,12 @@ export interface DraftWhole {
 export const LEADS_TO = `CASE WHEN d.to_kind IS NOT NULL AND d.to_kind <> i.kind THEN CASE d.to_kind WHEN 'page' THEN 'the pages' ELSE 'the posts' END
   ELSE (SELECT name FROM section WHERE id = d.to_section) END`
 
-const DRAFT = [
-  'id',
-  'item_id',
-  'name',
-  'change',
-  'to_section',
-  'to_kind',
-  'to_route_id',
-  'to_route_version',
-  'base_version',
-  'head_version',
-  'route_id',
-  'route_version',
-  'review',
-  'sent_by',
-  'sent_at',
-  'sent_note',
-  'created_at',
-  'created_by',
-  'closed_at',
-  'closed_by',
-  'outcome',
-  'lapsed',
-  'kept_waits',
-]
-const VERSION = ['id', 'item_id', 'draft_id', 'number', 'parent_id', 'merge_parent_id', 'author_id', 'at', 'cause', 'note']
+/** What of a version is read with a draft: its fingerprint and its manifest are written otherwise. */
+const VERSION = columnsOf('version').filter((name) => name !== 'fingerprint' && name !== 'manifest')
 
 const ROUTE = (alias: string) =>
   `json_object('id', ${alias}.id, 'version', ${alias}.version, 'name', ${alias}.name, 'steps', json(${alias}.steps), 'fast', json(${alias}.fast), 'gated', json(${alias}.gated))`
-const WITHOUT_ROUTES = `'draft', ${packed('d', DRAFT)}, 'item', ${ITEM}, 'head', ${packed('v', VERSION)}, 'fingerprint', lower(hex(v.fingerprint)),
+const WITHOUT_ROUTES = `'draft', ${packed('d', columnsOf('draft'))}, 'item', ${ITEM}, 'head', ${packed('v', VERSION)}, 'fingerprint', lower(hex(v.fingerprint)),
        'manifest', (SELECT lower(hex(hash)) FROM object WHERE id = v.manifest),
        'authors', (SELECT json_group_array(coalesce(p.self_id, p.id)) FROM draft_author a JOIN person p ON p.id = a.person_id WHERE a.draft_id = d.id),
        'clearances', (SELECT json_group_array(json_object('gate', c.gate, 'person', coalesce(p.self_id, p.id), 'projection', c.projection, 'for', coalesce(a.self_id, a.id), 'groups', json(c.groups))) FROM clearance c JOIN person p ON p.id = c.person_id LEFT JOIN person a ON a.id = c.for_id WHERE c.draft_id = d.id)`
@@ -114,4 +91,73 @@ export const addAuthorsFrom = (tx: Tx, draft: string, from: readonly string[]): 
      UNION SELECT $draft, n.person_id FROM note n WHERE n.draft_id IN (SELECT id FROM source) AND n.suggestion IS NOT NULL
        AND EXISTS (SELECT 1 FROM version v WHERE v.item_id = n.item_id AND v.draft_id = n.draft_id AND v.at = n.resolved_at AND v.note = $taken)`,
     { draft, from: JSON.stringify(from), taken: SUGGESTION_TAKEN },
+  )
+
+export const addDrafts = (tx: Writer, rows: NewRow<'draft'>[]) => tx.insert('draft', rows)
+
+export const changeDraft = (tx: Writer, id: string, set: Changes<'draft'>) => tx.update('draft', { id }, set)
+
+/** Makes people authors of drafts, those that are not. */
+export const addDraftAuthors = (tx: Writer, rows: NewRow<'draft_author'>[]) => tx.insert('draft_author', rows, 'IGNORE')
+
+export const openDraftCount = async (db: Reader, item: string): Promise<number> =>
+  (await db.one<{ n: number }>('SELECT count(*) AS n FROM draft WHERE item_id = $item AND closed_at IS NULL', { item }))!.n
+
+/** The open drafts of an item, in the order in which they were begun. */
+export const openDraftNames = (db: Reader, item: string) =>
+  db.all<{ id: string; name: string }>('SELECT id, name FROM draft WHERE item_id = $item AND closed_at IS NULL ORDER BY created_at', {
+    item,
+  })
+
+/** What is cleared and planned nowhere, in sections or in all, by title. */
+export const readyDrafts = (db: Reader, sections: readonly string[] | null, limit: number) =>
+  db.all<{ item: string; draft: string; kind: string; title: string; section: string; change: string; on_site: string }>(
+    `SELECT i.id AS item, d.id AS draft, i.kind, i.title, i.section_id AS section, d.change, i.on_site FROM draft d JOIN item i ON i.id = d.item_id
+     WHERE d.review = 'cleared' AND d.closed_at IS NULL AND i.binned_at IS NULL AND ($sections IS NULL OR i.section_id IN (SELECT value FROM json_each($sections)))
+       AND NOT EXISTS (SELECT 1 FROM planned_event e WHERE e.draft_id = d.id AND e.state IN ('planned', 'held')) ORDER BY i.title, d.id LIMIT $limit`,
+    { sections: sections && JSON.stringify(sections), limit },
+  )
+
+/** Whether a draft ended by going live. */
+export const endedLive = (db: Reader, draft: string) => db.one("SELECT 1 FROM draft WHERE id = $draft AND outcome = 'live'", { draft })
+
+/** The sections that the open moves of an item lead to. */
+export const openMoves = (db: Reader, item: string) =>
+  db.all<{ to: string }>('SELECT to_section AS "to" FROM draft WHERE item_id = $item AND change = \'move\' AND closed_at IS NULL', { item })
+
+/** The open draft of an item that changes what is said here. */
+export const openChange = (db: Reader, item: string, change: string) =>
+  db.one<{ id: string }>('SELECT id FROM draft WHERE item_id = $item AND change = $change AND closed_at IS NULL', { item, change })
+
+/** A draft of an item's content that is on its way through gates. */
+export const draftAtGates = (db: Reader, item: string) =>
+  db.one<{ name: string }>(
+    "SELECT name FROM draft WHERE item_id = $item AND change = 'content' AND closed_at IS NULL AND review <> 'draft'",
+    { item },
+  )
+
+/** Puts the drafts of an item's content that were not sent on another route. */
+export const rerouteDrafts = (tx: Writer, id: string, version: number, item: string) =>
+  tx.run(
+    "UPDATE draft SET route_id = $id, route_version = $version WHERE item_id = $item AND change = 'content' AND closed_at IS NULL AND review = 'draft'",
+    { id, version, item },
+  )
+
+/** Whether an item has another open draft. */
+export const otherDraft = (db: Reader, item: string, draft: string) =>
+  db.one('SELECT 1 FROM draft WHERE item_id = $item AND id <> $draft AND closed_at IS NULL', { item, draft })
+
+/** The item of a draft, and its section. */
+export const itemOfDraft = (db: Reader, draft: string) =>
+  db.one<{ id: string; section: string }>(
+    'SELECT i.id, i.section_id AS section FROM draft d JOIN item i ON i.id = d.item_id WHERE d.id = $draft',
+    { draft },
+  )
+
+/** The open drafts that are not cleared, the last saved first. */
+export const unclearedDrafts = (db: Reader, most: number) =>
+  db.all<{ id: string }>(
+    `SELECT d.id FROM draft d JOIN item i ON i.id = d.item_id WHERE d.closed_at IS NULL AND i.binned_at IS NULL AND d.review <> 'cleared'
+     ORDER BY d.head_version DESC LIMIT $most`,
+    { most },
   )

@@ -1,30 +1,8 @@
-import type { LateWay } from '../../core/plan/events'
-import type { Reader } from './database'
+import type { Reader, Writer } from './database'
+import type { Changes, NewRow, Row } from './models'
 
-/** `open` is being built or waits for its moment, `held` was due and something forbade it, `dropped` was given up. */
-export type EditionState = 'open' | 'held' | 'live' | 'dropped'
-
-export interface EditionRow {
-  id: string
-  site_id: string
-  name: string
-  note: string
-  owner_id: string
-  at: string | null
-  wall_date: string | null
-  wall_time: string | null
-  zone: string | null
-  fold: 'earlier' | 'later' | null
-  late: LateWay
-  late_after: number
-  route_id: string | null
-  state: EditionState
-  reasons: string | null
-  live_at: string | null
-  undone_by: string | null
-  created_at: string
-  created_by: string
-}
+export type EditionRow = Row<'edition'>
+export type EditionState = EditionRow['state']
 
 export const editionById = (db: Reader, id: string) => db.one<EditionRow>('SELECT * FROM edition WHERE id = $id', { id })
 
@@ -71,4 +49,17 @@ export const editionEffects = (db: Reader, edition: string, at: string) =>
      FROM planned_event e LEFT JOIN live_interval b ON b.item_id = e.item_id AND b.to_at = $at LEFT JOIN live_interval a ON a.item_id = e.item_id AND a.from_at = $at
      WHERE e.edition_id = $edition AND e.state <> 'cancelled' ORDER BY e.created_at, e.id`,
     { edition, at },
+  )
+
+export const addEdition = (tx: Writer, row: NewRow<'edition'>) => tx.insert('edition', [row])
+
+export const setEdition = (tx: Writer, id: string, set: Changes<'edition'>) => tx.update('edition', { id }, set)
+
+/** A person's clearance of an edition at a gate, in place of an earlier one of theirs. */
+export const addEditionClearance = (tx: Writer, row: NewRow<'edition_clearance'>) => tx.insert('edition_clearance', [row], 'REPLACE')
+
+/** Which items are in which editions that are at hand. */
+export const editionsOfItems = (db: Reader) =>
+  db.all<{ item: string; edition: string; name: string }>(
+    "SELECT e.item_id AS item, n.id AS edition, n.name FROM planned_event e JOIN edition n ON n.id = e.edition_id WHERE n.state IN ('open', 'held') AND e.state IN ('planned', 'held') ORDER BY e.id",
   )

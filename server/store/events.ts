@@ -1,67 +1,11 @@
-import type { EventKind, EventState, LateWay } from '../../core/plan/events'
 import { daysFrom, type WindowShape } from '../../core/time/windows'
-import { packed, packedRows, type Bind, type Reader } from './database'
+import { packed, packedRows, type Bind, type Reader, type Writer } from './database'
+import { columnsOf, type Changes, type NewRow, type Row } from './models'
 
-/** A planned event as it is kept. Of an edition without a moment it has none either. */
-export interface EventRow {
-  id: string
-  kind: EventKind
-  item_id: string
-  draft_id: string | null
-  pinned_version: string | null
-  at: string | null
-  wall_date: string | null
-  wall_time: string | null
-  zone: string | null
-  fold: 'earlier' | 'later' | null
-  owner_id: string
-  state: EventState
-  reasons: string | null
-  accepted_behind: string | null
-  edition_id: string | null
-  until_at: string | null
-  until_date: string | null
-  until_time: string | null
-  until_fold: 'earlier' | 'later' | null
-  rule: string | null
-  occurrence: number
-  first_date: string | null
-  version_id: string | null
-  late: LateWay
-  late_after: number
-  due_at: string | null
-}
+/** A planned event as it is kept. */
+export type EventRow = Row<'planned_event'>
 
-const EVENT = [
-  'id',
-  'kind',
-  'item_id',
-  'draft_id',
-  'pinned_version',
-  'at',
-  'wall_date',
-  'wall_time',
-  'zone',
-  'fold',
-  'owner_id',
-  'state',
-  'reasons',
-  'accepted_behind',
-  'edition_id',
-  'until_at',
-  'until_date',
-  'until_time',
-  'until_fold',
-  'rule',
-  'occurrence',
-  'first_date',
-  'version_id',
-  'late',
-  'late_after',
-  'due_at',
-] as const satisfies (keyof EventRow)[]
-
-const PACKED = packed('e', EVENT)
+const PACKED = packed('e', columnsOf('planned_event'))
 
 /** Events whose moment has come, in the order in which they are done: by moment, editions first, then by id. */
 export const dueEvents = (db: Reader, now: string, limit: number) =>
@@ -127,7 +71,90 @@ export const plannedEvents = (db: Reader, limit: number, items?: readonly string
   )
 
 /** How an event's window stands on the wall; `null` of one that is none. */
-export const shapeOf = (event: EventRow): WindowShape | null =>
+export const shapeOf = (event: Pick<EventRow, 'wall_date' | 'wall_time' | 'zone' | 'until_date' | 'until_time'>): WindowShape | null =>
   event.until_date && event.until_time && event.wall_date && event.wall_time && event.zone
     ? { time: event.wall_time, untilDays: daysFrom(event.wall_date, event.until_date), untilTime: event.until_time, zone: event.zone }
     : null
+
+export const addEvents = (tx: Writer, rows: NewRow<'planned_event'>[]) => tx.insert('planned_event', rows)
+
+export const changeEvent = (tx: Writer, id: string, set: Changes<'planned_event'>) => tx.update('planned_event', { id }, set)
+
+/** An item, or one of its drafts, that goes to the bin or comes out of it. */
+export type OfBin = { item: string } | { draft: string }
+const ofBin = (of: OfBin) => ('item' in of ? { where: 'item_id = $id', id: of.item } : { where: 'draft_id = $id', id: of.draft })
+
+/** Cancels what is planned for what goes to the bin, and remembers that it comes back with it. */
+export const cancelForBin = (tx: Writer, of: OfBin): Promise<void> =>
+  tx.run(`UPDATE planned_event SET state = 'cancelled', resumes = 1 WHERE ${ofBin(of).where} AND state IN ('planned', 'held')`, {
+    id: ofBin(of).id,
+  })
+
+/**
+ * What the bin had cancelled for what comes out of it, and whether its time has passed; it is remembered no more. What went
+ * with an edition that is over stays cancelled.
+ */
+export async function takeFromBin(tx: Reader & Writer, of: OfBin, now: string): Promise<{ id: string; late: number }[]> {
+  const { where, id } = ofBin(of)
+  const rows = await tx.all<{ id: string; late: number }>(
+    `SELECT e.id, coalesce(e.at, n.at) <= $now AS late FROM planned_event e LEFT JOIN edition n ON n.id = e.edition_id
+     WHERE e.${where} AND e.resumes = 1 AND (e.edition_id IS NULL OR n.state = 'open')`,
+    { id, now },
+  )
+  await tx.run(`UPDATE planned_event SET resumes = 0 WHERE ${where} AND resumes = 1`, { id })
+  return rows
+}
+
+/** A moment as somebody set it by the clock on the wall, with the instant that it is. */
+type OnWall<Name extends 'planned_event' | 'edition'> = Pick<Row<Name>, 'id' | 'at' | 'wall_date' | 'wall_time' | 'zone' | 'fold'>
+
+/** What is planned at a time by the clock on the wall. */
+export const eventsOnWall = (db: Reader) =>
+  db.all<OnWall<'planned_event'> & Pick<EventRow, 'item_id' | 'until_at' | 'until_date' | 'until_time' | 'until_fold'>>(
+    "SELECT id, item_id, at, wall_date, wall_time, zone, fold, until_at, until_date, until_time, until_fold FROM planned_event WHERE state IN ('planned', 'open') AND at IS NOT NULL",
+  )
+
+export const editionsOnWall = (db: Reader) =>
+  db.all<OnWall<'edition'>>("SELECT id, at, wall_date, wall_time, zone, fold FROM edition WHERE state = 'open' AND at IS NOT NULL")
+
+/** What is planned already where this would be planned: the same of the same draft; going live and a window count as one. */
+export const plannedLike = (db: Reader, item: string, kind: string, draft: string | null) =>
+  db.one<{ id: string }>(
+    `SELECT id FROM planned_event WHERE item_id = $item AND draft_id IS $draft AND state IN ('planned', 'held') AND (kind = $kind OR kind IN ('put-live', 'window') AND $kind IN ('put-live', 'window'))`,
+    { item, kind, draft },
+  )
+
+/** Those of some items that are planned to leave the site. */
+export const leavingItems = (db: Reader, items: readonly string[]) =>
+  db.all<{ item: string }>(
+    "SELECT DISTINCT item_id AS item FROM planned_event WHERE kind = 'withdraw' AND state = 'planned' AND item_id IN (SELECT value FROM json_each($items))",
+    { items: JSON.stringify(items) },
+  )
+
+/** Cancels what is planned for a draft outside an edition. */
+export const cancelElsewhere = (tx: Writer, draft: string | null, edition: string) =>
+  tx.run(
+    "UPDATE planned_event SET state = 'cancelled' WHERE draft_id = $draft AND state IN ('planned', 'held') AND (edition_id IS NULL OR edition_id <> $edition)",
+    { draft, edition },
+  )
+
+/** Cancels what is planned in an edition. */
+export const cancelOfEdition = (tx: Writer, id: string) =>
+  tx.run("UPDATE planned_event SET state = 'cancelled' WHERE edition_id = $id AND state IN ('planned', 'held')", { id })
+
+/** The next moment at which something happens, with how much, and how much of that goes live. */
+export const nextMoment = (db: Reader) =>
+  db.one<{ at: string; n: number; live: number }>(
+    "SELECT due_at AS at, count(*) AS n, sum(kind <> 'withdraw' AND state = 'planned') AS live FROM planned_event WHERE state IN ('planned', 'open') AND due_at = (SELECT min(due_at) FROM planned_event WHERE state IN ('planned', 'open'))",
+  )
+
+/** What is planned for a draft, the first of it. */
+export const plannedOf = (db: Reader, id: string) =>
+  db.one<{ id: string; at: string | null; owner_id: string }>(
+    "SELECT id, at, owner_id FROM planned_event WHERE draft_id = $id AND state IN ('planned', 'held') ORDER BY at LIMIT 1",
+    { id },
+  )
+
+/** Whose an event is. */
+export const ownerOfEvent = (db: Reader, id: string) =>
+  db.one<{ owner_id: string }>('SELECT owner_id FROM planned_event WHERE id = $id', { id })

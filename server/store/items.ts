@@ -1,102 +1,13 @@
-import type { Kind } from '../../core/content/kinds'
-import type { ReviewState } from '../../core/flow/draft'
-import type { Change } from '../../core/flow/route'
 import { packed, packedRows, type Reader, type Writer } from './database'
+import { columnsOf, type Changes, type NewRow, type Row } from './models'
 import { syncListed } from './listed'
 
-export interface ItemRow {
-  id: string
-  site_id: string
-  kind: Kind
-  section_id: string
-  language: string
-  internal_name: string
-  owner_id: string | null
-  review_by: string | null
-  notes: string
-  created_at: string
-  created_by: string
-  binned_at: string | null
-  binned_by: string | null
-  /** Taken out of the bin for good; it opens nowhere any more. */
-  ended_at: string | null
-  title: string
-  on_site: 'none' | 'live' | 'withdrawn'
-  live_version: string | null
-  draft_id: string | null
-  draft_state: ReviewState | 'scheduled' | 'held' | null
-  next_at: string | null
-  /** When it leaves the site again, as planned. */
-  ends_at: string | null
-  author_id: string
-  changed_at: string
-  /** The instant before which nobody may put it live. */
-  embargo_at: string | null
-  /** The planned event of the window that is open over it, and the version under that. */
-  window_id: string | null
-  under_version: string | null
-  versions: number
-}
+export type ItemRow = Row<'item'>
 
 /** An item `i` as one JSON object. */
-export const ITEM = packed('i', [
-  'id',
-  'site_id',
-  'kind',
-  'section_id',
-  'language',
-  'internal_name',
-  'owner_id',
-  'review_by',
-  'notes',
-  'created_at',
-  'created_by',
-  'binned_at',
-  'binned_by',
-  'ended_at',
-  'title',
-  'on_site',
-  'live_version',
-  'draft_id',
-  'draft_state',
-  'next_at',
-  'ends_at',
-  'author_id',
-  'changed_at',
-  'embargo_at',
-  'window_id',
-  'under_version',
-  'versions',
-] as const satisfies (keyof ItemRow)[])
+export const ITEM = packed('i', columnsOf('item'))
 
-export interface DraftRow {
-  id: string
-  item_id: string
-  name: string
-  change: Change
-  /** Where a move leads and as which kind (null: as it is), with the route that is in force there. */
-  to_section: string | null
-  to_kind: Kind | null
-  to_route_id: string | null
-  to_route_version: number | null
-  base_version: string | null
-  head_version: string
-  route_id: string
-  route_version: number
-  review: ReviewState
-  sent_by: string | null
-  sent_at: string | null
-  sent_note: string
-  created_at: string
-  created_by: string
-  closed_at: string | null
-  closed_by: string | null
-  outcome: 'live' | 'discarded' | 'ended' | null
-  /** The state that an edit made lapse (core/flow/draft.ts), as JSON. */
-  lapsed: string | null
-  /** What waited at which gate when that was taken away, as JSON: it waits on when it is given back. */
-  kept_waits: string | null
-}
+export type DraftRow = Row<'draft'>
 
 export const itemById = (db: Reader, id: string) => db.one<ItemRow>('SELECT * FROM item WHERE id = $id', { id })
 
@@ -139,3 +50,39 @@ export async function syncItems(tx: Writer, ids: string[], changedAt: string | n
     { ids: list, changedAt },
   )
 }
+
+export const addItem = (tx: Writer, row: NewRow<'item'>) => tx.insert('item', [row])
+
+export const changeItem = (tx: Writer, id: string, set: Changes<'item'>) => tx.update('item', { id }, set)
+
+export const itemsOwnedBy = async (db: Reader, person: string): Promise<string[]> =>
+  (await db.all<{ id: string }>('SELECT id FROM item WHERE owner_id = $person', { person })).map(({ id }) => id)
+
+/** Hands what a person owns, and has planned, to another. */
+export async function handOver(tx: Writer, person: string, to: string): Promise<void> {
+  await tx.update('item', { owner_id: person }, { owner_id: to })
+  await tx.run("UPDATE planned_event SET owner_id = $to WHERE owner_id = $person AND state IN ('planned', 'held')", { person, to })
+}
+
+/** How many of some items there are, in sections or in all. */
+export const itemCount = async (db: Reader, ids: readonly string[], sections: readonly string[] | null): Promise<number> =>
+  (await db.one<{ n: number }>(
+    'SELECT count(*) AS n FROM item WHERE id IN (SELECT value FROM json_each($ids)) AND ($sections IS NULL OR section_id IN (SELECT value FROM json_each($sections)))',
+    { ids: JSON.stringify(ids), sections: sections && JSON.stringify(sections) },
+  ))!.n
+
+/** Those of some items that are in sections (JSON). */
+export const readableItems = (db: Reader, ids: readonly string[], readable: string) =>
+  db.all<{ id: string }>(
+    'SELECT id FROM item WHERE id IN (SELECT value FROM json_each($ids)) AND section_id IN (SELECT value FROM json_each($readable))',
+    { ids: JSON.stringify(ids), readable },
+  )
+
+/** The banners in sections (JSON), each with the version that is worked on, or is live, or was last. */
+export const bannersIn = (db: Reader, readable: string, limit: number) =>
+  db.all<ItemRow & { version: string }>(
+    `SELECT i.*, coalesce((SELECT d.head_version FROM draft d WHERE d.id = i.draft_id AND d.change = 'content'), i.live_version,
+       (SELECT v.id FROM version v WHERE v.item_id = i.id ORDER BY v.number DESC LIMIT 1)) AS version
+     FROM item i WHERE i.kind = 'banner' AND i.binned_at IS NULL AND i.section_id IN (SELECT value FROM json_each($readable)) LIMIT $limit`,
+    { readable, limit },
+  )

@@ -126,3 +126,6 @@ export async function journalOnward(db: Reader, filter: JournalFilter, after: nu
   const sql = `${NAMED} WHERE j.seq > $after ${text} ORDER BY j.seq LIMIT $limit`
   return (await db.all<Named>(sql, { ...values, after, limit })).map(named)
 }
+
+/** Writes rows that continue the chain, as `chained` made them. */
+export const addJournalRows = (tx: Tx, rows: Row[]) => tx.insert('journal', rows)

@@ -1,21 +1,11 @@
 import type { Fields } from '../../core/content/fields'
 import type { Kind } from '../../core/content/kinds'
+import type { LiveCause } from '../../core/history/causes'
 import type { SiteEntry } from '../../core/plan/entry'
-import type { Bind, Reader } from './database'
+import type { Bind, Reader, Writer } from './database'
+import type { NewRow, Row } from './models'
 
-export interface EntryRow {
-  n: number
-  item_id: string
-  kind: Kind
-  section_id: string
-  version_id: string
-  path: string | null
-  title: string
-  shown_date: string | null
-  fields: string
-  first_live: string
-  changed_at: string
-}
+export type EntryRow = Omit<Row<'live_entry'>, 'site_id' | 'parent_id' | 'in_sitemap' | 'indexed_version'>
 
 export interface LiveItem extends SiteEntry {
   n: number
@@ -202,3 +192,149 @@ export function wordsQuery(text: string): string | null {
   const words = text.match(/[\p{L}\p{N}]+/gu)?.slice(0, 12)
   return words ? words.map((word, index) => `"${word}"${index === words.length - 1 ? '*' : ''}`).join(' ') : null
 }
+
+export const addIntervals = (tx: Writer, rows: NewRow<'live_interval'>[]) => tx.insert('live_interval', rows)
+
+/** Ends what readers get of some items. */
+export const endIntervals = (tx: Writer, items: readonly string[], at: string) =>
+  tx.run('UPDATE live_interval SET to_at = $at WHERE to_at IS NULL AND item_id IN (SELECT value FROM json_each($items))', {
+    at,
+    items: JSON.stringify(items),
+  })
+
+export const addAddresses = (tx: Writer, rows: NewRow<'address_interval'>[]) => tx.insert('address_interval', rows)
+
+/** Ends the addresses that some items have. */
+export const endAddresses = (tx: Writer, items: readonly string[], at: string) =>
+  tx.run('UPDATE address_interval SET to_at = $at WHERE to_at IS NULL AND item_id IN (SELECT value FROM json_each($items))', {
+    at,
+    items: JSON.stringify(items),
+  })
+
+/** Writes what readers get of items, in place of what they got of them; `first_live` stays. */
+export const writeEntries = (tx: Writer, rows: NewRow<'live_entry'>[]) =>
+  tx.upsert('live_entry', 'item_id', rows, ['site_id', 'first_live'])
+
+/** Takes items from what readers get and find. */
+export async function dropEntries(tx: Writer, items: readonly string[]): Promise<void> {
+  const ids = JSON.stringify(items)
+  await tx.run('DELETE FROM live_text WHERE rowid IN (SELECT n FROM live_entry WHERE item_id IN (SELECT value FROM json_each($ids)))', {
+    ids,
+  })
+  await tx.run('DELETE FROM live_entry WHERE item_id IN (SELECT value FROM json_each($ids))', { ids })
+}
+
+export const addRefs = (tx: Writer, rows: NewRow<'live_ref'>[]) => tx.insert('live_ref', rows, 'IGNORE')
+
+export const dropRefs = (tx: Writer, items: readonly string[]) =>
+  tx.run('DELETE FROM live_ref WHERE item_id IN (SELECT value FROM json_each($items))', { items: JSON.stringify(items) })
+
+/** An item with the section and the kind that it gets. */
+export type Move = [item: string, section: string, kind: Kind]
+
+/** Moves items to other sections and kinds. */
+export const moveItems = (tx: Writer, moves: Move[]) =>
+  tx.run(
+    `UPDATE item SET (section_id, kind) = (SELECT value ->> 1, value ->> 2 FROM json_each($moves) WHERE value ->> 0 = item.id)
+     WHERE id IN (SELECT value ->> 0 FROM json_each($moves))`,
+    { moves: JSON.stringify(moves) },
+  )
+
+/** Ends the open proposals to take some items from the site. */
+export const endWithdrawals = (tx: Writer, items: readonly string[], at: string) =>
+  tx.run(
+    "UPDATE draft SET closed_at = $at, outcome = 'live' WHERE change = 'withdrawal' AND closed_at IS NULL AND item_id IN (SELECT value FROM json_each($items))",
+    { at, items: JSON.stringify(items) },
+  )
+
+/** Ends drafts and events that went live, and what else was planned for those drafts. */
+export async function endWork(tx: Writer, at: string, ended: { items: string[]; drafts: string[]; events: string[] }): Promise<void> {
+  const drafts = JSON.stringify(ended.drafts)
+  await tx.run("UPDATE draft SET closed_at = $at, outcome = 'live' WHERE id IN (SELECT value FROM json_each($drafts))", { at, drafts })
+  await tx.run(
+    `UPDATE planned_event SET state = iif(id IN (SELECT value FROM json_each($events)), 'done', 'cancelled'), done_at = iif(id IN (SELECT value FROM json_each($events)), $at, done_at)
+     WHERE item_id IN (SELECT value FROM json_each($items))
+       AND (id IN (SELECT value FROM json_each($events)) OR (state IN ('planned', 'held') AND draft_id IN (SELECT value FROM json_each($drafts))))`,
+    { at, drafts, items: JSON.stringify(ended.items), events: JSON.stringify(ended.events) },
+  )
+}
+
+/** Ends windows that are open. */
+export const endWindows = (tx: Writer, events: string[]) =>
+  tx.run("UPDATE planned_event SET state = 'done' WHERE state = 'open' AND id IN (SELECT value FROM json_each($events))", {
+    events: JSON.stringify(events),
+  })
+
+/** Notes that windows are open over items, each with the version that it shows. */
+export async function openWindows(tx: Writer, opened: [item: string, event: string, version: string][]): Promise<void> {
+  const rows = { rows: JSON.stringify(opened) }
+  await tx.run(
+    `UPDATE item SET under_version = CASE WHEN window_id IS NULL THEN live_version ELSE under_version END, window_id = (SELECT value ->> 1 FROM json_each($rows) WHERE value ->> 0 = item.id)
+     WHERE id IN (SELECT value ->> 0 FROM json_each($rows))`,
+    rows,
+  )
+  await tx.run(
+    "UPDATE planned_event SET state = 'open', version_id = (SELECT value ->> 2 FROM json_each($rows) WHERE value ->> 1 = planned_event.id) WHERE id IN (SELECT value ->> 1 FROM json_each($rows))",
+    rows,
+  )
+}
+
+/** Notes that no window is open over items. */
+export const closeWindows = (tx: Writer, items: string[]) =>
+  tx.run('UPDATE item SET window_id = NULL, under_version = NULL WHERE id IN (SELECT value FROM json_each($items))', {
+    items: JSON.stringify(items),
+  })
+
+/** What readers got of an item last, or get. */
+export const lastInterval = (db: Reader, item: string) =>
+  db.one<{ from_at: string; to_at: string | null; planned_at: string | null; cause: LiveCause; name: string | null; version_id: string }>(
+    'SELECT l.from_at, l.to_at, l.planned_at, l.cause, l.version_id, p.name FROM live_interval l LEFT JOIN person p ON p.id = l.person_id WHERE l.item_id = $item ORDER BY l.id DESC LIMIT 1',
+    { item },
+  )
+
+/** When readers last got something else, or some items will have done at the earliest after what they get now. */
+export const lastChange = async (db: Reader, items: readonly string[]): Promise<string | null> =>
+  (await db.one<{ at: string | null }>(
+    `SELECT max(at) AS at FROM (SELECT max(at) AS at FROM journal WHERE action IN ('item.put-live', 'item.withdrawn', 'item.rolled-back')
+       UNION ALL SELECT strftime('%Y-%m-%dT%H:%M:%fZ', max(from_at), '+0.001 seconds') FROM live_interval WHERE to_at IS NULL AND item_id IN (SELECT value FROM json_each($items)))`,
+    { items: JSON.stringify(items) },
+  ))!.at
+
+/** The fields of an item that readers get, as JSON. */
+export const fieldsLive = async (db: Reader, id: string): Promise<string | undefined> =>
+  (await db.one<{ fields: string }>('SELECT fields FROM live_entry WHERE item_id = $id', { id }))?.fields
+
+/** Where readers find an item. */
+export const pathLive = async (db: Reader, id: string): Promise<string | null> =>
+  (await db.one<{ path: string | null }>('SELECT path FROM live_entry WHERE item_id = $id', { id }))?.path ?? null
+
+/** The addresses in use whose last part begins so. */
+export const pathsWith = (db: Reader, site: string, wished: string) =>
+  db.all<{ path: string }>(
+    "SELECT path FROM address_interval WHERE site_id = $site AND to_at IS NULL AND path LIKE '%/' || $wished || '%'",
+    { site, wished },
+  )
+
+/** Whether a version went live through its gates, or was found fine afterwards. */
+export const wentLiveCleared = (db: Reader, version: string) =>
+  db.one(
+    `SELECT 1 FROM live_interval l WHERE l.version_id = $version AND (l.cause IN ('put-live', 'planned', 'window')
+         OR EXISTS (SELECT 1 FROM exception_review x WHERE x.version_id = l.version_id AND x.verdict = 'fine'))`,
+    { version },
+  )
+
+/** Whether readers ever got a version. */
+export const wasLive = (db: Reader, version: string) => db.one('SELECT 1 FROM live_interval WHERE version_id = $version', { version })
+
+/** What live items link to. */
+export const liveLinks = (db: Reader) =>
+  db.all<{ target: string; item: string; title: string; version: string }>(
+    "SELECT r.target, r.item_id AS item, e.title, e.version_id AS version FROM live_ref r JOIN live_entry e ON e.item_id = r.item_id WHERE r.relation = 'link'",
+  )
+
+/** What readers got of an item, the newest first. */
+export const intervalsOf = (db: Reader, id: string) =>
+  db.all<{ version_id: string; from_at: string; to_at: string | null; cause: string; by: string | null }>(
+    'SELECT l.version_id, l.from_at, l.to_at, l.cause, p.name AS by FROM live_interval l LEFT JOIN person p ON p.id = l.person_id WHERE l.item_id = $id ORDER BY l.id DESC LIMIT 500',
+    { id },
+  )

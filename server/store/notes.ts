@@ -1,5 +1,6 @@
 import type { Quote } from '../../core/content/quote'
 import type { Reader, Tx } from './database'
+import type { Changes, Row } from './models'
 
 export interface NoteInput {
   text: string
@@ -16,23 +17,7 @@ export const noteWords = ({ text, suggestion }: { text: string; suggestion?: str
   text.trim() ||
   (suggestion === null || suggestion === undefined ? '' : suggestion ? `Suggests: ${suggestion}` : 'Suggests leaving words out')
 
-export interface NoteRow {
-  id: string
-  item_id: string
-  draft_id: string
-  version_id: string
-  place: string | null
-  kind: 'return' | 'note' | 'answer'
-  person_id: string
-  at: string
-  text: string
-  quote: string | null
-  suggestion: string | null
-  /** The note that an answer belongs to. */
-  answers: string | null
-  resolved_at: string | null
-  resolved_by: string | null
-}
+export type NoteRow = Row<'note'>
 
 /** Writes notes at a draft's newest version; those without words or a suggestion are left out. */
 export const addNotes = (
@@ -85,3 +70,9 @@ export async function notesOf(db: Reader, draft: string) {
       answers: rows.filter((row) => row.answers === id).map((row) => ({ id: row.id, name: row.name, at: row.at, text: row.text })),
     }))
 }
+
+export const changeNote = (tx: Tx, id: string, set: Changes<'note'>) => tx.update('note', { id }, set)
+
+/** Resolves all open notes of a draft. */
+export const resolveNotesOf = (tx: Tx, draft: string, by: string, at: string) =>
+  tx.run('UPDATE note SET resolved_at = $at, resolved_by = $by WHERE draft_id = $draft AND resolved_at IS NULL', { at, by, draft })

@@ -147,7 +147,7 @@ export async function keepTexts(tx: Tx, texts: StoredText[]): Promise<Map<string
     }
     return { hash, base: null, depth: 0, ...pack(entry.text) }
   })
-  for (const { hash, id, depth } of await tx.insertNew<Place & { hash: Buffer }>('object', made, ['id', 'hash', 'depth']))
+  for (const { hash, id, depth } of await tx.insertNew<Place & { hash: Buffer }, 'object'>('object', made, ['id', 'hash', 'depth']))
     places.set(hash.toString('hex'), { id, depth })
   const there = [...fresh.keys()].filter((hash) => !places.has(hash))
   for (const [hash, place] of await findPlaces(tx, known, there)) places.set(hash, place)

@@ -1,31 +1,9 @@
 import type { Delegation, GateName, Group, Person, Rights, Section, Separation } from '../../core/access/rights'
 import type { Verb } from '../../core/access/verbs'
-import type { Reader } from './database'
+import type { Reader, Tx } from './database'
+import type { Changes, NewRow, Row } from './models'
 
-export interface PersonRow {
-  id: string
-  email: string
-  name: string
-  password_hash: string
-  colour_scheme: 'auto' | 'light' | 'dark'
-  active: number
-  created_at: string
-  seen_until: string | null
-  /** The shared secret of the second factor, in base32; one that is not confirmed yet is pending. */
-  totp_secret: string | null
-  totp_pending: string | null
-  /** The last period of 30 seconds whose code was used: none is good twice. */
-  totp_step: number
-  /** Their own time zone; `null` for the site's. */
-  zone: string | null
-  density: 'normal' | 'close'
-  /** How they are written to: of each thing, once a day, or never. */
-  mail: 'each' | 'daily' | 'none'
-  /** Who they are at the provider of OpenID Connect, once they signed in there. */
-  identity: string | null
-  /** The first account of the same person, where this is another. */
-  self_id: string | null
-}
+export type PersonRow = Row<'person'>
 
 /** More deputies than a team can oversee are not loaded; those that end last are. */
 const MOST_DELEGATIONS = 2_000
@@ -71,31 +49,27 @@ export async function loadRights(db: Reader): Promise<Rights> {
   }
 }
 
+// Asked at each request.
 export const personById = (db: Reader, id: string) => db.one<PersonRow>('SELECT * FROM person WHERE id = $id', { id })
 export const personByEmail = (db: Reader, email: string) => db.one<PersonRow>('SELECT * FROM person WHERE email = $email', { email })
 export const listPeople = (db: Reader) =>
   db.all<{ id: string; name: string; email: string; active: number; joined: number; picture: string | null }>(
     "SELECT p.id, p.name, p.email, p.active, p.password_hash <> '' OR p.identity IS NOT NULL AS joined, f.hash AS picture FROM person p LEFT JOIN person_picture f ON f.person_id = p.id ORDER BY p.name LIMIT 1000",
   )
-export const peopleCount = async (db: Reader) => (await db.one<{ n: number }>('SELECT count(*) AS n FROM person'))!.n
+export const peopleCount = (db: Reader) => db.count('person', {})
 
-interface SessionRow {
-  person_id: string
-  created_at: string
-  seen_at: string
-  expires_at: string
-  opened_by: 'password' | 'openid' | 'demo'
-  sees_as: string | null
-  roles: string | null
-}
-export const sessionByHash = (db: Reader, hash: string) =>
-  db.one<SessionRow>('SELECT person_id, created_at, seen_at, expires_at, opened_by, sees_as, roles FROM session WHERE token_hash = $hash', {
-    hash,
+/** Who signed in at the team's provider under an identity before. */
+export const personByIdentity = (db: Reader, identity: string) => db.findOne('person', { identity })
+
+/** The names of some people by their ids. */
+export const namesOf = (db: Reader, ids: readonly string[]) =>
+  db.all<{ id: string; name: string }>('SELECT id, name FROM person WHERE id IN (SELECT value FROM json_each($ids))', {
+    ids: JSON.stringify(ids),
   })
 
-/** The sessions of a person that are not over by their end, the last seen first. */
-export const sessionsOf = (db: Reader, person: string, now: string) =>
-  db.all<{ hash: string; agent: string; created_at: string; seen_at: string; opened_by: SessionRow['opened_by'] }>(
-    'SELECT token_hash AS hash, agent, created_at, seen_at, opened_by FROM session WHERE person_id = $person AND expires_at > $now ORDER BY seen_at DESC LIMIT 100',
-    { person, now },
-  )
+export const insertPerson = (tx: Tx, row: NewRow<'person'>) => tx.add('person', row)
+
+export const changePerson = (tx: Tx, id: string, set: Changes<'person'>) => tx.change('person', { id }, set)
+
+/** Makes the accounts that belonged to one account belong to another, or to none. */
+export const passAccountsOn = (tx: Tx, from: string, to: string | null) => tx.change('person', { self_id: from }, { self_id: to })

@@ -6,25 +6,11 @@ import { blockBytes, fingerprint, manifestMedia, type Content, type Manifest } f
 import type { VersionCause } from '../../core/history/causes'
 import { changeSize, type ChangeSize } from '../../core/history/blame'
 import type { Reader, Tx } from './database'
+import type { Row } from './models'
 import { keepTexts, readTexts, type StoredText } from './objects'
 
-export interface VersionRow {
-  id: string
-  item_id: string
-  draft_id: string
-  number: number
-  parent_id: string | null
-  /** The live version that was merged in, of a version that brought a draft up to date. */
-  merge_parent_id: string | null
-  author_id: string
-  at: string
-  cause: VersionCause
-  note: string
-  /** Hex. */
-  fingerprint: string
-  /** The hash of its manifest, hex. */
-  manifest: string
-}
+/** A version with its fingerprint and the hash of its manifest in hex. */
+export type VersionRow = Omit<Row<'version'>, 'fingerprint' | 'manifest'> & { fingerprint: string; manifest: string }
 
 const COLUMNS = `v.id, v.item_id, v.draft_id, v.number, v.parent_id, v.merge_parent_id, v.author_id, v.at, v.cause, v.note, lower(hex(v.fingerprint)) AS fingerprint,
   (SELECT lower(hex(hash)) FROM object WHERE id = v.manifest) AS manifest`
@@ -231,4 +217,34 @@ export function bytesOf(content: Content): Map<string, { bytes: string; id: stri
       return [sha256Hex(bytes), { bytes, id: block.id }]
     }),
   )
+}
+
+/** Gives a version a name, or another. */
+export const setVersionName = (tx: Tx, version: string, name: string, by: string, at: string) =>
+  tx.insert('version_name', [{ version_id: version, name, person_id: by, at }], 'REPLACE')
+
+export const dropVersionName = (tx: Tx, version: string) => tx.remove('version_name', { version_id: version })
+
+/** The versions that lead to one, from the first on. */
+export const lineTo = async (db: Reader, version: string): Promise<string[]> =>
+  (
+    await db.all<{ id: string }>(
+      `WITH RECURSIVE line (id, parent_id, number) AS (SELECT id, parent_id, number FROM version WHERE id = $version
+         UNION ALL SELECT v.id, v.parent_id, v.number FROM line JOIN version v ON v.id = line.parent_id)
+       SELECT id FROM line ORDER BY number LIMIT 20000`,
+      { version },
+    )
+  ).map(({ id }) => id)
+
+/** The newest version that the lines of two have in common. */
+export async function commonAncestor(db: Reader, one: string, other: string): Promise<string | undefined> {
+  const line = (from: string) =>
+    `WITH RECURSIVE line (id, parent_id, merge_parent_id, number) AS (SELECT id, parent_id, merge_parent_id, number FROM version WHERE id = ${from}
+       UNION SELECT v.id, v.parent_id, v.merge_parent_id, v.number FROM line JOIN version v ON v.id IN (line.parent_id, line.merge_parent_id))
+     SELECT id, number FROM line`
+  const row = await db.one<{ id: string }>(
+    `SELECT id FROM (${line('$one')}) WHERE id IN (SELECT id FROM (${line('$other')})) ORDER BY number DESC LIMIT 1`,
+    { one, other },
+  )
+  return row?.id
 }

@@ -3,7 +3,8 @@ import { mkdir } from 'node:fs/promises'
 import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { forgetOld } from '../../server/jobs/forgetter'
-import type { Row } from '../../server/store/database'
+import type { Tx } from '../../server/store/database'
+import type { NewRow, Table } from '../../server/store/models'
 import { foundOffice, type FoundedOffice } from '../support/office'
 
 const DAY_MS = 86_400_000
@@ -16,29 +17,36 @@ beforeAll(async () => {
 afterAll(() => here.end())
 const at = (days: number) => new Date(start + days * DAY_MS).toISOString()
 
-/** A row of each table that fills by itself, and after how many whole days it is gone. */
-const ROWS = (person: string): [table: string, row: Row, days: number][] => [
-  ['answer', { person_id: person, key: 'k', request: 'r', status: 200, body: '', at: at(0) }, 2],
-  ['mail', { id: 'sent', address: 'a@b.example', subject: '', text: '', made_at: at(-9), next_at: null, sent_at: at(0) }, 30],
-  ['mail', { id: 'given up', address: 'a@b.example', subject: '', text: '', made_at: at(0), next_at: null, sent_at: null }, 30],
-  ['notification', { id: 'seen', person_id: person, at: at(0), kind: 'waits', note: '', seen_at: at(1) }, 365],
-  ['notification', { id: 'unseen', person_id: person, at: at(0), kind: 'waits', note: '', seen_at: null }, 730],
-  ['session', { token_hash: 'h', person_id: person, created_at: at(-1), seen_at: at(-1), expires_at: at(0), agent: '' }, 0],
-  ['password_link', { token_hash: 'h', person_id: person, made_by: null, made_at: at(-1), expires_at: at(0) }, 30],
-  ['known_browser', { hash: 'h', person_id: person, seen_at: at(0) }, 180],
-  ['throttle', { key: 'email:a@b.example', failures: 9, last_at: at(0) }, 1],
-  ['presence', { draft_id: 'd', person_id: person, tab: 't', place: null, at: at(0) }, 1],
-  ['share_link', { token_hash: 'h', id: 'i', shows: 'moment', made_by: person, made_at: at(-1), ends_at: at(0) }, 90],
-  ['calendar_feed', { token_hash: 'h', person_id: person, made_at: at(-1), revoked_at: at(0) }, 90],
+/** A row of a table, and after how many whole days it is gone. */
+const ends = <Name extends Table>(table: Name, row: NewRow<Name>, days: number) => ({
+  table,
+  days,
+  insert: (tx: Tx) => tx.insert(table, [row]),
+})
+
+/** A row of each table that fills by itself. */
+const rows = (person: string) => [
+  ends('answer', { person_id: person, key: 'k', request: 'r', status: 200, body: '', at: at(0) }, 2),
+  ends('mail', { id: 'sent', address: 'a@b.example', subject: '', text: '', made_at: at(-9), next_at: null, sent_at: at(0) }, 30),
+  ends('mail', { id: 'given up', address: 'a@b.example', subject: '', text: '', made_at: at(0), next_at: null, sent_at: null }, 30),
+  ends('notification', { id: 'seen', person_id: person, at: at(0), kind: 'waits', note: '', seen_at: at(1) }, 365),
+  ends('notification', { id: 'unseen', person_id: person, at: at(0), kind: 'waits', note: '', seen_at: null }, 730),
+  ends('session', { token_hash: 'h', person_id: person, created_at: at(-1), seen_at: at(-1), expires_at: at(0), agent: '' }, 0),
+  ends('password_link', { token_hash: 'h', person_id: person, made_by: null, made_at: at(-1), expires_at: at(0) }, 30),
+  ends('known_browser', { hash: 'h', person_id: person, seen_at: at(0) }, 180),
+  ends('throttle', { key: 'email:a@b.example', failures: 9, last_at: at(0) }, 1),
+  ends('presence', { draft_id: 'd', person_id: person, tab: 't', place: null, at: at(0) }, 1),
+  ends('share_link', { token_hash: 'h', id: 'i', shows: 'moment', made_by: person, made_at: at(-1), ends_at: at(0) }, 90),
+  ends('calendar_feed', { token_hash: 'h', person_id: person, made_at: at(-1), revoked_at: at(0) }, 90),
 ]
 
 describe('nothing grows for ever', () => {
   it('each row that fills by itself ends on its day, and not the day before', async () => {
     const { office, founder } = here
-    for (const [table, row, days] of ROWS(founder.id)) {
+    for (const { table, days, insert } of rows(founder.id)) {
       await office.store.write(async (tx) => {
         await tx.run(`DELETE FROM ${table}`)
-        await tx.insert(table, [row])
+        await insert(tx)
       })
       const left = async (on: number) => {
         present = start + on * DAY_MS

@@ -20,7 +20,7 @@ import { addPerson } from '../support/people'
 import { namesOf } from '../../server/services/queries'
 import { addSection } from '../../server/services/sections'
 import { firstStart } from '../../server/services/sites'
-import type { Row } from '../../server/store/database'
+import type { NewRow, Row } from '../../server/store/models'
 import { syncItems } from '../../server/store/items'
 import { bitOf, codeNames } from '../../server/store/listed'
 import { countListed, facetRows, listPage, type ListedRow, type Listing } from '../../server/store/listing'
@@ -97,15 +97,13 @@ beforeAll(async () => {
   const names: Names = namesOf(rights, wen, labels, [{ id: 'reviewed/review', name: 'Legal' }])
 
   const versions: NewVersion[] = []
-  const [items, drafts, waits, events, intervals, links, entries] = Array.from({ length: 7 }, (): Row[] => []) as [
-    Row[],
-    Row[],
-    Row[],
-    Row[],
-    Row[],
-    Row[],
-    Row[],
-  ]
+  const items: NewRow<'item'>[] = []
+  const drafts: NewRow<'draft'>[] = []
+  const waits: NewRow<'gate_wait'>[] = []
+  const events: NewRow<'planned_event'>[] = []
+  const intervals: NewRow<'live_interval'>[] = []
+  const links: NewRow<'live_ref'>[] = []
+  const entries: NewRow<'live_entry'>[] = []
   const on = (at: string | null) => at && dateIn(at, ZONE)
   for (let count = 0; count < ITEMS; count++) {
     const label = labels[count]
@@ -181,7 +179,7 @@ beforeAll(async () => {
         first_live: row.created_at,
         changed_at: row.created_at,
       })
-    const plan = (kind: string, draft: string | null, state: string): string => {
+    const plan = (kind: Row<'planned_event'>['kind'], draft: string | null, state: Row<'planned_event'>['state']): string => {
       const at = instant()
       const wall = { wall_date: at.slice(0, 10), wall_time: '12:00', zone: ZONE }
       const about = {

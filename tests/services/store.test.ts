@@ -4,7 +4,7 @@ import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import fc from 'fast-check'
 import { sha256Hex } from '../../core/content/canonical'
-import { copyFolder, openStore, type Store } from '../../server/store/database'
+import { copyFolder, openStore, type Store, type Tx } from '../../server/store/database'
 import { keepTexts, readTexts } from '../../server/store/objects'
 import { faultsOf } from '../../server/store/wholeCheck'
 import { wordsQuery } from '../../server/store/live'
@@ -137,9 +137,14 @@ describe('the write queue', () => {
     const [id] = (await keep(['Kept for good'])).values()
     await expect(store.write((tx) => tx.run("UPDATE object SET bytes = x'00'"))).rejects.toThrow('immutable')
     await expect(store.write((tx) => tx.run('DELETE FROM object WHERE id = $id', { id: id! }))).rejects.toThrow('immutable')
-    const other = { id, hash: Buffer.alloc(32), base: null, depth: 0, packed: 0, bytes: Buffer.from('other') }
+    const other = { id: id!, hash: Buffer.alloc(32), base: null, depth: 0, packed: 0 as const, bytes: Buffer.from('other') }
     await expect(store.write((tx) => tx.insert('object', [other], 'REPLACE'))).rejects.toThrow('immutable')
   })
+  /** A transaction that also knows a table of the test's own. */
+  type AnyTable = Pick<Tx, 'all' | 'run'> & {
+    insert(table: string, rows: object[]): Promise<void>
+    upsert(table: string, key: string, rows: object[], keep: string[]): Promise<void>
+  }
   it('inserts and upserts any rows, whatever they have alike', async () => {
     await store.write((tx) => tx.run('CREATE TABLE sample (id INTEGER PRIMARY KEY, a TEXT, b INTEGER, c BLOB, kept TEXT)'))
     const cell = fc.record({
@@ -153,7 +158,8 @@ describe('the write queue', () => {
         fc.array(cell, { minLength: 1, maxLength: 5 }),
         fc.array(cell, { minLength: 1, maxLength: 5 }),
         async (first, then) => {
-          await store.write(async (tx) => {
+          await store.write(async (known) => {
+            const tx = known as unknown as AnyTable
             await tx.run('DELETE FROM sample')
             const rows = (cells: typeof first) => cells.map((row, id) => ({ id, ...row }))
             await tx.insert('sample', rows(first))

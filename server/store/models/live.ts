@@ -1,0 +1,67 @@
+import type { Kind } from '../../../core/content/kinds'
+import type { LiveCause } from '../../../core/history/causes'
+import { flag, integer, text } from './column'
+
+/** Which version of an item readers got from when until when. */
+export const live_interval = {
+  id: integer().numbered(),
+  item_id: text().references('item'),
+  version_id: text(),
+  from_at: text(),
+  to_at: text().nullable(),
+  cause: text<LiveCause>(),
+  planned_at: text().nullable(),
+  event_id: text().nullable(),
+  person_id: text().nullable(),
+  edition_id: text().nullable(),
+  section_id: text(),
+  shown_date: text().nullable(),
+  /** JSON. */
+  fields: text(),
+  kind: text<Kind>().nullable(),
+}
+
+/** Which item had an address from when until when. */
+export const address_interval = {
+  id: integer().numbered(),
+  site_id: text(),
+  path: text(),
+  item_id: text().references('item'),
+  from_at: text(),
+  to_at: text().nullable(),
+}
+
+/** What readers get now. */
+export const live_entry = {
+  n: integer().numbered(),
+  item_id: text().references('item'),
+  site_id: text(),
+  kind: text<Kind>(),
+  section_id: text(),
+  version_id: text(),
+  path: text().nullable(),
+  parent_id: text().nullable(),
+  title: text(),
+  shown_date: text().nullable(),
+  in_sitemap: flag(),
+  /** JSON. */
+  fields: text(),
+  first_live: text(),
+  changed_at: text(),
+  indexed_version: text().nullable(),
+}
+
+/** What a live item refers to. */
+export const live_ref = {
+  item_id: text().key(),
+  relation: text<'label' | 'byline' | 'broader' | 'media' | 'link'>().key(),
+  target: text().key(),
+}
+
+/** A block of a live item that is shown at times of its own. */
+export const live_window = {
+  item_id: text().key().references('item'),
+  block: text().key(),
+  spans: text(),
+  words: text(),
+}

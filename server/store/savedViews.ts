@@ -1,0 +1,25 @@
+import type { Reader, Tx } from './database'
+import type { Changes, NewRow, Row } from './models'
+
+/** A person's own views, and those of their groups, with the names of owner and group. */
+export const viewsFor = (db: Reader, person: string) =>
+  db.all<
+    Pick<Row<'saved_view'>, 'id' | 'name' | 'q' | 'sort' | 'columns' | 'owner_id' | 'group_id'> & { owner: string; group: string | null }
+  >(
+    `SELECT v.id, v.name, v.q, v.sort, v.columns, v.owner_id, p.name AS owner, v.group_id, g.name AS "group"
+     FROM saved_view v JOIN person p ON p.id = v.owner_id LEFT JOIN person_group g ON g.id = v.group_id
+     WHERE v.owner_id = $person OR v.group_id IN (SELECT group_id FROM group_member WHERE person_id = $person) ORDER BY v.name COLLATE NOCASE, v.id LIMIT 500`,
+    { person },
+  )
+
+export const viewCount = (db: Reader, owner: string) => db.count('saved_view', { owner_id: owner })
+
+export const ownsView = async (db: Reader, owner: string, id: string): Promise<boolean> =>
+  (await db.count('saved_view', { id, owner_id: owner })) > 0
+
+export const addView = (tx: Tx, row: NewRow<'saved_view'>) => tx.add('saved_view', row)
+
+export const updateView = (tx: Tx, owner: string, id: string, set: Changes<'saved_view'>) =>
+  tx.change('saved_view', { id, owner_id: owner }, set)
+
+export const dropView = (tx: Tx, owner: string, id: string) => tx.remove('saved_view', { id, owner_id: owner })
