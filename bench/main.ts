@@ -3,6 +3,7 @@ import { print, type Row } from './report'
 const BENCHES = {
   script: () => import('./officeScript'),
   save: () => import('./saving'),
+  models: () => import('./models'),
   versions: () => import('./versions'),
   compare: () => import('./comparing'),
   history: () => import('./history'),

@@ -18,7 +18,8 @@ const NAMED = `($readable IS NULL OR m.person_id = $me OR EXISTS (
   WHERE (part.id = m.id OR part.of_id = m.id OR part.id = m.of_id) AND (i.on_site = 'live' OR i.section_id IN (SELECT value FROM json_each($readable)))))`
 const named = ({ me, sections }: MayName) => ({ me, readable: sections && JSON.stringify(sections) })
 
-export const mediaById = (db: Reader, id: string) => db.findOne('media', { id })
+// Asked for each picture that readers see.
+export const mediaById = (db: Reader, id: string) => db.one<MediaRow>('SELECT * FROM media WHERE id = $id', { id })
 
 export const mediaByIds = (db: Reader, ids: readonly string[]) =>
   db.all<MediaRow>('SELECT * FROM media WHERE id IN (SELECT value FROM json_each($ids))', { ids: JSON.stringify(ids) })
