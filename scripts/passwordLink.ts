@@ -2,7 +2,7 @@
 import { join } from 'node:path'
 import { parseArgs } from 'node:util'
 import { clockFromEnvironment } from '../server/services/clock'
-import { linkByHand } from '../server/services/invitations'
+import { linkByHand } from '../server/services/people/invitations'
 import { openOffice } from '../server/services/office'
 import { Refusal } from '../server/services/refusal'
 

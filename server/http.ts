@@ -1,6 +1,6 @@
 import type { IncomingMessage } from 'node:http'
 import { getCookie, getHeader, type H3Event } from 'h3'
-import { actorOf, type Actor } from './services/access'
+import { actorOf, type Actor } from './services/people/access'
 import { allowanceOfEach } from './services/limited'
 import type { Office } from './services/office'
 

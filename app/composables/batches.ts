@@ -1,4 +1,4 @@
-import type { BatchView } from '~~/server/services/batches'
+import type { BatchView } from '~~/server/services/listing/batches'
 import { api } from '~/composables/api'
 import { counted } from '~/composables/words'
 import { useNotices } from '~/stores/notices'

@@ -1,5 +1,5 @@
 import type { Rewrite } from '~~/core/content/rewrite'
-import type { FoundHits, FoundItem } from '~~/server/services/rewrites'
+import type { FoundHits, FoundItem } from '~~/server/services/writing/rewrites'
 import { api } from '~/composables/api'
 import { useNotices } from '~/stores/notices'
 

@@ -1,5 +1,5 @@
 import { useSessionStorage } from '@vueuse/core'
-import type { ItemPage } from '~~/server/services/itemPage'
+import type { ItemPage } from '~~/server/services/writing/itemPage'
 import { quoteOf, type Quote } from '~~/core/content/quote'
 import { grouped } from '~~/core/grouped'
 import { api } from '~/composables/api'

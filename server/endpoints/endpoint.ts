@@ -1,6 +1,6 @@
 import type { H3Event } from 'h3'
 import { z } from 'zod'
-import type { Actor } from '../services/access'
+import type { Actor } from '../services/people/access'
 import type { Runtime } from '../runtime'
 
 type Shape = z.ZodType

@@ -14,7 +14,7 @@ import { addressOf, isAnothersWindow, isSameOrigin, originOf, passOverBody, sess
 import { runtime } from '../runtime'
 import type { Office } from '../services/office'
 import { PROBLEMS, refusal, Refusal, type ProblemKind } from '../services/refusal'
-import type { Actor } from '../services/access'
+import type { Actor } from '../services/people/access'
 import { Written } from '../services/written'
 import { Download, Redirect, type Endpoint } from './endpoint'
 import { once, onceApart, type Keyed } from './once'

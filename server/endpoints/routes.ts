@@ -6,9 +6,9 @@ import { FIELDS, type FieldName } from '../../core/content/fields'
 import { KINDS } from '../../core/content/kinds'
 import { CHECK_NAMES } from '../../core/checks/checks'
 import { OTHER_CHANGES } from '../../core/flow/route'
-import { calendars, endCalendar, saveCalendar } from '../services/calendars'
-import { rerouteDraft } from '../services/review'
-import { gates, routes as listed, saveRoute, saveRules } from '../services/routes'
+import { calendars, endCalendar, saveCalendar } from '../services/planning/calendars'
+import { rerouteDraft } from '../services/reviewing/review'
+import { gates, routes as listed, saveRoute, saveRules } from '../services/reviewing/routes'
 import { endpoint } from './endpoint'
 
 const id = z.object({ id: z.string().max(60) })

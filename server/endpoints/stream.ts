@@ -2,7 +2,7 @@ import { createEventStream, type H3Event } from 'h3'
 import { actorOfEvent } from '../http'
 import { runtime } from '../runtime'
 import { refusal } from '../services/refusal'
-import { readableNews } from '../services/today'
+import { readableNews } from '../services/reviewing/today'
 import { sayProblem } from './handle'
 
 /** So many streams are open for one person, as many windows as anyone works in; each costs something with all that happens. */

@@ -13,15 +13,15 @@ import {
   makeEdition,
   putEditionLive,
   removeEntry,
-} from '../services/editions'
-import { cancelEvent, moveEvent, plan, setEmbargo } from '../services/events'
-import { calendar } from '../services/calendar'
-import { endFeed, feed, feedOf, makeFeed } from '../services/calendarFeed'
-import { may } from '../services/access'
-import { previewBack, previewUndo, rollSiteBack, undoEdition } from '../services/goingBack'
-import { siteDifferences } from '../services/momentDifferences'
-import { endShareLink, shareLink, shareLinks } from '../services/shareLinks'
-import { readableTroubles } from '../services/troubles'
+} from '../services/planning/editions'
+import { cancelEvent, moveEvent, plan, setEmbargo } from '../services/planning/events'
+import { calendar } from '../services/planning/calendar'
+import { endFeed, feed, feedOf, makeFeed } from '../services/planning/calendarFeed'
+import { may } from '../services/people/access'
+import { previewBack, previewUndo, rollSiteBack, undoEdition } from '../services/planning/goingBack'
+import { siteDifferences } from '../services/planning/momentDifferences'
+import { endShareLink, shareLink, shareLinks } from '../services/planning/shareLinks'
+import { readableTroubles } from '../services/planning/troubles'
 import { Download, endpoint, openEndpoint } from './endpoint'
 
 const key = z.string().max(60)

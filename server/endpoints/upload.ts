@@ -2,7 +2,7 @@ import type { Readable } from 'node:stream'
 import { Busboy, type BusboyHeaders, type BusboyInstance } from '@fastify/busboy'
 import { getHeader, type H3Event } from 'h3'
 import { watchBody } from '../http'
-import { fileTooLarge, MAX_FILE_BYTES } from '../services/incoming'
+import { fileTooLarge, MAX_FILE_BYTES } from '../services/media/incoming'
 import { refusal } from '../services/refusal'
 
 /** What a form may have beside its file. */

@@ -1,4 +1,4 @@
-import { keepDeadlines } from '../services/deadlines'
+import { keepDeadlines } from '../services/reviewing/deadlines'
 import type { Office } from '../services/office'
 import { every } from './every'
 

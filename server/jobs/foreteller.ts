@@ -1,4 +1,4 @@
-import type { Foresight } from '../services/foresight'
+import type { Foresight } from '../services/planning/foresight'
 import type { Office } from '../services/office'
 
 /**

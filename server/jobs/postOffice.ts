@@ -1,6 +1,6 @@
-import { startMailStandIn } from '../services/caughtMail'
-import { mailIsCaught, mailTransport, sendMails } from '../services/mail'
-import { tellNews, writeDigests } from '../services/news'
+import { startMailStandIn } from '../services/mail/caughtMail'
+import { mailIsCaught, mailTransport, sendMails } from '../services/mail/mail'
+import { tellNews, writeDigests } from '../services/mail/news'
 import type { Office } from '../services/office'
 import { every } from './every'
 

@@ -7,8 +7,8 @@ import { runStatements, statementsOf, type Bind, type Reader, type Statement, ty
 import { crowdedMoment, dueIds, eventsByIds, idsOfMoment, type EventRow } from '../store/events'
 import { addJournalRows, chained, journalAfter, journalHead } from '../store/journal'
 import type { SiteRow } from '../store/sites'
-import { changesOf } from '../services/due'
-import { goesUnder, instantFor, judgeAt, liveFacts, wideTags, writeLive, type Judged, type LiveChange } from '../services/live'
+import { changesOf } from '../services/planning/due'
+import { goesUnder, instantFor, judgeAt, liveFacts, wideTags, writeLive, type Judged, type LiveChange } from '../services/publishing/live'
 import type { Office } from '../services/office'
 
 /** So many events of a moment are prepared at most. */

@@ -1,4 +1,4 @@
-import { keepWallTimes } from '../services/wallTimes'
+import { keepWallTimes } from '../services/planning/wallTimes'
 import type { Office } from '../services/office'
 import { every } from './every'
 

@@ -1,7 +1,7 @@
 import { inspect } from 'node:util'
 import { runtime } from '../runtime'
-import { isUnclaimed } from '../services/access'
-import { firstCode } from '../services/firstCode'
+import { isUnclaimed } from '../services/people/access'
+import { firstCode } from '../services/people/firstCode'
 import { NewerFile } from '../store/migrate'
 
 /** Opens the store at start, so that due events are done before the first request, and closes it at the end. */

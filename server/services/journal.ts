@@ -3,8 +3,8 @@ import { actionsThat, type ActionGroup } from '../../core/journal/actions'
 import { toCell } from '../../core/formats/cell'
 import { dayBounds } from '../../core/time/zone'
 import { journalOnward, journalPage, verifyJournal, type JournalFilter, type NamedRow } from '../store/journal'
-import { must, type Actor } from './access'
-import { readableItem } from './items'
+import { must, type Actor } from './people/access'
+import { readableItem } from './writing/items'
 import type { Office } from './office'
 
 /** What of the journal a person asks for; `from` and `to` are dates of the site's zone, both within it. */

@@ -1,6 +1,6 @@
 import { LRUCache } from 'lru-cache'
 import { spend, type Allowance, type Left } from '../../core/allowance'
-import { throttled } from './guessing'
+import { throttled } from './people/guessing'
 
 /**
  * What each of many, people or origins, may have so much of. The function spends, and answers 0; or it answers in how many seconds

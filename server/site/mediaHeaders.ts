@@ -1,4 +1,4 @@
-import type { MediaBytes } from '../services/media'
+import type { MediaBytes } from '../services/media/media'
 
 /** The headers of a media file, the same wherever it is served: a document is saved or shown in a sandbox, and runs nothing. */
 export const mediaHeaders = ({ type, name }: MediaBytes): Record<string, string> => ({

@@ -1,7 +1,7 @@
 import { readdirSync, readFileSync } from 'node:fs'
 import { join } from 'node:path'
 import { describe, expect, it } from 'vitest'
-import { codeAt } from '../../server/services/secondFactor'
+import { codeAt } from '../../server/services/people/secondFactor'
 import { tokenIn, type Letter } from '../support/mailbox'
 import { Client, PASSWORD, until } from '../support/server'
 import { codes, sent, toldOf, withTeam, type Problem } from '../support/team'

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import type { FoundHits, FoundItem } from '../../server/services/rewrites'
+import type { FoundHits, FoundItem } from '../../server/services/writing/rewrites'
 import { until, writePost, type Client } from '../support/server'
 import { codes, withTeam } from '../support/team'
 

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { DEFAULT_SIGN_IN } from '../../core/access/signIn'
-import { codeAt } from '../../server/services/secondFactor'
+import { codeAt } from '../../server/services/people/secondFactor'
 import { Client, PASSWORD } from '../support/server'
 import { codes, withTeam } from '../support/team'
 

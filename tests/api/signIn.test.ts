@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { codeAt } from '../../server/services/secondFactor'
+import { codeAt } from '../../server/services/people/secondFactor'
 import { Client, foundTeam, PASSWORD, startServer, until, type Team, type TestServer } from '../support/server'
 
 let server: TestServer

@@ -1,6 +1,6 @@
 import { expect, test } from '@playwright/test'
 import { DEMO_PASSWORD } from '../../demo/people'
-import { codeAt } from '../../server/services/secondFactor'
+import { codeAt } from '../../server/services/people/secondFactor'
 import { openMailbox, tokenIn } from '../support/mailbox'
 import { firstCodeOf, PASSWORD, startServer } from '../support/server'
 import { origin, pageOf, stepIn } from './office'

@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { workOff } from '../../server/jobs/batchRunner'
-import type { Actor } from '../../server/services/access'
+import type { Actor } from '../../server/services/people/access'
 import {
   batchEntries,
   batchView,
@@ -10,8 +10,8 @@ import {
   goOn,
   runBatch,
   undoBatch,
-} from '../../server/services/batches'
-import { createItem } from '../../server/services/items'
+} from '../../server/services/listing/batches'
+import { createItem } from '../../server/services/writing/items'
 import type { Office } from '../../server/services/office'
 import { within } from '../../server/services/within'
 import { itemById } from '../../server/store/items'

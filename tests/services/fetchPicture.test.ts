@@ -1,7 +1,7 @@
 import { createServer, type Server } from 'node:http'
 import type { AddressInfo } from 'node:net'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { fetchPicture, isPublicAddress } from '../../server/services/fetchPicture'
+import { fetchPicture, isPublicAddress } from '../../server/services/media/fetchPicture'
 import { Refusal } from '../../server/services/refusal'
 
 const BYTES = Buffer.from('picture bytes')

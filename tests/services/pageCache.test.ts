@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, expect, it } from 'vitest'
-import { createItem } from '../../server/services/items'
-import { putLiveNow } from '../../server/services/publishing'
+import { createItem } from '../../server/services/writing/items'
+import { putLiveNow } from '../../server/services/publishing/publishing'
 import { LiveSite } from '../../server/site/answer'
 import { foundOffice, type FoundedOffice } from '../support/office'
 

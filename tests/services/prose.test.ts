@@ -4,8 +4,8 @@ import { docToList, docToText, listToDoc, textToDoc } from '../../app/editor/pro
 import { anyText } from '../support/content'
 import { PEOPLE, emailOf, DEMO_PASSWORD } from '../../demo/people'
 import * as accounts from '../../scripts/accounts.mjs'
-import { passwordProblems } from '../../server/services/passwords'
-import { waitAfter } from '../../server/services/guessing'
+import { passwordProblems } from '../../server/services/people/passwords'
+import { waitAfter } from '../../server/services/people/guessing'
 
 describe('the editor’s documents', () => {
   it('give back the rich text they were made of', () => {

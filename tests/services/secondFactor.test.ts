@@ -1,7 +1,7 @@
 import { Secret } from 'otpauth'
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { codeAt, periodOf } from '../../server/services/secondFactor'
+import { codeAt, periodOf } from '../../server/services/people/secondFactor'
 
 const secret = Secret.fromUTF8('12345678901234567890').base32
 const at = (seconds: number) => new Date(seconds * 1000)

@@ -1,9 +1,9 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { changeEdition, makeEdition } from '../../server/services/editions'
-import { plan } from '../../server/services/events'
-import { createItem } from '../../server/services/items'
+import { changeEdition, makeEdition } from '../../server/services/planning/editions'
+import { plan } from '../../server/services/planning/events'
+import { createItem } from '../../server/services/writing/items'
 import type { Office } from '../../server/services/office'
-import { keepWallTimes } from '../../server/services/wallTimes'
+import { keepWallTimes } from '../../server/services/planning/wallTimes'
 import { foundOffice, type FoundedOffice } from '../support/office'
 
 let here: FoundedOffice

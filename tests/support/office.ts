@@ -1,10 +1,10 @@
 import { mkdtempSync, rmSync } from 'node:fs'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
-import { actorFrom, type Actor } from '../../server/services/access'
+import { actorFrom, type Actor } from '../../server/services/people/access'
 import { openOffice, type Office } from '../../server/services/office'
-import { sections } from '../../server/services/sections'
-import { firstStart } from '../../server/services/sites'
+import { sections } from '../../server/services/site/sections'
+import { firstStart } from '../../server/services/site/sites'
 import { personById } from '../../server/store/people'
 
 export interface FoundedOffice {

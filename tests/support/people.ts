@@ -1,7 +1,7 @@
 import type { GivenRole, RightsChange } from '../../core/access/rightsChange'
-import type { Actor } from '../../server/services/access'
+import type { Actor } from '../../server/services/people/access'
 import type { Office } from '../../server/services/office'
-import { changeRights } from '../../server/services/rightsChange'
+import { changeRights } from '../../server/services/people/rightsChange'
 
 /** Makes a change of rights where no second steward is asked. */
 export async function changeNow<T = object>(office: Office, actor: Actor, change: RightsChange): Promise<T> {

@@ -5,8 +5,8 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { DEFAULT_SIGN_IN, type SignInRules } from '../../core/access/signIn'
 import { wallOf } from '../../core/time/zone'
-import { firstCodeFile } from '../../server/services/firstCode'
-import { codeAt } from '../../server/services/secondFactor'
+import { firstCodeFile } from '../../server/services/people/firstCode'
+import { codeAt } from '../../server/services/people/secondFactor'
 import { tokenIn, type Mailbox } from './mailbox'
 
 const ROOT = join(import.meta.dirname, '..', '..')

@@ -1,5 +1,5 @@
 import { CALENDAR_WORDS } from '~~/core/plan/calendarWords'
-import type { CalendarEntry } from '~~/server/services/calendar'
+import type { CalendarEntry } from '~~/server/services/planning/calendar'
 import { timeIn } from '~~/core/time/words'
 import { dateIn } from '~~/core/time/date'
 

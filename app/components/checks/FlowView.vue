@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Flow } from '~~/server/services/flow'
+import type { Flow } from '~~/server/services/reviewing/flow'
 import { grouped } from '~~/core/grouped'
 import { spanWords } from '~~/core/time/span'
 import { fullIn, monthWords, shortIn } from '~~/core/time/words'

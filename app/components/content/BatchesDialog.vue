@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { shortIn } from '~~/core/time/words'
-import type { BatchView } from '~~/server/services/batches'
+import type { BatchView } from '~~/server/services/listing/batches'
 import LoadState from '~/components/frame/LoadState.vue'
 import PlainDialog from '~/components/form/PlainDialog.vue'
 import { isUnderWay, useBatches } from '~/composables/batches'

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { FIELDS } from '~~/core/content/fields'
 import { KIND_WORDS } from '~~/core/content/kinds'
-import type { FoundItem } from '~~/server/services/rewrites'
+import type { FoundItem } from '~~/server/services/writing/rewrites'
 
 /** The places in one item where something would be replaced, each in its sentence; or filled, each with its words. */
 const props = defineProps<{

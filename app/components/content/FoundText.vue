@@ -1,7 +1,7 @@
 <script setup lang="ts">
 /** A piece of text with what was sought in it marked. */
 import { shortIn } from '~~/core/time/words'
-import type { FoundSnippet } from '~~/server/services/listing'
+import type { FoundSnippet } from '~~/server/services/listing/listing'
 import { useSite } from '~/stores/site'
 
 const props = defineProps<{ snippet: FoundSnippet | null }>()

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { onClickOutside } from '@vueuse/core'
-import type { LabelView } from '~~/server/services/labels'
+import type { LabelView } from '~~/server/services/listing/labels'
 import { api } from '~/composables/api'
 import { useNotices } from '~/stores/notices'
 

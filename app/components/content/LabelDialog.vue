@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { LABEL_TYPES, type LabelType } from '~~/core/content/kinds'
 import { isBelow } from '~~/core/labels/tree'
-import type { LabelView } from '~~/server/services/labels'
+import type { LabelView } from '~~/server/services/listing/labels'
 import PlainDialog from '~/components/form/PlainDialog.vue'
 import { LABEL_WORDS } from './labelWords'
 

@@ -4,7 +4,7 @@ import NotLoaded from '~/components/frame/NotLoaded.vue'
 import { X } from 'lucide-vue-next'
 import LabelChoice from './LabelChoice.vue'
 import { api } from '~/composables/api'
-import type { LabelView } from '~~/server/services/labels'
+import type { LabelView } from '~~/server/services/listing/labels'
 
 /** Several labels, shown by name, and a choice of more. */
 const model = defineModel<string[]>({ required: true })

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { written } from '~~/core/query/parse'
-import type { LabelView } from '~~/server/services/labels'
+import type { LabelView } from '~~/server/services/listing/labels'
 import StateMark from '~/components/mark/StateMark.vue'
 import type { MarkName } from '~/components/mark/marks'
 import { useSite } from '~/stores/site'

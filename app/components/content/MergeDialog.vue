@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { written } from '~~/core/query/parse'
-import type { LabelView } from '~~/server/services/labels'
+import type { LabelView } from '~~/server/services/listing/labels'
 import PlainDialog from '~/components/form/PlainDialog.vue'
 import { counted } from '~/composables/words'
 import { LABEL_WORDS } from './labelWords'

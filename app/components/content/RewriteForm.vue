@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { isSafeHref } from '~~/core/content/inline'
 import type { Rewrite } from '~~/core/content/rewrite'
-import type { LabelView } from '~~/server/services/labels'
+import type { LabelView } from '~~/server/services/listing/labels'
 import { api } from '~/composables/api'
 import { useNotices } from '~/stores/notices'
 

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useAttempt } from '~/composables/attempt'
 import NotLoaded from '~/components/frame/NotLoaded.vue'
-import type { SavedView } from '~~/server/services/savedViews'
+import type { SavedView } from '~~/server/services/listing/savedViews'
 import PlainDialog from '~/components/form/PlainDialog.vue'
 import { api } from '~/composables/api'
 import { useNotices } from '~/stores/notices'

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
 import { ChevronDown } from 'lucide-vue-next'
-import type { SavedView } from '~~/server/services/savedViews'
+import type { SavedView } from '~~/server/services/listing/savedViews'
 
 /** The lists that are kept under a name: those that are pinned with their counts, the rest in a menu, and a way to keep the one that is shown. */
 const props = defineProps<{ views: SavedView[]; q: string; sort: string }>()

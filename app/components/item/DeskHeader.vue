@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { Maximize2, Minimize2, Redo2, Undo2 } from 'lucide-vue-next'
-import type { ItemPage } from '~~/server/services/itemPage'
+import type { ItemPage } from '~~/server/services/writing/itemPage'
 import { KIND_WORDS } from '~~/core/content/kinds'
 import { shortIn, timeIn } from '~~/core/time/words'
 import ChoiceButtons from '~/components/form/ChoiceButtons.vue'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { ItemPage } from '~~/server/services/itemPage'
+import type { ItemPage } from '~~/server/services/writing/itemPage'
 import { shortIn } from '~~/core/time/words'
 import StateMark from '~/components/mark/StateMark.vue'
 import { useSite } from '~/stores/site'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { Check, TriangleAlert } from 'lucide-vue-next'
-import type { CheckResult } from '~~/server/services/checks'
+import type { CheckResult } from '~~/server/services/reviewing/checks'
 
 /** What the checks of a gate find in the draft now. */
 defineProps<{ gate: string; checks: CheckResult[] }>()

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { onKeyStroke } from '@vueuse/core'
-import type { ItemPage } from '~~/server/services/itemPage'
+import type { ItemPage } from '~~/server/services/writing/itemPage'
 import { fieldsOf, type FieldName, type Fields } from '~~/core/content/fields'
 import type { Disagreement } from '~~/core/history/merge'
 import { takeBack } from '~~/core/history/restore'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { ItemPage } from '~~/server/services/itemPage'
+import type { ItemPage } from '~~/server/services/writing/itemPage'
 import { counted } from '~/composables/words'
 import PlainDialog from '~/components/form/PlainDialog.vue'
 import NoteDialog from './NoteDialog.vue'

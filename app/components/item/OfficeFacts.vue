@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useAttempt } from '~/composables/attempt'
 import NotLoaded from '~/components/frame/NotLoaded.vue'
-import type { ItemPage } from '~~/server/services/itemPage'
+import type { ItemPage } from '~~/server/services/writing/itemPage'
 import type { Action, Done } from '~~/core/batch/action'
 import { fullIn } from '~~/core/time/words'
 import { KIND_WORDS, MAY_BECOME } from '~~/core/content/kinds'

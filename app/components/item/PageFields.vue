@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { useIntersectionObserver } from '@vueuse/core'
-import type { ItemPage } from '~~/server/services/itemPage'
+import type { ItemPage } from '~~/server/services/writing/itemPage'
 import type { Content } from '~~/core/content/content'
 import type { FieldName, Fields } from '~~/core/content/fields'
 import type { Refs } from '~~/core/render/text'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { RefreshCw } from 'lucide-vue-next'
-import type { Receipt } from '~~/server/services/receipt'
+import type { Receipt } from '~~/server/services/publishing/receipt'
 import { fullIn } from '~~/core/time/words'
 import { useLoad } from '~/composables/load'
 import { useSite } from '~/stores/site'

@@ -2,7 +2,7 @@
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
 import { NoteThread } from './noteParts'
 import { Ellipsis } from 'lucide-vue-next'
-import type { ItemPage } from '~~/server/services/itemPage'
+import type { ItemPage } from '~~/server/services/writing/itemPage'
 import type { Reason } from '~~/core/outcome'
 import { fullIn, shortIn } from '~~/core/time/words'
 import StateMark from '~/components/mark/StateMark.vue'

@@ -1,4 +1,4 @@
-import type { ItemPage } from '~~/server/services/itemPage'
+import type { ItemPage } from '~~/server/services/writing/itemPage'
 import { dateIn } from '~~/core/time/date'
 import type { TrackAction } from './TrackPanel.vue'
 import { api, ApiProblem } from '~/composables/api'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { ItemPage } from '~~/server/services/itemPage'
+import type { ItemPage } from '~~/server/services/writing/itemPage'
 import type { Refs } from '~~/core/render/text'
 import CompareView from '~/components/item/CompareView.vue'
 import ComparedBlock from '~/components/item/ComparedBlock.vue'

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { ItemPage } from '~~/server/services/itemPage'
+import type { ItemPage } from '~~/server/services/writing/itemPage'
 import { fullIn } from '~~/core/time/words'
 
 /** What holds for the item whatever its drafts do: an embargo, and a window that shows now or comes again. */

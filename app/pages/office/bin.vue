@@ -10,7 +10,7 @@ import { useLoad } from '~/composables/load'
 import { counted } from '~/composables/words'
 import { useNotices } from '~/stores/notices'
 import { useSite } from '~/stores/site'
-import type { Binned } from '~~/server/services/bin'
+import type { Binned } from '~~/server/services/writing/bin'
 
 const site = useSite()
 const notices = useNotices()

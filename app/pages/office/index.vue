@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import NotLoaded from '~/components/frame/NotLoaded.vue'
 import { useDebounceFn } from '@vueuse/core'
-import type { Today } from '~~/server/services/today'
+import type { Today } from '~~/server/services/reviewing/today'
 import { dateWords, fullIn, shortIn, timeIn } from '~~/core/time/words'
 import LoadState from '~/components/frame/LoadState.vue'
 import WorkList from '~/components/today/WorkList.vue'

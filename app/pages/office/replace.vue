@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Rewrite } from '~~/core/content/rewrite'
-import type { LabelView } from '~~/server/services/labels'
+import type { LabelView } from '~~/server/services/listing/labels'
 import FoundPlaces from '~/components/content/FoundPlaces.vue'
 import QueryLine from '~/components/content/QueryLine.vue'
 import RewriteForm from '~/components/content/RewriteForm.vue'

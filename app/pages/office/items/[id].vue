@@ -4,7 +4,7 @@ import LoadState from '~/components/frame/LoadState.vue'
 import ItemDesk from '~/components/item/ItemDesk.vue'
 import { useSite } from '~/stores/site'
 import { useSession } from '~/stores/session'
-import type { ItemPage } from '~~/server/services/itemPage'
+import type { ItemPage } from '~~/server/services/writing/itemPage'
 
 const route = useRoute()
 const site = useSite()

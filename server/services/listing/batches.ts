@@ -1,0 +1,372 @@
+import type { Action, Done } from '../../../core/batch/action'
+import { actionWords, isForMany } from '../../../core/batch/action'
+import type { Outcome } from '../../../core/outcome'
+import { assuming } from '../../../core/access/session'
+import {
+  addBatch,
+  addBatchEntries,
+  addUndoEntries,
+  batchById,
+  batchCounts,
+  type BatchCounts,
+  batchesOf,
+  type BatchRow,
+  changeBatch,
+  dropBatchesBefore,
+  entriesOf,
+  type EntryOutcome,
+  keepOutcomes,
+  openEntries,
+  undoOf,
+} from '../../store/batches'
+import type { Tx } from '../../store/database'
+import type { NewRow } from '../../store/models'
+import { listedAfter, type Listing } from '../../store/listing'
+import { personById } from '../../store/people'
+import { actorFrom, sectionsWhere, type Actor } from '../people/access'
+import { act, type Target } from './act'
+import { manyFields } from './manyFields'
+import { note, type Office } from '../office'
+import { found, refusal, Refusal } from '../refusal'
+import { within } from '../within'
+import { itemCount } from '../../store/items'
+
+/** More items at once are refused. */
+export const MOST_AT_ONCE = 100_000
+/** Of those many, so many rows are written in one go. */
+const ROWS = 2_000
+/** One chunk holds the write queue for so long at most, when no single item takes longer. */
+const CHUNK_MS = 27
+/** So many entries are looked at in one go at most. */
+const CHUNK = 100
+/** What one entry took of late, in milliseconds: so many are done together as fit into a chunk. */
+let pace = 2
+
+/** The items that are meant: those named, or all of a list. */
+export type Targets = { items: Target[] } | { listing: Listing }
+/** An item with what is done to it alone. */
+export interface OwnAct extends Target {
+  action: Action
+}
+
+/** Begins to find out what an action would do to many items. Nothing is done before it is told to run. */
+export async function beginBatch(
+  office: Office,
+  actor: Actor,
+  action: Action,
+  targets: Targets,
+): Promise<{ batch: string; total: number }> {
+  if (!isForMany(action)) throw refusal('bad-input', 'action-wrong', 'That takes one act back; it is not for many', 'action')
+  if ('items' in targets) await mustReadAll(office, actor, targets.items)
+  return begin(office, actor, action, partsOf(office, targets))
+}
+
+/** Begins to find out what would come of many acts, each on its own item; together they are told in a few words. */
+export async function beginActs(office: Office, actor: Actor, words: string, acts: OwnAct[]): Promise<{ batch: string; total: number }> {
+  await mustReadAll(office, actor, acts)
+  return begin(office, actor, null, partsOf(office, { items: acts }), words)
+}
+
+/**
+ * Begins to find out what would come of an action on many items, which the actor must be able to see, or of acts of their own
+ * where they have one; told in words of their own where these are given.
+ */
+export async function begin(
+  office: Office,
+  actor: Actor,
+  action: Action | null,
+  parts: AsyncIterable<(Target & { action?: Action })[]>,
+  words: string | null = null,
+): Promise<{ batch: string; total: number }> {
+  const site = found(await office.site(), 'site')
+  const id = office.newId()
+  const row = { ...batchRow(office, actor, { id, site: site.id, action, state: 'cancelled', total: 0, undoes: null }), words }
+  await office.store.write((tx) => addBatch(tx, row))
+  let total = 0
+  for await (const part of parts) {
+    if (total + part.length > MOST_AT_ONCE)
+      throw refusal('refused', 'too-many', `At most ${MOST_AT_ONCE.toLocaleString('en')} items at once; ask for fewer`)
+    await office.store.write((tx) =>
+      addBatchEntries(
+        tx,
+        part.map(({ item, draft, action: own }, index) => ({
+          batch_id: id,
+          seq: total + index,
+          item_id: item,
+          draft_id: draft,
+          action: own ? JSON.stringify(own) : null,
+        })),
+      ),
+    )
+    total += part.length
+  }
+  if (!total) throw refusal('refused', 'nothing', 'No item was chosen')
+  // Until now it was one that nobody works on.
+  await office.store.write((tx) => changeBatch(tx, id, { state: 'trying', total }))
+  return { batch: id, total }
+}
+
+/** Refuses items that the actor may not see as if they were not there. */
+export async function mustReadAll(office: Office, actor: Actor, items: Target[]): Promise<void> {
+  const sections = sectionsWhere(actor, 'item.read')
+  const ids = [...new Set(items.map(({ item }) => item))]
+  if ((await itemCount(office.store.read, ids, sections)) < ids.length)
+    throw refusal('unknown', 'unknown', 'Some of these items are not there', 'items')
+}
+
+const batchRow = (
+  office: Office,
+  actor: Actor,
+  {
+    id,
+    site,
+    action,
+    state,
+    total,
+    undoes,
+  }: { id: string; site: string; action: Action | null; state: BatchRow['state']; total: number; undoes: string | null },
+): NewRow<'batch'> => ({
+  id,
+  site_id: site,
+  person_id: actor.id,
+  roles: actor.rights.resting?.has(actor.id)
+    ? JSON.stringify(actor.roles.filter((role) => !actor.rights.resting!.get(actor.id)!.has(role)))
+    : null,
+  action: JSON.stringify(action),
+  state,
+  total,
+  made_at: office.now(),
+  ended_at: null,
+  undoes,
+  beat_at: '',
+})
+
+async function* partsOf(office: Office, targets: Targets): AsyncGenerator<(Target & { action?: Action })[]> {
+  if ('items' in targets) {
+    for (let at = 0; at < targets.items.length; at += ROWS) yield targets.items.slice(at, at + ROWS)
+    return
+  }
+  for (let after = -1; ;) {
+    const rows = await listedAfter(office.store.read, targets.listing, after, ROWS)
+    if (!rows.length) return
+    after = rows.at(-1)!.n
+    yield rows
+  }
+}
+
+async function own(office: Office, actor: Actor, id: string): Promise<BatchRow> {
+  const batch = await batchById(office.store.read, id)
+  return found(batch?.person_id === actor.id ? batch : undefined, 'batch')
+}
+
+/** How far a batch is, and what came of it or would. */
+export const batchView = async (office: Office, actor: Actor, id: string): Promise<BatchView> =>
+  viewOf(office, await own(office, actor, id))
+
+/** So many of one’s own batches are shown, the newest first. */
+const MOST_SHOWN = 20
+
+/** What one did to many items of late, that it can be looked at and taken back. */
+export const recentBatches = async (office: Office, actor: Actor): Promise<BatchView[]> =>
+  Promise.all((await batchesOf(office.store.read, actor.id, MOST_SHOWN)).map((batch) => viewOf(office, batch)))
+
+export interface BatchView extends BatchCounts {
+  id: string
+  words: string
+  state: BatchRow['state']
+  total: number
+  madeAt: string
+  /** How many of its acts one word takes back. */
+  undoable: number
+  undoneBy: string | null
+}
+
+async function viewOf(office: Office, batch: BatchRow): Promise<BatchView> {
+  const [counts, undone] = await Promise.all([batchCounts(office.store.read, batch.id), undoOf(office.store.read, batch.id)])
+  const action = JSON.parse(batch.action) as Action | null
+  const over = batch.state === 'done' || batch.state === 'cancelled' || batch.state === 'failed'
+  return {
+    id: batch.id,
+    words: batch.words ?? (action ? actionWords(action) : batch.undoes === null ? 'Changed' : 'Taken back'),
+    state: batch.state,
+    total: batch.total,
+    madeAt: batch.made_at,
+    ...counts,
+    undoable: batch.undoes === null && undone === undefined && over ? counts.undoable : 0,
+    undoneBy: undone?.id ?? null,
+  }
+}
+
+/** What came of each item of a batch, or would. */
+export async function batchEntries(office: Office, actor: Actor, id: string, only: 'all' | 'refused', after: number, limit: number) {
+  await own(office, actor, id)
+  const rows = await entriesOf(office.store.read, id, only, after, limit + 1)
+  return {
+    entries: rows.slice(0, limit).map((row) => ({
+      seq: row.seq,
+      item: row.item_id,
+      title: row.title,
+      kind: row.kind,
+      draft: row.draft_id,
+      would: row.tried === null ? null : (JSON.parse(row.tried) as EntryOutcome),
+      did: row.outcome === null ? null : (JSON.parse(row.outcome) as EntryOutcome),
+    })),
+    next: rows.length > limit ? rows[limit - 1]!.seq : null,
+  }
+}
+
+const changeState = (
+  office: Office,
+  actor: Actor,
+  id: string,
+  from: BatchRow['state'][],
+  to: BatchRow['state'],
+  why: string,
+): Promise<void> =>
+  office.store.write(async (tx) => {
+    const batch = await batchById(tx, id)
+    if (batch?.person_id !== actor.id) throw refusal('unknown', 'unknown', 'There is no such batch')
+    if (!from.includes(batch.state)) throw refusal('conflict', 'batch-state', why)
+    const over = to === 'cancelled'
+    await changeBatch(tx, id, { state: to, beat_at: '', ended_at: over ? office.now() : null })
+    if (over && batch.state === 'running') await tellDone(office, tx, { ...batch, state: to })
+  })
+
+/** Lets a batch that was tried run. */
+export const runBatch = (office: Office, actor: Actor, id: string) =>
+  changeState(office, actor, id, ['tried'], 'running', 'It was not tried yet, or runs already')
+
+/** Stops a batch where it is: what was done stays and can be taken back. */
+export const cancelBatch = (office: Office, actor: Actor, id: string) =>
+  changeState(office, actor, id, ['trying', 'tried', 'running'], 'cancelled', 'It is over already')
+
+/** Takes back all that a batch did, the last first. What has changed since stays and is said. */
+export async function undoBatch(office: Office, actor: Actor, id: string): Promise<{ batch: string; total: number }> {
+  const before = await own(office, actor, id)
+  return office.store.write(async (tx) => {
+    const now = (await batchById(tx, id))!
+    if (now.state === 'trying' || now.state === 'tried' || now.state === 'running')
+      throw refusal('conflict', 'batch-state', 'It is not over yet')
+    if (before.undoes !== null || (await undoOf(tx, id))) throw refusal('conflict', 'undone-before', 'It was taken back already')
+    const undo = office.newId()
+    const { undoable: total } = await batchCounts(tx, id)
+    if (!total) throw refusal('conflict', 'nothing', 'There is nothing to take back')
+    await addBatch(tx, batchRow(office, actor, { id: undo, site: now.site_id, action: null, state: 'running', total, undoes: id }))
+    await addUndoEntries(tx, undo, id)
+    return { batch: undo, total }
+  })
+}
+
+const tellDone = async (office: Office, tx: Tx, batch: BatchRow): Promise<void> => {
+  const { ended, refused } = await batchCounts(tx, batch.id)
+  await note(office, tx, batch.person_id, 'batch.done', null, {
+    batch: batch.id,
+    action: JSON.parse(batch.action) as Action | null,
+    state: batch.state,
+    total: batch.total,
+    done: ended - refused,
+    refused,
+    ...(batch.undoes === null ? {} : { undoes: batch.undoes }),
+  })
+}
+
+/** How long a batch is kept, that it can be looked at and taken back. */
+export const BATCH_DAYS = 30
+
+/** Forgets batches that are over, or were only tried, and are older than they are kept; one stays while its undo does. */
+export const forgetOldBatches = (office: Office): Promise<void> =>
+  office.store.write((tx) => dropBatchesBefore(tx, new Date(office.clock.now().getTime() - BATCH_DAYS * 86_400_000).toISOString()))
+
+/** Thrown to undo what was only tried. */
+class OnlyTried extends Error {}
+
+/**
+ * Does the next part of a batch in one transaction, or tries it and leaves nothing behind: the same steps, undone. Answers
+ * whether there is more to do.
+ */
+export async function goOn(office: Office, id: string): Promise<boolean> {
+  const db = office.store.read
+  const batch = await batchById(db, id)
+  if (!batch || (batch.state !== 'trying' && batch.state !== 'running')) return false
+  const actor = await actorOfBatch(office, batch)
+  const column = batch.state === 'trying' ? 'tried' : 'outcome'
+  let [asked, limit] = [0, CHUNK]
+  const known: Parameters<typeof keepOutcomes>[3] = []
+  const keep = async (tx: Tx) => {
+    if (known.length) await keepOutcomes(tx, id, column, known)
+    const over = known.length === asked && asked < limit
+    const state = over ? (batch.state === 'trying' ? 'tried' : 'done') : batch.state
+    await changeBatch(tx, id, { beat_at: office.now(), state, ended_at: state === 'done' ? office.now() : null })
+    if (state === 'done') await tellDone(office, tx, { ...batch, state })
+    return !over
+  }
+  const fixed = JSON.parse(batch.action) as Action | null
+  // What many have in common is done for all at once, the rest one by one.
+  const inSets = fixed?.do === 'label' || fixed?.do === 'field' ? fixed : null
+  const work = async (tx: Tx) => {
+    // It may have been cancelled since it was read.
+    if ((await batchById(tx, id))?.state !== batch.state) return false
+    limit = Math.min(CHUNK, Math.ceil((2 * CHUNK_MS) / pace))
+    const entries = await openEntries(tx, id, column, limit)
+    asked = entries.length
+    const until = performance.now() + CHUNK_MS
+    const inner = within(office, tx)
+    for (
+      let at = 0, size = Math.ceil(CHUNK_MS / pace);
+      at < entries.length && size > 0;
+      at += size, size = until - performance.now() > CHUNK_MS / 2 ? Math.floor((until - performance.now()) / pace) : 0
+    ) {
+      const start = performance.now()
+      size = Math.min(size, entries.length - at)
+      const slice = entries.slice(at, at + size).map((entry) => ({ ...entry, item: entry.item_id, draft: entry.draft_id }))
+      const alike = slice.filter(({ action }) => inSets && action === null)
+      const outcomes = inSets && alike.length ? await manyFields(office, tx, actor, alike, inSets) : []
+      const together = new Map(alike.map(({ seq }, index) => [seq, outcomes[index]]))
+      for (const [seq, outcome] of together) if (outcome) known.push({ seq, ...told(outcome) })
+      for (const entry of slice.filter(({ seq }) => !together.get(seq))) {
+        if (known.length && performance.now() > until) break
+        known.push({ seq: entry.seq, ...(await outcomeOf(inner, actor, entry, actionOf(entry) ?? fixed!)) })
+      }
+      pace = (pace + (performance.now() - start) / size) / 2
+    }
+    if (batch.state === 'trying') throw new OnlyTried()
+    return keep(tx)
+  }
+  try {
+    return await office.store.write(work)
+  } catch (error) {
+    if (!(error instanceof OnlyTried)) throw error
+    return office.store.write(async (tx) => ((await batchById(tx, id))?.state === batch.state ? keep(tx) : false))
+  }
+}
+
+/** What is done to an entry alone, where that is not what is done to all. */
+const actionOf = ({ action }: { action: string | null }) => (action === null ? null : (JSON.parse(action) as Action))
+const told = (outcome: Outcome<Done>): { outcome: EntryOutcome; undo: Action | null } => {
+  if (!outcome.ok) return { outcome: { ok: false, reasons: outcome.reasons }, undo: null }
+  const { said, draft, undo } = outcome.value
+  return { outcome: { ok: true, said, draft }, undo }
+}
+
+async function outcomeOf(
+  office: Office,
+  actor: Actor,
+  target: Target,
+  action: Action,
+): Promise<{ outcome: EntryOutcome; undo: Action | null }> {
+  try {
+    const { said, draft, undo } = await act(office, actor, target, action)
+    return { outcome: { ok: true, said, draft }, undo }
+  } catch (error) {
+    if (!(error instanceof Refusal)) throw error
+    return { outcome: { ok: false, reasons: error.reasons }, undo: null }
+  }
+}
+
+/** Who a batch acts for, with the rights of this moment. */
+async function actorOfBatch(office: Office, batch: BatchRow): Promise<Actor> {
+  const person = found(await personById(office.store.read, batch.person_id), 'person')
+  const everyone = await office.rights()
+  const rights = batch.roles === null ? everyone : assuming(everyone, person.id, JSON.parse(batch.roles) as string[])
+  return actorFrom(person, rights)
+}

@@ -1,0 +1,47 @@
+import { dateWords } from '../../../core/time/words'
+import { meaningOf, type WallTime } from '../../../core/time/zone'
+import type { Office } from '../office'
+import { refusal, Refusal } from '../refusal'
+
+/** A moment as a person picks it on the site's clock; `choice` answers where that time comes twice. */
+export interface Moment {
+  date: string
+  time: string
+  choice?: 'earlier' | 'later' | undefined
+}
+
+/** The columns in which a moment is kept: its instant, and the wall time it was picked by. */
+export interface KeptMoment {
+  at: string
+  wall_date: string
+  wall_time: string
+  zone: string
+  fold: 'earlier' | 'later' | null
+}
+
+/** The instant that a wall time means; asks where it exists twice and refuses where it never does. */
+export function instantFor(wall: WallTime, choice: Moment['choice'], at = 'time'): string {
+  const meaning = meaningOf(wall)
+  if (meaning.kind === 'gap')
+    throw new Refusal(
+      'refused',
+      [{ code: 'time-skipped', detail: `${wall.time} does not exist on ${dateWords(wall.date)}: the clocks go forward then`, at }],
+      {
+        instead: [meaning.before, meaning.after],
+      },
+    )
+  if (meaning.kind === 'overlap' && !choice)
+    throw new Refusal(
+      'refused',
+      [{ code: 'time-twice', detail: `${wall.time} comes twice on ${dateWords(wall.date)}: the clocks go back then. Which one?`, at }],
+      { choices: { earlier: meaning.earlier, later: meaning.later } },
+    )
+  return meaning.kind === 'exact' ? meaning.instant : choice === 'earlier' ? meaning.earlier : meaning.later
+}
+
+/** A moment that lies ahead, as it is kept; refused when it is past. */
+export function momentAhead(office: Office, zone: string, { date, time, choice }: Moment): KeptMoment {
+  const at = instantFor({ date, time, zone }, choice)
+  if (at <= office.now()) throw refusal('refused', 'time-past', 'That time is past', 'time')
+  return { at, wall_date: date, wall_time: time, zone, fold: choice ?? null }
+}

@@ -1,0 +1,91 @@
+import type { MenuNode } from '../../../core/tree/menu'
+import { earlierAddresses, lastInterval, liveByIds, liveRefsTo } from '../../store/live'
+import { versionById } from '../../store/versions'
+import type { LiveSite } from '../../site/answer'
+import type { Actor } from '../people/access'
+import { readableItem } from '../writing/items'
+import type { Office } from '../office'
+
+/**
+ * What readers get of an item at this moment, asked of the live site itself: the answer at its address and at its
+ * earlier ones, the fingerprint served, and the places from which readers reach it.
+ */
+export async function receipt(office: Office, live: LiveSite, actor: Actor, origin: string, id: string) {
+  const item = await readableItem(office, actor, id)
+  await office.settle()
+  const db = office.store.read
+  const [entry] = await liveByIds(db, [id])
+  const interval = await lastInterval(db, id)
+  const [version, earlier] = await Promise.all([
+    interval ? versionById(db, interval.version_id) : undefined,
+    earlierAddresses(db, id, entry?.path ?? null),
+  ])
+  const ask = async (path: string) => {
+    const answer = await live.answer(origin, path)
+    return {
+      path,
+      status: answer?.status ?? 404,
+      location: answer?.headers.location ?? null,
+      etag: answer?.headers.etag ?? null,
+      bytes: answer?.body.length ?? 0,
+      body: answer?.body.toString() ?? '',
+    }
+  }
+  const shows = async (place: string, path: string) => {
+    const answer = await ask(path)
+    return answer.status === 200 &&
+      entry?.path &&
+      (answer.body.includes(`"${entry.path}"`) ||
+        answer.body.includes(`${origin}${entry.path}<`) ||
+        answer.body.includes(`${origin}${entry.path}"`))
+      ? [{ place, path }]
+      : []
+  }
+  const reached: { place: string; path: string }[] = []
+  if (entry?.path) {
+    const month = entry.shownDate?.slice(0, 7).replace('-', '/')
+    const places =
+      item.kind === 'post'
+        ? [
+            ['All posts', '/posts'],
+            [`Archive`, `/archive/${month}`],
+            ['Feed', '/feed.xml'],
+          ]
+        : item.kind === 'notice'
+          ? [['Notices', '/notices']]
+          : []
+    const site = await office.site()
+    if (site && isInMenu((await live.frame(site)).menu, id)) reached.push({ place: 'Menu', path: '/' })
+    reached.push(...(await shows('Front page', '/')))
+    for (const [place, path] of places) reached.push(...(await shows(place!, path!)))
+    reached.push(...(await shows('Sitemap', '/sitemap.xml')))
+    if (entry.fields.parent)
+      for (const parent of await liveByIds(db, [entry.fields.parent]))
+        reached.push(...(await shows(`Below “${parent.title}”`, parent.path!)))
+    for (const ref of await liveRefsTo(db, id))
+      if (ref.relation === 'link' && ref.path) reached.push({ place: `Link in “${ref.title}”`, path: ref.path })
+    for (const label of await liveByIds(db, entry.fields.labels ?? []))
+      if (label.path) reached.push(...(await shows(`Listing “${label.title}”`, label.path)))
+  }
+  const { body: _, ...answer } = await ask(entry?.path ?? earlier[0] ?? '/')
+  return {
+    onSite: item.on_site,
+    address: entry?.path ?? null,
+    answer: entry?.path || earlier[0] ? answer : null,
+    version: version ? { number: version.number, fingerprint: version.fingerprint } : null,
+    since: interval?.from_at ?? null,
+    until: interval?.to_at ?? null,
+    planned: interval?.planned_at ?? null,
+    cause: interval?.cause ?? null,
+    by: interval?.name ?? null,
+    earlier: await Promise.all(
+      earlier
+        .filter((path) => path !== answer.path)
+        .map(async (path) => ({ path, ...(({ status, location }) => ({ status, location }))(await ask(path)) })),
+    ),
+    reached,
+  }
+}
+const isInMenu = (nodes: MenuNode[], id: string): boolean => nodes.some((node) => node.id === id || isInMenu(node.children, id))
+
+export type Receipt = Awaited<ReturnType<typeof receipt>>

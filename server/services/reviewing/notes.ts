@@ -1,0 +1,88 @@
+import { fingerprint } from '../../../core/content/content'
+import { applyEdits } from '../../../core/content/edits'
+import { replaceQuote, type Quote } from '../../../core/content/quote'
+import { SUGGESTION_TAKEN } from '../../store/drafts'
+import { addNotes, changeNote, noteById, type NoteInput, type NoteRow } from '../../store/notes'
+import type { Reader, Tx } from '../../store/database'
+import { readContent } from '../../store/versions'
+import { must, type Actor } from '../people/access'
+import { addHead, type SaveResult } from '../writing/drafts'
+import { loadDraft, mustBeContent, mustBeOpen, mustMatch, type LoadedDraft } from '../writing/loadedDraft'
+import { note, type Office } from '../office'
+import { mustRead } from '../writing/reading'
+import { found, refusal, Refusal } from '../refusal'
+
+const placeOf = ({ item }: LoadedDraft) => ({ id: item.id, section: item.section_id })
+
+/** Adds a note without any verdict. */
+export async function addNote(office: Office, actor: Actor, draftId: string, input: NoteInput): Promise<void> {
+  await office.store.write(async (tx) => {
+    const loaded = await loadDraft(tx, draftId)
+    await mustRead(tx, actor, placeOf(loaded))
+    mustBeOpen(loaded)
+    if (!input.text.trim() && input.suggestion === undefined) throw refusal('refused', 'note-missing', 'A note needs some words', 'text')
+    await addNotes(tx, loaded, { person: actor.id, at: office.now(), newId: office.newId, kind: 'note' }, [input])
+    await note(office, tx, actor.id, 'draft.noted', loaded.item.id, { draft: draftId, place: input.place })
+  })
+}
+
+/** A note that begins a thread, with its draft. */
+async function loadNote(db: Reader, id: string) {
+  const row = found(await noteById(db, id), 'note')
+  if (row.answers !== null) throw refusal('refused', 'note-is-answer', 'That is an answer; act on the note that it belongs to')
+  return { row, loaded: await loadDraft(db, row.draft_id) }
+}
+
+/** Answers a note; whoever may read the item may. */
+export async function answerNote(office: Office, actor: Actor, noteId: string, text: string): Promise<void> {
+  await office.store.write(async (tx) => {
+    const { row, loaded } = await loadNote(tx, noteId)
+    await mustRead(tx, actor, placeOf(loaded))
+    mustBeOpen(loaded)
+    const by = { person: actor.id, at: office.now(), newId: office.newId, kind: 'answer' as const, answers: noteId }
+    await addNotes(tx, loaded, by, [{ text, place: row.place }])
+    await note(office, tx, actor.id, 'note.answered', loaded.item.id, { draft: row.draft_id, note: noteId })
+  })
+}
+
+async function setResolved(office: Office, tx: Tx, actor: Actor, row: NoteRow, resolved: boolean): Promise<void> {
+  await changeNote(tx, row.id, { resolved_at: resolved ? office.now() : null, resolved_by: resolved ? actor.id : null })
+  await note(office, tx, actor.id, resolved ? 'note.resolved' : 'note.reopened', row.item_id, { note: row.id })
+}
+
+/** Marks a note as dealt with, or open again: those who may write the item, and whoever wrote the note. */
+export async function resolveNote(office: Office, actor: Actor, noteId: string, resolved: boolean): Promise<void> {
+  await office.store.write(async (tx) => {
+    const { row, loaded } = await loadNote(tx, noteId)
+    if (row.person_id === actor.id) await mustRead(tx, actor, placeOf(loaded))
+    else must(actor, 'item.write', loaded.item.section_id)
+    await setResolved(office, tx, actor, row, resolved)
+  })
+}
+
+/**
+ * Puts the words that a note suggests in place of those it is about, as a version by the one who takes them, and marks the
+ * note as dealt with. Two have then seen the words, so the one who suggested them may still clear the text.
+ */
+export async function takeSuggestion(office: Office, actor: Actor, noteId: string, seen: string | undefined): Promise<SaveResult> {
+  return office.store.write(async (tx) => {
+    const { row, loaded } = await loadNote(tx, noteId)
+    must(actor, 'item.write', loaded.item.section_id)
+    mustBeContent(loaded)
+    mustBeOpen(loaded)
+    mustMatch(loaded, seen)
+    if (row.suggestion === null || row.quote === null) throw refusal('refused', 'no-suggestion', 'That note suggests no words')
+    if (row.resolved_at) throw refusal('conflict', 'note-resolved', 'That note is dealt with already')
+    const { body } = await readContent(tx, loaded.manifest)
+    const block = body.find(({ id }) => id === row.place)
+    if (block?.kind === 'source') must(actor, 'item.source', loaded.item.section_id)
+    const next = block && replaceQuote(block, JSON.parse(row.quote) as Quote, row.suggestion)
+    if (!next) throw refusal('conflict', 'words-gone', 'The words that it is about are no longer there')
+    const edited = applyEdits(loaded.item.kind, loaded.manifest, loaded.manifest, [{ op: 'replace', block: next }])
+    if (!edited.ok) throw new Refusal('refused', edited.reasons)
+    const { manifest, blocks } = edited.value
+    const made = await addHead(office, tx, actor, loaded, manifest, blocks, 'save', SUGGESTION_TAKEN)
+    await setResolved(office, tx, actor, row, true)
+    return { version: made.id, number: made.number, fingerprint: fingerprint(manifest), at: made.at, review: made.review, merged: false }
+  })
+}

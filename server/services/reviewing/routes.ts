@@ -1,0 +1,166 @@
+import { withAncestors, type GateName, type Rights } from '../../../core/access/rights'
+import { KINDS, type Kind } from '../../../core/content/kinds'
+import { gatesOf, ruleFor, type Guards, type Route, type RouteRule } from '../../../core/flow/route'
+import { soundness, type Soundness } from '../../../core/flow/sound'
+import type { Reason } from '../../../core/outcome'
+import { listCalendars, type WorkCalendar } from '../../store/calendars'
+import type { Reader } from '../../store/database'
+
+import { loadRights } from '../../store/people'
+import { must, type Actor } from '../people/access'
+import type { LoadedDraft } from '../writing/loadedDraft'
+import { note, type Office } from '../office'
+import { found, refusal, Refusal } from '../refusal'
+import { draftsByRoute, addRoutes, listRoutes, listRules, newestRoute, setRules } from '../../store/routes'
+
+/** The route in force for items of a kind in a section, in its newest version. */
+export async function routeFor(db: Reader, rights: Rights, kind: Kind, section: string): Promise<Route> {
+  const rule = ruleFor(await listRules(db), kind, withAncestors(rights.sections, section))
+  return found(rule && (await newestRoute(db, rule.route)), 'route')
+}
+
+/** Whether a draft goes the route that is in force for it now. */
+export async function isNewestRoute(
+  db: Reader,
+  rights: Rights,
+  { item, wholeRoute: route }: Pick<LoadedDraft, 'item' | 'wholeRoute'>,
+): Promise<boolean> {
+  const now = await routeFor(db, rights, item.kind, item.section_id)
+  return now.id === route.id && now.version === route.version
+}
+
+/** The sections in which some kind of item goes a route. */
+const governed = (rights: Rights, rules: readonly RouteRule[], route: string): string[] =>
+  [...rights.sections.keys()].filter((section) =>
+    KINDS.some((kind) => ruleFor(rules, kind, withAncestors(rights.sections, section))?.route === route),
+  )
+
+export interface RouteView extends Route {
+  /** The sections it is in force in, by name. */
+  sections: string[]
+  sound: Soundness
+  /** Open drafts that go an earlier version of it. */
+  earlier: number
+}
+
+/** The routes with where they hold and whether all work can pass them, and the rules that say so. */
+export async function routes(office: Office, actor: Actor): Promise<{ routes: RouteView[]; rules: RouteRule[] }> {
+  must(actor, 'route.change', null)
+  const db = office.store.read
+  const [all, rules, open] = await Promise.all([listRoutes(db), listRules(db), draftsByRoute(db)])
+  return {
+    routes: all.map((route) => {
+      const sections = governed(actor.rights, rules, route.id)
+      return {
+        ...route,
+        sections: sections.map((id) => actor.rights.sections.get(id)!.name),
+        sound: soundness(actor.rights, route, sections),
+        earlier: open.filter((row) => row.id === route.id && row.version < route.version).reduce((sum, row) => sum + row.n, 0),
+      }
+    }),
+    rules,
+  }
+}
+
+/** What some work could never pass, of routes where they are in force. */
+const stuckIn = (rights: Rights, all: readonly Route[], rules: readonly RouteRule[]): Reason[] =>
+  all.flatMap((route) =>
+    soundness(rights, route, governed(rights, rules, route.id)).stuck.map((reason) => ({
+      ...reason,
+      detail: `${route.name}: ${reason.detail}`,
+    })),
+  )
+
+/** What a change of rights would newly stop: routes in force that work could no longer pass. */
+export async function newlyStuck(db: Reader, before: Rights, after: Rights): Promise<Reason[]> {
+  const [all, rules] = await Promise.all([listRoutes(db), listRules(db)])
+  const old = new Set(stuckIn(before, all, rules).map(({ detail }) => detail))
+  return stuckIn(after, all, rules).filter(({ detail }) => !old.has(detail))
+}
+
+function mustBeWhole(rights: Rights, { steps, fast }: RouteInput, calendars: readonly WorkCalendar[]): void {
+  const gates = steps.flatMap((step) => step.gates)
+  if (new Set(gates.map((gate) => gate.id)).size < gates.length)
+    throw refusal('bad-input', 'gate-twice', 'Two gates have the same id', 'steps')
+  for (const step of steps) if (!step.gates.length) throw refusal('refused', 'step-empty', `The step “${step.name}” has no gate`, 'steps')
+  for (const { name, who, each, when } of gates) {
+    mustName(rights, who)
+    for (const id of when?.sections ?? []) found(rights.sections.get(id), 'section')
+    if (each === 'group' && !who.groups.length)
+      throw refusal('refused', 'groups-missing', `“${name}” counts by group; name the groups`, 'steps')
+  }
+  const timed = [...gates.flatMap(({ deadline }) => deadline ?? []), ...(fast ? [fast] : [])]
+  for (const { calendar, escalate } of timed) {
+    mustName(rights, escalate)
+    found(
+      calendars.find(({ id }) => id === calendar),
+      'calendar',
+    )
+  }
+  if (fast && !gates.length) throw refusal('refused', 'fast-empty', 'A fast lane needs gates that look afterwards', 'fast')
+}
+
+function mustName(rights: Rights, who: Guards): void {
+  for (const id of who.people) found(rights.people.get(id), 'person')
+  for (const id of who.groups) found(rights.groups.get(id), 'group')
+  for (const id of who.roles) found(rights.roles.get(id), 'role')
+}
+
+/** The gates of every route by name, for choosing some of them. */
+export const gates = async (office: Office): Promise<(GateName & { name: string; routeName: string })[]> =>
+  (await listRoutes(office.store.read)).flatMap((route) =>
+    gatesOf(route).map((gate) => ({ route: route.id, gate: gate.id, name: gate.name, routeName: route.name })),
+  )
+
+export type RouteInput = Pick<Route, 'name' | 'steps' | 'fast' | 'gated'>
+
+/**
+ * Makes a route, or a new version of one. Drafts that are under way finish on the version they began. Where it is in
+ * force, it must let all work pass; a new one may be anything until it is.
+ */
+export async function saveRoute(
+  office: Office,
+  actor: Actor,
+  id: string | null,
+  input: RouteInput,
+): Promise<{ route: string; version: number }> {
+  must(actor, 'route.change', null)
+  return office.store.write(async (tx) => {
+    const rights = await loadRights(tx)
+    mustBeWhole(rights, input, await listCalendars(tx))
+    const before = id === null ? undefined : found(await newestRoute(tx, id), 'route')
+    const route: Route = { id: id ?? office.newId(), version: (before?.version ?? 0) + 1, ...input }
+    const stuck = stuckIn(rights, [route], await listRules(tx))
+    if (stuck.length) throw new Refusal('refused', stuck.slice(0, 20))
+    await addRoutes(tx, [route])
+    await note(office, tx, actor.id, 'route.saved', null, { route: route.id, ...input, version: route.version })
+    return { route: route.id, version: route.version }
+  })
+}
+
+/** Sets anew which items go which route; one rule must hold for everything. */
+export async function saveRules(office: Office, actor: Actor, rules: RouteRule[]): Promise<void> {
+  must(actor, 'route.change', null)
+  const site = found(await office.site(), 'site')
+  await office.store.write(async (tx) => {
+    const rights = await loadRights(tx)
+    const all = await listRoutes(tx)
+    for (const rule of rules) {
+      found(
+        all.find(({ id }) => id === rule.route),
+        'route',
+      )
+      if (rule.section !== null) found(rights.sections.get(rule.section), 'section')
+    }
+    const left = KINDS.filter((kind) => !ruleFor(rules, kind, []))
+    if (left.length) throw refusal('refused', 'rule-missing', `No rule says which route a ${left[0]} goes on the whole site`, 'rules')
+    const said = rules.map(({ kind, section }) => `${kind} ${section}`)
+    if (new Set(said).size < said.length) throw refusal('refused', 'rule-twice', 'Two rules are for the same items', 'rules')
+    // What was stuck before is no worse for it, and may be what these rules mend.
+    const before = new Set(stuckIn(rights, all, await listRules(tx)).map(({ detail }) => detail))
+    const stuck = stuckIn(rights, all, rules).filter(({ detail }) => !before.has(detail))
+    if (stuck.length) throw new Refusal('refused', stuck.slice(0, 20))
+    await setRules(tx, site.id, rules)
+    await note(office, tx, actor.id, 'route.rules-set', null, { rules })
+  })
+}
