@@ -1,5 +1,5 @@
 import { blame } from '../server/services/writing/blame'
-import { saveEdits } from '../server/services/writing/drafts'
+import { saveEdits } from '../server/services/writing/saving'
 import { createItem } from '../server/services/writing/items'
 import { sizesOf, versionsOf } from '../server/store/versions'
 import { median, type Row } from './report'

@@ -1,6 +1,6 @@
 import { join } from 'node:path'
 import { createItem } from '../server/services/writing/items'
-import { saveEdits } from '../server/services/writing/drafts'
+import { saveEdits } from '../server/services/writing/saving'
 import { openBare } from './bare'
 import { median, type Row } from './report'
 import { benchSite, paragraph } from './site'

@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { blockBytes } from '../core/content/content'
 import { createItem } from '../server/services/writing/items'
-import { saveEdits } from '../server/services/writing/drafts'
+import { saveEdits } from '../server/services/writing/saving'
 import type { Row } from './report'
 import { benchSite, paragraph } from './site'
 

@@ -1,19 +1,9 @@
 import { z } from 'zod'
 import { nameSchema } from '../../core/content/line'
 import { LATE_WAYS } from '../../core/plan/events'
-import {
-  addEntries,
-  changeEdition,
-  clearedWork,
-  clearWhole,
-  copyEdition,
-  dropEdition,
-  editionPage,
-  editions,
-  makeEdition,
-  putEditionLive,
-  removeEntry,
-} from '../services/planning/editions'
+import { changeEdition, clearWhole, copyEdition, dropEdition, makeEdition, putEditionLive } from '../services/planning/editions'
+import { addEntries, removeEntry } from '../services/planning/editionEntries'
+import { clearedWork, editionPage, editions } from '../services/planning/editionPage'
 import { cancelEvent, moveEvent, plan, setEmbargo } from '../services/planning/events'
 import { calendar } from '../services/planning/calendar'
 import { endFeed, feed, feedOf, makeFeed } from '../services/planning/calendarFeed'

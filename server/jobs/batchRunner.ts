@@ -1,4 +1,4 @@
-import { goOn } from '../services/listing/batches'
+import { goOn } from '../services/listing/batchRun'
 import type { Office } from '../services/office'
 import { changeBatch, restingBatches } from '../store/batches'
 import { every } from './every'

@@ -8,7 +8,10 @@ import { crowdedMoment, dueIds, eventsByIds, idsOfMoment, type EventRow } from '
 import { addJournalRows, chained, journalAfter, journalHead } from '../store/journal'
 import type { SiteRow } from '../store/sites'
 import { changesOf } from '../services/planning/due'
-import { goesUnder, instantFor, judgeAt, liveFacts, wideTags, writeLive, type Judged, type LiveChange } from '../services/publishing/live'
+import { goesUnder } from '../services/publishing/live'
+import { instantFor, judgeAt, type Judged, type LiveChange } from '../services/publishing/judging'
+import { wideTags } from '../services/publishing/touched'
+import { liveFacts, writeLive } from '../services/publishing/writeLive'
 import type { Office } from '../services/office'
 
 /** So many events of a moment are prepared at most. */

@@ -2,7 +2,7 @@
 import { KIND_WORDS, type Kind } from '~~/core/content/kinds'
 import { PART_WORDS, type ChoiceField, type NamedField, type Part, type Query } from '~~/core/query/query'
 import { hasTerm, toggled, type Term } from '~~/core/query/terms'
-import type { Facets } from '~~/server/services/listing/listing'
+import type { Facets } from '~~/server/services/listing/facets'
 import { FACET_WORDS } from './queryWords'
 import { MARKS, type MarkName } from '~/components/mark/marks'
 

@@ -5,7 +5,7 @@ import { parseQuery } from '~~/core/query/parse'
 import { complete, fieldsLike, knownValues, typingAt, type Typing } from '~~/core/query/complete'
 import { PART_WORDS, type Part } from '~~/core/query/query'
 import { dateIn } from '~~/core/time/date'
-import type { Facets } from '~~/server/services/listing/listing'
+import type { Facets } from '~~/server/services/listing/facets'
 import { FIELD_WORDS } from './queryWords'
 import { useSite } from '~/stores/site'
 

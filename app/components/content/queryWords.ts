@@ -1,4 +1,4 @@
-import type { Facets } from '~~/server/services/listing/listing'
+import type { Facets } from '~~/server/services/listing/facets'
 
 /** What each field of the language of queries asks, in a few words. */
 export const FIELD_WORDS: Record<string, string> = {

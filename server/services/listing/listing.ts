@@ -1,29 +1,22 @@
 import { withAncestors } from '../../../core/access/rights'
 import { onlyOf, type FieldName, type Fields } from '../../../core/content/fields'
 import type { Kind } from '../../../core/content/kinds'
-import { CONTENT_PARTS, type ContentPart } from '../../../core/query/contentFacts'
 import { anyOf, soughtBy, type Snippet, type Sought } from '../../../core/query/snippet'
-import { inList, NAMED_PLACES, termsOf, wordsOf, type Query } from '../../../core/query/query'
+import { inList, NAMED_PLACES, wordsOf, type Query } from '../../../core/query/query'
 import { parseQuery, printQuery } from '../../../core/query/parse'
 import { readSort } from '../../../core/query/sort'
 import { errorsIn, nearest, respelled, soughtWords } from '../../../core/query/spelling'
 import type { Reader } from '../../store/database'
-import { bitOf, codeNames, wordsLike } from '../../store/listed'
-import { countedPage, countListed, facetRows, holding, type Tally, type ListedRow, type Listing, type Start } from '../../store/listing'
-import { gateNames } from '../../store/routes'
-import { readContent, readManifest, readManifests, newestVersion, versionsByIds } from '../../store/versions'
-import { draftById } from '../../store/items'
-import { earlierAddresses, liveByIds } from '../../store/live'
+import { wordsLike } from '../../store/listed'
+import { countedPage, countListed, type ListedRow, type Listing, type Start } from '../../store/listing'
+import { readManifests } from '../../store/versions'
+import { liveByIds } from '../../store/live'
 import { perform } from '../../threads/tasks'
 import { firstWriters } from '../../store/written'
-import { blockText } from '../../../core/blocks/blocks'
-import type { MediaView } from '../../../core/render/picture'
 import type { Actor } from '../people/access'
 import type { Foresight } from '../planning/foresight'
 import type { Office } from '../office'
-import { readableItem } from '../writing/items'
-import { mediaViews } from '../media/media'
-import { labelNames, listingOf } from './queries'
+import { listingOf } from './queries'
 import { refusal } from '../refusal'
 
 export const LIST_STATES = [
@@ -205,122 +198,4 @@ function startOf({ cursor, from }: PageQuery): Start {
     // Said below, like any other that is not ours.
   }
   throw refusal('bad-input', 'cursor-wrong', 'This cursor is not one of ours', 'cursor')
-}
-
-export interface Facet {
-  value: string
-  count: number
-}
-/** What the items of a list have, by the fields of the language of queries, most first; named things by their names. */
-export interface Facets {
-  total: number
-  fields: Record<'kind' | 'site' | 'draft' | 'section' | 'author' | 'owner' | 'label' | 'gate' | 'language', Facet[]>
-  has: Record<ContentPart | 'time', number>
-}
-
-/** What the items of a list have, and how many of them have it. */
-export async function facetsOf(office: Office, foresight: Foresight, actor: Actor, query: ListQuery): Promise<Facets> {
-  const listing = await listingFor(office, foresight, actor, query)
-  const db = office.store.read
-  const [rows, labels, gates, codes] = await Promise.all([
-    facetRows(db, listing),
-    labelNames(db, actor, listing.site),
-    gateNames(db),
-    codeNames(db),
-  ])
-  const { people, sections } = actor.rights
-  const { total, planned } = rows
-  const word = (code: number | null) => (code === null ? null : codes.get(code) || null)
-  const who = (code: number | null) => (code === null ? null : (people.get(codes.get(code) ?? '')?.name ?? null))
-  const nameIn = (names: readonly { id: string; title?: string; name?: string }[]) => {
-    const byId = new Map(names.map(({ id, title, name }) => [id, title ?? name ?? null]))
-    return (id: string) => byId.get(id) ?? null
-  }
-  const withPart = (part: ContentPart) => [...rows.parts].reduce((sum, [bits, count]) => sum + ((bits ?? 0) & bitOf(part) ? count : 0), 0)
-  return {
-    total,
-    fields: {
-      kind: named(rows.kind, word),
-      site: named(rows.on_site, word),
-      draft: named(rows.draft, word),
-      language: named(rows.language, word),
-      section: sectionFacets(rows.section, codes, sections),
-      author: named(rows.author, who),
-      owner: named(rows.owner, (code) => (code === null ? 'none' : who(code))),
-      label: named(rows.labels, nameIn(labels)),
-      gate: named(rows.gates, nameIn(gates)),
-    },
-    has: {
-      ...(Object.fromEntries(CONTENT_PARTS.map((part) => [part, withPart(part)])) as Record<ContentPart, number>),
-      time: planned,
-    },
-  }
-}
-
-/** Counts by names, most first; what has no name is left out, and what has the same one is counted together. */
-function named<V>(tally: Tally<V>, name: (value: V) => string | null): Facet[] {
-  const counts = new Map<string, number>()
-  for (const [value, count] of tally) {
-    const word = name(value)
-    if (word !== null) counts.set(word, (counts.get(word) ?? 0) + count)
-  }
-  return mostFirst(counts)
-}
-const mostFirst = (counts: ReadonlyMap<string, number>): Facet[] =>
-  [...counts].map(([value, count]) => ({ value, count })).sort((a, b) => b.count - a.count || (a.value < b.value ? -1 : 1))
-
-/** How many items each section has, with all below it, as the query `section:` counts them. */
-function sectionFacets(tally: Tally<number | null>, codes: ReadonlyMap<number, string>, sections: Actor['rights']['sections']): Facet[] {
-  const counts = new Map<string, number>()
-  for (const [code, count] of tally) {
-    const names = new Set(withAncestors(sections, codes.get(code ?? -1) ?? '').map((id) => sections.get(id)!.name))
-    for (const name of names) counts.set(name, (counts.get(name) ?? 0) + count)
-  }
-  return mostFirst(counts)
-}
-
-/** An item in a few words, for who looks at its row: as a draft of it says, or the one that stands for it, or the site. */
-export async function itemCard(
-  office: Office,
-  foresight: Foresight,
-  actor: Actor,
-  id: string,
-  { draft: draftId, q }: { draft?: string | undefined; q?: string | undefined },
-) {
-  const db = office.store.read
-  const item = await readableItem(office, actor, id)
-  const draft = draftId === undefined ? undefined : await draftById(db, draftId)
-  const wanted = draft?.item_id === id ? draft.head_version : item.live_version
-  const version = wanted ?? (await newestVersion(db, id))
-  const [last] = await versionsByIds(db, [version])
-  const { fields, body } = await readContent(db, await readManifest(db, last!.manifest))
-  const [media, [now]] = await Promise.all([
-    fields.cover ? mediaViews(db, [fields.cover.media]) : new Map<string, MediaView>(),
-    liveByIds(db, [id]),
-  ])
-  return {
-    title: fields.title ?? '',
-    summary: fields.summary || body.map(blockText).find(Boolean)?.slice(0, 300) || '',
-    cover: fields.cover ? { ...fields.cover, view: media.get(fields.cover.media) ?? null } : null,
-    number: last!.number,
-    by: actor.rights.people.get(last!.author_id)?.name ?? '',
-    at: last!.at,
-    note: last!.note,
-    draft: draft?.item_id === id ? draft.name : null,
-    path: now?.path ?? null,
-    earlier: await earlierAddresses(db, id, now?.path ?? null),
-    because: q?.trim() ? await matchingTerms(office, foresight, actor, { item: id, draft: draftId ?? null, q }) : [],
-  }
-}
-
-/** For which terms of a query an item is in its list. */
-async function matchingTerms(
-  office: Office,
-  foresight: Foresight,
-  actor: Actor,
-  { item, draft, q }: { item: string; draft: string | null; q: string },
-): Promise<string[]> {
-  const listing = await listingFor(office, foresight, actor, { q })
-  const typed = parseQuery(q, listing.today)
-  return typed.ok ? (await holding(office.store.read, listing, termsOf(typed.query), item, draft)).map(printQuery) : []
 }

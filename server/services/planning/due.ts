@@ -11,7 +11,7 @@ import { baseOnSite, itemsByIds, syncItems, type ItemRow } from '../../store/ite
 import { appendJournal } from '../../store/journal'
 import { readManifest, readManifests, versionById, versionsByIds, type VersionRow } from '../../store/versions'
 import { VERB_OF } from './events'
-import type { LiveChange } from '../publishing/live'
+import type { LiveChange } from '../publishing/judging'
 import { draftCleared, headsOf, loadedDraft, type LoadedDraft } from '../writing/loadedDraft'
 import { fact, type Office } from '../office'
 import { filingOf, withdrawalHeld } from '../writing/otherChanges'

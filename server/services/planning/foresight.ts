@@ -3,64 +3,32 @@ import { LRUCache } from 'lru-cache'
 import { grouped } from '../../../core/grouped'
 import { contentRefs, manifestMedia } from '../../../core/content/content'
 import { openGates } from '../../../core/flow/draft'
-import { windowOn, windowsBetween, type WindowShape } from '../../../core/time/windows'
-import { foretell, type Foretold, type Links, type Plan, type PlannedFacts } from '../../../core/plan/forecast'
+import { foretell, type Foretold, type PlannedFacts } from '../../../core/plan/forecast'
 import { troublesBetween, type Trouble } from '../../../core/plan/troubles'
 import { judge } from '../../../core/plan/judge'
-import { play, type PlannedWish, type Turn, type Unders } from '../../../core/plan/play'
+import { play, type PlannedWish, type Unders } from '../../../core/plan/play'
 import { SiteAfter, type Site, type SiteAt } from '../../../core/plan/siteAt'
-import { parseRule } from '../../../core/time/recurrence'
-import { meaningOf } from '../../../core/time/zone'
 import type { Reader } from '../../store/database'
-import { type EventRow, eventsOfEdition, plannedEvents, plannedOf, shapeOf } from '../../store/events'
-import { draftById, itemsByIds } from '../../store/items'
+import { type EventRow, eventsOfEdition, plannedEvents } from '../../store/events'
+import { itemsByIds } from '../../store/items'
 import { readContent } from '../../store/versions'
 import { changesOf, type Due } from './due'
 import { editionGate } from './editionGates'
-import { editionById, type EditionRow, editionsOfItems } from '../../store/editions'
+import { editionById } from '../../store/editions'
 import { paceLeft, usualPace } from '../reviewing/flow'
-import { endingItems, wishOf, type LiveChange } from '../publishing/live'
+import { endingItems, wishOf } from '../publishing/judging'
 import type { Office } from '../office'
 import type { SiteFacts } from '../publishing/siteFacts'
 import { mediaThere } from '../../store/media'
 import { isUnindexed } from '../../store/liveIndex'
-import { liveLinks } from '../../store/live'
+import { MOST_TURNS, TOLD_TURNS, compare, factsOf, inOrder, turnsOf, type Known, type Planned, type Trial } from './plannedTurns'
+import { clocksOf, draftAsEvent, editionsByItem, linksTo, plannedWish } from './plannedChanges'
 
 /** Planned events looked at, at most, and how far ahead recurring windows are followed. */
 const MOST_EVENTS = 20_000
 const AHEAD_MS = 92 * 86_400_000
 /** Forecasts made within so long are of one moment. */
 const SAME_MS = 60_000
-
-/** What is known of one planned event, whatever its moment is. */
-interface Known {
-  event: EventRow
-  section: string
-  wish: PlannedWish | null
-  /** The same as if its gates had let it through, as the forecast plays it. */
-  cleared: PlannedWish | null
-  /** What is known of it alone, and with what keeps its whole edition back where it is the first of that. */
-  own: PlannedFacts
-  facts: PlannedFacts
-}
-/** All that is planned, as of now; moments can be tried on it. */
-interface Planned {
-  known: Known[]
-  /** What keeps whole editions back. */
-  editions: Map<string, { row: EditionRow; refused: { code: string; detail: string }[] }>
-  editionsOf: Plan['editionsOf']
-  unders: Unders
-  links: Links
-  /** Whether texts that went live just now are not among the links yet. */
-  linksToCome: boolean
-}
-
-/** Another moment for an event or a whole edition, to see what it would bring. */
-export interface Trial {
-  event?: string | undefined
-  edition?: string | undefined
-  at: string
-}
 
 /** What of the site is looked at: a moment, or what an edition or a draft will make of it. */
 export type Sight = { shows: 'moment'; at: string } | { shows: 'edition'; edition: string } | { shows: 'draft'; draft: string }
@@ -372,179 +340,8 @@ export class Foresight {
   }
 }
 
-/** A draft as an event that would put it live, at the moment that it is planned for where it has one. */
-async function draftAsEvent(db: Reader, id: string, now: string): Promise<EventRow | null> {
-  const draft = await draftById(db, id)
-  if (!draft || draft.closed_at !== null) return null
-  const planned = await plannedOf(db, id)
-  const kind = draft.change === 'content' ? 'put-live' : 'carry-out'
-  return {
-    ...NO_EVENT,
-    id: planned?.id ?? id,
-    kind,
-    item_id: draft.item_id,
-    draft_id: id,
-    at: planned?.at ?? now,
-    owner_id: planned?.owner_id ?? draft.created_by,
-  }
-}
-
-const NO_EVENT = {
-  site_id: '',
-  created_at: '',
-  done_at: null,
-  resumes: 0,
-  pinned_version: null,
-  wall_date: null,
-  wall_time: null,
-  zone: null,
-  fold: null,
-  state: 'planned',
-  reasons: null,
-  accepted_behind: null,
-  edition_id: null,
-  until_at: null,
-  until_date: null,
-  until_time: null,
-  until_fold: null,
-  rule: null,
-  occurrence: 0,
-  first_date: null,
-  version_id: null,
-  late: 'do',
-  late_after: 0,
-  due_at: null,
-} as const
-
 const nowPlace = (site: SiteAt, item: string) => {
   const entry = site.entry(item)
   return entry ? { path: entry.path, shownDate: entry.shownDate, firstLive: entry.firstLive, changed: entry.changed } : {}
 }
 const copyUnders = (unders: Unders): Unders => new Map([...unders].map(([item, open]) => [item, { ...open }]))
-
-function plannedWish(change: LiveChange, event: EventRow, loaded: Due['loaded'], ending: ReadonlySet<string>): PlannedWish {
-  const wish = wishOf(change, ending)
-  const content = loaded && (event.kind === 'put-live' || event.kind === 'window')
-  return content ? { ...wish, basedOn: { base: loaded.draft.base_version, accepted: event.accepted_behind } } : wish
-}
-
-/** What is odd about a window's hours where the clocks change. */
-function clocksOf(event: EventRow): string[] {
-  const shape = shapeOf(event)
-  if (!shape || event.wall_date === null) return []
-  const odd = (date: string, time: string, fold: string | null) =>
-    fold === null && meaningOf({ date, time, zone: shape.zone }).kind !== 'exact'
-  const turn = windowOn(shape, event.wall_date)
-  return [
-    ...(odd(turn.date, shape.time, event.fold) ? ['It opens in an hour that the clocks skip or repeat'] : []),
-    ...(odd(turn.untilDate, shape.untilTime, event.until_fold) ? ['It ends in an hour that the clocks skip or repeat'] : []),
-  ]
-}
-
-/** The editions that items are in, for finding an item in two. */
-async function editionsByItem(db: Reader): Promise<Map<string, { edition: string; name: string }[]>> {
-  const rows = await editionsOfItems(db)
-  return new Map(
-    [...grouped(rows, ({ item }) => item)].map(([item, those]) => [item, those.map(({ edition, name }) => ({ edition, name }))]),
-  )
-}
-
-async function linksTo(db: Reader): Promise<Links> {
-  const rows = await liveLinks(db)
-  const byTarget = new Map<string, { item: string; title: string; version: string }[]>()
-  for (const { target, ...from } of rows) {
-    const known = byTarget.get(target)
-    if (known) known.push(from)
-    else byTarget.set(target, [from])
-  }
-  return { to: (item) => byTarget.get(item) ?? [] }
-}
-
-/** The facts of a turn's changes: those that have a wish first, in their order. */
-const inOrder = (known: Known[]): Known[] => [...known.filter(({ wish }) => wish), ...known.filter(({ wish }) => !wish)]
-
-/** Of a window that comes again, so many turns are looked at for trouble, which is the same in each. */
-const TOLD_TURNS = 60
-/** The site of a moment knows every turn before it: of a daily window those of a hundred years. */
-const MOST_TURNS = 40_000
-
-/** The turns that what is planned takes, at most so many of one window, in the order in which the scheduler does them. */
-function turnsOf({ known, editions }: Planned, now: string, until: string, most: number, trial?: Trial): Turn[] {
-  const keyed: { turn: Turn; edition: string | null }[] = []
-  const byEdition = new Map<string, Known[]>()
-  for (const one of known) {
-    const { event, wish } = one
-    if (event.edition_id !== null && event.state !== 'open') {
-      const entries = byEdition.get(event.edition_id)
-      if (entries) entries.push(one)
-      else byEdition.set(event.edition_id, [one])
-      continue
-    }
-    const moved = trial?.event === event.id ? trial.at : undefined
-    if (event.kind !== 'window') {
-      const wishes = wish ? [wish] : []
-      keyed.push({ turn: { id: event.id, at: moved ?? event.at!, does: 'change', wishes, together: false }, edition: null })
-      continue
-    }
-    for (const [n, { at, until: end }] of windowTurns(event, now, until, most, moved).entries()) {
-      const id = n ? `${event.id} ${n}` : event.id
-      if (n > 0 || event.state !== 'open')
-        keyed.push({
-          turn:
-            wish?.do === 'put' ? { id, at, does: 'open', window: event.id, wish } : { id, at, does: 'change', wishes: [], together: false },
-          edition: null,
-        })
-      keyed.push({ turn: { id: `${id} end`, at: end, does: 'end', window: event.id, item: event.item_id }, edition: null })
-    }
-  }
-  for (const [id, entries] of byEdition) {
-    const at = trial?.edition === id ? trial.at : (editions.get(id)?.row.at ?? entries[0]!.event.at!)
-    const wishes = inOrder(entries).flatMap(({ wish }) => wish ?? [])
-    const blocked = wishes.length < entries.length || Boolean(editions.get(id)?.refused.length)
-    keyed.push({ turn: { id, at, does: 'change', wishes, together: true, blocked }, edition: id })
-  }
-  return keyed
-    .sort(
-      (a, b) => compare(a.turn.at, b.turn.at) || Number(a.edition === null) - Number(b.edition === null) || compare(a.turn.id, b.turn.id),
-    )
-    .map(({ turn }) => turn)
-}
-
-const compare = (a: string, b: string) => (a < b ? -1 : a > b ? 1 : 0)
-
-/** The stretches in which a window shows, from the one at hand on. */
-function windowTurns(event: EventRow, now: string, until: string, most: number, moved?: string): { at: string; until: string }[] {
-  const shape: WindowShape | null = shapeOf(event)
-  const [at, end] = [event.at!, event.until_at!]
-  if (moved !== undefined) return [{ at: moved, until: new Date(Date.parse(end) + Date.parse(moved) - Date.parse(at)).toISOString() }]
-  const rule = event.rule === null ? null : parseRule(event.rule)
-  if (!shape || !rule?.ok || event.first_date === null) return [{ at, until: end }]
-  const later = windowsBetween(rule.value, event.first_date, shape, now, until, most).filter((turn) => turn.at > at)
-  return [{ at, until: end }, ...later]
-}
-
-/** The facts by turn. */
-function factsOf({ known }: Planned, turns: Turn[]): Map<string, PlannedFacts[]> {
-  const facts = new Map<string, PlannedFacts[]>()
-  for (const { event, facts: own } of inOrder(known)) {
-    if (event.state === 'open') continue
-    const key = event.edition_id ?? event.id
-    const those = facts.get(key)
-    if (those) those.push(own)
-    else facts.set(key, [own])
-  }
-  for (const { id } of turns) {
-    const [event, n] = id.split(' ')
-    const first = n && n !== 'end' && !facts.has(id) ? facts.get(event!) : undefined
-    if (first) facts.set(id, first.map(repeated))
-  }
-  return facts
-}
-
-const repeats = new WeakMap<PlannedFacts, PlannedFacts>()
-/** The facts of a later turn of a window: its troubles are those of the first. */
-function repeated(of: PlannedFacts): PlannedFacts {
-  let made = repeats.get(of)
-  if (!made) repeats.set(of, (made = { ...of, repeats: true }))
-  return made
-}

@@ -1,7 +1,8 @@
 import type { Trouble } from '../../../core/plan/troubles'
 import { itemsByIds } from '../../store/items'
 import { may, sectionsWhere, type Actor } from '../people/access'
-import type { Foresight, Trial } from './foresight'
+import type { Foresight } from './foresight'
+import type { Trial } from './plannedTurns'
 
 /** More than anyone mends at once is cut off. */
 const MOST = 500

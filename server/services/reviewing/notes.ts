@@ -6,7 +6,7 @@ import { addNotes, changeNote, noteById, type NoteInput, type NoteRow } from '..
 import type { Reader, Tx } from '../../store/database'
 import { readContent } from '../../store/versions'
 import { must, type Actor } from '../people/access'
-import { addHead, type SaveResult } from '../writing/drafts'
+import { addHead, type SaveResult } from '../writing/saving'
 import { loadDraft, mustBeContent, mustBeOpen, mustMatch, type LoadedDraft } from '../writing/loadedDraft'
 import { note, type Office } from '../office'
 import { mustRead } from '../writing/reading'

@@ -1,7 +1,7 @@
 import { selfOf } from '../../../core/access/rights'
-import { apply, decideDraft, hasCleared, openGates, owing, reroute, type DraftCommand, type DraftEvent } from '../../../core/flow/draft'
-import { clearersOf, groupsFor, guardWords, notGuard, standings, type AtGate, type Standing } from '../../../core/flow/guards'
-import { countsByGroup, gatesOf, keyOf, type Gate } from '../../../core/flow/route'
+import { apply, decideDraft, hasCleared, openGates, reroute, type DraftCommand, type DraftEvent } from '../../../core/flow/draft'
+import { groupsFor, notGuard, standings, type AtGate, type Standing } from '../../../core/flow/guards'
+import { countsByGroup, gatesOf, type Gate } from '../../../core/flow/route'
 import type { Reader, Tx } from '../../store/database'
 import { syncItems, type DraftRow } from '../../store/items'
 import { addNotes, type NoteInput, noteWords, resolveNotesOf } from '../../store/notes'
@@ -9,16 +9,16 @@ import { must, type Actor } from '../people/access'
 import { checksAt } from './checks'
 import { loadDraft, loadedDraft, mustBeContent, mustBeOpen, mustMatch, type LoadedDraft } from '../writing/loadedDraft'
 import type { Office } from '../office'
-import { mayRead, mustRead } from '../writing/reading'
+import { mayRead } from '../writing/reading'
 import { found, Refusal, refusal } from '../refusal'
 import { routeFor } from './routes'
 import { noteStep, waitingAt } from './waits'
 import { changeDraft } from '../../store/drafts'
-import { addClearance, clearancesOf } from '../../store/clearances'
-import { changeWait, waitsOf } from '../../store/waits'
+import { addClearance } from '../../store/clearances'
+import { changeWait } from '../../store/waits'
 
 /** A gate of a loaded draft, as the question who may clear there now. */
-const placeOf = ({ item, wholeRoute }: LoadedDraft, gate: Gate, at: string): AtGate => ({
+export const placeOf = ({ item, wholeRoute }: LoadedDraft, gate: Gate, at: string): AtGate => ({
   route: wholeRoute.id,
   gate,
   section: gate.section ?? item.section_id,
@@ -37,13 +37,13 @@ function mustGuard(actor: Actor, loaded: LoadedDraft, id: string, at: string): v
 }
 
 /** Whether nothing but their own work or an earlier clearance keeps a person from clearing by one of their ways. */
-function mayBy(actor: Actor, { state }: LoadedDraft, gate: Gate, way: Standing): boolean {
+export function mayBy(actor: Actor, { state }: LoadedDraft, gate: Gate, way: Standing): boolean {
   const people = [selfOf(actor.rights, actor.id), ...(way.as === 'deputy' ? [selfOf(actor.rights, way.of)] : [])]
   return people.every((person) => (gate.authorsMayClear || !state.authors.includes(person)) && !hasCleared(state, gate, person))
 }
 
 /** The way by which the actor would clear at a gate: the first that is open to them, else the first they have. */
-function wayAt(actor: Actor, loaded: LoadedDraft, gate: Gate, at: string): Standing | undefined {
+export function wayAt(actor: Actor, loaded: LoadedDraft, gate: Gate, at: string): Standing | undefined {
   const ways = standings(actor.rights, placeOf(loaded, gate, at), actor.id)
   return ways.find((way) => mayBy(actor, loaded, gate, way)) ?? ways[0]
 }
@@ -270,57 +270,4 @@ export async function handDraft(
     })
     await changeWait(tx, draftId, gate.id, { handed_to: input.person, handed_by: actor.id })
   })
-}
-
-/**
- * Who may clear at a gate of a draft now: its guards and their deputies, each with what keeps them from it, such as having
- * written it.
- */
-export async function clearersAt(office: Office, actor: Actor, draftId: string, gateId: string) {
-  const loaded = await loadDraft(office.store.read, draftId)
-  await mustRead(office.store.read, actor, { id: loaded.item.id, section: loaded.item.section_id })
-  const gate = found(
-    gatesOf(loaded.wholeRoute).find(({ id }) => id === gateId),
-    'gate',
-  )
-  const at = office.now()
-  const { people } = actor.rights
-  return clearersOf(actor.rights, placeOf(loaded, gate, at)).map((id) => {
-    const as = { ...actor, id }
-    const way = wayAt(as, loaded, gate, at)!
-    const wrote = !gate.authorsMayClear && loaded.state.authors.includes(selfOf(actor.rights, id))
-    return {
-      id,
-      name: people.get(id)!.name,
-      of: way.as === 'deputy' ? (people.get(way.of)?.name ?? null) : null,
-      why: mayBy(as, loaded, gate, way)
-        ? null
-        : wrote
-          ? 'wrote part of it'
-          : way.as === 'deputy' && !hasCleared(loaded.state, gate, id)
-            ? 'stands in for someone who wrote or cleared it'
-            : 'cleared it already',
-    }
-  })
-}
-
-/** The gates of a loaded draft with who cleared them, until when they wait and for whom, and what their checks find: for the track. */
-export async function gateFacts(office: Office, actor: Actor, loaded: LoadedDraft) {
-  const db = office.store.read
-  const { draft, route, wholeRoute, state } = loaded
-  const open = new Set(waitingAt(route, state))
-  const [rows, waits, checks] = await Promise.all([clearancesOf(db, draft.id), waitsOf(db, draft.id), checksAt(db, loaded, gatesOf(route))])
-  return gatesOf(wholeRoute).map((gate) => ({
-    id: gate.id,
-    name: gate.name,
-    needed: gate.needed * (countsByGroup(gate) ? gate.who.groups.length : 1),
-    missing: owing(state, gate).reduce((sum, left) => sum + left, 0),
-    guards: guardWords(actor.rights, gate),
-    clearances: rows
-      .filter((row) => row.gate === gate.id)
-      .map(({ projection, ...row }) => ({ ...row, stands: projection === state.head[keyOf(gate)] })),
-    applies: route.steps.some((step) => step.gates.some(({ id }) => id === gate.id)),
-    wait: open.has(gate.id) ? (waits.find((row) => row.gate === gate.id) ?? null) : null,
-    checks: checks.get(gate.id) ?? [],
-  }))
 }

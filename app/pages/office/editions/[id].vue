@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { EditionPage } from '~~/server/services/planning/editions'
+import type { EditionPage } from '~~/server/services/planning/editionPage'
 import { fullIn } from '~~/core/time/words'
 import LoadState from '~/components/frame/LoadState.vue'
 import PlaceStrip from '~/components/frame/PlaceStrip.vue'

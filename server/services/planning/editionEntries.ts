@@ -1,0 +1,102 @@
+import { VERB_OF, plannable } from './events'
+import type { EventKind } from '../../../core/plan/events'
+import type { Tx } from '../../store/database'
+import type { NewRow } from '../../store/models'
+import { editionById } from '../../store/editions'
+import { addEvents, cancelElsewhere, changeEvent, eventById, eventsOfEdition } from '../../store/events'
+import { draftById, itemById, syncItems, type ItemRow } from '../../store/items'
+import { must, type Actor } from '../people/access'
+import { note, type Office } from '../office'
+import { found, refusal } from '../refusal'
+import { within } from '../within'
+import { insertEdition, mustGather, openEdition } from './editions'
+import { entryRow } from './entryRow'
+
+/** More entries than anyone can oversee, and than one act should change. */
+const MOST_ENTRIES = 2_000
+/** Adds an item's draft to an edition, which is begun under a name where there is none with that id. Answers the entry. */
+export async function gather(
+  office: Office,
+  actor: Actor,
+  { edition, name, item, draft }: { edition: string; name?: string | undefined; item: ItemRow; draft: string | undefined },
+): Promise<string> {
+  mustGather(actor)
+  return office.store.write(async (tx) => {
+    if (name !== undefined && !(await editionById(tx, edition))) await insertEdition(office, tx, actor, item.site_id, edition, { name })
+    const { entries } = await addEntries(within(office, tx), actor, edition, [{ item: item.id, draft }])
+    return entries[0]!
+  })
+}
+
+export interface EntryInput {
+  item: string
+  /** The open draft that goes with it: of content, or a withdrawal or move that its gates decide. By default the one that stands for the item. */
+  draft?: string | undefined
+  /** Takes the item off the site, where no gate is asked for that. */
+  withdraw?: boolean | undefined
+}
+
+/** Takes changes into an edition; a draft's own moment gives way to the edition's. Refused whole where one of them cannot be. */
+export async function addEntries(office: Office, actor: Actor, id: string, inputs: EntryInput[]): Promise<{ entries: string[] }> {
+  mustGather(actor)
+  return office.store.write(async (tx) => {
+    const edition = await openEdition(tx, id)
+    const before = await eventsOfEdition(tx, id)
+    if (before.length + inputs.length > MOST_ENTRIES)
+      throw refusal('refused', 'edition-full', `An edition holds at most ${MOST_ENTRIES.toLocaleString('en')} changes`)
+    const taken = new Set(before.map(({ item_id }) => item_id))
+    const entries: string[] = []
+    const rows: NewRow<'planned_event'>[] = []
+    for (const input of inputs) {
+      const item = found(await itemById(tx, input.item), 'item')
+      must(actor, 'item.plan', item.section_id)
+      if (item.binned_at) throw refusal('conflict', 'item-binned', `“${item.title}” is in the bin`)
+      if (taken.has(item.id)) throw refusal('conflict', 'in-edition', `“${item.title}” is in this edition already`)
+      taken.add(item.id)
+      const { kind, draft } = await entryOf(tx, item, input)
+      must(actor, VERB_OF[kind], item.section_id)
+      if (draft !== null) await cancelElsewhere(tx, draft, id)
+      const event = office.newId()
+      entries.push(event)
+      rows.push(entryRow(office, edition, event, item.id, kind, { draft }))
+    }
+    await addEvents(tx, rows)
+    await note(office, tx, actor.id, 'edition.filled', null, { edition: id, name: edition.name, items: inputs.map(({ item }) => item) })
+    await syncItems(
+      tx,
+      inputs.map(({ item }) => item),
+    )
+    return { entries }
+  })
+}
+
+async function entryOf(tx: Tx, item: ItemRow, input: EntryInput): Promise<{ kind: EventKind; draft: string | null }> {
+  if (input.withdraw) {
+    if (item.on_site !== 'live') throw refusal('conflict', 'not-live', `“${item.title}” is not on the site`)
+    return { kind: 'withdraw', draft: null }
+  }
+  const named = input.draft === undefined ? undefined : await draftById(tx, input.draft)
+  if (named && named.change !== 'content' && named.item_id === item.id && !named.closed_at) {
+    // What else is being written would go its gates as the kind that it was.
+    if (named.to_kind !== null && named.to_kind !== item.kind)
+      throw refusal('refused', 'kind-not-gathered', 'What becomes another kind does so at once when its gates have cleared it')
+    return { kind: 'carry-out', draft: named.id }
+  }
+  return { kind: 'put-live', draft: await plannable(tx, item, input.draft) }
+}
+
+/** Takes one change out of an edition, late as it may be; its draft stays. */
+export async function removeEntry(office: Office, actor: Actor, id: string, eventId: string): Promise<void> {
+  mustGather(actor)
+  await office.store.write(async (tx) => {
+    const edition = await openEdition(tx, id)
+    const event = found(await eventById(tx, eventId), 'entry')
+    if (event.edition_id !== id || (event.state !== 'planned' && event.state !== 'held'))
+      throw refusal('unknown', 'unknown', 'There is no such entry')
+    const item = found(await itemById(tx, event.item_id), 'item')
+    must(actor, 'item.plan', item.section_id)
+    await changeEvent(tx, eventId, { state: 'cancelled' })
+    await note(office, tx, actor.id, 'edition.taken-out', item.id, { edition: id, name: edition.name, event: eventId })
+    await syncItems(tx, [item.id])
+  })
+}

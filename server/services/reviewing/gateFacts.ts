@@ -1,0 +1,67 @@
+import { selfOf } from '../../../core/access/rights'
+import { hasCleared, owing } from '../../../core/flow/draft'
+import { clearersOf, guardWords } from '../../../core/flow/guards'
+import { countsByGroup, gatesOf, keyOf } from '../../../core/flow/route'
+import type { Actor } from '../people/access'
+import { checksAt } from './checks'
+import { loadDraft, type LoadedDraft } from '../writing/loadedDraft'
+import type { Office } from '../office'
+import { mustRead } from '../writing/reading'
+import { found } from '../refusal'
+import { waitingAt } from './waits'
+import { clearancesOf } from '../../store/clearances'
+import { waitsOf } from '../../store/waits'
+import { mayBy, placeOf, wayAt } from './review'
+
+/**
+ * Who may clear at a gate of a draft now: its guards and their deputies, each with what keeps them from it, such as having
+ * written it.
+ */
+export async function clearersAt(office: Office, actor: Actor, draftId: string, gateId: string) {
+  const loaded = await loadDraft(office.store.read, draftId)
+  await mustRead(office.store.read, actor, { id: loaded.item.id, section: loaded.item.section_id })
+  const gate = found(
+    gatesOf(loaded.wholeRoute).find(({ id }) => id === gateId),
+    'gate',
+  )
+  const at = office.now()
+  const { people } = actor.rights
+  return clearersOf(actor.rights, placeOf(loaded, gate, at)).map((id) => {
+    const as = { ...actor, id }
+    const way = wayAt(as, loaded, gate, at)!
+    const wrote = !gate.authorsMayClear && loaded.state.authors.includes(selfOf(actor.rights, id))
+    return {
+      id,
+      name: people.get(id)!.name,
+      of: way.as === 'deputy' ? (people.get(way.of)?.name ?? null) : null,
+      why: mayBy(as, loaded, gate, way)
+        ? null
+        : wrote
+          ? 'wrote part of it'
+          : way.as === 'deputy' && !hasCleared(loaded.state, gate, id)
+            ? 'stands in for someone who wrote or cleared it'
+            : 'cleared it already',
+    }
+  })
+}
+
+/** The gates of a loaded draft with who cleared them, until when they wait and for whom, and what their checks find: for the track. */
+export async function gateFacts(office: Office, actor: Actor, loaded: LoadedDraft) {
+  const db = office.store.read
+  const { draft, route, wholeRoute, state } = loaded
+  const open = new Set(waitingAt(route, state))
+  const [rows, waits, checks] = await Promise.all([clearancesOf(db, draft.id), waitsOf(db, draft.id), checksAt(db, loaded, gatesOf(route))])
+  return gatesOf(wholeRoute).map((gate) => ({
+    id: gate.id,
+    name: gate.name,
+    needed: gate.needed * (countsByGroup(gate) ? gate.who.groups.length : 1),
+    missing: owing(state, gate).reduce((sum, left) => sum + left, 0),
+    guards: guardWords(actor.rights, gate),
+    clearances: rows
+      .filter((row) => row.gate === gate.id)
+      .map(({ projection, ...row }) => ({ ...row, stands: projection === state.head[keyOf(gate)] })),
+    applies: route.steps.some((step) => step.gates.some(({ id }) => id === gate.id)),
+    wait: open.has(gate.id) ? (waits.find((row) => row.gate === gate.id) ?? null) : null,
+    checks: checks.get(gate.id) ?? [],
+  }))
+}
