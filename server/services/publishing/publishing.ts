@@ -8,7 +8,7 @@ import { liveRefsTo, wasLive, wentLiveCleared } from '../../store/live'
 import { readManifest, versionById } from '../../store/versions'
 import { must, type Actor } from '../people/access'
 import { openAfterReview } from '../reviewing/afterwards'
-import { draftCleared, loadDraft, mustBeOpen, mustMatch, type LoadedDraft } from '../writing/loadedDraft'
+import { draftCleared, type LoadedDraft, seenDraft } from '../writing/loadedDraft'
 import { changeLive, mustBeDone, type LiveDone } from './live'
 import { judgeLive } from './judging'
 import type { Office } from '../office'
@@ -59,11 +59,10 @@ function pastGates(
 export async function putLiveNow(office: Office, actor: Actor, draftId: string, input: PutLive): Promise<LiveDone> {
   const site = found(await office.site(), 'site')
   return office.store.write(async (tx) => {
-    const loaded = await loadDraft(tx, draftId)
+    const loaded = await seenDraft(tx, draftId, input.head, ({ draft, item }) => {
+      if (draft.change === 'content') must(actor, 'item.put-live', item.section_id)
+    })
     const { item, head, manifest } = loaded
-    if (loaded.draft.change === 'content') must(actor, 'item.put-live', item.section_id)
-    mustBeOpen(loaded)
-    mustMatch(loaded, input.head)
     if (loaded.draft.change !== 'content') return carryOut(office, tx, actor, loaded)
     const cleared = draftCleared(loaded)
     const past = cleared ? null : pastGates(actor, loaded, input)

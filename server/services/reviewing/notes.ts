@@ -7,7 +7,7 @@ import type { Reader, Tx } from '../../store/database'
 import { readContent } from '../../store/versions'
 import { must, type Actor } from '../people/access'
 import { addHead, type SaveResult } from '../writing/saving'
-import { loadDraft, mustBeContent, mustBeOpen, mustMatch, type LoadedDraft } from '../writing/loadedDraft'
+import { draftToChange, loadDraft, type LoadedDraft, seenDraft } from '../writing/loadedDraft'
 import { note, type Office } from '../office'
 import { mustRead } from '../writing/reading'
 import { found, refusal, Refusal } from '../refusal'
@@ -17,28 +17,25 @@ const placeOf = ({ item }: LoadedDraft) => ({ id: item.id, section: item.section
 /** Adds a note without any verdict. */
 export async function addNote(office: Office, actor: Actor, draftId: string, input: NoteInput): Promise<void> {
   await office.store.write(async (tx) => {
-    const loaded = await loadDraft(tx, draftId)
-    await mustRead(tx, actor, placeOf(loaded))
-    mustBeOpen(loaded)
+    const loaded = await draftToChange(tx, draftId, (draft) => mustRead(tx, actor, placeOf(draft)))
     if (!input.text.trim() && input.suggestion === undefined) throw refusal('refused', 'note-missing', 'A note needs some words', 'text')
     await addNotes(tx, loaded, { person: actor.id, at: office.now(), newId: office.newId, kind: 'note' }, [input])
     await note(office, tx, actor.id, 'draft.noted', loaded.item.id, { draft: draftId, place: input.place })
   })
 }
 
-/** A note that begins a thread, with its draft. */
-async function loadNote(db: Reader, id: string) {
+/** A note that begins a thread. */
+async function loadNote(db: Reader, id: string): Promise<NoteRow> {
   const row = found(await noteById(db, id), 'note')
   if (row.answers !== null) throw refusal('refused', 'note-is-answer', 'That is an answer; act on the note that it belongs to')
-  return { row, loaded: await loadDraft(db, row.draft_id) }
+  return row
 }
 
 /** Answers a note; whoever may read the item may. */
 export async function answerNote(office: Office, actor: Actor, noteId: string, text: string): Promise<void> {
   await office.store.write(async (tx) => {
-    const { row, loaded } = await loadNote(tx, noteId)
-    await mustRead(tx, actor, placeOf(loaded))
-    mustBeOpen(loaded)
+    const row = await loadNote(tx, noteId)
+    const loaded = await draftToChange(tx, row.draft_id, (draft) => mustRead(tx, actor, placeOf(draft)))
     const by = { person: actor.id, at: office.now(), newId: office.newId, kind: 'answer' as const, answers: noteId }
     await addNotes(tx, loaded, by, [{ text, place: row.place }])
     await note(office, tx, actor.id, 'note.answered', loaded.item.id, { draft: row.draft_id, note: noteId })
@@ -53,7 +50,8 @@ async function setResolved(office: Office, tx: Tx, actor: Actor, row: NoteRow, r
 /** Marks a note as dealt with, or open again: those who may write the item, and whoever wrote the note. */
 export async function resolveNote(office: Office, actor: Actor, noteId: string, resolved: boolean): Promise<void> {
   await office.store.write(async (tx) => {
-    const { row, loaded } = await loadNote(tx, noteId)
+    const row = await loadNote(tx, noteId)
+    const loaded = await loadDraft(tx, row.draft_id)
     if (row.person_id === actor.id) await mustRead(tx, actor, placeOf(loaded))
     else must(actor, 'item.write', loaded.item.section_id)
     await setResolved(office, tx, actor, row, resolved)
@@ -66,11 +64,8 @@ export async function resolveNote(office: Office, actor: Actor, noteId: string, 
  */
 export async function takeSuggestion(office: Office, actor: Actor, noteId: string, seen: string | undefined): Promise<SaveResult> {
   return office.store.write(async (tx) => {
-    const { row, loaded } = await loadNote(tx, noteId)
-    must(actor, 'item.write', loaded.item.section_id)
-    mustBeContent(loaded)
-    mustBeOpen(loaded)
-    mustMatch(loaded, seen)
+    const row = await loadNote(tx, noteId)
+    const loaded = await seenDraft(tx, row.draft_id, seen, ({ item }) => must(actor, 'item.write', item.section_id), 'content')
     if (row.suggestion === null || row.quote === null) throw refusal('refused', 'no-suggestion', 'That note suggests no words')
     if (row.resolved_at) throw refusal('conflict', 'note-resolved', 'That note is dealt with already')
     const { body } = await readContent(tx, loaded.manifest)

@@ -7,7 +7,7 @@ import { syncItems, type DraftRow } from '../../store/items'
 import { addNotes, type NoteInput, noteWords, resolveNotesOf } from '../../store/notes'
 import { must, type Actor } from '../people/access'
 import { checksAt } from './checks'
-import { loadDraft, loadedDraft, mustBeContent, mustBeOpen, mustMatch, type LoadedDraft } from '../writing/loadedDraft'
+import { loadDraft, loadedDraft, type LoadedDraft, seenDraft } from '../writing/loadedDraft'
 import type { Office } from '../office'
 import { mayRead } from '../writing/reading'
 import { found, Refusal, refusal } from '../refusal'
@@ -61,11 +61,7 @@ export function gatesFor(actor: Actor, loaded: LoadedDraft, at: string): { gate:
 /** Puts a draft on the route that is in force for it now; what was cleared at gates that stayed, stays cleared. */
 export async function rerouteDraft(office: Office, actor: Actor, draftId: string, seen: string | undefined): Promise<DraftRow['review']> {
   return office.store.write(async (tx) => {
-    const loaded = await loadDraft(tx, draftId)
-    must(actor, 'route.change', loaded.item.section_id)
-    mustBeContent(loaded)
-    mustBeOpen(loaded)
-    mustMatch(loaded, seen)
+    const loaded = await seenDraft(tx, draftId, seen, ({ item }) => must(actor, 'route.change', item.section_id), 'content')
     const route = await routeFor(tx, actor.rights, loaded.item.kind, loaded.item.section_id)
     const { authors, clearances } = loaded.state
     const next = await loadedDraft(tx, { ...loaded, route, authors, clearances }, loaded.manifest)
@@ -117,14 +113,6 @@ async function obey(
   return state.review
 }
 
-/** Loads a draft that a person saw in its newest version, and that is open. */
-async function seenDraft(tx: Tx, draftId: string, seen: string | undefined, allowed: (loaded: LoadedDraft) => void): Promise<LoadedDraft> {
-  const loaded = await loadDraft(tx, draftId)
-  allowed(loaded)
-  mustBeOpen(loaded)
-  mustMatch(loaded, seen)
-  return loaded
-}
 const maySend = (actor: Actor) => (loaded: LoadedDraft) => must(actor, 'item.send', loaded.item.section_id)
 const self = (actor: Actor) => selfOf(actor.rights, actor.id)
 

@@ -3,7 +3,7 @@ import { addAuthorsFrom, addDrafts, changeDraft, openDraftCount, otherDraft } fr
 import { baseOnSite, changeItem, draftById, itemById, type ItemRow, syncItems } from '../../store/items'
 import { lastLive, newestVersion } from '../../store/versions'
 import { must, type Actor } from '../people/access'
-import { loadDraft, mustBeOpen, mustMatch } from './loadedDraft'
+import { draftToChange, loadDraft, seenDraft } from './loadedDraft'
 import { routeFor } from '../reviewing/routes'
 import { note, type Office } from '../office'
 import { found, refusal } from '../refusal'
@@ -73,23 +73,19 @@ export async function beginDraft(
 /** Gives a draft another name, for the office alone. */
 export async function renameDraft(office: Office, actor: Actor, draftId: string, name: string): Promise<void> {
   await office.store.write(async (tx) => {
-    const loaded = await loadDraft(tx, draftId)
-    must(actor, 'item.write', loaded.item.section_id)
-    mustBeOpen(loaded)
+    const { item } = await draftToChange(tx, draftId, (draft) => must(actor, 'item.write', draft.item.section_id))
     await changeDraft(tx, draftId, { name })
-    await note(office, tx, actor.id, 'draft.renamed', loaded.item.id, { draft: draftId, name })
+    await note(office, tx, actor.id, 'draft.renamed', item.id, { draft: draftId, name })
   })
 }
 
 /** Ends a draft without going live. Its versions stay; the only draft of an item that was never live takes it to the bin. */
 export async function discardDraft(office: Office, actor: Actor, draftId: string, seen: string | undefined): Promise<void> {
   await office.store.write(async (tx) => {
-    const loaded = await loadDraft(tx, draftId)
-    const { item, draft } = loaded
-    if (draft.created_by === actor.id) must(actor, 'item.write', item.section_id)
-    else must(actor, 'item.discard', item.section_id)
-    mustBeOpen(loaded)
-    mustMatch(loaded, seen)
+    const loaded = await seenDraft(tx, draftId, seen, ({ draft, item }) =>
+      must(actor, draft.created_by === actor.id ? 'item.write' : 'item.discard', item.section_id),
+    )
+    const { item } = loaded
     const at = office.now()
     await cancelForBin(tx, { draft: draftId })
     await takeWaits(tx, draftId)

@@ -82,14 +82,14 @@ export async function loadDraft(db: Reader, id: string): Promise<LoadedDraft & {
 
 export const draftCleared = ({ route, state }: LoadedDraft): boolean => isCleared(route, state)
 
-export function mustBeOpen({ draft, item }: LoadedDraft): void {
+function mustBeOpen({ draft, item }: LoadedDraft): void {
   if (draft.closed_at)
     throw refusal('conflict', 'draft-closed', draft.outcome === 'live' ? 'This draft has gone live' : 'This draft was discarded')
   if (item.binned_at) throw refusal('conflict', 'item-binned', 'The item is in the bin; restore it first')
 }
 
 /** Throws 412 unless the person saw the newest version. */
-export function mustMatch(loaded: LoadedDraft, seen: string | undefined): void {
+function mustMatch(loaded: LoadedDraft, seen: string | undefined): void {
   if (seen === undefined) throw refusal('version-missing', 'version-missing', 'Send the id of the version you saw as If-Match')
   if (seen !== loaded.draft.head_version)
     throw new Refusal('stale', [{ code: 'stale', detail: `Version ${loaded.head.number} was saved since; look at it first` }], {
@@ -98,11 +98,43 @@ export function mustMatch(loaded: LoadedDraft, seen: string | undefined): void {
 }
 
 /** Throws unless the draft changes what its item says: a withdrawal or a move has no text of its own. */
-export function mustBeContent({ draft }: Pick<LoadedDraft, 'draft'>): void {
+function mustBeContent({ draft }: Pick<LoadedDraft, 'draft'>): void {
   if (draft.change !== 'content')
     throw refusal(
       'conflict',
       'no-content',
       draft.change === 'move' ? 'This is a move; it has no text of its own' : 'This is a withdrawal; it has no text of its own',
     )
+}
+
+type Whole = Awaited<ReturnType<typeof loadDraft>>
+
+/**
+ * The beginning of every command on a draft: loads it, and throws unless it is there, `allowed` lets the person, it changes what
+ * its item says (where the command is about that, `of: 'content'`), and it is open.
+ */
+export async function draftToChange(
+  db: Reader,
+  id: string,
+  allowed: (loaded: Whole) => void | Promise<void>,
+  of: 'content' | 'any' = 'any',
+): Promise<Whole> {
+  const loaded = await loadDraft(db, id)
+  await allowed(loaded)
+  if (of === 'content') mustBeContent(loaded)
+  mustBeOpen(loaded)
+  return loaded
+}
+
+/** The same for a command that is good for one version alone: throws 412 unless the person saw the newest. */
+export async function seenDraft(
+  db: Reader,
+  id: string,
+  seen: string | undefined,
+  allowed: (loaded: Whole) => void,
+  of: 'content' | 'any' = 'any',
+): Promise<Whole> {
+  const loaded = await draftToChange(db, id, allowed, of)
+  mustMatch(loaded, seen)
+  return loaded
 }

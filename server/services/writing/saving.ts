@@ -14,7 +14,7 @@ import { appendJournal, type JournalHead } from '../../store/journal'
 import { addVersions, readBlocks, readContent, readManifest, versionById, type NewVersion, type VersionRow } from '../../store/versions'
 import { perform } from '../../threads/tasks'
 import { may, must, type Actor } from '../people/access'
-import { headsOf, loadDraft, mustBeContent, mustBeOpen, mustMatch, type LoadedDraft } from './loadedDraft'
+import { draftToChange, headsOf, type LoadedDraft, seenDraft } from './loadedDraft'
 import { fact, type Office } from '../office'
 import { mustFit } from '../listing/pageSize'
 import { mustNotLoop } from './parents'
@@ -167,11 +167,8 @@ export async function saveEdits(
   input: Edited & { named?: boolean | undefined; note?: string | undefined; aside?: Edited | undefined; from?: string[] | undefined },
 ): Promise<SaveResult> {
   return office.store.write(async (tx) => {
-    const loaded = await loadDraft(tx, draftId)
+    const loaded = await draftToChange(tx, draftId, (whole) => must(actor, 'item.write', whole.item.section_id), 'content')
     const { item, draft, head, manifest } = loaded
-    must(actor, 'item.write', item.section_id)
-    mustBeContent(loaded)
-    mustBeOpen(loaded)
     if ([...input.edits, ...(input.aside?.edits ?? [])].some((edit) => 'block' in edit && edit.block.kind === 'source'))
       must(actor, 'item.source', item.section_id)
     const base = await baseOf(tx, loaded, input.base)
@@ -256,11 +253,7 @@ export async function restoreVersion(
   seen: string | undefined,
 ): Promise<SaveResult> {
   return office.store.write(async (tx) => {
-    const loaded = await loadDraft(tx, draftId)
-    must(actor, 'item.write', loaded.item.section_id)
-    mustBeContent(loaded)
-    mustBeOpen(loaded)
-    mustMatch(loaded, seen)
+    const loaded = await seenDraft(tx, draftId, seen, ({ item }) => must(actor, 'item.write', item.section_id), 'content')
     const version = await versionById(tx, versionId)
     if (!version || version.item_id !== loaded.item.id) throw refusal('unknown', 'unknown', 'There is no such version of this item')
     const manifest = await readManifest(tx, version.manifest)

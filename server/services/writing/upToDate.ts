@@ -8,7 +8,7 @@ import { commonAncestor, versionById, type VersionRow } from '../../store/versio
 import type { MergeSides } from '../../threads/tasks'
 import { must, type Actor } from '../people/access'
 import { addHead, type SaveResult } from './saving'
-import { loadDraft, mustBeContent, mustBeOpen, mustMatch, type LoadedDraft } from './loadedDraft'
+import { loadDraft, type LoadedDraft, seenDraft } from './loadedDraft'
 import type { Office } from '../office'
 import { found, refusal, Refusal } from '../refusal'
 import { Written } from '../written'
@@ -70,11 +70,7 @@ export async function bringUpToDate(
   choices: Record<string, 'a' | 'b' | { block: Block }>,
 ): Promise<SaveResult> {
   const ready = async (db: Reader) => {
-    const loaded = await loadDraft(db, draftId)
-    must(actor, 'item.write', loaded.item.section_id)
-    mustBeContent(loaded)
-    mustBeOpen(loaded)
-    mustMatch(loaded, seen)
+    const loaded = await seenDraft(db, draftId, seen, ({ item }) => must(actor, 'item.write', item.section_id), 'content')
     const sides = await sidesOf(db, loaded)
     if (!sides) throw refusal('conflict', 'not-behind', 'The draft is based on what is live')
     if (Object.values(choices).some((choice) => typeof choice === 'object' && choice.block.kind === 'source'))
