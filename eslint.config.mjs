@@ -13,6 +13,14 @@ const PURE = ['zod', 'canonicalize', '@noble/hashes', 'sanitize-html', '@sindres
 /** What speaks SQL, which the store alone does. */
 const SQL = ['sequelize', 'sqlite3', 'umzug', '**/store/plain']
 
+/** A kind of item is asked what it can do, never which it is. */
+const NO_KIND_BY_NAME = ['[left.property.name="kind"]', '[left.name="kind"]', '[left.property.name="value"][left.object.name="kind"]'].map(
+  (left) => ({
+    selector: `BinaryExpression[operator=/^[!=]==$/]${left}[right.value=/^(page|post|notice|banner|label|author|settings)$/]`,
+    message: 'ask what the kind can do (core/kinds), not which it is',
+  }),
+)
+
 export default withNuxt(
   { ignores: ['.output', '.nuxt', '.data', 'node_modules', 'test-results', 'playwright-report'] },
   {
@@ -69,6 +77,7 @@ export default withNuxt(
             ')/])',
           message: 'core uses only the pure packages listed in eslint.config.mjs',
         },
+        ...NO_KIND_BY_NAME,
         { selector: 'NewExpression[callee.name="Date"][arguments.length=0]', message: 'the clock is passed in' },
         { selector: 'CallExpression[callee.object.name="Math"][callee.property.name="random"]', message: 'randomness is passed in' },
         { selector: 'CallExpression[callee.object.name="Date"][callee.property.name="now"]', message: 'the clock is passed in' },
@@ -107,6 +116,7 @@ export default withNuxt(
           selector: `CallExpression[callee.property.name=/^(run|all|one|insert|insertNew|upsert|update|find|findOne|count|add|change|remove)$/]${object}`,
           message: 'the store alone speaks SQL: give what is asked a name in server/store',
         })),
+        ...NO_KIND_BY_NAME,
       ],
     },
   },
@@ -117,6 +127,8 @@ export default withNuxt(
   {
     files: ['app/**/*.{ts,vue}'],
     rules: {
+      'no-restricted-syntax': ['error', ...NO_KIND_BY_NAME],
+      'vue/no-restricted-syntax': ['error', ...NO_KIND_BY_NAME],
       '@typescript-eslint/no-restricted-imports': [
         'error',
         {

@@ -1,7 +1,7 @@
 import { listedOf, SiteAt, type ItemHistory, type Stay } from '../core/plan/siteAt'
 import { foretell, forecast, type Plan, type PlannedFacts } from '../core/plan/forecast'
 import type { Turn } from '../core/plan/play'
-import type { Kind } from '../core/content/kinds'
+import type { Kind } from '../core/kinds/kinds'
 import type { Fields } from '../core/content/fields'
 import { median, type Row } from './report'
 

@@ -1,5 +1,5 @@
 import type { Reason } from '~~/core/outcome'
-import { KIND_WORDS, type Kind } from '~~/core/content/kinds'
+import { can, type Kind, KINDS, KINDS_TO_START } from '~~/core/kinds/kinds'
 import { api } from '~/composables/api'
 import { PLACES } from '~/components/frame/places'
 import { useSession } from '~/stores/session'
@@ -61,10 +61,10 @@ export function useCommands() {
         name: place.name,
         run: () => navigateTo(place.path),
       })),
-      ...(['post', 'page', 'notice'] as const).map((kind) => ({
+      ...KINDS_TO_START.filter((kind) => can(kind, 'body') && !can(kind, 'profile')).map((kind) => ({
         id: `start-${kind}`,
         group: 'Start',
-        name: `Start a ${KIND_WORDS[kind].one.toLowerCase()}`,
+        name: `Start a ${KINDS[kind].one.toLowerCase()}`,
         why: noSection,
         run: () => navigateTo(`/office/content?start=${kind}`),
       })),
@@ -87,7 +87,7 @@ export function useCommands() {
     const found = await api<Found>('GET', `/items?limit=8&count=no&text=${encodeURIComponent(text.trim())}`)
     return found.items.map((item) => ({
       id: item.id,
-      group: KIND_WORDS[item.kind].one,
+      group: KINDS[item.kind].one,
       name: item.title || 'Without a title',
       hint: item.section.name,
       run: () => navigateTo(`/office/items/${item.id}`),

@@ -1,4 +1,4 @@
-import type { Kind } from '~~/core/content/kinds'
+import { type Kind, KINDS } from '~~/core/kinds/kinds'
 
 /** The first letters of a person's first and last name. */
 export const initials = (name: string): string =>
@@ -15,12 +15,5 @@ export const counted = (n: number, one: string, many = `${one}s`): string => `${
 export const changeWords = ({ change, to }: { change: string; to: string | null }): string =>
   change === 'withdrawal' ? 'That it leaves the site' : change === 'move' ? `That it moves to ${to ?? 'another section'}` : ''
 
-export const kindWord: Record<Kind, string> = {
-  page: 'page',
-  post: 'post',
-  notice: 'notice',
-  banner: 'banner',
-  label: 'label',
-  author: 'author profile',
-  settings: 'site settings',
-}
+/** What one of a kind is called within a sentence. */
+export const kindWord = (kind: Kind): string => KINDS[kind].one.toLowerCase()

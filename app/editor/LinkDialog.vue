@@ -4,7 +4,7 @@ import NotLoaded from '~/components/frame/NotLoaded.vue'
 import { FileUp } from 'lucide-vue-next'
 import { makeSegment } from '~~/core/address/segment'
 import { isSafeHref, mayOpenWindow, plain } from '~~/core/content/inline'
-import { KIND_WORDS, type Kind } from '~~/core/content/kinds'
+import { can, type Kind, KINDS } from '~~/core/kinds/kinds'
 import type { Content } from '~~/core/content/content'
 import { fileWords } from '~~/core/render/text'
 import type { MediaView } from '~~/core/render/picture'
@@ -81,7 +81,7 @@ const {
     short ? { media: [] } : api<{ media: File[] }>('GET', `/media?sort=document&limit=4&text=${encodeURIComponent(asked)}`),
   ])
   if (asked !== text.value.trim()) return
-  options.value = items.items.filter((item) => item.kind !== 'settings')
+  options.value = items.items.filter((item) => !can(item.kind, 'single'))
   files.value = media.media
 })
 watch(text, find, { immediate: true })
@@ -160,13 +160,13 @@ async function upload(event: Event) {
       <li v-for="option in options" :key="option.id" class="border-b border-line">
         <span class="flex items-center gap-2">
           <button type="button" class="flex min-w-0 flex-1 gap-3 px-1 py-2 text-left hover:bg-deep" @click="goItem(option)">
-            <span class="w-20 shrink-0 text-soft">{{ KIND_WORDS[option.kind].one }}</span><span class="truncate font-medium">{{
+            <span class="w-20 shrink-0 text-soft">{{ KINDS[option.kind].one }}</span><span class="truncate font-medium">{{
               option.title
             }}</span
             ><span v-if="option.onSite !== 'live'" class="ml-auto shrink-0 text-lamp">not live yet</span>
           </button>
           <button
-            v-if="KIND_WORDS[option.kind].body && !headingsOf[option.id]"
+            v-if="can(option.kind, 'body') && !headingsOf[option.id]"
             type="button"
             class="link shrink-0"
             :aria-label="`Headings in ${option.title}`"

@@ -1,18 +1,15 @@
 import type { Fields } from '../content/fields'
-import { KIND_WORDS, type Kind, type LabelType } from '../content/kinds'
-
-/** Under which first segment the items of a kind live; pages live at the top. */
-export const LABEL_BASE: Record<LabelType, string> = { category: 'categories', tag: 'tags', series: 'series' }
-const BASE: Partial<Record<Kind, string>> = { post: 'posts', notice: 'notices', author: 'people' }
+import { type Kind, KINDS } from '../kinds/kinds'
 
 /**
  * The address of an item from its own segment and its parent page's address: `/fares` + `cars` → `/fares/cars`.
  * `null` for kinds without an address and while the segment is missing.
  */
 export function pathOf(kind: Kind, fields: Fields, parentPath: string | null): string | null {
-  if (!fields.segment || !KIND_WORDS[kind].addressed) return null
-  if (kind === 'page') return fields.parent ? (parentPath === null ? null : `${parentPath}/${fields.segment}`) : `/${fields.segment}`
-  const base = kind === 'label' ? LABEL_BASE[fields.labelType ?? 'tag'] : BASE[kind]!
+  const { address } = KINDS[kind]
+  if (!fields.segment || address === null) return null
+  if ('in' in address) return fields.parent ? (parentPath === null ? null : `${parentPath}/${fields.segment}`) : `/${fields.segment}`
+  const base = typeof address.below === 'string' ? address.below : address.below[fields.labelType ?? 'tag']
   return `/${base}/${fields.segment}`
 }
 

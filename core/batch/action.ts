@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { nameSchema } from '../content/line'
-import { KIND_WORDS, KINDS } from '../content/kinds'
+import { KINDS, KIND_NAMES } from '../kinds/kinds'
 import { MAX_BLOCKS } from '../blocks/blocks'
 import { editSchema } from '../content/edits'
 import { FIELDS, labelOf, type FieldName } from '../content/fields'
@@ -26,7 +26,7 @@ export const actionSchema = z.discriminatedUnion('do', [
   z.strictObject({ do: z.literal('field'), name, to: z.json(), from: z.json().optional(), draft: id.optional() }),
   z.strictObject({ do: z.literal('label'), add: z.array(z.uuid()).max(50), remove: z.array(z.uuid()).max(50) }),
   z.strictObject({ do: z.literal('move'), section: id, from: id.optional() }),
-  z.strictObject({ do: z.literal('become'), kind: z.enum(KINDS), from: z.enum(KINDS).optional() }),
+  z.strictObject({ do: z.literal('become'), kind: z.enum(KIND_NAMES), from: z.enum(KIND_NAMES).optional() }),
   z.strictObject({ do: z.literal('send'), note: z.string().max(2_000) }),
   z.strictObject({ do: z.literal('put-live') }),
   z.strictObject({ do: z.literal('schedule'), date: z.iso.date(), time: z.string().regex(/^\d{2}:\d{2}$/) }),
@@ -76,7 +76,7 @@ export function actionWords(action: Action): string {
     case 'move':
       return 'Moved to another section'
     case 'become':
-      return `Made ${KIND_WORDS[action.kind].many.toLowerCase()}`
+      return `Made ${KINDS[action.kind].many.toLowerCase()}`
     case 'send':
       return 'Sent on'
     case 'put-live':

@@ -1,6 +1,6 @@
 import type { Block } from '../blocks/blocks'
 import type { Content } from '../content/content'
-import type { Kind } from '../content/kinds'
+import type { Kind } from '../kinds/kinds'
 import type { Reason } from '../outcome'
 import type { MediaView } from '../render/picture'
 

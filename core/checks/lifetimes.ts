@@ -1,3 +1,4 @@
+import { can } from '../kinds/kinds'
 import { SUITS } from '../content/lifetimes'
 import type { Check } from './check'
 
@@ -8,7 +9,7 @@ export const lifetimes: Check = {
     const passing = lifetime === 'temporary'
     if (bar && bar !== 'none' && passing && (noticeLevel ?? 'information') === 'information')
       return [{ code: 'place-suits-lasting', detail: SUITS.bar, at: 'field:bar' }]
-    if (kind === 'banner' && !passing) return [{ code: 'place-suits-passing', detail: SUITS.banner, at: 'field:lifetime' }]
+    if (can(kind, 'turning') && !passing) return [{ code: 'place-suits-passing', detail: SUITS.banner, at: 'field:lifetime' }]
     return []
   },
 }

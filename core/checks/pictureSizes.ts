@@ -1,3 +1,4 @@
+import { can } from '../kinds/kinds'
 import { walkBlocks } from '../blocks/walk'
 import { SLOTS, fitOf } from '../render/picture'
 import { atBlock, type Check } from './check'
@@ -13,7 +14,7 @@ export const pictureSizes: Check = {
         ? `This picture shows ${fit.has} pixels of width in ${SLOTS[slot].words}, which is ${SLOTS[slot].width} wide`
         : null
     }
-    const cut = cover ? small(cover.media, kind === 'banner' ? 'banner' : 'cover') : null
+    const cut = cover ? small(cover.media, can(kind, 'turning') ? 'banner' : 'cover') : null
     return [
       ...(cut ? [{ code: 'picture-small', detail: cut, at: 'field:cover' }] : []),
       ...[...walkBlocks(body)].flatMap(({ block, top }) => {

@@ -4,7 +4,7 @@ import { blockSchema, MAX_BLOCKS, type Block } from '../blocks/blocks'
 import { canonical, sha256Hex } from './canonical'
 import { blockBytes, manifestEntry, type Manifest } from './content'
 import { readField, type FieldName, type Fields } from './fields'
-import { KIND_WORDS, type Kind } from './kinds'
+import { can, type Kind, KINDS } from '../kinds/kinds'
 import { mergeBlock } from '../history/merge'
 import { safeBlock } from './sanitise'
 
@@ -21,7 +21,7 @@ export const editSchema = z.discriminatedUnion('op', [
 export type Edit = z.infer<typeof editSchema>
 
 /** Why an item of a kind that has only fields takes no blocks. */
-export const noBody = (kind: Kind): Reason => ({ code: 'no-body', detail: `${KIND_WORDS[kind].many} have no blocks`, at: 'body' })
+export const noBody = (kind: Kind): Reason => ({ code: 'no-body', detail: `${KINDS[kind].many} have no blocks`, at: 'body' })
 
 /** A place that two people changed: `mine` lost nothing, it is only not saved yet. */
 export interface Conflict {
@@ -66,7 +66,7 @@ export function applyEdits(
   const conflicts: Conflict[] = []
   const reasons: Reason[] = []
   const made = new Set<string>()
-  if (!KIND_WORDS[kind].body && edits.some(({ op }) => op !== 'field')) reasons.push(noBody(kind))
+  if (!can(kind, 'body') && edits.some(({ op }) => op !== 'field')) reasons.push(noBody(kind))
 
   const indexOf = (id: string) => body.findIndex((entry) => entry[0] === id)
   const place = (after: string | null) => (after === null ? 0 : indexOf(after) + 1 || body.length)

@@ -3,7 +3,8 @@ import { focusSchema } from './focus'
 import { hrefSchema } from './inline'
 import { lineSchema as line } from './line'
 import { SUITS } from './lifetimes'
-import { KIND_WORDS, KINDS, LABEL_TYPES, type Kind } from './kinds'
+import { hasField, KINDS, type Kind } from '../kinds/kinds'
+import { LABEL_TYPES } from '../kinds/label'
 
 const many = z.array(z.uuid()).max(50)
 
@@ -18,7 +19,7 @@ export type PictureValue = z.infer<typeof pictureSchema>
 
 /** Where a notice stands as a bar beside its own page. */
 export const BARS = ['none', 'site', 'section'] as const
-/** Whether what is said is to go again by itself. */
+/** Whether it expires: what is temporary needs an end. */
 export const LIFETIMES = ['lasting', 'temporary'] as const
 
 const shapes = {
@@ -62,11 +63,8 @@ export type FieldName = keyof Fields
 
 export interface FieldRule {
   label: string
-  /** What it is called where a kind calls it otherwise. */
-  labels?: Partial<Record<Kind, string>>
   /** How it is edited. */
   input: 'line' | 'text' | 'segment' | 'item' | 'items' | 'picture' | 'link' | 'date' | 'switch' | 'number' | 'choice' | 'lines'
-  kinds: readonly Kind[]
   /** Length beyond which search results and menus are likely to cut it; advice, never a refusal. */
   advisedLength?: number
   /** A place with little room: an address in it is refused. */
@@ -74,89 +72,77 @@ export interface FieldRule {
   help?: string
 }
 
-const ADDRESSED: Kind[] = ['page', 'post', 'notice', 'label', 'author']
-const BODIES: Kind[] = ['page', 'post', 'notice', 'author']
-
 /**
- * The field registry: for each visible field its words, its input and the kinds that have it. A reader could notice any
+ * The field registry: for each visible field its words and its input; the kinds say which they have. A reader could notice any
  * of these, so each change of one makes a version and goes the item's route. Office-only facts are in
  * {@link OFFICE_FIELDS} and do neither.
  */
 export const FIELDS: Record<FieldName, FieldRule> = {
-  title: { label: 'Title on the page', labels: { banner: 'Words on the banner' }, input: 'line', kinds: KINDS, advisedLength: 90 },
+  title: { label: 'Title on the page', input: 'line', advisedLength: 90 },
   pageTitle: {
     label: 'Page title for search',
     input: 'line',
-    kinds: ADDRESSED,
     advisedLength: 60,
     help: 'Shown as the blue line in search results. Empty: the title on the page.',
   },
   menuLabel: {
     label: 'Menu and breadcrumb label',
     input: 'line',
-    kinds: ['page'],
     advisedLength: 24,
     refusesLinks: true,
     help: 'Empty: the title on the page.',
   },
-  segment: { label: 'Address segment', input: 'segment', kinds: ADDRESSED, advisedLength: 60 },
-  parent: { label: 'Parent page', input: 'item', kinds: ['page'] },
+  segment: { label: 'Address segment', input: 'segment', advisedLength: 60 },
+  parent: { label: 'Parent page', input: 'item' },
   order: {
     label: 'Order among its siblings',
-    labels: { banner: 'Order among the banners' },
     input: 'number',
-    kinds: ['page', 'label', 'banner'],
   },
-  summary: { label: 'Summary', labels: { banner: 'A few words more' }, input: 'text', kinds: KINDS, advisedLength: 200 },
-  cover: { label: 'Cover picture', labels: { banner: 'Picture' }, input: 'picture', kinds: ['page', 'post', 'author', 'banner'] },
-  target: { label: 'Leads to', input: 'link', kinds: ['banner'] },
-  labels: { label: 'Labels', input: 'items', kinds: ['page', 'post', 'notice'] },
-  seriesPart: { label: 'Part in its series', input: 'number', kinds: ['post'] },
-  byline: { label: 'Byline', input: 'items', kinds: ['page', 'post'] },
-  shownDate: { label: 'Shown date', input: 'date', kinds: ['post', 'notice'] },
-  searchDescription: { label: 'Search description', input: 'text', kinds: ADDRESSED, advisedLength: 155 },
-  inMenus: { label: 'In menus', input: 'switch', kinds: ['page'] },
-  inSitemap: { label: 'In the sitemap', input: 'switch', kinds: ADDRESSED },
-  indexed: { label: 'Search engines may list it', input: 'switch', kinds: ADDRESSED },
-  sharingTitle: { label: 'Title when shared', input: 'line', kinds: BODIES, advisedLength: 70 },
-  sharingText: { label: 'Text when shared', input: 'text', kinds: BODIES, advisedLength: 200 },
-  sharingPicture: { label: 'Picture when shared', input: 'picture', kinds: BODIES },
-  language: { label: 'Language', input: 'line', kinds: KINDS },
-  commentsOpen: { label: 'Readers may comment', input: 'switch', kinds: ['page', 'post'] },
-  labelType: { label: 'Sort of label', input: 'choice', kinds: ['label'] },
-  broader: { label: 'Part of the category', input: 'item', kinds: ['label'], help: 'Empty: it stands by itself.' },
+  summary: { label: 'Summary', input: 'text', advisedLength: 200 },
+  cover: { label: 'Cover picture', input: 'picture' },
+  target: { label: 'Leads to', input: 'link' },
+  labels: { label: 'Labels', input: 'items' },
+  seriesPart: { label: 'Part in its series', input: 'number' },
+  byline: { label: 'Byline', input: 'items' },
+  shownDate: { label: 'Shown date', input: 'date' },
+  searchDescription: { label: 'Search description', input: 'text', advisedLength: 155 },
+  inMenus: { label: 'In menus', input: 'switch' },
+  inSitemap: { label: 'In the sitemap', input: 'switch' },
+  indexed: { label: 'Search engines may list it', input: 'switch' },
+  sharingTitle: { label: 'Title when shared', input: 'line', advisedLength: 70 },
+  sharingText: { label: 'Text when shared', input: 'text', advisedLength: 200 },
+  sharingPicture: { label: 'Picture when shared', input: 'picture' },
+  language: { label: 'Language', input: 'line' },
+  commentsOpen: { label: 'Readers may comment', input: 'switch' },
+  labelType: { label: 'Sort of label', input: 'choice' },
+  broader: { label: 'Part of the category', input: 'item', help: 'Empty: it stands by itself.' },
   replacedBy: {
     label: 'Replaced by',
     input: 'item',
-    kinds: ['label'],
     help: 'Where its address leads once nothing on the site has it.',
   },
-  noticeLevel: { label: 'Level', input: 'choice', kinds: ['notice'] },
+  noticeLevel: { label: 'Level', input: 'choice' },
   bar: {
     label: 'Shown as a bar',
     input: 'choice',
-    kinds: ['notice'],
     help: SUITS.bar,
   },
   lifetime: {
     label: 'How long it holds',
     input: 'choice',
-    kinds: ['notice', 'banner'],
     help: 'What is for a time needs an end before it goes live. Banners are meant for that.',
   },
   footer: {
     label: 'Foot of every page',
     input: 'text',
-    kinds: ['settings'],
     help: SUITS.foot,
   },
   defaultCategory: {
     label: 'Category of a post that has none',
     input: 'item',
-    kinds: ['settings'],
     help: 'A post that is begun has it until its writer chooses another.',
   },
-  embedOrigins: { label: 'Origins that may be embedded', input: 'lines', kinds: ['settings'] },
+  embedOrigins: { label: 'Origins that may be embedded', input: 'lines' },
 }
 
 /** Facts for the office alone: changing one needs no gate and makes no version. */
@@ -177,35 +163,25 @@ export const OFFICE_FIELDS: Record<keyof OfficeFields, string> = {
 }
 
 /** What a field is called in the office on an item of a kind. */
-export const labelOf = (name: FieldName, kind: Kind): string => FIELDS[name].labels?.[kind] ?? FIELDS[name].label
+export const labelOf = (name: FieldName, kind: Kind): string => KINDS[kind].fieldLabels?.[name] ?? FIELDS[name].label
 
 /** The fields a kind has, in registry order. */
-export const fieldsOf = (kind: Kind): FieldName[] =>
-  (Object.keys(FIELDS) as FieldName[]).filter((name) => FIELDS[name].kinds.includes(kind))
+export const fieldsOf = (kind: Kind): FieldName[] => (Object.keys(FIELDS) as FieldName[]).filter((name) => hasField(kind, name))
 
 /** Of visible fields those that a kind has; what an item was given as another kind stays in its versions, unseen. */
 export function onlyOf(kind: Kind, fields: Fields): Fields {
   const own: Record<string, unknown> = {}
-  for (const name in fields) if (FIELDS[name as FieldName].kinds.includes(kind)) own[name] = fields[name as FieldName]
+  for (const name in fields) if (hasField(kind, name as FieldName)) own[name] = fields[name as FieldName]
   return own
 }
 
 /** What a new item of a kind starts with. */
-export function defaultFields(kind: Kind, language: string): Fields {
-  const fields: Fields = { title: '', language }
-  if (kind === 'banner') return { ...fields, order: 0, lifetime: 'temporary' }
-  if (!KIND_WORDS[kind].addressed) return fields
-  Object.assign(fields, { segment: '', inSitemap: true, indexed: true })
-  if (kind === 'page') Object.assign(fields, { parent: null, order: 0, inMenus: true })
-  if (kind === 'label') Object.assign(fields, { labelType: 'tag', order: 0 })
-  if (kind === 'notice') Object.assign(fields, { noticeLevel: 'information' })
-  return fields
-}
+export const defaultFields = (kind: Kind, language: string): Fields => ({ title: '', language, ...KINDS[kind].starts })
 
 /** Reads a field's value from untrusted input: the value (`null` takes the field away), or the rule's own sentence. */
 export function readField(kind: Kind, name: string, value: unknown): { value: Fields[FieldName] } | { problem: string } {
   const rule = Object.hasOwn(FIELDS, name) ? FIELDS[name as FieldName] : undefined
-  if (!rule || !rule.kinds.includes(kind)) return { problem: `A ${kind} has no field ${name}` }
+  if (!rule || !hasField(kind, name as FieldName)) return { problem: `A ${kind} has no field ${name}` }
   if (value === null) return { value: undefined }
   if (rule.refusesLinks && typeof value === 'string' && /(https?:\/\/|www\.)/i.test(value))
     return { problem: `${labelOf(name as FieldName, kind)}: an address does not fit here` }

@@ -1,5 +1,5 @@
 import type { Projection } from '../content/content'
-import type { Kind } from '../content/kinds'
+import { type Kind, KIND_NAMES, KINDS } from '../kinds/kinds'
 import type { CheckName } from '../checks/checks'
 import type { About } from './about'
 
@@ -123,7 +123,7 @@ export const OPEN_ROUTE: Route = { id: 'open', name: 'No gate', version: 1, step
 /** What a new site begins with: what readers read is reviewed; names of things and settings have no gate. */
 export const DEFAULT_RULES: RouteRule[] = [
   { kind: null, section: null, route: DEFAULT_ROUTE.id },
-  ...(['label', 'author', 'settings'] as const).map((kind) => ({ kind, section: null, route: OPEN_ROUTE.id })),
+  ...KIND_NAMES.filter((kind) => KINDS[kind].route === 'open').map((kind) => ({ kind, section: null, route: OPEN_ROUTE.id })),
 ]
 
 /** All gates of a route in the order of its steps. */

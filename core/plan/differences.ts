@@ -1,4 +1,4 @@
-import type { Kind } from '../content/kinds'
+import { can, type Kind } from '../kinds/kinds'
 import type { SiteEntry } from './entry'
 import type { Site } from './siteAt'
 
@@ -16,7 +16,7 @@ export interface Difference {
 }
 
 const inMenus = (entry: SiteEntry | null): string => {
-  if (!entry || entry.kind !== 'page' || !entry.fields.inMenus) return ''
+  if (!entry || !can(entry.kind, 'tree') || !entry.fields.inMenus) return ''
   const { menuLabel, title, parent, order } = entry.fields
   return JSON.stringify([menuLabel || title, parent ?? null, order ?? 0, entry.path])
 }

@@ -1,7 +1,7 @@
 import { presentFields } from '../content/content'
 import { canonical } from '../content/canonical'
 import type { Fields } from '../content/fields'
-import type { Kind } from '../content/kinds'
+import { can, type Kind } from '../kinds/kinds'
 
 /** One live item as listings, menus, feeds and links see it: the projection of its live version. */
 export interface LiveEntry {
@@ -77,12 +77,12 @@ const facts = (entry: LiveEntry, names: readonly (keyof Fields)[]): string => {
 export function touchedTags(before: LiveEntry | null, after: LiveEntry | null): Tag[] {
   const entry = after ?? before
   if (!entry) return []
-  if (entry.kind === 'settings') return ['settings']
+  if (can(entry.kind, 'single')) return ['settings']
   const tags: Tag[] = [`item:${entry.item}`, 'sitemap']
   // A bar stands on every page, as menus do.
   if ([before, after].some((one) => one?.fields.bar && one.fields.bar !== 'none')) tags.push('tree')
   const kinds = new Set([before, after].flatMap((one) => one?.kind ?? []))
   if (kinds.size > 1 || differs(before, after, LISTED)) for (const kind of kinds) tags.push(`list:${kind}`)
-  if (kinds.has('page') && (kinds.size > 1 || differs(before, after, IN_TREE))) tags.push('tree')
+  if ([...kinds].some((kind) => can(kind, 'tree')) && (kinds.size > 1 || differs(before, after, IN_TREE))) tags.push('tree')
   return tags
 }

@@ -1,3 +1,4 @@
+import { can } from '../kinds/kinds'
 import { fullIn } from '../time/words'
 import type { SiteEntry } from './entry'
 import type { Wish } from './judge'
@@ -72,7 +73,7 @@ export interface Foretold {
  * is not cleared yet is said, and played as if it were by then: its own trouble and that of others show at once.
  *
  * With a forecast of the same site that is `known`, only those turns are judged anew that are other than they were, or that
- * ask for something which is other by then; the answer is the same.
+ * whose inputs changed; the answer is the same.
  */
 export function foretell(
   before: SiteAt,
@@ -344,7 +345,7 @@ class Foreteller {
         add(of, 'warns', 'link-not-yet', `It links to ${other}, which ${why}`, target)
       } else if (off) add(of, 'warns', 'link-off', `It links to “${there.title}”, which leaves the site ${fullIn(off, this.zone)}`, target)
     }
-    if (entry.kind === 'page' && !this.isReached(entry)) add(of, 'warns', 'unreached', 'No menu shows it and nothing links to it')
+    if (can(entry.kind, 'tree') && !this.isReached(entry)) add(of, 'warns', 'unreached', 'No menu shows it and nothing links to it')
   }
 
   private isReached(entry: SiteEntry): boolean {

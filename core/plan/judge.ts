@@ -1,6 +1,6 @@
 import { pathOf } from '../address/path'
 import type { Fields } from '../content/fields'
-import type { Kind } from '../content/kinds'
+import { can, type Kind } from '../kinds/kinds'
 import { accept, refuse, type Outcome } from '../outcome'
 import { fullIn } from '../time/words'
 import { dateIn } from '../time/date'
@@ -101,7 +101,7 @@ export function judge(state: SiteState, wishes: Wish[], at: string, zone: string
     const was = entry(wish.item)
     const children = was && !together ? childrenOf(wish.item) : []
     if (!was) return refuse({ code: 'not-live', detail: 'It is not on the site' })
-    if (wish.kind === 'settings') return refuse({ code: 'settings-stay', detail: 'A site cannot be without its settings' })
+    if (can(wish.kind, 'single')) return refuse({ code: 'settings-stay', detail: 'A site cannot be without its settings' })
     if (children.length) return refuse(stays(children))
     entries.set(wish.item, null)
     free(was.path, wish.item)
@@ -141,7 +141,7 @@ export function judge(state: SiteState, wishes: Wish[], at: string, zone: string
       },
       shownDate: wish.shownDate,
     })
-    const below = was?.kind === 'page' && kind !== 'page' && !together ? childrenOf(item) : []
+    const below = was && can(was.kind, 'tree') && !can(kind, 'tree') && !together ? childrenOf(item) : []
     if (below.length) reasons.push(stays(below))
     if (reasons.length) return refuse(...reasons)
     const now: SiteEntry = {
@@ -152,8 +152,7 @@ export function judge(state: SiteState, wishes: Wish[], at: string, zone: string
       path,
       fields,
       title: fields.title!,
-      shownDate:
-        kind === 'post' || kind === 'notice' ? (fields.shownDate ?? was?.shownDate ?? (was ? dateIn(was.firstLive, zone) : today())) : null,
+      shownDate: can(kind, 'dated') ? (fields.shownDate ?? was?.shownDate ?? (was ? dateIn(was.firstLive, zone) : today())) : null,
       firstLive: was?.firstLive ?? at,
       changed: at,
     }
@@ -161,7 +160,7 @@ export function judge(state: SiteState, wishes: Wish[], at: string, zone: string
     if (was?.path !== path) free(was?.path, item)
     if (path) owners.set(path, { item, title: now.title })
     done.push({ index, was: original.get(item) ?? null, now })
-    if (kind === 'page' && was?.path && path && was.path !== path) moveBelow(original.get(item)?.path ?? was.path)
+    if (can(kind, 'tree') && was?.path && path && was.path !== path) moveBelow(original.get(item)?.path ?? was.path)
     return accept({ at, path, previousPath: was?.path ?? null })
   }
   /** Pages that stood below an address follow their parents; one that has another parent by now stays where that is. */
@@ -170,8 +169,8 @@ export function judge(state: SiteState, wishes: Wish[], at: string, zone: string
     const below = [...new Set(asked)].flatMap((item) => entry(item) ?? [])
     for (const child of below.sort((one, other) => (one.path ?? '').length - (other.path ?? '').length)) {
       const { item, fields } = child
-      const path = pathOf('page', fields, fields.parent ? (entry(fields.parent)?.path ?? null) : null)
-      if (child.kind !== 'page' || pending.has(item) || path === null || path === child.path) continue
+      const path = pathOf(child.kind, fields, fields.parent ? (entry(fields.parent)?.path ?? null) : null)
+      if (!can(child.kind, 'tree') || pending.has(item) || path === null || path === child.path) continue
       const next = placedAt(child, path)
       entries.set(item, next)
       free(child.path, item)
@@ -187,7 +186,8 @@ export function judge(state: SiteState, wishes: Wish[], at: string, zone: string
     wishes.forEach((wish, index) => wish.do === 'withdraw' && (results[index] = withdraw(wish, index)))
     for (const index of parentsFirst(wishes, entry)) results[index] = put(wishes[index] as Wish & { do: 'put' }, index)
     wishes.forEach(({ item, kind, do: does }, index) => {
-      const leaves = does === 'withdraw' || (original.get(item)?.kind === 'page' && kind !== 'page')
+      const before = original.get(item)
+      const leaves = does === 'withdraw' || (before && can(before.kind, 'tree') && !can(kind, 'tree'))
       const children = leaves && results[index]!.ok ? childrenOf(item) : []
       if (children.length) results[index] = refuse(stays(children))
     })

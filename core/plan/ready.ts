@@ -1,6 +1,6 @@
 import { checkSegment } from '../address/segment'
 import type { Fields } from '../content/fields'
-import { KIND_WORDS, type Kind } from '../content/kinds'
+import { can, type Kind, KINDS } from '../kinds/kinds'
 import type { Reason } from '../outcome'
 import { daysBetween } from '../time/zone'
 
@@ -66,8 +66,8 @@ export function notReady(change: GoingLive): Reason[] {
       at: 'lifetime',
     })
   if (!fields.title?.trim()) reasons.push({ code: 'title-missing', detail: 'It needs a title on the page', at: 'title' })
-  if (KIND_WORDS[kind].addressed) {
-    reasons.push(...checkSegment(fields.segment ?? '', kind === 'page' && !fields.parent))
+  if (KINDS[kind].address !== null) {
+    reasons.push(...checkSegment(fields.segment ?? '', can(kind, 'tree') && !fields.parent))
     if (change.loop) reasons.push({ code: 'parent-loop', detail: 'Its parent page lies below the page itself', at: 'parent' })
     else if (!change.parentLive) reasons.push({ code: 'parent-not-live', detail: 'Its parent page is not on the site', at: 'parent' })
     if (change.path && change.pathTakenBy !== null) reasons.push(taken(change.pathTakenBy, change.path))
@@ -79,12 +79,7 @@ export function notReady(change: GoingLive): Reason[] {
         ? 'It was taken off the site after this draft was begun; whoever wants it back puts it live'
         : 'The live version changed after this draft was begun; compare them and bring the draft up to date',
     })
-  if (
-    (kind === 'post' || kind === 'notice') &&
-    change.shownDate === 'ask' &&
-    fields.shownDate &&
-    daysBetween(fields.shownDate, change.today) > OLD_DATE_DAYS
-  )
+  if (can(kind, 'dated') && change.shownDate === 'ask' && fields.shownDate && daysBetween(fields.shownDate, change.today) > OLD_DATE_DAYS)
     reasons.push({
       code: 'shown-date-old',
       detail: `Its shown date, ${fields.shownDate}, is more than a month old: keep it or take today’s?`,

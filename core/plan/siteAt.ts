@@ -1,6 +1,6 @@
 import { pathOf } from '../address/path'
 import type { Fields } from '../content/fields'
-import type { Kind } from '../content/kinds'
+import { can, type Kind } from '../kinds/kinds'
 import type { SiteEntry } from './entry'
 import type { Change, Judgement, SiteState } from './judge'
 
@@ -71,7 +71,7 @@ class EntryAt implements SiteEntry {
     return this.stay.fields.title ?? ''
   }
   get shownDate(): string | null {
-    return this.kind === 'post' || this.kind === 'notice' ? this.stay.shownDate : null
+    return can(this.kind, 'dated') ? this.stay.shownDate : null
   }
   get changed(): string {
     return this.stay.from
@@ -126,7 +126,7 @@ export class SiteAt implements Site {
   /** Follows parents up; a page under one that is not on the site is nowhere. */
   pathFor(stay: Pick<Stay, 'kind' | 'segment' | 'parent' | 'labelType'>): string | null {
     const fields = { segment: stay.segment ?? '', ...(stay.labelType ? { labelType: stay.labelType } : {}) }
-    if (stay.kind !== 'page' || stay.parent === null) return pathOf(stay.kind, fields, null)
+    if (!can(stay.kind, 'tree') || stay.parent === null) return pathOf(stay.kind, fields, null)
     const segments = [stay.segment ?? '']
     let id: string | null = stay.parent
     for (let level = 0; id !== null; level++) {

@@ -1,7 +1,8 @@
 import { unwordedPictures } from '../checks/alternativeTexts'
 import { blockText, type Block } from '../blocks/blocks'
 import { onlyOf } from '../content/fields'
-import type { Kind, LabelType } from '../content/kinds'
+import type { Kind } from '../kinds/kinds'
+import type { LabelType } from '../kinds/label'
 import { contentWords, type Content } from '../content/content'
 
 /** The parts of an item that are known by what it says. */

@@ -1,8 +1,8 @@
-import { KINDS } from '../content/kinds'
+import { KIND_NAMES } from '../kinds/kinds'
 
 /** What of an item is one of a few words. */
 export const CHOICES = {
-  kind: KINDS,
+  kind: KIND_NAMES,
   /** What readers have of it. */
   site: ['live', 'withdrawn', 'none'],
   /** Where its draft stands; `none` for one without. */

@@ -1,3 +1,4 @@
+import { can, type Kind } from '../kinds/kinds'
 import type { Block } from '../blocks/blocks'
 import { isShown } from '../content/shownBlocks'
 import { plain } from '../content/inline'
@@ -41,7 +42,7 @@ export interface Bar extends Link {
 
 /** One item on the site, with everything around it looked up. */
 export interface ItemView {
-  kind: 'page' | 'post' | 'notice' | 'author'
+  kind: Kind
   path: string
   content: Content
   refs: Refs
@@ -170,7 +171,7 @@ function itemHead(site: SiteView, item: ItemView): Head {
   const cover = fields.sharingPicture ?? fields.cover ?? null
   const media = cover && item.refs.media.get(cover.media)
   const url = site.origin + item.path
-  const article = item.kind === 'post' || item.kind === 'notice'
+  const article = can(item.kind, 'dated')
   return {
     title: fields.pageTitle || fields.title || '',
     description,
@@ -185,7 +186,7 @@ function itemHead(site: SiteView, item: ItemView): Head {
     },
     jsonLd: {
       '@context': 'https://schema.org',
-      '@type': article ? 'Article' : item.kind === 'author' ? 'ProfilePage' : 'WebPage',
+      '@type': article ? 'Article' : can(item.kind, 'profile') ? 'ProfilePage' : 'WebPage',
       headline: fields.title,
       description,
       url,
@@ -227,13 +228,13 @@ export function renderItem(site: SiteView, item: ItemView): string {
   const trail = renderTrail(item.breadcrumb, fields.menuLabel || fields.title || '')
   const cover = fields.cover && item.refs.media.get(fields.cover.media)
   const facts = [
-    item.kind === 'post' || item.kind === 'notice' ? when(fields.shownDate ?? item.firstLive.slice(0, 10), language) : '',
+    can(item.kind, 'dated') ? when(fields.shownDate ?? item.firstLive.slice(0, 10), language) : '',
     item.byline.length ? `by ${linkList(item.byline)}` : '',
-    item.kind === 'post' ? `${Math.max(1, Math.round(contentWords(item.content) / 220))} min read` : '',
+    can(item.kind, 'stream') ? `${Math.max(1, Math.round(contentWords(item.content) / 220))} min read` : '',
   ].filter(Boolean)
   const top = site.menu.find((node) => item.path === node.path || item.path.startsWith(`${node.path}/`))
   const aside =
-    item.kind === 'page' && top?.children.length
+    can(item.kind, 'tree') && top?.children.length
       ? `<nav class="tree" aria-label="In this part"><a class="head" href="${esc(top.path)}"${item.path === top.path ? ' aria-current="page"' : ''}>${esc(top.label)}</a>${renderSubtree(top.children, item.path)}</nav>`
       : ''
   const series = item.series
@@ -243,7 +244,7 @@ export function renderItem(site: SiteView, item: ItemView): string {
     item.previous || item.next
       ? `<nav class="around" aria-label="Other posts">${item.previous ? `<a rel="prev" href="${esc(item.previous.path)}"><span>Before</span>${esc(item.previous.title)}</a>` : '<span></span>'}${item.next ? `<a rel="next" href="${esc(item.next.path)}"><span>After</span>${esc(item.next.title)}</a>` : ''}</nav>`
       : ''
-  const main = `${trail}<article class="${item.kind}${fields.noticeLevel ? ` ${fields.noticeLevel}` : ''}"><header>${item.kind === 'notice' ? `<p class="level">${NOTICE_WORDS[fields.noticeLevel ?? 'information']}</p>` : ''}<h1>${esc(fields.title ?? '')}</h1>${fields.summary ? `<p class="summary">${esc(fields.summary)}</p>` : ''}${facts.length ? `<p class="facts">${facts.join(' · ')}</p>` : ''}</header>${
+  const main = `${trail}<article class="${item.kind}${fields.noticeLevel ? ` ${fields.noticeLevel}` : ''}"><header>${can(item.kind, 'level') ? `<p class="level">${NOTICE_WORDS[fields.noticeLevel ?? 'information']}</p>` : ''}<h1>${esc(fields.title ?? '')}</h1>${fields.summary ? `<p class="summary">${esc(fields.summary)}</p>` : ''}${facts.length ? `<p class="facts">${facts.join(' · ')}</p>` : ''}</header>${
     fields.cover && cover
       ? `<figure class="cover">${renderPicture(cover, fields.cover.decorative ? '' : fields.cover.alt, 'cover', { eager: true, focus: fields.cover.focus })}</figure>`
       : ''
@@ -252,7 +253,7 @@ export function renderItem(site: SiteView, item: ItemView): string {
     .map((block) => renderBlock(block, item.refs))
     .join(
       '\n',
-    )}${series}${item.labels.length ? `<p class="labels">${item.kind === 'post' ? `In <a href="${esc(item.section.path)}">${esc(item.section.title)}</a> · ` : ''}${linkList(item.labels)}</p>` : ''}${
+    )}${series}${item.labels.length ? `<p class="labels">${can(item.kind, 'stream') ? `In <a href="${esc(item.section.path)}">${esc(item.section.title)}</a> · ` : ''}${linkList(item.labels)}</p>` : ''}${
     item.posts.length
       ? `<section aria-labelledby="by"><h2 id="by">Posts by ${esc(fields.title ?? '')}</h2>${renderTeasers(item.posts, item.refs.media, language)}</section>`
       : ''

@@ -1,4 +1,4 @@
-import type { LabelType } from '../../core/content/kinds'
+import type { LabelType } from '../../core/kinds/label'
 import type { PersonKey } from '../people'
 import type { Vessel } from '../pictures'
 import type { Random } from '../random'

@@ -3,7 +3,7 @@ import { dateIn } from '../../core/time/date'
 import { nameSchema } from '../../core/content/line'
 import { officeFieldsSchema } from '../../core/content/fields'
 import { contentSchema, contentWords, manifestMedia } from '../../core/content/content'
-import { KINDS } from '../../core/content/kinds'
+import { can, hasPage, KIND_NAMES, KINDS, KINDS_TO_START } from '../../core/kinds/kinds'
 import { normalisePath, pathOf } from '../../core/address/path'
 import { renderItem } from '../../core/render/page'
 import type { Subject } from '../site/itemView'
@@ -26,7 +26,7 @@ import { readContent, readManifest, sizesOf, versionById, versionsOf, type Versi
 import { endpoint, pageLimit } from './endpoint'
 
 const id = z.object({ id: z.string().max(60) })
-const filingShape = z.strictObject({ section: z.string().max(60).optional(), kind: z.enum(KINDS).optional() })
+const filingShape = z.strictObject({ section: z.string().max(60).optional(), kind: z.enum(KIND_NAMES).optional() })
 const title = nameSchema(200)
 /** A preview of so many words, without blocks that come again, is made at once; others in a thread. */
 const AT_ONCE_WORDS = 20_000
@@ -39,7 +39,7 @@ async function readableVersion(office: Office, actor: Actor, id: string) {
 
 /** A version in the place it would have on the site; `null` for kinds without a page of their own. */
 async function subjectOf(office: Office, item: ItemRow, version: VersionRow): Promise<Subject | null> {
-  if (item.kind === 'settings' || item.kind === 'label' || item.kind === 'banner') return null
+  if (!hasPage(item.kind)) return null
   const db = office.store.read
   const manifest = await readManifest(db, version.manifest)
   const { parent } = manifest.fields
@@ -79,7 +79,7 @@ export const items = [
     tag: 'items',
     summary: 'Start an item by kind, place and title',
     body: z.strictObject({
-      kind: z.enum(KINDS).exclude(['settings']),
+      kind: z.enum(KINDS_TO_START),
       section: z.string().max(60),
       title,
       parent: z.uuid().nullable().optional(),
@@ -256,7 +256,7 @@ export const items = [
         const long = content.body.some(({ window }) => window?.rule) || contentWords(content) > AT_ONCE_WORDS
         return { html: await (long ? office.threads.run(actor.id, 'page', around) : renderItem(around.site, around.view)) }
       }
-      if (item.kind === 'banner') {
+      if (can(item.kind, 'turning')) {
         const { fields } = await readManifest(office.store.read, version.manifest)
         const at = office.now()
         const banner = {
@@ -275,7 +275,7 @@ export const items = [
       }
       const answer = await live.answer(
         origin,
-        item.kind === 'settings' ? '/' : ((await liveByIds(office.store.read, [item.id]))[0]?.path ?? '/'),
+        KINDS[item.kind].address === null ? '/' : ((await liveByIds(office.store.read, [item.id]))[0]?.path ?? '/'),
       )
       return { html: answer?.body.toString() ?? '' }
     },

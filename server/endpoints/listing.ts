@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { nameSchema } from '../../core/content/line'
-import { KINDS, LABEL_TYPES } from '../../core/content/kinds'
+import { KIND_NAMES } from '../../core/kinds/kinds'
+import { LABEL_TYPES } from '../../core/kinds/label'
 import { CONTENT_PARTS } from '../../core/query/contentFacts'
 import { LIST_COLUMNS, type ListColumn } from '../../core/formats/listCsv'
 import { bringIn, chosenFile, listFile, listTooLarge, MOST_LIST_BYTES, mustBringIn } from '../services/listing/listFile'
@@ -16,7 +17,7 @@ import { bytesOf, withUpload } from './upload'
 
 export const asked = z.strictObject({
   q: z.string().max(2_000).optional(),
-  kind: z.enum(KINDS).optional(),
+  kind: z.enum(KIND_NAMES).optional(),
   section: z.string().max(60).optional(),
   state: z.enum(LIST_STATES).optional(),
   text: z.string().max(200).optional(),

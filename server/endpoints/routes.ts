@@ -3,7 +3,7 @@ import { nameSchema } from '../../core/content/line'
 import { BLOCK_WORDS, type BlockKind } from '../../core/blocks/blocks'
 import { PROJECTIONS } from '../../core/content/content'
 import { FIELDS, type FieldName } from '../../core/content/fields'
-import { KINDS } from '../../core/content/kinds'
+import { KIND_NAMES } from '../../core/kinds/kinds'
 import { CHECK_NAMES } from '../../core/checks/checks'
 import { OTHER_CHANGES } from '../../core/flow/route'
 import { calendars, endCalendar, saveCalendar } from '../services/planning/calendars'
@@ -88,7 +88,7 @@ export const routes = [
     summary: 'Set anew which items go which route',
     body: z.strictObject({
       rules: z
-        .array(z.strictObject({ kind: z.enum(KINDS).nullable(), section: z.string().max(60).nullable(), route: z.string().max(60) }))
+        .array(z.strictObject({ kind: z.enum(KIND_NAMES).nullable(), section: z.string().max(60).nullable(), route: z.string().max(60) }))
         .max(200),
     }),
     run: ({ office, actor, body }) => saveRules(office, actor, body.rules),

@@ -136,7 +136,7 @@ export class LiveSite {
     const { source } = making
     const listing: typeof source.listing = async (query, offset, limit) => {
       const entries = await source.listing(query, offset, limit)
-      return query.kinds.includes('banner') ? [...entries.filter(({ item }) => item !== banner.item), banner] : entries
+      return query.kinds.includes(banner.kind) ? [...entries.filter(({ item }) => item !== banner.item), banner] : entries
     }
     const made = await makePage({ ...making, source: { ...source, listing } }, origin, '/', new URLSearchParams())
     return made && 'body' in made ? made.body : ''

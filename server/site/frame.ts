@@ -1,3 +1,4 @@
+import { kindsThat } from '../../core/kinds/kinds'
 import { menuTree, type MenuNode, type TreePage } from '../../core/tree/menu'
 import type { Bar, SiteView } from '../../core/render/page'
 import type { Fields } from '../../core/content/fields'
@@ -46,7 +47,7 @@ export async function frameOf(site: SiteRow, source: SiteSource): Promise<Frame>
   const [pages, [settings], notices] = await Promise.all([
     source.pages(),
     source.byIds([site.settings_item]),
-    source.listing({ kinds: ['notice'] }, 0, MOST_NOTICES),
+    source.listing({ kinds: kindsThat('level') }, 0, MOST_NOTICES),
   ])
   const tree = pages.map(treePage)
   return {

@@ -1,6 +1,6 @@
 import { contentRefs, manifestMedia, type Content, type Manifest } from '../../core/content/content'
 import { withAncestors, type Section } from '../../core/access/rights'
-import type { Kind } from '../../core/content/kinds'
+import { can, type Kind, kindsThat } from '../../core/kinds/kinds'
 import type { SiteEntry } from '../../core/plan/entry'
 import type { ItemView, Link, Teaser } from '../../core/render/page'
 import { breadcrumb } from '../../core/tree/menu'
@@ -19,13 +19,16 @@ export interface Making {
   sections: Map<string, Section>
 }
 
+/** The kinds that stand in time, one after the other. */
+const STREAM = kindsThat('stream')
+
 export const teaserOf = (entry: SiteEntry): Teaser => ({
   path: entry.path ?? '/',
   title: entry.title,
   summary: entry.fields.summary ?? '',
   date: entry.shownDate,
   kind: entry.kind,
-  level: entry.kind === 'notice' ? (entry.fields.noticeLevel ?? 'information') : null,
+  level: can(entry.kind, 'level') ? (entry.fields.noticeLevel ?? 'information') : null,
   cover: entry.fields.cover ?? null,
 })
 
@@ -38,7 +41,7 @@ export const itemRefs = (entries: SiteEntry[]): ItemView['refs']['items'] =>
 
 export interface Subject {
   item: string
-  kind: Exclude<Kind, 'settings' | 'label' | 'banner'>
+  kind: Kind
   section: string
   path: string
   manifest: Manifest
@@ -59,14 +62,14 @@ export async function itemView({ db, source, frame, sections }: Making, subject:
   const [targets, media, around, posts] = await Promise.all([
     source.byIds(refs),
     mediaViews(db, manifestMedia(subject.manifest)),
-    subject.kind === 'post' ? source.around('post', subject.shownDate, subject.item) : { previous: null, next: null },
-    subject.kind === 'author' ? source.listing({ kinds: ['post'], with: { relation: 'byline', target: subject.item } }, 0, 20) : [],
+    can(subject.kind, 'stream') ? source.around(subject.kind, subject.shownDate, subject.item) : { previous: null, next: null },
+    can(subject.kind, 'profile') ? source.listing({ kinds: STREAM, with: { relation: 'byline', target: subject.item } }, 0, 20) : [],
   ])
   const items = new Map(targets.map((entry) => [entry.item, entry]))
   const link = (entry: SiteEntry | null | undefined): Link[] => (entry?.path ? [{ path: entry.path, title: entry.title }] : [])
   const labels = (fields.labels ?? []).flatMap((id) => items.get(id) ?? [])
   const seriesLabel = labels.find((label) => label.fields.labelType === 'series')
-  const parts = seriesLabel ? await source.listing({ kinds: ['post'], with: { relation: 'label', target: seriesLabel.item } }, 0, 100) : []
+  const parts = seriesLabel ? await source.listing({ kinds: STREAM, with: { relation: 'label', target: seriesLabel.item } }, 0, 100) : []
   const inOrder = [...parts].sort(
     (a, b) => (a.fields.seriesPart ?? 1e6) - (b.fields.seriesPart ?? 1e6) || (a.shownDate ?? '').localeCompare(b.shownDate ?? ''),
   )
@@ -81,7 +84,7 @@ export async function itemView({ db, source, frame, sections }: Making, subject:
       media,
       embedOrigins: frame.settings.embedOrigins ?? [],
     },
-    breadcrumb: subject.kind === 'page' ? trailOf(frame, subject.item, fields.parent ?? null) : [],
+    breadcrumb: can(subject.kind, 'tree') ? trailOf(frame, subject.item, fields.parent ?? null) : [],
     labels: labels.flatMap(link),
     byline: (fields.byline ?? []).flatMap((id) => link(items.get(id))),
     section: { path: `/sections/${section?.segment}`, title: section?.name ?? '' },
@@ -100,7 +103,10 @@ export async function itemView({ db, source, frame, sections }: Making, subject:
     changed: subject.changed,
   }
   const shown = [subject.item, ...refs, ...parts.map((part) => part.item), around.previous?.item, around.next?.item]
-  const lists = [...(subject.kind === 'author' || seriesLabel ? ['list:post'] : []), ...(subject.kind === 'post' ? ['around:post'] : [])]
+  const lists = [
+    ...(can(subject.kind, 'profile') || seriesLabel ? STREAM.map((kind) => `list:${kind}`) : []),
+    ...(can(subject.kind, 'stream') ? [`around:${subject.kind}`] : []),
+  ]
   return { view, tags: ['settings', 'tree', ...lists, ...shown.flatMap((id) => (id ? [`item:${id}`] : []))] }
 }
 

@@ -1,5 +1,5 @@
 import type { SiteEntry } from '../../core/plan/entry'
-import type { Kind } from '../../core/content/kinds'
+import { can, type Kind, kindsThat } from '../../core/kinds/kinds'
 import type { Link } from '../../core/render/page'
 import type { SiteSource } from './source'
 
@@ -27,7 +27,7 @@ async function along(source: SiteSource, label: SiteEntry, field: 'broader' | 'r
   for (let next = label.fields[field]; next && !seen.has(next) && found.length < MOST_STEPS;) {
     seen.add(next)
     const [entry] = await source.byIds([next])
-    if (entry?.kind !== 'label') break
+    if (!entry || !can(entry.kind, 'sorting')) break
     found.push(entry)
     next = entry.fields[field]
   }
@@ -41,7 +41,7 @@ export async function labelPlace(source: SiteSource, label: SiteEntry): Promise<
   const [broader, later, narrower] = await Promise.all([
     along(source, label, 'broader'),
     along(source, label, 'replacedBy'),
-    source.listing({ kinds: ['label'], with: { relation: 'broader', target: label.item } }, 0, MOST_NARROWER),
+    source.listing({ kinds: kindsThat('sorting'), with: { relation: 'broader', target: label.item } }, 0, MOST_NARROWER),
   ])
   const last = later.at(-1)
   const round = last?.fields.replacedBy && [label, ...later].some(({ item }) => item === last.fields.replacedBy)

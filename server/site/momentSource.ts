@@ -1,3 +1,4 @@
+import { can, kindsThat } from '../../core/kinds/kinds'
 import { isMapped, type SiteEntry } from '../../core/plan/entry'
 import { listedOf, type Site } from '../../core/plan/siteAt'
 import { findableText } from '../../core/content/content'
@@ -42,7 +43,7 @@ export function momentSource(db: Reader, site: Site): SiteSource {
       const owner = site.owner(path)
       return Promise.resolve(owner ? (site.entry(owner.item) ?? undefined) : undefined)
     },
-    pages: () => Promise.resolve([...site.all()].filter(({ kind }) => kind === 'page')),
+    pages: () => Promise.resolve([...site.all()].filter(({ kind }) => can(kind, 'tree'))),
     listing: (query, offset, limit) => Promise.resolve(list(query).slice(offset, offset + limit)),
     count: (query) => Promise.resolve(list(query).length),
     around: (kind, _date, item) => {
@@ -52,7 +53,7 @@ export function momentSource(db: Reader, site: Site): SiteSource {
     },
     months: () => {
       const counts = new Map<string, number>()
-      for (const { shownDate } of list({ kinds: ['post'] }))
+      for (const { shownDate } of list({ kinds: kindsThat('stream') }))
         if (shownDate) counts.set(shownDate.slice(0, 7), (counts.get(shownDate.slice(0, 7)) ?? 0) + 1)
       return Promise.resolve([...counts].map(([month, n]) => ({ month, n })).slice(0, 600))
     },

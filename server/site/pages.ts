@@ -1,3 +1,4 @@
+import { can, hasPage, kindsThat, KIND_NAMES, KINDS, type Kind } from '../../core/kinds/kinds'
 import { withAncestors } from '../../core/access/rights'
 import { contentLinks, manifestMedia } from '../../core/content/content'
 import { nextShown } from '../../core/content/shownBlocks'
@@ -16,6 +17,12 @@ import { mediaViews } from '../services/media/media'
 import { coverIds, coversOf, itemRefs, itemView, teaserOf, type Making } from './itemView'
 import { LABELLED, labelPlace } from './labelPlace'
 import type { Listing } from './source'
+
+/** The kinds that stand in time, one after the other; those that say how urgent they are; those that turn on the front page. */
+const STREAM = kindsThat('stream')
+const NOTICES = kindsThat('level')
+const BANNERS = kindsThat('turning')
+const listTags = (kinds: readonly Kind[]): string[] => kinds.map((kind) => `list:${kind}`)
 
 const PAGE_SIZE = 20
 export const HTML = 'text/html; charset=utf-8'
@@ -78,7 +85,7 @@ export async function makePage(making: Making, origin: string, path: string, que
         page,
         pages: Math.ceil(total / PAGE_SIZE),
       }),
-      [...listed.kinds.map((kind) => `list:${kind}`), ...tags],
+      [...listTags(listed.kinds), ...tags],
       item,
     )
     return { ...made, turns: 'page' as const }
@@ -86,9 +93,9 @@ export async function makePage(making: Making, origin: string, path: string, que
 
   if (path === '/') {
     const [notices, posts, all] = await Promise.all([
-      source.listing({ kinds: ['notice'] }, 0, 5),
-      source.listing({ kinds: ['post'] }, 0, 8),
-      source.listing({ kinds: ['banner'] }, 0, 200),
+      source.listing({ kinds: NOTICES }, 0, 5),
+      source.listing({ kinds: STREAM }, 0, 8),
+      source.listing({ kinds: BANNERS }, 0, 200),
     ])
     const banners = inBannerOrder(all).slice(0, MOST_BANNERS)
     const targets = await source.byIds(banners.flatMap(({ fields }) => contentLinks({ fields, body: [] })))
@@ -98,7 +105,10 @@ export async function makePage(making: Making, origin: string, path: string, que
       ...coverIds(lead ? [...posts, lead] : posts),
       ...banners.flatMap(({ fields }) => manifestMedia({ fields, body: [] })),
     ])
-    const tags = ['list:post', 'list:notice', 'list:banner', ...[...targets, ...(lead ? [lead] : [])].map(({ item }) => `item:${item}`)]
+    const tags = [
+      ...listTags([...STREAM, ...NOTICES, ...BANNERS]),
+      ...[...targets, ...(lead ? [lead] : [])].map(({ item }) => `item:${item}`),
+    ]
     return html(
       renderHome(view, {
         banners: banners.map(({ title, fields }) => ({
@@ -117,12 +127,12 @@ export async function makePage(making: Making, origin: string, path: string, que
       site.settings_item,
     )
   }
-  if (path === '/posts') return listing({ kinds: ['post'] }, { path, title: 'All posts' }, [])
-  if (path === '/notices') return listing({ kinds: ['notice'] }, { path, title: 'Notices' }, [])
+  const listed = KIND_NAMES.find((kind) => KINDS[kind].listing?.path === path)
+  if (listed) return listing({ kinds: [listed] }, { path, title: KINDS[listed].listing!.title }, [])
   if (path === '/robots.txt') return { status: 200, type: 'text/plain; charset=utf-8', body: renderRobots(origin), tags: [] }
   if (path === THEME_PATH) return { status: 200, type: 'text/css; charset=utf-8', body: THEME, tags: [] }
   if (path === '/feed.xml') {
-    const posts = await source.listing({ kinds: ['post'] }, 0, 30)
+    const posts = await source.listing({ kinds: STREAM }, 0, 30)
     const authors = new Map(
       (await source.byIds([...new Set(posts.flatMap((post) => post.fields.byline ?? []))])).map((entry) => [entry.item, entry.title]),
     )
@@ -139,7 +149,12 @@ export async function makePage(making: Making, origin: string, path: string, que
       status: 200,
       type: 'application/atom+xml; charset=utf-8',
       body: renderAtom({ name: view.name, tagline: view.tagline, origin, id: site.id }, entries, site.created_at),
-      tags: ['settings', 'list:post', ...posts.map((post) => `item:${post.item}`), ...[...authors.keys()].map((id) => `item:${id}`)],
+      tags: [
+        'settings',
+        ...listTags(STREAM),
+        ...posts.map((post) => `item:${post.item}`),
+        ...[...authors.keys()].map((id) => `item:${id}`),
+      ],
     }
   }
   if (path === '/sitemap.xml') {
@@ -167,13 +182,13 @@ export async function makePage(making: Making, origin: string, path: string, que
         pages: 1,
         more,
       }),
-      ['list:post'],
+      listTags(STREAM),
     )
   }
   const month = /^\/archive\/(\d{4})\/(0[1-9]|1[0-2])$/.exec(path)
   if (month) {
     const name = `${month[1]}-${month[2]}`
-    return listing({ kinds: ['post'], month: name }, { path, title: monthWords(name) }, [])
+    return listing({ kinds: STREAM, month: name }, { path, title: monthWords(name) }, [])
   }
   if (path === '/search') {
     const asked = (query.get('q') ?? '').slice(0, 200)
@@ -207,7 +222,7 @@ export async function makePage(making: Making, origin: string, path: string, que
     const section = [...sections.values()].find((entry) => entry.segment === sectionWord)
     if (!section) return undefined
     const within = [...sections.keys()].filter((id) => withAncestors(sections, id).includes(section.id))
-    return listing({ kinds: ['post'], section: within }, { path, title: section.name }, [])
+    return listing({ kinds: STREAM, section: within }, { path, title: section.name }, [])
   }
   const entry = await source.at(path)
   return (
@@ -234,8 +249,8 @@ async function makeItem(
   entry: SiteEntry,
   label: (entry: SiteEntry) => Promise<Made | Moved | undefined>,
 ): Promise<Made | Moved | undefined> {
-  if (entry.kind === 'label') return label(entry)
-  if (entry.kind === 'settings' || entry.kind === 'banner' || !entry.path) return undefined
+  if (can(entry.kind, 'sorting')) return label(entry)
+  if (!hasPage(entry.kind) || !entry.path) return undefined
   const { db, frame } = making
   const version = await versionById(db, entry.version)
   const { view, tags } = await itemView(making, {

@@ -1,5 +1,5 @@
 import type { SiteEntry } from '../../core/plan/entry'
-import type { Kind } from '../../core/content/kinds'
+import type { Kind } from '../../core/kinds/kinds'
 import type { Reader } from '../store/database'
 import {
   addressAt,

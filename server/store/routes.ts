@@ -1,5 +1,5 @@
 import type { FastLane, OtherChange, Route, RouteRule, Step } from '../../core/flow/route'
-import type { Kind } from '../../core/content/kinds'
+import type { Kind } from '../../core/kinds/kinds'
 import type { Reader, Tx } from './database'
 import type { Row } from './models'
 

@@ -1,5 +1,5 @@
 import type { Fields } from '../../core/content/fields'
-import type { Kind } from '../../core/content/kinds'
+import type { Kind } from '../../core/kinds/kinds'
 import { packedRows, type Reader } from './database'
 
 /** What readers got of an item from when until when, as the site of any moment is worked out from. */

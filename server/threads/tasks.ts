@@ -1,7 +1,7 @@
 import { parse } from 'csv-parse/sync'
 import type { Block } from '../../core/blocks/blocks'
 import { applyEdits, type Edit } from '../../core/content/edits'
-import type { Kind } from '../../core/content/kinds'
+import type { Kind } from '../../core/kinds/kinds'
 import { manifestOf, type Content, type Manifest } from '../../core/content/content'
 import { hitsIn, type Hit, type Rewrite } from '../../core/content/rewrite'
 import { merge, type Choices, type Disagreement } from '../../core/history/merge'

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { onlyOf, type Fields } from '../../core/content/fields'
-import type { Kind } from '../../core/content/kinds'
+import type { Kind } from '../../core/kinds/kinds'
 import { touchedTags } from '../../core/plan/entry'
 import { judge, type Wish } from '../../core/plan/judge'
 import { SiteAt, type Facts, type Stay } from '../../core/plan/siteAt'

@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { Done } from '../../core/batch/action'
-import type { Kind } from '../../core/content/kinds'
+import type { Kind } from '../../core/kinds/kinds'
 import type { Outcome } from '../../core/outcome'
 import type { Actor } from '../../server/services/people/access'
 import { act, type Target } from '../../server/services/listing/act'

@@ -2,7 +2,7 @@
 import { useAttempt } from '~/composables/attempt'
 import NotLoaded from '~/components/frame/NotLoaded.vue'
 import type { Action } from '~~/core/batch/action'
-import { KIND_WORDS, MAY_BECOME, type Kind } from '~~/core/content/kinds'
+import { KINDS, MAY_BECOME, type Kind } from '~~/core/kinds/kinds'
 import LabelPicks from './LabelPicks.vue'
 import type { BatchWhat } from './batchWords'
 import { api } from '~/composables/api'
@@ -77,7 +77,7 @@ watchEffect(() => (model.value = action()))
     <fieldset v-else-if="what === 'become'">
       <legend class="label">What they become</legend>
       <label v-for="each in Object.keys(MAY_BECOME)" :key="each" class="mr-4 inline-flex items-center gap-2"
-        ><input v-model="kind" type="radio" name="batch-kind" :value="each" />{{ KIND_WORDS[each as Kind].many }}</label
+        ><input v-model="kind" type="radio" name="batch-kind" :value="each" />{{ KINDS[each as Kind].many }}</label
       >
       <p class="hint mt-1">History, links and labels stay; the old addresses redirect.</p>
     </fieldset>

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { KIND_WORDS, type Kind } from '~~/core/content/kinds'
+import { KINDS, type Kind } from '~~/core/kinds/kinds'
 import { PART_WORDS, type ChoiceField, type NamedField, type Part, type Query } from '~~/core/query/query'
 import { hasTerm, toggled, type Term } from '~~/core/query/terms'
 import type { Facets } from '~~/server/services/listing/facets'
@@ -13,7 +13,7 @@ const FEW = 7
 const whole = ref(new Set<string>())
 const word = (field: string, value: string) =>
   field === 'kind'
-    ? KIND_WORDS[value as Kind].many
+    ? KINDS[value as Kind].many
     : field === 'draft' && value === 'none'
       ? 'no draft'
       : field === 'site' || field === 'draft'

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { FIELDS } from '~~/core/content/fields'
-import { KIND_WORDS } from '~~/core/content/kinds'
+import { KINDS } from '~~/core/kinds/kinds'
 import type { FoundItem } from '~~/server/services/writing/rewrites'
 
 /** The places in one item where something would be replaced, each in its sentence; or filled, each with its words. */
@@ -33,7 +33,7 @@ const fills = computed(() => props.item.hits[0]?.match === '' && !props.labelNam
       />
       <NuxtLink :to="`/office/items/${item.item}`" class="truncate font-semibold hover:underline">{{ item.title }}</NuxtLink>
       <span class="shrink-0 text-soft"
-        >{{ KIND_WORDS[item.kind].one }} in {{ item.section }}, {{ item.draft ? 'in its draft' : 'as readers have it' }}</span
+        >{{ KINDS[item.kind].one }} in {{ item.section }}, {{ item.draft ? 'in its draft' : 'as readers have it' }}</span
       >
     </h2>
     <ul class="mt-1">

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { KIND_WORDS } from '~~/core/content/kinds'
+import { can, KINDS } from '~~/core/kinds/kinds'
 import { PART_WORDS, type Part } from '~~/core/query/query'
 import { dateWords, shortIn } from '~~/core/time/words'
 import CellEditor from './CellEditor.vue'
@@ -38,7 +38,7 @@ const zone = computed(() => site.zone)
 const when = (instant: string | null) => (instant ? shortIn(instant, zone.value, site.now) : '–')
 const lacking = (row: Listed) =>
   row.lacks
-    .filter((part) => part !== 'menu' && !(part === 'picture' && !['page', 'post'].includes(row.kind)))
+    .filter((part) => part !== 'menu' && !(part === 'picture' && !can(row.kind, 'pictured')))
     .map((part) => PART_WORDS[part as Part].replace(/^an? /, '').replace('words for each of its pictures', 'picture words'))
     .join(', ')
 function words(column: Column, row: Listed): string {
@@ -46,7 +46,7 @@ function words(column: Column, row: Listed): string {
     case 'next':
       return when(row.next)
     case 'kind':
-      return KIND_WORDS[row.kind].one
+      return KINDS[row.kind].one
     case 'section':
       return row.section.name
     case 'author':

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { LABEL_TYPES, type LabelType } from '~~/core/content/kinds'
+import { LABEL_TYPES, type LabelType } from '~~/core/kinds/label'
 import { isBelow } from '~~/core/labels/tree'
 import type { LabelView } from '~~/server/services/listing/labels'
 import PlainDialog from '~/components/form/PlainDialog.vue'

@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { KIND_WORDS, type Kind } from '~~/core/content/kinds'
+import { labelOf } from '~~/core/content/fields'
+import { can, type Kind, KINDS, KINDS_TO_START } from '~~/core/kinds/kinds'
 import { makeSegment } from '~~/core/address/segment'
 import PlainDialog from '~/components/form/PlainDialog.vue'
 import PagePicker from '~/components/form/PagePicker.vue'
@@ -12,7 +13,6 @@ const props = defineProps<{ kind: Kind; section: string | null }>()
 const emit = defineEmits<{ close: [] }>()
 const site = useSite()
 const notices = useNotices()
-const KINDS: Kind[] = ['post', 'page', 'notice', 'banner', 'label', 'author']
 const kind = ref<Kind>(props.kind)
 const title = ref('')
 const writable = computed(() => site.sections.filter((section) => section.may.write))
@@ -26,7 +26,7 @@ async function start() {
   busy.value = true
   try {
     const made = await api<{ item: string }>('POST', '/items', {
-      body: { kind: kind.value, section: section.value, title: title.value, ...(kind.value === 'page' ? { parent: parent.value } : {}) },
+      body: { kind: kind.value, section: section.value, title: title.value, ...(can(kind.value, 'tree') ? { parent: parent.value } : {}) },
     })
     await navigateTo(`/office/items/${made.item}`)
   } catch (error) {
@@ -43,10 +43,10 @@ async function start() {
         <legend class="label">What will it be?</legend>
         <div class="flex flex-wrap gap-2">
           <label
-            v-for="entry in KINDS"
+            v-for="entry in KINDS_TO_START"
             :key="entry"
             class="button cursor-pointer has-checked:border-kelp has-checked:bg-kelp-wash has-focus-visible:outline-2"
-            ><input v-model="kind" type="radio" name="kind" :value="entry" class="sr-only" />{{ KIND_WORDS[entry].one }}</label
+            ><input v-model="kind" type="radio" name="kind" :value="entry" class="sr-only" />{{ KINDS[entry].one }}</label
           >
         </div>
         <p class="hint mt-1.5">
@@ -64,9 +64,9 @@ async function start() {
         </p>
       </fieldset>
       <div>
-        <label class="label" for="title">{{ kind === 'banner' ? 'Words on the banner' : 'Title on the page' }}</label>
+        <label class="label" for="title">{{ labelOf('title', kind) }}</label>
         <input id="title" v-model="title" class="input" required maxlength="200" />
-        <p v-if="KIND_WORDS[kind].addressed" class="hint mt-1">
+        <p v-if="KINDS[kind].address !== null" class="hint mt-1">
           Its address ends in <span class="font-mono text-[0.93em]">{{ makeSegment(title) || '…' }}</span>
         </p>
       </div>
@@ -79,7 +79,7 @@ async function start() {
           You have no role that lets you write in any section. Your steward can give you one.
         </p>
       </div>
-      <PagePicker v-if="kind === 'page'" v-model="parent" label="Parent page" none="At the top of the tree" />
+      <PagePicker v-if="can(kind, 'tree')" v-model="parent" label="Parent page" none="At the top of the tree" />
     </form>
     <template #actions>
       <button class="button" type="button" @click="emit('close')">Cancel</button>

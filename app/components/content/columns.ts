@@ -1,7 +1,6 @@
 import type { Action } from '~~/core/batch/action'
 import type { FieldName } from '~~/core/content/fields'
-import type { Kind } from '~~/core/content/kinds'
-import { FIELDS } from '~~/core/content/fields'
+import { can, hasField, type Kind } from '~~/core/kinds/kinds'
 import type { SortKey } from '~~/core/query/sort'
 import type { MarkName } from '~/components/mark/marks'
 
@@ -107,9 +106,9 @@ export function readColumns(kept: readonly OwnColumn[] | null): OwnColumn[] {
 
 /** Whether a cell of an item can be edited at all: its kind has the field. */
 export function canEdit({ edit }: Column, row: Listed): boolean {
-  if (!edit || row.kind === 'settings') return false
-  if ('field' in edit) return FIELDS[edit.field].kinds.includes(row.kind)
-  if (edit.as === 'labels' || edit.as === 'byline') return FIELDS[edit.as].kinds.includes(row.kind)
+  if (!edit || can(row.kind, 'single')) return false
+  if ('field' in edit) return hasField(row.kind, edit.field)
+  if (edit.as === 'labels' || edit.as === 'byline') return hasField(row.kind, edit.as)
   return true
 }
 

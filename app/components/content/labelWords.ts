@@ -1,4 +1,4 @@
-import type { LabelType } from '~~/core/content/kinds'
+import type { LabelType } from '~~/core/kinds/label'
 
 export const LABEL_WORDS: Record<LabelType, { one: string; many: string; help: string }> = {
   category: { one: 'Category', many: 'Categories', help: 'They make a tree: what a post is about.' },

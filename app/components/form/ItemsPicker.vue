@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { X } from 'lucide-vue-next'
-import { LABEL_TYPES, type Kind, type LabelType } from '~~/core/content/kinds'
+import type { Kind } from '~~/core/kinds/kinds'
+import { LABEL_TYPES, type LabelType } from '~~/core/kinds/label'
 import PagePicker from './PagePicker.vue'
 import { api } from '~/composables/api'
 import { useNotices } from '~/stores/notices'

@@ -4,7 +4,7 @@ import NotLoaded from '~/components/frame/NotLoaded.vue'
 import { Combobox, ComboboxButton, ComboboxInput, ComboboxLabel, ComboboxOption, ComboboxOptions } from '@headlessui/vue'
 import { ChevronDown } from 'lucide-vue-next'
 import { useDebounceFn } from '@vueuse/core'
-import type { Kind } from '~~/core/content/kinds'
+import type { Kind } from '~~/core/kinds/kinds'
 import { api } from '~/composables/api'
 
 /** Picks one item of a kind by the words of its title. */

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { Maximize2, Minimize2, Redo2, Undo2 } from 'lucide-vue-next'
 import type { ItemPage } from '~~/server/services/writing/itemPage'
-import { KIND_WORDS } from '~~/core/content/kinds'
+import { KINDS } from '~~/core/kinds/kinds'
 import { shortIn, timeIn } from '~~/core/time/words'
 import ChoiceButtons from '~/components/form/ChoiceButtons.vue'
 import StateMark from '~/components/mark/StateMark.vue'
@@ -59,7 +59,7 @@ const draftWord = computed(() => {
 <template>
   <header class="flex min-h-16 shrink-0 flex-wrap items-center gap-x-5 gap-y-2 border-b border-line px-5 py-2">
     <div class="min-w-0 max-w-[26rem]">
-      <p class="truncate text-[0.93rem] text-soft">{{ KIND_WORDS[page.kind].one }} in {{ page.section.name }}</p>
+      <p class="truncate text-[0.93rem] text-soft">{{ KINDS[page.kind].one }} in {{ page.section.name }}</p>
       <h1 class="truncate font-serif text-[1.35rem] leading-tight font-semibold" :title="title">
         {{ title || 'Without a title' }}
       </h1>

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { FIELDS, labelOf, type FieldName, type Fields, type PictureValue } from '~~/core/content/fields'
 import { NoteThread, PinnedNotes } from './noteParts'
-import { LABEL_TYPES, type Kind } from '~~/core/content/kinds'
+import { can, type Kind } from '~~/core/kinds/kinds'
+import { LABEL_TYPES } from '~~/core/kinds/label'
 import { checkSegment, makeSegment } from '~~/core/address/segment'
 import type { Refs } from '~~/core/render/text'
 import type { MediaView } from '~~/core/render/picture'
@@ -90,7 +91,7 @@ const set = (event: Event) => emit('change', (event.target as HTMLInputElement).
         :value="(value as PictureValue | null) ?? null"
         :refs="refs"
         :locked="locked || !mayAddMedia"
-        :slot-name="name === 'sharingPicture' ? 'sharing' : kind === 'banner' ? 'banner' : 'cover'"
+        :slot-name="name === 'sharingPicture' ? 'sharing' : can(kind, 'turning') ? 'banner' : 'cover'"
         :label="label"
         @change="emit('change', $event)"
         @media="emit('media', $event)"

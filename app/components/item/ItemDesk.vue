@@ -4,7 +4,7 @@ import type { ItemPage } from '~~/server/services/writing/itemPage'
 import { fieldsOf, type FieldName, type Fields } from '~~/core/content/fields'
 import type { Disagreement } from '~~/core/history/merge'
 import { takeBack } from '~~/core/history/restore'
-import { KIND_WORDS } from '~~/core/content/kinds'
+import { can, hasPage } from '~~/core/kinds/kinds'
 import { makeSegment } from '~~/core/address/segment'
 import { plain } from '~~/core/content/inline'
 import type { Content } from '~~/core/content/content'
@@ -105,7 +105,7 @@ const view = computed<View>({
 /** What is looked at stands in the address, so that a link shows another person the same. */
 const go = (change: Record<string, string | undefined>) => void router.replace({ query: { ...route.query, ...change } })
 const written = computed(() => view.value === 'write' || view.value === 'side')
-const hasPage = computed(() => KIND_WORDS[props.page.kind].addressed && props.page.kind !== 'label')
+const pageOfItsOwn = computed(() => hasPage(props.page.kind))
 watch(view, () => at?.save())
 
 const actions = useItemActions(
@@ -258,7 +258,7 @@ onBeforeRouteLeave(async () => {
 })
 onMounted(() => {
   // A page without a word yet is there to be written; a frame later, when the dialog that began it has let go of the focus.
-  if (!locked.value && KIND_WORDS[props.page.kind].body && !content.value.body.length && view.value === 'write')
+  if (!locked.value && can(props.page.kind, 'body') && !content.value.body.length && view.value === 'write')
     requestAnimationFrame(() => titleField.value?.focus())
   if (route.hash) setTimeout(() => document.getElementById(route.hash.slice(1))?.scrollIntoView({ block: 'center' }), 50)
 })
@@ -333,7 +333,9 @@ onMounted(() => {
       v-else
       class="grid min-h-0 flex-1 max-md:block max-md:overflow-y-auto"
       :class="columns"
-      :style="view === 'side' ? { gridTemplateColumns: hasPage ? `minmax(0, ${share}fr) 9px minmax(0, ${100 - share}fr)` : '1fr' } : {}"
+      :style="
+        view === 'side' ? { gridTemplateColumns: pageOfItsOwn ? `minmax(0, ${share}fr) 9px minmax(0, ${100 - share}fr)` : '1fr' } : {}
+      "
     >
       <Suspense v-if="view === 'compare'">
         <CompareView
@@ -377,7 +379,7 @@ onMounted(() => {
             @roll-back="actions.askRollBack"
             @compare="(from, to) => go({ view: 'compare', from, to })"
         /></Suspense>
-        <PreviewView v-else-if="view === 'side' && !hasPage && previewVersion" :version="previewVersion" />
+        <PreviewView v-else-if="view === 'side' && !pageOfItsOwn && previewVersion" :version="previewVersion" />
         <div v-else class="mx-auto max-w-[46rem] px-4 py-6">
           <article
             class="page-look rounded-md border border-line bg-sheet px-14 py-10 max-md:px-5"
@@ -404,7 +406,7 @@ onMounted(() => {
               {{ content.fields.summary }}
             </p>
             <BlockList
-              v-if="KIND_WORDS[page.kind].body"
+              v-if="can(page.kind, 'body')"
               ref="blockList"
               :present="others"
               class="mt-6"
@@ -429,7 +431,7 @@ onMounted(() => {
           />
         </div>
       </div>
-      <template v-if="view === 'side' && hasPage && previewVersion">
+      <template v-if="view === 'side' && pageOfItsOwn && previewVersion">
         <SideDivider v-model="share" />
         <SidePreview
           class="min-h-0"

@@ -4,7 +4,7 @@ import NotLoaded from '~/components/frame/NotLoaded.vue'
 import type { ItemPage } from '~~/server/services/writing/itemPage'
 import type { Action, Done } from '~~/core/batch/action'
 import { fullIn } from '~~/core/time/words'
-import { KIND_WORDS, MAY_BECOME } from '~~/core/content/kinds'
+import { KINDS, MAY_BECOME } from '~~/core/kinds/kinds'
 import { api } from '~/composables/api'
 import { whyNot } from '~/composables/commands'
 import { useNotices } from '~/stores/notices'
@@ -114,7 +114,7 @@ async function save(change: Record<string, unknown>) {
     <dl class="grid grid-cols-[auto_1fr] gap-x-4 gap-y-1 text-[0.93rem]">
       <dt class="text-soft">Kind</dt>
       <dd>
-        {{ KIND_WORDS[page.kind].one
+        {{ KINDS[page.kind].one
         }}<template v-if="other && !whyNotMove"
           >,
           <button
@@ -122,7 +122,7 @@ async function save(change: Record<string, unknown>) {
             :title="`Its history, links and labels stay${page.live?.path ? '; its address redirects' : ''}`"
             @click="refile({ do: 'become', kind: other })"
           >
-            make it a {{ KIND_WORDS[other].one.toLowerCase() }}
+            make it a {{ KINDS[other].one.toLowerCase() }}
           </button></template
         >
       </dd>

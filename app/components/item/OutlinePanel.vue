@@ -2,7 +2,7 @@
 import { blockText, blockWord, type Block } from '~~/core/blocks/blocks'
 import { contentWords, type Content } from '~~/core/content/content'
 import { perBlock } from '~~/core/content/perBlock'
-import type { Kind } from '~~/core/content/kinds'
+import { can, type Kind } from '~~/core/kinds/kinds'
 import { CircleHelp } from 'lucide-vue-next'
 import { BLOCK_PARTS } from './blocks/registry'
 import { adviceOn } from '~~/core/checks/advice'
@@ -30,8 +30,8 @@ const noteCount = (id: string) => props.notes.filter((note) => note.place === id
 const lacks = (group: string): string => {
   const { fields } = props.content
   if (group === 'about-address' && !fields.segment) return 'no address'
-  if (props.kind === 'banner') return fields.cover ? '' : 'no picture'
-  if (group === 'about-summary' && !fields.summary && props.kind !== 'settings') return 'no summary'
+  if (can(props.kind, 'turning')) return fields.cover ? '' : 'no picture'
+  if (group === 'about-summary' && !fields.summary && !can(props.kind, 'single')) return 'no summary'
   if (group === 'about-search' && !fields.searchDescription && !fields.summary) return 'empty'
   return ''
 }
@@ -45,7 +45,7 @@ const words = computed(() => contentWords(props.content))
 
 <template>
   <nav aria-label="Outline" class="py-4">
-    <template v-if="content.body.length || kind === 'page' || kind === 'post' || kind === 'notice'">
+    <template v-if="content.body.length || (can(kind, 'body') && !can(kind, 'profile'))">
       <p class="flex flex-wrap justify-between gap-x-2 px-5 pb-1.5">
         <span class="eyebrow">On the page</span
         ><span class="text-[0.86rem] text-soft" :title="`About ${minutes} min to read`">{{ words }} words, {{ minutes }} min</span>

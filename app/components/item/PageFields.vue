@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { can } from '~~/core/kinds/kinds'
 import { useIntersectionObserver } from '@vueuse/core'
 import type { ItemPage } from '~~/server/services/writing/itemPage'
 import type { Content } from '~~/core/content/content'
@@ -59,7 +60,7 @@ const { stop } = useIntersectionObserver(
           @media="emit('media', $event)"
         />
         <BannerLook
-          v-if="page.kind === 'banner' && group.id === 'about-summary'"
+          v-if="can(page.kind, 'turning') && group.id === 'about-summary'"
           class="max-w-sm"
           :fields="content.fields"
           :picture="(content.fields.cover && refs.media.get(content.fields.cover.media)) ?? null"

@@ -1,5 +1,5 @@
 import { fieldsOf, type FieldName } from '~~/core/content/fields'
-import type { Kind } from '~~/core/content/kinds'
+import { can, type Kind } from '~~/core/kinds/kinds'
 
 /** The groups of fields below the page, by what they are about. */
 const GROUPS: { id: string; name: string; fields: FieldName[] }[] = [
@@ -33,7 +33,7 @@ const BANNER: typeof GROUPS = [
 
 /** The groups that a kind has, with its own fields only. */
 export function groupsOf(kind: Kind): { id: string; name: string; fields: FieldName[] }[] {
-  if (kind === 'banner') return BANNER
+  if (can(kind, 'turning')) return BANNER
   const own = new Set(fieldsOf(kind))
   return GROUPS.map((group) => ({ ...group, fields: group.fields.filter((name) => own.has(name)) })).filter((group) => group.fields.length)
 }

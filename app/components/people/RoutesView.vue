@@ -5,7 +5,7 @@ import { CHECKS } from '~~/core/checks/checks'
 import { BLOCK_WORDS } from '~~/core/blocks/blocks'
 import { FIELDS } from '~~/core/content/fields'
 import type { About } from '~~/core/flow/about'
-import { KIND_WORDS, KINDS } from '~~/core/content/kinds'
+import { KINDS, KIND_NAMES } from '~~/core/kinds/kinds'
 import type { Route, RouteRule, Step } from '~~/core/flow/route'
 import type { RouteView } from '~~/server/services/reviewing/routes'
 import LoadState from '~/components/frame/LoadState.vue'
@@ -159,7 +159,7 @@ const guardWords = (gate: Step['gates'][number]) =>
         <li v-for="(rule, index) in rules" :key="index" class="flex flex-wrap items-center gap-2">
           <select v-model="rule.kind" class="input !w-44" :aria-label="`Kind of rule ${index + 1}`">
             <option :value="null">Anything else</option>
-            <option v-for="kind in KINDS" :key="kind" :value="kind">{{ KIND_WORDS[kind].many }}</option>
+            <option v-for="kind in KIND_NAMES" :key="kind" :value="kind">{{ KINDS[kind].many }}</option>
           </select>
           <select v-model="rule.section" class="input !w-52" :aria-label="`Section of rule ${index + 1}`">
             <option :value="null">on the whole site</option>

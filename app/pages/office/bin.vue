@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { fullIn, shortIn } from '~~/core/time/words'
-import { KIND_WORDS, type Kind } from '~~/core/content/kinds'
+import { KINDS, type Kind } from '~~/core/kinds/kinds'
 import LoadState from '~/components/frame/LoadState.vue'
 import PlaceStrip from '~/components/frame/PlaceStrip.vue'
 import PlainDialog from '~/components/form/PlainDialog.vue'
@@ -91,8 +91,7 @@ async function empty() {
           <th scope="row" class="px-5 text-left font-medium">
             {{ row.title || 'Without a title' }}
             <span class="ml-2 font-normal text-soft"
-              >{{ row.what === 'item' ? KIND_WORDS[row.kind as Kind].one : `draft “${row.name}”` }},
-              {{ counted(row.versions, 'version') }}</span
+              >{{ row.what === 'item' ? KINDS[row.kind as Kind].one : `draft “${row.name}”` }}, {{ counted(row.versions, 'version') }}</span
             >
           </th>
           <td class="px-3 text-soft">{{ row.section }}</td>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { useDebounceFn } from '@vueuse/core'
 import { Plus } from 'lucide-vue-next'
-import { LABEL_TYPES, type LabelType } from '~~/core/content/kinds'
+import { LABEL_TYPES, type LabelType } from '~~/core/kinds/label'
 import { inTree } from '~~/core/labels/tree'
 import type { LabelView } from '~~/server/services/listing/labels'
 import LabelDialog from '~/components/content/LabelDialog.vue'

@@ -3,7 +3,7 @@ import type { Action, Done } from '../../../core/batch/action'
 import { editsBetween } from '../../../core/content/between'
 import { presentFields, type Content, type Manifest } from '../../../core/content/content'
 import type { Fields } from '../../../core/content/fields'
-import type { Filing } from '../../../core/content/kinds'
+import { can, type Filing } from '../../../core/kinds/kinds'
 import { fullIn } from '../../../core/time/words'
 import { addAuthorsFrom } from '../../store/drafts'
 import { draftById, itemById, type ItemRow } from '../../store/items'
@@ -269,7 +269,7 @@ async function takeOff(office: Office, actor: Actor, item: ItemRow, from: string
 }
 
 async function duplicate(office: Office, actor: Actor, item: ItemRow, wanted: string | null): Promise<Done> {
-  if (item.kind === 'settings') throw refusal('refused', 'only-one', 'A site has its settings once')
+  if (can(item.kind, 'single')) throw refusal('refused', 'only-one', 'A site has its settings once')
   const draft = await draftOf(office, item, wanted)
   const version = draft?.head_version ?? item.live_version ?? (await newestVersion(office.store.read, item.id))
   const { fields, body } = await readContent(office.store.read, await manifestOf(office, version))

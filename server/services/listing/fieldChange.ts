@@ -1,6 +1,6 @@
 import type { Action, Done } from '../../../core/batch/action'
-import { FIELDS, labelOf, readField, type FieldName, type Fields } from '../../../core/content/fields'
-import { KIND_WORDS, type Kind } from '../../../core/content/kinds'
+import { labelOf, readField, type FieldName, type Fields } from '../../../core/content/fields'
+import { hasField, type Kind, KINDS } from '../../../core/kinds/kinds'
 import type { ItemRow } from '../../store/items'
 import { refusal, type Refusal } from '../refusal'
 
@@ -36,8 +36,7 @@ export function fieldChange(kind: Kind, fields: Fields, action: FieldAction): Fi
 }
 
 function checked(kind: Kind, fields: Fields, name: FieldName, to: Value, from?: Value): Omit<FieldChange, 'said'> {
-  if (!FIELDS[name].kinds.includes(kind))
-    throw refusal('refused', 'field-unknown', `${KIND_WORDS[kind].one}: has no ${labelOf(name, kind).toLowerCase()}`)
+  if (!hasField(kind, name)) throw refusal('refused', 'field-unknown', `${KINDS[kind].one}: has no ${labelOf(name, kind).toLowerCase()}`)
   const read = readField(kind, name, to)
   if ('problem' in read) throw refusal('refused', 'field-wrong', `${labelOf(name, kind)}: ${read.problem}`, name)
   if (same(fields[name], to)) throw refusal('conflict', 'unchanged', 'It is so already')

@@ -1,5 +1,6 @@
+import { can } from '../../../core/kinds/kinds'
 import type { Action, Done } from '../../../core/batch/action'
-import { LABEL_TYPES, type LabelType } from '../../../core/content/kinds'
+import { LABEL_TYPES, type LabelType } from '../../../core/kinds/label'
 import { isBelow, isReplacedBy } from '../../../core/labels/tree'
 import { itemById } from '../../store/items'
 import { listLabels } from '../../store/labels'
@@ -53,7 +54,7 @@ export interface LabelChange {
  */
 export async function changeLabel(office: Office, actor: Actor, id: string, change: LabelChange): Promise<{ said: string }> {
   const item = found(await itemById(office.store.read, id), 'label')
-  if (item.kind !== 'label') throw refusal('refused', 'not-a-label', 'That is not a label')
+  if (!can(item.kind, 'sorting')) throw refusal('refused', 'not-a-label', 'That is not a label')
   if (change.broader) await mustBeBroader(office, actor, id, change.broader)
   const { title, summary, type, broader } = change
   const wanted = Object.entries({ title, summary, labelType: type, broader }).filter(([, to]) => to !== undefined)

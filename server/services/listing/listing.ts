@@ -1,6 +1,6 @@
 import { withAncestors } from '../../../core/access/rights'
 import { onlyOf, type FieldName, type Fields } from '../../../core/content/fields'
-import type { Kind } from '../../../core/content/kinds'
+import type { Kind } from '../../../core/kinds/kinds'
 import { anyOf, soughtBy, type Snippet, type Sought } from '../../../core/query/snippet'
 import { inList, NAMED_PLACES, wordsOf, type Query } from '../../../core/query/query'
 import { parseQuery, printQuery } from '../../../core/query/parse'

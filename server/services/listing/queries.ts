@@ -1,5 +1,5 @@
 import { withAncestors } from '../../../core/access/rights'
-import { LABEL_TYPES, type LabelType } from '../../../core/content/kinds'
+import { LABEL_TYPES, type LabelType } from '../../../core/kinds/label'
 import type { Names } from '../../../core/query/meaning'
 import { parseQuery } from '../../../core/query/parse'
 import { asks, inList, within, type NamedField, type Query } from '../../../core/query/query'

@@ -1,7 +1,7 @@
 import type { LiveCause } from '../../../core/history/causes'
 import { pathOf } from '../../../core/address/path'
 import { onlyOf } from '../../../core/content/fields'
-import type { Filing } from '../../../core/content/kinds'
+import type { Filing } from '../../../core/kinds/kinds'
 import type { Manifest } from '../../../core/content/content'
 import { judge, type Judgement, type Wish } from '../../../core/plan/judge'
 import type { Reader } from '../../store/database'

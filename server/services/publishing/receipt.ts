@@ -1,3 +1,4 @@
+import { can, KINDS } from '../../../core/kinds/kinds'
 import type { MenuNode } from '../../../core/tree/menu'
 import { earlierAddresses, lastInterval, liveByIds, liveRefsTo } from '../../store/live'
 import { versionById } from '../../store/versions'
@@ -44,16 +45,16 @@ export async function receipt(office: Office, live: LiveSite, actor: Actor, orig
   const reached: { place: string; path: string }[] = []
   if (entry?.path) {
     const month = entry.shownDate?.slice(0, 7).replace('-', '/')
-    const places =
-      item.kind === 'post'
+    const { listing } = KINDS[item.kind]
+    const places = [
+      ...(listing ? [[listing.title, listing.path]] : []),
+      ...(can(item.kind, 'stream')
         ? [
-            ['All posts', '/posts'],
-            [`Archive`, `/archive/${month}`],
+            ['Archive', `/archive/${month}`],
             ['Feed', '/feed.xml'],
           ]
-        : item.kind === 'notice'
-          ? [['Notices', '/notices']]
-          : []
+        : []),
+    ]
     const site = await office.site()
     if (site && isInMenu((await live.frame(site)).menu, id)) reached.push({ place: 'Menu', path: '/' })
     reached.push(...(await shows('Front page', '/')))

@@ -1,7 +1,7 @@
 import { isStale } from '../../../core/journal/actions'
 import { LRUCache } from 'lru-cache'
 import type { Fields } from '../../../core/content/fields'
-import type { Kind } from '../../../core/content/kinds'
+import type { Kind } from '../../../core/kinds/kinds'
 import { SiteAt, type Facts, type ItemHistory, type Stay } from '../../../core/plan/siteAt'
 import type { Reader } from '../../store/database'
 import { staysAfter, staysOf, type StayRow } from '../../store/stays'

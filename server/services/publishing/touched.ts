@@ -1,3 +1,4 @@
+import { can } from '../../../core/kinds/kinds'
 import { touchedTags, type SiteEntry } from '../../../core/plan/entry'
 import type { Change } from '../../../core/plan/judge'
 import type { Tx } from '../../store/database'
@@ -12,8 +13,8 @@ const NEIGHBOURS_UP_TO = 100
 export async function tagsOf(tx: Tx, site: SiteRow, { done, moved }: Judged): Promise<string[]> {
   if (done.length > NEIGHBOURS_UP_TO) return wideTags({ done, moved })
   const tags = touched({ done, moved })
-  for (const { shownDate, item } of done.flatMap(datedPosts)) {
-    const { previous, next } = await liveAround(tx, site.id, 'post', shownDate, item)
+  for (const { kind, shownDate, item } of done.flatMap(inStream)) {
+    const { previous, next } = await liveAround(tx, site.id, kind, shownDate, item)
     for (const neighbour of [previous, next]) if (neighbour) tags.add(`item:${neighbour.item}`)
   }
   return [...tags]
@@ -21,14 +22,14 @@ export async function tagsOf(tx: Tx, site: SiteRow, { done, moved }: Judged): Pr
 
 /** The cache tags that a batch touches; where a post enters, leaves or moves in a listing, with the neighbours of all posts. */
 export function wideTags({ done, moved }: Pick<Judged, 'done' | 'moved'>): string[] {
-  return [...touched({ done, moved }), ...(done.some((change) => datedPosts(change).length) ? ['around:post'] : [])]
+  return [...touched({ done, moved }), ...new Set(done.flatMap(inStream).map(({ kind }) => `around:${kind}`))]
 }
 
 export const touched = ({ done, moved }: Pick<Judged, 'done' | 'moved'>): Set<string> =>
   new Set([...done, ...moved].flatMap(({ was, now }) => touchedTags(was, now)))
 
-/** The entries of a change of a post that have other neighbours afterwards. */
-function datedPosts({ was, now }: Pick<Change, 'was' | 'now'>): SiteEntry[] {
-  const posts = [was, now].flatMap((entry) => (entry?.kind === 'post' ? [entry] : []))
+/** The entries of a change that have other neighbours in time afterwards. */
+function inStream({ was, now }: Pick<Change, 'was' | 'now'>): SiteEntry[] {
+  const posts = [was, now].flatMap((entry) => (entry && can(entry.kind, 'stream') ? [entry] : []))
   return posts.length === 2 && was!.shownDate === now!.shownDate ? [] : posts
 }

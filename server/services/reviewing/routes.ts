@@ -1,5 +1,5 @@
 import { withAncestors, type GateName, type Rights } from '../../../core/access/rights'
-import { KINDS, type Kind } from '../../../core/content/kinds'
+import { KIND_NAMES, type Kind } from '../../../core/kinds/kinds'
 import { gatesOf, ruleFor, type Guards, type Route, type RouteRule } from '../../../core/flow/route'
 import { soundness, type Soundness } from '../../../core/flow/sound'
 import type { Reason } from '../../../core/outcome'
@@ -32,7 +32,7 @@ export async function isNewestRoute(
 /** The sections in which some kind of item goes a route. */
 const governed = (rights: Rights, rules: readonly RouteRule[], route: string): string[] =>
   [...rights.sections.keys()].filter((section) =>
-    KINDS.some((kind) => ruleFor(rules, kind, withAncestors(rights.sections, section))?.route === route),
+    KIND_NAMES.some((kind) => ruleFor(rules, kind, withAncestors(rights.sections, section))?.route === route),
   )
 
 export interface RouteView extends Route {
@@ -152,7 +152,7 @@ export async function saveRules(office: Office, actor: Actor, rules: RouteRule[]
       )
       if (rule.section !== null) found(rights.sections.get(rule.section), 'section')
     }
-    const left = KINDS.filter((kind) => !ruleFor(rules, kind, []))
+    const left = KIND_NAMES.filter((kind) => !ruleFor(rules, kind, []))
     if (left.length) throw refusal('refused', 'rule-missing', `No rule says which route a ${left[0]} goes on the whole site`, 'rules')
     const said = rules.map(({ kind, section }) => `${kind} ${section}`)
     if (new Set(said).size < said.length) throw refusal('refused', 'rule-twice', 'Two rules are for the same items', 'rules')

@@ -1,3 +1,4 @@
+import { can } from '../../../core/kinds/kinds'
 import { presentFields } from '../../../core/content/content'
 import type { Fields } from '../../../core/content/fields'
 import { inBannerOrder, ordersToMove } from '../../../core/plan/banners'
@@ -89,7 +90,7 @@ export async function moveBanner(
   const all = await banners(office, actor)
   const row = found(await itemById(office.store.read, itemId), 'item')
   must(actor, 'item.write', row.section_id)
-  if (row.kind !== 'banner') throw refusal('refused', 'not-a-banner', 'Only banners turn on the front page')
+  if (!can(row.kind, 'turning')) throw refusal('refused', 'not-a-banner', 'Only banners turn on the front page')
   if (before !== null && !all.some(({ item }) => item === before))
     throw refusal('refused', 'not-a-banner', 'It can stand before another banner only', 'before')
   const orders = ordersToMove(all, itemId, before)

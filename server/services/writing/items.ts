@@ -4,7 +4,7 @@ import { blockBytes, contentSchema, manifestOf, type Content } from '../../../co
 import { defaultFields, type Fields, type OfficeFields } from '../../../core/content/fields'
 import { noBody } from '../../../core/content/edits'
 import { safeBlock } from '../../../core/content/sanitise'
-import { KIND_WORDS, type Filing, type Kind } from '../../../core/content/kinds'
+import { can, type Filing, type Kind, KINDS } from '../../../core/kinds/kinds'
 import type { Verb } from '../../../core/access/verbs'
 import { addItem, changeItem, itemById, type ItemRow, syncItems, waitingDraftsOf } from '../../store/items'
 import { addVersions, bytesOf } from '../../store/versions'
@@ -46,19 +46,19 @@ export async function createItem(office: Office, actor: Actor, input: NewItem): 
   const [item, draft, version] = [input.id ?? office.newId(), office.newId(), office.newId()]
   const at = office.now()
   const fields = { ...defaultFields(input.kind, site.language), ...input.content?.fields, title: input.title }
-  if (input.parent !== undefined && input.kind === 'page') fields.parent = input.parent
+  if (input.parent !== undefined && can(input.kind, 'tree')) fields.parent = input.parent
   const body = contentSchema.shape.body.parse(input.content?.body ?? []).map(safeBlock)
   if (body.some(({ kind }) => kind === 'source')) must(actor, 'item.source', input.section)
-  if (body.length && !KIND_WORDS[input.kind].body) throw new Refusal('refused', [noBody(input.kind)])
+  if (body.length && !can(input.kind, 'body')) throw new Refusal('refused', [noBody(input.kind)])
   mustFit(body.map(blockBytes))
   await office.store.write(async (tx) => {
     const route = await routeFor(tx, actor.rights, input.kind, input.section)
-    if (input.kind === 'post' && !fields.labels?.length) {
+    if (can(input.kind, 'stream') && !fields.labels?.length) {
       const settings = await fieldsLive(tx, site.settings_item)
       const { defaultCategory } = JSON.parse(settings ?? '{}') as Fields
       if (defaultCategory) fields.labels = [defaultCategory]
     }
-    if (KIND_WORDS[input.kind].addressed && !fields.segment) {
+    if (KINDS[input.kind].address !== null && !fields.segment) {
       const wished = makeSegment(input.title)
       const parent = fields.parent ? await pathLive(tx, fields.parent) : null
       const taken = new Set((await pathsWith(tx, site.id, wished)).map((row) => row.path))

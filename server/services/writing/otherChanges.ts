@@ -1,4 +1,4 @@
-import { KIND_WORDS, MAY_BECOME, type Filing, type Kind } from '../../../core/content/kinds'
+import { KINDS, MAY_BECOME, type Filing, type Kind } from '../../../core/kinds/kinds'
 import { isGated, wayOf, type OtherChange } from '../../../core/flow/route'
 import type { Reader, Tx } from '../../store/database'
 import { itemById, syncItems, type ItemRow } from '../../store/items'
@@ -53,7 +53,7 @@ export function filedAs(actor: Actor, item: ItemRow, { section = item.section_id
 /** Where a move leads, in words. */
 export const leadsTo = (actor: Pick<Actor, 'rights'>, item: Pick<ItemRow, 'kind' | 'section_id'>, { section, kind }: Filing): string =>
   [
-    kind === item.kind ? '' : `the ${KIND_WORDS[kind].many.toLowerCase()}`,
+    kind === item.kind ? '' : `the ${KINDS[kind].many.toLowerCase()}`,
     section === item.section_id ? '' : (actor.rights.sections.get(section)?.name ?? 'another section'),
   ]
     .filter(Boolean)

@@ -1,9 +1,8 @@
 import { rewritten, type Hit, type Rewrite } from '../../../core/content/rewrite'
 import { editsBetween } from '../../../core/content/between'
-import { FIELDS } from '../../../core/content/fields'
 import { wordsOf } from '../../../core/query/query'
 import { written } from '../../../core/query/parse'
-import type { Kind } from '../../../core/content/kinds'
+import { hasField, type Kind } from '../../../core/kinds/kinds'
 import { itemById, itemsByIds } from '../../store/items'
 import { addressAt, liveByIds } from '../../store/live'
 import { listedAfter } from '../../store/listing'
@@ -107,7 +106,7 @@ export async function findHits(
     found: found.flatMap((one) => {
       const item = items.get(one.item)
       // What an item was given as another kind is not seen.
-      const hits = item ? one.hits.filter(({ place }) => 'block' in place || FIELDS[place.field].kinds.includes(item.kind)) : []
+      const hits = item ? one.hits.filter(({ place }) => 'block' in place || hasField(item.kind, place.field)) : []
       if (!item || !hits.length) return []
       return [{ ...one, hits, title: item.title, kind: item.kind, section: actor.rights.sections.get(item.section_id)?.name ?? '' }]
     }),

@@ -1,6 +1,6 @@
 import type { VersionCause } from '../../../core/history/causes'
 import { makeSegment } from '../../../core/address/segment'
-import { KIND_WORDS } from '../../../core/content/kinds'
+import { KINDS } from '../../../core/kinds/kinds'
 import { applyEdits, contested, type Conflict, type Edit, type Saved } from '../../../core/content/edits'
 import { blockText } from '../../../core/blocks/blocks'
 import { fingerprint, type Manifest } from '../../../core/content/content'
@@ -226,7 +226,8 @@ async function mustStillFit(tx: Tx, { manifest, blocks }: Saved): Promise<void> 
 /** While an item was never live and its segment is still the one made from its title, the segment follows the title. */
 function followTitle(item: ItemRow, head: Manifest, edits: Edit[]): Edit[] {
   const title = edits.findLast((edit) => edit.op === 'field' && edit.name === 'title')
-  if (item.on_site !== 'none' || !KIND_WORDS[item.kind].addressed || title?.op !== 'field' || typeof title.value !== 'string') return edits
+  if (item.on_site !== 'none' || !(KINDS[item.kind].address !== null) || title?.op !== 'field' || typeof title.value !== 'string')
+    return edits
   if (edits.some((edit) => edit.op === 'field' && edit.name === 'segment')) return edits
   const now = head.fields.segment ?? ''
   const made = makeSegment(head.fields.title ?? '')

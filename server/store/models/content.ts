@@ -1,4 +1,4 @@
-import type { Kind } from '../../../core/content/kinds'
+import type { Kind } from '../../../core/kinds/kinds'
 import type { ReviewState } from '../../../core/flow/draft'
 import type { Change } from '../../../core/flow/route'
 import type { VersionCause } from '../../../core/history/causes'

@@ -1,4 +1,4 @@
-import type { Kind } from '../../../core/content/kinds'
+import type { Kind } from '../../../core/kinds/kinds'
 import type { LiveCause } from '../../../core/history/causes'
 import { flag, integer, text } from './column'
 

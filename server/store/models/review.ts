@@ -1,4 +1,4 @@
-import type { Kind } from '../../../core/content/kinds'
+import type { Kind } from '../../../core/kinds/kinds'
 import { integer, text } from './column'
 
 /** A version of a route: its steps with their gates, as JSON. */

@@ -179,7 +179,7 @@ const whyNotLive = computed(() =>
             <span :class="entry.does === 'withdraw' ? 'text-rust' : 'text-soft'">{{ DOES[entry.does] }}</span>
             <span v-if="entry.waits.length && !entry.cleared" class="text-lamp">waits for {{ entry.waits.join(', ') }}</span>
             <span v-if="troubledItems.get(entry.item)" class="text-rust">{{ troubledItems.get(entry.item)!.detail }}</span>
-            <span class="ml-auto text-soft">{{ kindWord[entry.kind] }} · {{ entry.section }}</span>
+            <span class="ml-auto text-soft">{{ kindWord(entry.kind) }} · {{ entry.section }}</span>
             <button
               v-if="open"
               class="link"

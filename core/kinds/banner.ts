@@ -1,0 +1,13 @@
+import type { KindDefinition } from './definition'
+import { COMMON } from './fields'
+
+export const banner: KindDefinition = {
+  one: 'Banner',
+  many: 'Banners',
+  can: ['turning'],
+  address: null,
+  fields: [...COMMON, 'order', 'cover', 'target', 'lifetime'],
+  fieldLabels: { title: 'Words on the banner', order: 'Order among the banners', summary: 'A few words more', cover: 'Picture' },
+  starts: { order: 0, lifetime: 'temporary' },
+  route: 'reviewed',
+}

@@ -1,0 +1,12 @@
+import type { KindDefinition } from './definition'
+import { ADDRESSED, COMMON, SHARED } from './fields'
+
+export const page: KindDefinition = {
+  one: 'Page',
+  many: 'Pages',
+  can: ['body', 'tree', 'pictured'],
+  address: { in: 'tree' },
+  fields: [...COMMON, ...ADDRESSED, ...SHARED, 'menuLabel', 'parent', 'order', 'inMenus', 'cover', 'labels', 'byline', 'commentsOpen'],
+  starts: { segment: '', inSitemap: true, indexed: true, parent: null, order: 0, inMenus: true },
+  route: 'reviewed',
+}

@@ -1,0 +1,13 @@
+import type { KindDefinition } from './definition'
+import { ADDRESSED, COMMON, SHARED } from './fields'
+
+export const post: KindDefinition = {
+  one: 'Post',
+  many: 'Posts',
+  can: ['body', 'dated', 'stream', 'pictured'],
+  address: { below: 'posts' },
+  listing: { path: '/posts', title: 'All posts' },
+  fields: [...COMMON, ...ADDRESSED, ...SHARED, 'cover', 'labels', 'seriesPart', 'byline', 'shownDate', 'commentsOpen'],
+  starts: { segment: '', inSitemap: true, indexed: true },
+  route: 'reviewed',
+}
