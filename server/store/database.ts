@@ -166,6 +166,9 @@ export async function openReader(folder: string): Promise<Reader> {
   return reader(() => connection)
 }
 
+/** That a column has one of some names of the program's own; of one name, as the partial indexes have it. */
+export const among = (column: string, names: readonly string[]): string => `(${names.map((name) => `${column} = '${name}'`).join(' OR ')})`
+
 /** Names of the program’s own as a SQL list of texts. */
 export const quoted = (names: readonly string[]): string => names.map((name) => `'${name}'`).join(', ')
 

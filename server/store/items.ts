@@ -1,5 +1,5 @@
 import { kindsThat } from '../../core/kinds/kinds'
-import { packed, packedRows, quoted, type Reader, type Writer } from './database'
+import { packed, packedRows, among, type Reader, type Writer } from './database'
 import { columnsOf, type Changes, type NewRow, type Row } from './models'
 import { syncListed } from './listed'
 
@@ -84,6 +84,6 @@ export const bannersIn = (db: Reader, readable: string, limit: number) =>
   db.all<ItemRow & { version: string }>(
     `SELECT i.*, coalesce((SELECT d.head_version FROM draft d WHERE d.id = i.draft_id AND d.change = 'content'), i.live_version,
        (SELECT v.id FROM version v WHERE v.item_id = i.id ORDER BY v.number DESC LIMIT 1)) AS version
-     FROM item i WHERE i.kind IN (${quoted(kindsThat('turning'))}) AND i.binned_at IS NULL AND i.section_id IN (SELECT value FROM json_each($readable)) LIMIT $limit`,
+     FROM item i WHERE ${among('i.kind', kindsThat('turning'))} AND i.binned_at IS NULL AND i.section_id IN (SELECT value FROM json_each($readable)) LIMIT $limit`,
     { readable, limit },
   )

@@ -1,6 +1,6 @@
 import { kindsThat } from '../../core/kinds/kinds'
 import type { Row } from './models'
-import { quoted, type Reader } from './database'
+import { among, type Reader } from './database'
 
 interface LabelRow {
   id: string
@@ -26,7 +26,7 @@ export const listLabels = (db: Reader, site: string, sections: readonly string[]
      FROM pair l JOIN item i ON i.id = l.item_id LEFT JOIN live_entry e ON e.item_id = i.id
        LEFT JOIN (SELECT target, count(*) AS n FROM live_ref WHERE relation = 'label' GROUP BY target) v ON v.target = i.id
        LEFT JOIN (SELECT b.label_id, count(DISTINCT p.item_id) AS n FROM listed_label b JOIN pair p ON p.n = b.n JOIN item o ON o.id = p.item_id WHERE o.binned_at IS NULL ${seen('o')} GROUP BY b.label_id) h ON h.label_id = i.id
-     WHERE i.site_id = $site AND i.kind IN (${quoted(kindsThat('sorting'))}) AND l.rank = 0 AND i.binned_at IS NULL ${seen('i')} ORDER BY i.title COLLATE NOCASE, i.id LIMIT $limit`,
+     WHERE i.site_id = $site AND ${among('i.kind', kindsThat('sorting'))} AND l.rank = 0 AND i.binned_at IS NULL ${seen('i')} ORDER BY i.title COLLATE NOCASE, i.id LIMIT $limit`,
     { site, limit, ...(sections ? { sections: JSON.stringify(sections) } : {}) },
   )
 }

@@ -1,7 +1,7 @@
 import { type Kind, kindsThat } from '../../core/kinds/kinds'
 import { CONTENT_PARTS, type ContentFacts, type ContentPart } from '../../core/query/contentFacts'
 import type { Term } from '../../core/query/spelling'
-import { quoted, type Reader, type Tx, type Writer } from './database'
+import { among, type Reader, type Tx, type Writer } from './database'
 
 /** A small number that stands for a word or an id in rows of `listed`; never null, -1 where nothing has it. */
 export const codeOf = (value: string) => `coalesce((SELECT n FROM code WHERE id = ${value}), -1)`
@@ -125,7 +125,7 @@ export async function takeInListed(tx: Tx, known: (StaleRow & ContentFacts)[]): 
 export const labelTitles = (db: Reader, site: string, sections: readonly string[] | null) =>
   db.all<{ id: string; title: string; type: string | null }>(
     `SELECT i.id, i.title, coalesce(e.fields ->> 'labelType', l.label_type) AS type FROM item i JOIN pair l ON l.item_id = i.id AND l.rank = 0 LEFT JOIN live_entry e ON e.item_id = i.id
-     WHERE i.site_id = $site AND i.kind IN (${quoted(kindsThat('sorting'))}) AND i.binned_at IS NULL AND ($readable IS NULL OR i.on_site = 'live' OR i.section_id IN (SELECT value FROM json_each($readable))) ORDER BY i.title COLLATE NOCASE, i.id LIMIT 10000`,
+     WHERE i.site_id = $site AND ${among('i.kind', kindsThat('sorting'))} AND i.binned_at IS NULL AND ($readable IS NULL OR i.on_site = 'live' OR i.section_id IN (SELECT value FROM json_each($readable))) ORDER BY i.title COLLATE NOCASE, i.id LIMIT 10000`,
     { site, readable: sections && JSON.stringify(sections) },
   )
 

@@ -2,7 +2,7 @@ import type { Fields } from '../../core/content/fields'
 import { type Kind, kindsThat } from '../../core/kinds/kinds'
 import type { LiveCause } from '../../core/history/causes'
 import type { SiteEntry } from '../../core/plan/entry'
-import { quoted, type Bind, type Reader, type Writer } from './database'
+import { among, type Bind, type Reader, type Writer } from './database'
 import type { NewRow, Row } from './models'
 
 export type EntryRow = Omit<Row<'live_entry'>, 'site_id' | 'parent_id' | 'in_sitemap' | 'indexed_version'>
@@ -40,14 +40,14 @@ export const liveByIds = (db: Reader, ids: string[]): Promise<LiveItem[]> =>
 export const liveParent = async (db: Reader, page: string): Promise<string | null> =>
   (await db.one<{ parent: string | null }>('SELECT parent_id AS parent FROM live_entry WHERE item_id = $page', { page }))?.parent ?? null
 
-const IN_TREE = quoted(kindsThat('tree'))
+const IN_TREE = among('e.kind', kindsThat('tree'))
 
 /** The live pages, for menu and breadcrumb. */
-export const livePages = (db: Reader, site: string) => entries(db, `WHERE e.site_id = $site AND e.kind IN (${IN_TREE})`, { site })
+export const livePages = (db: Reader, site: string) => entries(db, `WHERE e.site_id = $site AND ${IN_TREE}`, { site })
 
 /** All live pages below an address. */
 export const liveBelow = (db: Reader, site: string, path: string) =>
-  entries(db, `WHERE e.site_id = $site AND e.kind IN (${IN_TREE}) AND e.path >= $from AND e.path < $to`, {
+  entries(db, `WHERE e.site_id = $site AND ${IN_TREE} AND e.path >= $from AND e.path < $to`, {
     site,
     from: `${path}/`,
     to: `${path}0`,
@@ -152,7 +152,7 @@ export async function liveAround(
 
 export const liveMonths = (db: Reader, site: string) =>
   db.all<{ month: string; n: number }>(
-    `SELECT substr(shown_date, 1, 7) AS month, count(*) AS n FROM live_entry WHERE site_id = $site AND kind IN (${quoted(kindsThat('stream'))}) AND shown_date IS NOT NULL GROUP BY 1 ORDER BY 1 DESC LIMIT 600`,
+    `SELECT substr(shown_date, 1, 7) AS month, count(*) AS n FROM live_entry WHERE site_id = $site AND ${among('kind', kindsThat('stream'))} AND shown_date IS NOT NULL GROUP BY 1 ORDER BY 1 DESC LIMIT 600`,
     { site },
   )
 
