@@ -4,7 +4,9 @@ defineProps<{ error: { statusCode?: number; message?: string } }>()
 
 <template>
   <main class="mx-auto max-w-xl p-16">
-    <h1 class="font-serif text-3xl font-semibold">{{ error.statusCode === 404 ? 'There is nothing here' : 'Something failed here' }}</h1>
+    <h1 class="font-serif text-greeting font-semibold">
+      {{ error.statusCode === 404 ? 'There is nothing here' : 'Something failed here' }}
+    </h1>
     <p class="mt-3 text-soft">
       {{
         error.statusCode === 404

@@ -77,7 +77,7 @@ function close() {
 <template>
   <div
     data-style-bar
-    class="absolute bottom-full left-0 z-10 mb-1.5 flex rounded-md border border-line bg-sheet p-0.5 font-sans text-[14px] shadow-md"
+    class="absolute bottom-full left-0 z-10 mb-1.5 flex rounded-md border border-line bg-sheet p-0.5 font-sans text-plain shadow-md"
     role="toolbar"
     aria-label="Style of the text"
     @mousedown.prevent

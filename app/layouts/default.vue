@@ -51,7 +51,7 @@ onBeforeUnmount(site.rest)
           <circle cx="3" cy="18" r="0.6" fill="currentColor" />
         </svg>
         <span class="leading-tight"
-          >Yieldgate<span class="block max-w-36 truncate text-[0.8rem] font-normal text-soft">{{ site.site?.name }}</span></span
+          >Yieldgate<span class="block max-w-36 truncate text-tiny font-normal text-soft">{{ site.site?.name }}</span></span
         >
       </NuxtLink>
       <nav aria-label="Places" class="flex min-w-0 items-stretch max-md:overflow-x-auto">

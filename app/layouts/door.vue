@@ -1,7 +1,7 @@
 <template>
   <div class="flex min-h-dvh flex-col bg-paper">
     <header class="px-8 py-6">
-      <p class="flex items-center gap-2.5 text-lg font-bold">
+      <p class="flex items-center gap-2.5 text-lead font-bold">
         <svg
           class="h-5 w-6"
           viewBox="0 0 24 20"

@@ -1,4 +1,4 @@
-import { startMailStandIn } from '../services/mail/caughtMail'
+import { mailStandIn } from '../services/mail/caughtMail'
 import { mailIsCaught, mailTransport, sendMails } from '../services/mail/mail'
 import { tellNews, writeDigests } from '../services/mail/news'
 import type { Office } from '../services/office'
@@ -9,17 +9,13 @@ import { every } from './every'
  * (`YIELDGATE_SMTP`) the stand-in takes the mails. Answers how to stop it.
  */
 export function startPostOffice(office: Office): () => Promise<void> {
-  const standIn = mailIsCaught() ? startMailStandIn(office) : null
-  const transport = standIn
-    ? standIn.then(({ port }) => mailTransport(`smtp://127.0.0.1:${port}`))
-    : Promise.resolve(mailTransport(process.env.YIELDGATE_SMTP!))
+  const transport = mailIsCaught() ? mailStandIn(office) : mailTransport(process.env.YIELDGATE_SMTP!)
   const stops = [
     every(office, 300, 'telling the news', () => tellNews(office)),
     every(office, 5_000, 'writing the mails of the day', () => writeDigests(office)),
-    every(office, 500, 'sending mails', async () => sendMails(office, await transport)),
+    every(office, 500, 'sending mails', () => sendMails(office, transport)),
   ]
   return async () => {
     for (const stop of stops) await stop()
-    await standIn?.then(({ stop }) => stop())
   }
 }

@@ -1,6 +1,7 @@
 import type { Reader } from './database'
 
-interface Binned {
+/** A row of the bin. */
+export interface BinRow {
   id: string
   what: 'item' | 'draft'
   item: string
@@ -19,7 +20,7 @@ interface Binned {
 
 /** What waits in the bin, in sections or in all, the newest first. */
 export const listBin = (db: Reader, sections: readonly string[] | null, limit: number) =>
-  db.all<Binned>(
+  db.all<BinRow>(
     `SELECT * FROM (
        SELECT i.id, 'item' AS what, i.id AS item, i.title, i.kind, i.section_id AS section, NULL AS name, p.name AS by, i.binned_at AS at, i.versions, i.binned_by AS binner, NULL AS beginner
        FROM item i LEFT JOIN person p ON p.id = i.binned_by WHERE i.binned_at IS NOT NULL AND i.ended_at IS NULL

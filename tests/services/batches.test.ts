@@ -1,7 +1,15 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { workOff } from '../../server/jobs/batchRunner'
 import type { Actor } from '../../server/services/people/access'
-import { batchEntries, batchView, beginBatch, cancelBatch, forgetOldBatches, runBatch, undoBatch } from '../../server/services/listing/batches'
+import {
+  batchEntries,
+  batchView,
+  beginBatch,
+  cancelBatch,
+  forgetOldBatches,
+  runBatch,
+  undoBatch,
+} from '../../server/services/listing/batches'
 import { goOn } from '../../server/services/listing/batchRun'
 import { createItem } from '../../server/services/writing/items'
 import type { Office } from '../../server/services/office'

@@ -74,7 +74,7 @@ describe('nothing grows for ever', () => {
   it('caught mails end after a month, and other files of their folder stay', async () => {
     const folder = join(here.folder, 'mail')
     await mkdir(folder, { recursive: true })
-    const name = (ms: number) => `${ms}-00000000-0000-7000-8000-000000000000.eml`
+    const name = (ms: number) => `${ms}-00000000-0000-7000-8000-000000000000.json`
     present = start + 800 * DAY_MS
     for (const file of [name(present - 31 * DAY_MS), name(present - 29 * DAY_MS), 'notes.txt']) writeFileSync(join(folder, file), '')
     await forgetOld(here.office)

@@ -26,7 +26,7 @@ const seen = computed(() => {
     />
     <p v-else class="flex aspect-[350/170] items-center justify-center bg-deep text-soft">No picture yet</p>
     <div class="px-3 py-2.5 font-serif">
-      <p class="text-[1.15rem] leading-snug font-semibold">{{ fields.title || 'Without words' }}</p>
+      <p class="text-head leading-snug font-semibold">{{ fields.title || 'Without words' }}</p>
       <p v-if="fields.summary" class="mt-0.5">{{ fields.summary }}</p>
     </div>
   </div>

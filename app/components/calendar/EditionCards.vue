@@ -23,7 +23,7 @@ const part = (n: number, of: number) => (of ? `${(100 * n) / of}%` : '0%')
 
 <template>
   <aside class="space-y-2 overflow-y-auto px-4 py-3" aria-label="Editions ahead">
-    <h2 class="text-[0.93rem] font-semibold text-soft">Editions ahead</h2>
+    <h2 class="text-body font-semibold text-soft">Editions ahead</h2>
     <p v-if="editions && !open.length" class="text-soft">None. An edition gathers changes that go live together or not at all.</p>
     <NuxtLink
       v-for="edition in open"
@@ -51,7 +51,7 @@ const part = (n: number, of: number) => (of ? `${(100 * n) / of}%` : '0%')
       >
     </NuxtLink>
     <template v-if="reviews.length">
-      <h2 class="pt-3 text-[0.93rem] font-semibold text-soft">To be looked at again</h2>
+      <h2 class="pt-3 text-body font-semibold text-soft">To be looked at again</h2>
       <ul>
         <li v-for="entry in reviews" :key="entry.id" class="flex gap-2 py-0.5">
           <NuxtLink :to="`/office/items/${entry.item}`" class="min-w-0 truncate hover:underline" :title="entry.title">{{

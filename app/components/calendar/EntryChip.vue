@@ -19,7 +19,7 @@ function lift(event: DragEvent) {
 <template>
   <NuxtLink
     :to="linkOf(entry)"
-    class="flex min-h-6 min-w-0 items-baseline gap-1.5 rounded-[4px] px-1.5 py-0.5 text-[0.86rem] leading-snug hover:outline hover:outline-edge"
+    class="flex min-h-6 min-w-0 items-baseline gap-1.5 rounded-[4px] px-1.5 py-0.5 text-small leading-snug hover:outline hover:outline-edge"
     :class="[
       entry.what === 'edition'
         ? ['bg-kelp-fill font-semibold text-on-fill', wraps && 'flex-wrap']

@@ -28,7 +28,7 @@ const first = (text: string) => text.split(/[.,:] /)[0]!
           >
           {{ trouble.detail }}<template v-if="!/[.?!]$/.test(trouble.detail)">.</template>
         </p>
-        <p class="text-[0.93rem] text-soft">
+        <p class="text-body text-soft">
           <span class="tabular-nums">{{ shortIn(trouble.at, zone, site.now) }}</span><template v-if="trouble.weight === 'stops'">
             · holds it</template
           >

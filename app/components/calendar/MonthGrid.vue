@@ -54,7 +54,7 @@ function hover(event: DragEvent, day: string) {
       What is planned, day by day
     </caption>
     <thead>
-      <tr class="h-8 bg-paper text-left text-[0.86rem] text-soft">
+      <tr class="h-8 bg-paper text-left text-small text-soft">
         <th v-for="name in NAMES" :key="name" scope="col" class="border border-line px-2 font-semibold">{{ name }}</th>
       </tr>
     </thead>
@@ -84,7 +84,7 @@ function hover(event: DragEvent, day: string) {
             </button>
             <b
               v-if="troubles(day)"
-              class="ml-auto text-[0.86rem] text-rust"
+              class="ml-auto text-small text-rust"
               :title="`${counted(troubles(day), 'entry', 'entries')} in trouble`"
               >{{ troubles(day) }}</b
             >
@@ -108,7 +108,7 @@ function hover(event: DragEvent, day: string) {
               />
             </li>
           </ul>
-          <button v-if="cell(day).own.length > MOST" class="link block min-h-6 px-1.5 text-[0.86rem]" @click="emit('day', day)">
+          <button v-if="cell(day).own.length > MOST" class="link block min-h-6 px-1.5 text-small" @click="emit('day', day)">
             {{ cell(day).own.length - MOST + 1 }} more
           </button>
           <span
@@ -119,7 +119,7 @@ function hover(event: DragEvent, day: string) {
           />
           <p
             v-if="over === day && trial"
-            class="pointer-events-none absolute inset-x-1 bottom-1 z-10 rounded-md border bg-sheet px-1.5 py-1 text-[0.86rem] shadow-md"
+            class="pointer-events-none absolute inset-x-1 bottom-1 z-10 rounded-md border bg-sheet px-1.5 py-1 text-small shadow-md"
             :class="trial.come.length ? 'border-rust text-rust' : 'border-kelp text-kelp'"
             role="status"
           >

@@ -80,11 +80,11 @@ const months = computed(() => {
     <span
       v-for="month in months"
       :key="month.at"
-      class="absolute top-7.5 -translate-x-1/2 text-[0.8rem] text-soft"
+      class="absolute top-7.5 -translate-x-1/2 text-tiny text-soft"
       :style="{ left: left(month.at) }"
       >{{ month.name }}</span
     >
-    <span class="absolute top-7.5 -translate-x-1/2 bg-sheet px-1 text-[0.8rem] font-semibold text-ink" :style="{ left: left(site.now) }"
+    <span class="absolute top-7.5 -translate-x-1/2 bg-sheet px-1 text-tiny font-semibold text-ink" :style="{ left: left(site.now) }"
       >now</span
     >
     <span class="absolute top-3 h-5 w-2.5 -translate-x-1/2 rounded-[3px] border-2 border-sheet bg-ink" :style="{ left: left(model) }" />

@@ -54,7 +54,7 @@ onMounted(() => table.value?.querySelector('[data-hour="06:00"]')?.scrollIntoVie
       What is planned, hour by hour
     </caption>
     <thead class="sticky top-0 z-10">
-      <tr class="h-8 bg-paper text-left text-[0.86rem] text-soft">
+      <tr class="h-8 bg-paper text-left text-small text-soft">
         <th class="w-14 border-r border-b border-line"><span class="sr-only">Hour</span></th>
         <th
           v-for="date in days"
@@ -75,10 +75,7 @@ onMounted(() => table.value?.querySelector('[data-hour="06:00"]')?.scrollIntoVie
     </thead>
     <tbody>
       <tr v-for="hour in HOURS" :key="hour" :data-hour="hour" class="scroll-mt-12">
-        <th
-          scope="row"
-          class="h-9 border-r border-b border-line px-2 text-right align-top text-[0.86rem] font-normal text-soft tabular-nums"
-        >
+        <th scope="row" class="h-9 border-r border-b border-line px-2 text-right align-top text-small font-normal text-soft tabular-nums">
           {{ hour }}
         </th>
         <td
@@ -104,7 +101,7 @@ onMounted(() => table.value?.querySelector('[data-hour="06:00"]')?.scrollIntoVie
           />
           <p
             v-if="over === `${date} ${hour}` && trial"
-            class="pointer-events-none absolute top-full right-0 left-0 z-20 rounded-md border bg-sheet px-1.5 py-1 text-[0.86rem] shadow-md"
+            class="pointer-events-none absolute top-full right-0 left-0 z-20 rounded-md border bg-sheet px-1.5 py-1 text-small shadow-md"
             :class="trial.come.length ? 'border-rust text-rust' : 'border-kelp text-kelp'"
             role="status"
           >

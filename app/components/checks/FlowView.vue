@@ -40,9 +40,9 @@ const span = (ms: number | null) => (ms === null ? '–' : spanWords(ms))
   <LoadState v-if="!flow" :problem="problem" :loading="loading" @retry="load" />
   <div v-else class="space-y-6 px-5 py-4">
     <section aria-labelledby="waiting">
-      <h2 id="waiting" class="mb-2 font-serif text-lg font-semibold">
+      <h2 id="waiting" class="mb-2 font-serif text-lead font-semibold">
         Waiting now
-        <span class="ml-1 font-sans text-[1rem] font-normal text-soft">{{
+        <span class="ml-1 font-sans text-plain font-normal text-soft">{{
           flow.waiting.length ? counted(flow.waiting.length, 'draft') : 'nothing'
         }}</span>
       </h2>
@@ -73,11 +73,11 @@ const span = (ms: number | null) => (ms === null ? '–' : spanWords(ms))
                 >{{ spanWords(now - Date.parse(line.since)) }}</span
               >
             </p>
-            <p class="truncate text-[0.93rem] text-soft">{{ line.by }} · {{ line.section }}</p>
-            <p v-if="line.due" class="text-[0.93rem]" :class="isOver(line) ? 'font-semibold text-rust' : 'text-soft'">
+            <p class="truncate text-body text-soft">{{ line.by }} · {{ line.section }}</p>
+            <p v-if="line.due" class="text-body" :class="isOver(line) ? 'font-semibold text-rust' : 'text-soft'">
               {{ isOver(line) ? 'was due' : 'due' }} {{ shortIn(line.due, flow.zone, site.now) }}
             </p>
-            <p class="truncate text-[0.93rem]" :class="line.mine ? 'font-semibold text-kelp' : 'text-soft'">
+            <p class="truncate text-body" :class="line.mine ? 'font-semibold text-kelp' : 'text-soft'">
               {{ line.handedTo ? `Handed to ${line.handedTo}` : line.mine ? 'You can clear it' : `For ${line.guards}` }}
             </p>
           </li>
@@ -87,7 +87,7 @@ const span = (ms: number | null) => (ms === null ? '–' : spanWords(ms))
     </section>
     <section aria-labelledby="figures">
       <div class="mb-2 flex flex-wrap items-center gap-3">
-        <h2 id="figures" class="font-serif text-lg font-semibold">How it went</h2>
+        <h2 id="figures" class="font-serif text-lead font-semibold">How it went</h2>
         <ChoiceButtons
           :model-value="days"
           label="How far back"
@@ -113,7 +113,7 @@ const span = (ms: number | null) => (ms === null ? '–' : spanWords(ms))
               }}
             </caption>
             <thead>
-              <tr class="border-b border-line text-left text-[0.93rem] text-soft">
+              <tr class="border-b border-line text-left text-body text-soft">
                 <th scope="col" class="px-3 py-2 font-semibold">{{ word }}</th>
                 <th scope="col" class="px-3 text-right font-semibold whitespace-nowrap">Judged</th>
                 <th scope="col" class="px-3 text-right font-semibold whitespace-nowrap">Half within</th>
@@ -152,7 +152,7 @@ const span = (ms: number | null) => (ms === null ? '–' : spanWords(ms))
               By month
             </caption>
             <thead>
-              <tr class="border-b border-line text-left text-[0.93rem] text-soft">
+              <tr class="border-b border-line text-left text-body text-soft">
                 <th scope="col" class="px-3 py-2 font-semibold">Month</th>
                 <th scope="col" class="px-3 text-right font-semibold whitespace-nowrap">Came to a gate</th>
                 <th scope="col" class="px-3 text-right font-semibold whitespace-nowrap">Half within</th>

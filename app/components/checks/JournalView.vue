@@ -159,7 +159,7 @@ const detail = (data: Record<string, unknown> | null) => {
     <LoadState v-if="!journal" :problem="problem" :loading="loading" @retry="load" />
     <table v-else class="mt-2 w-full border-collapse">
       <thead>
-        <tr class="border-b border-line text-left text-[0.93rem] text-soft">
+        <tr class="border-b border-line text-left text-body text-soft">
           <th scope="col" class="py-2 pl-5 font-semibold">Row</th>
           <th scope="col" class="px-3 font-semibold">When</th>
           <th scope="col" class="px-3 font-semibold">What</th>
@@ -186,7 +186,7 @@ const detail = (data: Record<string, unknown> | null) => {
             >
           </td>
           <td class="max-w-md truncate px-3 text-soft">{{ detail(row.data) }}</td>
-          <td class="px-3 pr-5 font-mono text-[0.8rem] text-soft">{{ row.hash.slice(0, 10) }}</td>
+          <td class="px-3 pr-5 font-mono text-tiny text-soft">{{ row.hash.slice(0, 10) }}</td>
         </tr>
       </tbody>
     </table>

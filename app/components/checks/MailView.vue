@@ -49,7 +49,7 @@ const parts = computed(() => (shown.value?.text ?? '').split(/(https?:\/\/[^\s]+
       </li>
     </ul>
     <article v-if="shown" class="px-6 py-5" aria-label="The mail">
-      <h2 class="font-serif text-xl font-semibold">{{ shown.subject }}</h2>
+      <h2 class="font-serif text-head font-semibold">{{ shown.subject }}</h2>
       <p class="mt-1 text-soft">To {{ shown.to }}, {{ fullIn(shown.at, zone) }}</p>
       <div class="mt-4 max-w-2xl whitespace-pre-line">
         <template v-for="(part, index) in parts" :key="index"

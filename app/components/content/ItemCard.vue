@@ -66,17 +66,15 @@ const picture = computed(() => {
         <p v-else class="mt-0.5 text-soft">Nothing is written here yet.</p>
       </div>
     </div>
-    <p class="mt-2 text-[0.93rem] text-soft">
+    <p class="mt-2 text-body text-soft">
       {{ card.draft ? `${card.draft}, version ${card.number}` : `Version ${card.number}` }} by {{ card.by }},
       {{ shortIn(card.at, site.zone, site.now) }}<template v-if="card.note">: {{ card.note }}</template>
     </p>
-    <p class="mt-1 truncate font-mono text-[0.86rem]">
+    <p class="mt-1 truncate font-mono text-small">
       {{ card.path ?? 'No address on the site' }}
     </p>
-    <p v-if="card.earlier.length" class="truncate font-mono text-[0.86rem] text-soft">
-      redirected: {{ card.earlier.slice(0, 3).join(', ') }}
-    </p>
-    <p v-if="card.because.length" class="mt-1 text-[0.93rem] text-soft">
+    <p v-if="card.earlier.length" class="truncate font-mono text-small text-soft">redirected: {{ card.earlier.slice(0, 3).join(', ') }}</p>
+    <p v-if="card.because.length" class="mt-1 text-body text-soft">
       Here for
       <span v-for="(term, index) in card.because" :key="term"
         >{{ index ? ', ' : '' }}<b class="font-medium">{{ term }}</b></span

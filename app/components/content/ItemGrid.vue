@@ -209,7 +209,7 @@ defineExpose({ focus: () => go(Math.max(0, at.value.row), at.value.column), top:
     @mouseleave="emit('card', null, null)"
   >
     <div role="rowgroup" class="sticky top-0 z-20" :style="{ width: `${width}px`, minWidth: '100%' }">
-      <div role="row" aria-rowindex="1" class="grid h-9 grid-cols-(--tracks) border-b border-line bg-paper text-[0.93rem] text-soft">
+      <div role="row" aria-rowindex="1" class="grid h-9 grid-cols-(--tracks) border-b border-line bg-paper text-body text-soft">
         <div
           :id="cellId(-1, 0)"
           role="columnheader"

@@ -6,7 +6,7 @@ const over = computed(() => length.value > props.advised)
 </script>
 
 <template>
-  <span class="flex items-center gap-2 text-[0.86rem]" :class="over ? 'text-lamp' : 'text-soft'">
+  <span class="flex items-center gap-2 text-small" :class="over ? 'text-lamp' : 'text-soft'">
     <span class="h-1 w-14 overflow-hidden rounded-full bg-line" aria-hidden="true"
       ><span
         class="block h-full"

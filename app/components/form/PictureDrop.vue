@@ -171,7 +171,7 @@ async function take(files: FileList | null | undefined) {
         <Trash2 class="size-4" />
       </button>
     </div>
-    <p v-if="fit && !locked" class="mt-1 text-[0.93rem]" :class="fit.fit === 'small' ? 'text-lamp' : 'text-soft'">{{ fitWords }}</p>
+    <p v-if="fit && !locked" class="mt-1 text-body" :class="fit.fit === 'small' ? 'text-lamp' : 'text-soft'">{{ fitWords }}</p>
     <p v-if="value && !locked && !value.alt && !value.decorative" class="mt-1 text-lamp">
       Say what it shows, or that it is decorative, for readers who cannot see it.
     </p>

@@ -14,7 +14,7 @@ defineEmits<{ close: [] }>()
         class="w-full rounded-md border border-line bg-sheet p-5 shadow-xl"
         :class="wide === 'all' ? 'max-w-6xl' : wide ? 'max-w-2xl' : 'max-w-lg'"
       >
-        <DialogTitle class="font-serif text-xl font-semibold">{{ title }}</DialogTitle>
+        <DialogTitle class="font-serif text-head font-semibold">{{ title }}</DialogTitle>
         <div class="mt-3"><slot /></div>
         <div class="mt-5 flex justify-end gap-2"><slot name="actions" /></div>
       </DialogPanel>

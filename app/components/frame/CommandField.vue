@@ -57,7 +57,7 @@ onKeyStroke('k', (event) => {
     @click="show"
   >
     <Search class="size-4 shrink-0" aria-hidden="true" /><span class="min-w-0 flex-1 truncate">Find or do anything</span
-    ><kbd class="shrink-0 rounded border border-line bg-sheet px-1.5 text-[0.8rem] max-md:hidden">Ctrl K</kbd>
+    ><kbd class="shrink-0 rounded border border-line bg-sheet px-1.5 text-tiny max-md:hidden">Ctrl K</kbd>
   </button>
   <Dialog :open="open" class="relative z-40" @close="open = false">
     <div class="fixed inset-0 bg-[#0b1214]/45" aria-hidden="true" />
@@ -66,7 +66,7 @@ onKeyStroke('k', (event) => {
         <DialogTitle class="sr-only">Find or do anything</DialogTitle>
         <Combobox :model-value="null" nullable @update:model-value="run">
           <ComboboxInput
-            class="h-12 w-full bg-transparent px-4 text-[1.07rem] outline-none"
+            class="h-12 w-full bg-transparent px-4 text-lead outline-none"
             placeholder="Find an item, go to a place, or write a thought"
             aria-label="Find or do anything"
             autocomplete="off"
@@ -82,12 +82,12 @@ onKeyStroke('k', (event) => {
               as="template"
             >
               <li class="flex items-baseline gap-3 px-4 py-1.5" :class="[active && 'bg-kelp-wash', command.why && 'text-soft']">
-                <span class="w-16 shrink-0 text-[0.86rem] text-soft">{{ command.group }}</span>
+                <span class="w-16 shrink-0 text-small text-soft">{{ command.group }}</span>
                 <span class="min-w-0 flex-1"
                   ><span class="font-medium">{{ command.name }}</span
-                  ><span v-if="command.why" class="block text-[0.9rem]">{{ command.why }}</span></span
+                  ><span v-if="command.why" class="block text-body">{{ command.why }}</span></span
                 >
-                <span v-if="command.hint" class="truncate text-[0.86rem] text-soft">{{ command.hint }}</span>
+                <span v-if="command.hint" class="truncate text-small text-soft">{{ command.hint }}</span>
               </li>
             </ComboboxOption>
             <li v-if="problem" class="px-4 py-1.5"><NotLoaded what="Items with these words" :problem="problem" @again="again" /></li>

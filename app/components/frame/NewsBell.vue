@@ -42,7 +42,7 @@ const label = computed(() => (unseen.value ? `Notifications: ${counted(unseen.va
       <Bell class="size-4.5" aria-hidden="true" />
       <span
         v-if="unseen"
-        class="absolute -top-1 -right-1 min-w-4 rounded-full bg-kelp-fill px-1 text-center text-[0.75rem] leading-4 font-bold text-on-fill"
+        class="absolute -top-1 -right-1 min-w-4 rounded-full bg-kelp-fill px-1 text-center text-tiny leading-4 font-bold text-on-fill"
         aria-hidden="true"
         >{{ unseen }}</span
       >

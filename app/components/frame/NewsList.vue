@@ -31,7 +31,7 @@ const zone = computed(() => site.zone)
           @click="emit('leave')"
         >
           <span class="line-clamp-3">{{ entry.words }}</span>
-          <span class="block text-[0.93rem] text-soft"
+          <span class="block text-body text-soft"
             >{{ shortIn(entry.at, zone, site.now) }}<span v-if="!entry.seen" class="sr-only">, new</span></span
           >
         </component>

@@ -24,7 +24,7 @@ const KEYS = [
     <dl class="grid grid-cols-[auto_1fr] gap-x-6 gap-y-2">
       <template v-for="[key, does] in KEYS" :key="key">
         <dt>
-          <kbd class="rounded border border-line bg-deep px-1.5 py-0.5 font-mono text-[0.86rem]">{{ key }}</kbd>
+          <kbd class="rounded border border-line bg-deep px-1.5 py-0.5 font-mono text-small">{{ key }}</kbd>
         </dt>
         <dd>{{ does }}</dd>
       </template>

@@ -32,7 +32,7 @@ const next = computed(() => {
 </script>
 
 <template>
-  <div v-if="site.site" class="w-38 shrink-0 text-[0.86rem] leading-tight" :title="fullIn(site.now.toISOString(), zone)">
+  <div v-if="site.site" class="w-38 shrink-0 text-small leading-tight" :title="fullIn(site.now.toISOString(), zone)">
     <p>
       <span class="font-bold tabular-nums">{{ timeIn(site.now, zone) }}</span> {{ city
       }}<span v-if="own" class="text-soft">, {{ own }}</span>

@@ -379,14 +379,14 @@ const openAt = (id: string) => notes?.threadsAt(id)?.filter((thread) => !thread.
         </div>
         <p
           v-if="presentAt(block.id).length"
-          class="absolute -top-2.5 right-2 z-10 rounded-full bg-tide px-2 font-sans text-[12px] text-sheet"
+          class="absolute -top-2.5 right-2 z-10 rounded-full bg-tide px-2 font-sans text-small text-sheet"
         >
           {{ presentAt(block.id).join(', ') }}
         </p>
         <button
           v-if="block.window"
           type="button"
-          class="mb-1 flex items-center gap-1.5 rounded-[4px] bg-lamp-wash px-1.5 font-sans text-[13px] text-lamp"
+          class="mb-1 flex items-center gap-1.5 rounded-[4px] bg-lamp-wash px-1.5 font-sans text-body text-lamp"
           :disabled="locked"
           :aria-label="`Shown ${blockWindowWords(block.window)}${locked ? '' : '; change the times'}`"
           @click="timing = block"
@@ -396,7 +396,7 @@ const openAt = (id: string) => notes?.threadsAt(id)?.filter((thread) => !thread.
         <button
           v-if="folded.has(block.id)"
           type="button"
-          class="flex w-full items-center gap-2 rounded-md border border-line bg-paper px-2 py-1 text-left font-sans text-[14px] text-soft"
+          class="flex w-full items-center gap-2 rounded-md border border-line bg-paper px-2 py-1 text-left font-sans text-plain text-soft"
           aria-expanded="false"
           @click="fold(picked.at(block.id), false)"
         >
@@ -430,7 +430,7 @@ const openAt = (id: string) => notes?.threadsAt(id)?.filter((thread) => !thread.
         <button
           v-if="notes?.pinning.value"
           type="button"
-          class="button absolute top-0 left-full ml-2 font-sans text-[14px]"
+          class="button absolute top-0 left-full ml-2 font-sans text-plain"
           :aria-label="`Note on block ${index + 1}`"
           @mousedown.prevent
           @click="notes.ask(block.id, frames[block.id])"
@@ -441,7 +441,7 @@ const openAt = (id: string) => notes?.threadsAt(id)?.filter((thread) => !thread.
     </VueDraggable>
     <div
       v-if="picked.chosen.value.size > 1 && !locked"
-      class="sticky bottom-3 z-20 mt-4 flex items-center gap-1 rounded-md border border-line bg-sheet px-3 py-1.5 font-sans text-[14px] shadow-lg"
+      class="sticky bottom-3 z-20 mt-4 flex items-center gap-1 rounded-md border border-line bg-sheet px-3 py-1.5 font-sans text-plain shadow-lg"
       role="toolbar"
       aria-label="The chosen blocks"
     >

@@ -36,7 +36,7 @@ const ACTIONS = [
 </script>
 
 <template>
-  <Menu as="div" class="relative font-sans text-[14px]">
+  <Menu as="div" class="relative font-sans text-plain">
     <MenuButton class="icon-button" :aria-label="`Block ${index + 1}: move, duplicate, remove`" data-handle
       ><GripVertical class="size-4"
     /></MenuButton>

@@ -185,7 +185,7 @@ onKeyStroke('p', (event) => !typing(event) && go(-1))
             Fields that changed
           </caption>
           <thead>
-            <tr class="border-b border-line text-left text-[0.93rem] text-soft">
+            <tr class="border-b border-line text-left text-body text-soft">
               <th scope="col" class="w-44 px-4 py-1.5 font-medium">Field</th>
               <th scope="col" class="px-3 font-medium">Before</th>
               <th scope="col" class="px-3 font-medium">After</th>

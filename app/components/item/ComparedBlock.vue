@@ -74,7 +74,7 @@ const SETTINGS: Record<string, string> = {
     :aria-label="change.change === 'same' ? undefined : `${WORDS[change.change]}: ${blockWord((after ?? before)!)}`"
   >
     <div
-      class="border-r-2 pr-3 text-right font-sans text-[0.93rem]"
+      class="border-r-2 pr-3 text-right font-sans text-body"
       :class="{
         'border-transparent': change.change === 'same',
         'border-tide': change.change === 'added',
@@ -100,13 +100,13 @@ const SETTINGS: Record<string, string> = {
         Note
       </button>
     </div>
-    <div v-if="plain && !columns" class="font-sans text-[15px] leading-relaxed whitespace-pre-wrap">
+    <div v-if="plain && !columns" class="font-sans text-lead leading-relaxed whitespace-pre-wrap">
       <RenderedHtml :html="plainHtml" />
     </div>
     <div
       v-else-if="columns"
       class="grid grid-cols-2 gap-6"
-      :class="plain ? 'font-sans text-[15px] leading-relaxed whitespace-pre-wrap' : 'page-look'"
+      :class="plain ? 'font-sans text-lead leading-relaxed whitespace-pre-wrap' : 'page-look'"
     >
       <div><RenderedHtml v-if="before" :html="column('before')" /></div>
       <div><RenderedHtml v-if="after" :html="column('after')" /></div>
@@ -127,7 +127,7 @@ const SETTINGS: Record<string, string> = {
       />
       <PinnedNotes v-if="notes.pinsAt(change.id)" :place="change.id" />
     </div>
-    <p v-for="setting in marked.settings" :key="setting.name" class="col-start-2 font-sans text-[0.93rem]">
+    <p v-for="setting in marked.settings" :key="setting.name" class="col-start-2 font-sans text-body">
       {{ SETTINGS[setting.name] ?? setting.name }}: <del>{{ setting.before || 'empty' }}</del>
       <ins class="ml-1">{{ setting.after || 'empty' }}</ins>
     </p>

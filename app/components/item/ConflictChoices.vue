@@ -80,7 +80,7 @@ function write(conflict: Disagreement, text: Text): void {
         <span class="text-soft">{{ index + 1 }} of {{ conflicts.length }}</span>
       </header>
       <div v-if="conflict.base !== null && conflict.base !== undefined" class="border-b border-line bg-paper px-4 py-2">
-        <p class="text-[0.93rem] text-soft">Both began from</p>
+        <p class="text-body text-soft">Both began from</p>
         <p v-if="conflict.place === 'field'">{{ words(conflict, 'base') }}</p>
         <div v-else class="page-look"><RenderedHtml :html="html(conflict, 'base')" /></div>
       </div>

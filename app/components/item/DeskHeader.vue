@@ -59,20 +59,20 @@ const draftWord = computed(() => {
 <template>
   <header class="flex min-h-16 shrink-0 flex-wrap items-center gap-x-5 gap-y-2 border-b border-line px-5 py-2">
     <div class="min-w-0 max-w-[26rem]">
-      <p class="truncate text-[0.93rem] text-soft">{{ KINDS[page.kind].one }} in {{ page.section.name }}</p>
-      <h1 class="truncate font-serif text-[1.35rem] leading-tight font-semibold" :title="title">
+      <p class="truncate text-body text-soft">{{ KINDS[page.kind].one }} in {{ page.section.name }}</p>
+      <h1 class="truncate font-serif text-title leading-tight font-semibold" :title="title">
         {{ title || 'Without a title' }}
       </h1>
     </div>
     <dl class="flex divide-x divide-line rounded-md border border-line bg-sheet">
       <div class="px-3 py-1">
-        <dt class="text-[0.86rem] text-soft">On site</dt>
+        <dt class="text-small text-soft">On site</dt>
         <dd>
           <StateMark :state="page.onSite" :label="page.live ? `Live since ${shortIn(page.live.since, zone, site.now)}` : undefined" />
         </dd>
       </div>
       <div class="px-3 py-1">
-        <dt class="text-[0.86rem] text-soft">Draft</dt>
+        <dt class="text-small text-soft">Draft</dt>
         <dd>
           <StateMark v-if="draftWord" :state="draftWord.state" :label="draftWord.label" /><span v-else class="text-soft">none open</span>
         </dd>
@@ -102,13 +102,13 @@ const draftWord = computed(() => {
         <li
           v-for="person in present"
           :key="person.person"
-          class="flex size-7 items-center justify-center rounded-full border-2 border-paper bg-tide-wash text-[0.8rem] font-bold text-tide"
+          class="flex size-7 items-center justify-center rounded-full border-2 border-paper bg-tide-wash text-tiny font-bold text-tide"
           :title="`${person.name} is here too`"
         >
           {{ initials(person.name) }}<span class="sr-only">{{ person.name }}</span>
         </li>
       </ul>
-      <p v-if="at" class="w-32 text-right text-[0.86rem] leading-tight" role="status">
+      <p v-if="at" class="w-32 text-right text-small leading-tight" role="status">
         <span
           :class="
             at.state.value === 'saved'

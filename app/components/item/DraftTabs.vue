@@ -26,7 +26,7 @@ const zone = computed(() => site.zone)
         :state="(draft.event && draft.review === 'cleared' ? 'scheduled' : draft.review) as 'draft'"
         :label="draft.event && draft.review === 'cleared' ? `Scheduled ${shortIn(draft.event, zone, site.now)}` : undefined"
       />
-      <span v-if="draft.behind" class="rounded-md bg-lamp-wash px-1.5 text-[0.86rem] font-semibold text-lamp">behind</span>
+      <span v-if="draft.behind" class="rounded-md bg-lamp-wash px-1.5 text-small font-semibold text-lamp">behind</span>
     </button>
   </nav>
 </template>

@@ -28,7 +28,7 @@ const change = (only?: Found['place']) => emit('change', replace(props.content, 
     <div class="fixed inset-0 bg-[#0b1214]/45" aria-hidden="true" />
     <div class="fixed inset-0 flex items-start justify-center p-6 pt-[10vh]">
       <DialogPanel class="flex max-h-[75vh] w-full max-w-2xl flex-col rounded-md border border-line bg-sheet shadow-xl">
-        <DialogTitle class="px-5 pt-4 font-serif text-xl font-semibold">Find and replace on this page</DialogTitle>
+        <DialogTitle class="px-5 pt-4 font-serif text-head font-semibold">Find and replace on this page</DialogTitle>
         <form class="grid grid-cols-2 gap-x-4 gap-y-3 px-5 py-3" @submit.prevent>
           <label><span class="label">Find</span><input v-model="words" class="input" maxlength="200" /></label>
           <label

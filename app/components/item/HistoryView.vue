@@ -217,13 +217,13 @@ async function goTo(version: string) {
               </span>
             </div>
             <p v-if="group[0]!.note" class="mt-0.5">“{{ group[0]!.note }}”</p>
-            <p v-for="interval in group[0]!.live" :key="interval.from" class="mt-0.5 text-[0.93rem] text-kelp">
+            <p v-for="interval in group[0]!.live" :key="interval.from" class="mt-0.5 text-body text-kelp">
               Live {{ shortIn(interval.from, zone, site.now) }} to {{ interval.to ? shortIn(interval.to, zone, site.now) : 'now' }},
               {{ LIVE_CAUSES[interval.cause] }} {{ interval.by }}
             </p>
             <template v-if="group.length > 1">
               <button
-                class="link mt-1 text-[0.93rem]"
+                class="link mt-1 text-body"
                 :aria-expanded="open === group[0]!.id"
                 @click="open = open === group[0]!.id ? null : group[0]!.id"
               >
@@ -264,7 +264,7 @@ async function goTo(version: string) {
       class="page-look sticky top-4 h-fit max-h-[80vh] overflow-y-auto rounded-md border border-line bg-sheet p-6"
       :aria-label="`Version ${shown.number}`"
     >
-      <p class="mb-3 flex items-center font-sans text-[14px] text-soft">
+      <p class="mb-3 flex items-center font-sans text-plain text-soft">
         Version {{ shown.number }}<button class="button-quiet ml-auto" @click="shown = null">Close</button>
       </p>
       <h2 class="!mt-0">{{ shown.content.fields.title }}</h2>

@@ -19,7 +19,7 @@ const kinds = computed(() =>
 
 <template>
   <!-- The text in hand keeps the focus until the menu is open, so that nothing moves under the pointer. -->
-  <Menu as="div" class="relative font-sans text-[14px]" @mousedown.prevent @click="kept.load()">
+  <Menu as="div" class="relative font-sans text-plain" @mousedown.prevent @click="kept.load()">
     <MenuButton as="template"><slot /></MenuButton>
     <MenuItems
       class="absolute top-full left-0 z-20 mt-1 grid w-80 grid-cols-2 rounded-md border border-line bg-sheet p-1 shadow-lg focus:outline-none"

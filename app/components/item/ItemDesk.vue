@@ -400,9 +400,9 @@ onMounted(() => {
                 @keydown.enter.prevent="!locked && blockList?.begin()"
                 @input="setField('title', ($event.target as HTMLTextAreaElement).value.replaceAll('\n', ' '))"
               />
-              <p v-if="problems.title" class="font-sans text-[14px] text-rust">{{ problems.title }}</p>
+              <p v-if="problems.title" class="font-sans text-plain text-rust">{{ problems.title }}</p>
             </div>
-            <p v-if="content.fields.summary && has('summary')" class="mt-2 text-[19px] leading-snug text-soft">
+            <p v-if="content.fields.summary && has('summary')" class="mt-2 text-title leading-snug text-soft">
               {{ content.fields.summary }}
             </p>
             <BlockList

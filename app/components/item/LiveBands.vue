@@ -35,7 +35,7 @@ const said = (band: Band) =>
         :is="band.wide ? 'button' : 'span'"
         v-for="band in placed"
         :key="band.from"
-        class="absolute inset-y-0 overflow-hidden rounded-[4px] border border-sheet px-1 text-[0.86rem] font-semibold"
+        class="absolute inset-y-0 overflow-hidden rounded-[4px] border border-sheet px-1 text-small font-semibold"
         :class="band.to ? 'bg-kelp-wash text-kelp' : 'bg-kelp-fill text-on-fill'"
         :style="{ left: band.left, width: band.width }"
         :role="band.wide ? undefined : 'img'"
@@ -46,7 +46,7 @@ const said = (band: Band) =>
         <span v-if="band.wide" aria-hidden="true">{{ band.number }}</span>
       </component>
     </div>
-    <figcaption class="mt-1 flex justify-between text-[0.86rem] text-soft">
+    <figcaption class="mt-1 flex justify-between text-small text-soft">
       <span>{{ shortIn(since, zone, site.now) }}</span><span>now</span>
     </figcaption>
   </figure>

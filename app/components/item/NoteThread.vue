@@ -38,12 +38,12 @@ async function begin() {
 </script>
 
 <template>
-  <button v-if="!opened" type="button" class="link block font-sans text-[14px] !text-soft" aria-expanded="false" @click="opened = true">
+  <button v-if="!opened" type="button" class="link block font-sans text-plain !text-soft" aria-expanded="false" @click="opened = true">
     Note by {{ thread.name }}, dealt with
   </button>
   <section
     v-else
-    class="rounded-md px-2.5 py-1.5 font-sans text-[14px] leading-snug"
+    class="rounded-md px-2.5 py-1.5 font-sans text-plain leading-snug"
     :class="thread.resolved ? 'border border-line bg-paper text-soft' : 'bg-rust-wash'"
     :aria-label="`Note by ${thread.name}`"
   >

@@ -111,7 +111,7 @@ async function save(change: Record<string, unknown>) {
       <label class="label" for="notes">Notes for the office</label
       ><textarea id="notes" v-model="form.notes" class="input-area" rows="5" :disabled="locked" @change="save({ notes: form.notes })" />
     </div>
-    <dl class="grid grid-cols-[auto_1fr] gap-x-4 gap-y-1 text-[0.93rem]">
+    <dl class="grid grid-cols-[auto_1fr] gap-x-4 gap-y-1 text-body">
       <dt class="text-soft">Kind</dt>
       <dd>
         {{ KINDS[page.kind].one

@@ -48,14 +48,14 @@ const words = computed(() => contentWords(props.content))
     <template v-if="content.body.length || (can(kind, 'body') && !can(kind, 'profile'))">
       <p class="flex flex-wrap justify-between gap-x-2 px-5 pb-1.5">
         <span class="eyebrow">On the page</span
-        ><span class="text-[0.86rem] text-soft" :title="`About ${minutes} min to read`">{{ words }} words, {{ minutes }} min</span>
+        ><span class="text-small text-soft" :title="`About ${minutes} min to read`">{{ words }} words, {{ minutes }} min</span>
       </p>
       <ol>
         <li v-for="block in content.body" :key="block.id" v-memo="[block, noteCount(block.id)]">
           <button class="flex h-7 w-full items-center gap-2.5 px-5 text-left hover:bg-deep" @click="go(block.id)">
             <component :is="BLOCK_PARTS[block.kind]?.icon ?? CircleHelp" class="size-3.5 shrink-0 text-soft" aria-hidden="true" />
             <span class="truncate" :class="block.kind === 'heading' && 'font-semibold'">{{ name(block) }}</span>
-            <span v-if="noteCount(block.id)" class="ml-auto rounded-full bg-rust-wash px-1.5 text-[0.86rem] font-semibold text-rust"
+            <span v-if="noteCount(block.id)" class="ml-auto rounded-full bg-rust-wash px-1.5 text-small font-semibold text-rust"
               >{{ noteCount(block.id) }}<span class="sr-only"> open notes</span></span
             >
           </button>
@@ -68,12 +68,12 @@ const words = computed(() => contentWords(props.content))
         <li v-for="(entry, index) in advice" :key="index">
           <button
             v-if="entry.at"
-            class="w-full px-5 py-1 text-left text-[0.93rem] text-lamp hover:bg-deep"
+            class="w-full px-5 py-1 text-left text-body text-lamp hover:bg-deep"
             @click="go(entry.at.replace(':', '-'))"
           >
             {{ entry.detail }}
           </button>
-          <p v-else class="px-5 py-1 text-[0.93rem] text-lamp">{{ entry.detail }}</p>
+          <p v-else class="px-5 py-1 text-body text-lamp">{{ entry.detail }}</p>
         </li>
       </ul>
     </template>
@@ -83,7 +83,7 @@ const words = computed(() => contentWords(props.content))
         <button class="flex h-7 w-full items-center px-5 text-left hover:bg-deep" @click="go(group.id)">
           <span class="truncate">{{ group.name }}</span><span
             v-if="lacks(group.id)"
-            class="ml-auto shrink-0 pl-2 text-[0.86rem] font-semibold text-rust"
+            class="ml-auto shrink-0 pl-2 text-small font-semibold text-rust"
             >{{ lacks(group.id) }}</span
           >
         </button>

@@ -7,7 +7,7 @@ const notes = useItemNotes()!
 </script>
 
 <template>
-  <ul class="mt-1.5 space-y-1 font-sans text-[14px] leading-snug">
+  <ul class="mt-1.5 space-y-1 font-sans text-plain leading-snug">
     <li v-for="pin in notes.pinsAt(place)" :key="pin.id" class="flex items-baseline gap-2 rounded-md bg-lamp-wash px-2.5 py-1.5">
       <span
         ><b class="font-semibold">Your note</b

@@ -50,7 +50,7 @@ watch(
       :srcdoc="html"
       sandbox="allow-same-origin"
       title="Preview of the page"
-      class="mx-auto min-h-0 w-full flex-1 rounded-md border border-line bg-white"
+      class="mx-auto min-h-0 w-full flex-1 rounded-md border border-line"
       :style="width ? { maxWidth: `${width}px` } : {}"
     />
   </div>

@@ -15,7 +15,7 @@ const STATUS: Record<number, string> = { 200: 'the page', 301: 'a redirect', 304
 </script>
 
 <template>
-  <section v-if="receipt?.answer" aria-label="Receipt" class="rounded-md border border-line bg-paper p-3 text-[0.93rem]">
+  <section v-if="receipt?.answer" aria-label="Receipt" class="rounded-md border border-line bg-paper p-3 text-body">
     <h2 class="flex items-center font-semibold">
       Receipt
       <button class="icon-button ml-auto" aria-label="Ask the live site again" title="Ask the live site again" @click="load">

@@ -10,9 +10,9 @@ const title = computed(() => `${props.content.fields.pageTitle || props.content.
 
 <template>
   <figure class="rounded-md border border-line bg-sheet p-3">
-    <figcaption class="mb-1.5 text-[0.86rem] text-soft">About how a search engine shows it</figcaption>
-    <p class="text-[0.86rem] text-soft">{{ host }}{{ path?.replaceAll('/', ' › ') ?? '' }}</p>
-    <p class="truncate text-[1.2rem] text-tide">{{ title }}</p>
+    <figcaption class="mb-1.5 text-small text-soft">About how a search engine shows it</figcaption>
+    <p class="text-small text-soft">{{ host }}{{ path?.replaceAll('/', ' › ') ?? '' }}</p>
+    <p class="truncate text-head text-tide">{{ title }}</p>
     <p class="line-clamp-2">{{ searchDescription(content) || 'No description: the engine picks words of the page.' }}</p>
   </figure>
 </template>

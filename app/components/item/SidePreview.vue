@@ -130,7 +130,7 @@ function ready(): void {
         srcdoc="<!DOCTYPE html><html><head></head><body></body></html>"
         sandbox="allow-same-origin"
         title="The page as readers get it"
-        class="origin-top-left border-0 bg-white"
+        class="origin-top-left border-0"
         :style="{
           width: width ? `${width}px` : '100%',
           height: `${size.height.value / scale}px`,

@@ -205,15 +205,15 @@ const dot = (done: boolean, now: boolean) =>
                 :class="[active && 'bg-deep', action.why && 'text-soft']"
                 @click="action.run()"
               >
-                {{ action.name }}<span v-if="action.why" class="block text-[0.86rem]">{{ action.why }}</span>
+                {{ action.name }}<span v-if="action.why" class="block text-small">{{ action.why }}</span>
               </button></MenuItem
             >
           </MenuItems>
         </Menu>
       </div>
       <button v-for="action in beside" :key="action.id" class="button mt-2 w-full" @click="action.run()">{{ action.name }}</button>
-      <p v-if="main?.why" class="mt-2 text-[0.93rem]">{{ main.why }}</p>
-      <p v-if="!main" class="text-[0.93rem] text-soft">Nothing to do here for you now.</p>
+      <p v-if="main?.why" class="mt-2 text-body">{{ main.why }}</p>
+      <p v-if="!main" class="text-body text-soft">Nothing to do here for you now.</p>
     </div>
   </div>
 </template>

@@ -22,7 +22,7 @@ const left = computed(() => props.conflicts.filter((conflict) => !choices.value[
   <div class="flex h-full flex-col bg-paper">
     <div class="min-h-0 flex-1 overflow-y-auto px-5 py-4">
       <div class="mx-auto max-w-5xl">
-        <h2 class="font-serif text-xl font-semibold">Bring this draft up to version {{ live.number }}</h2>
+        <h2 class="font-serif text-head font-semibold">Bring this draft up to version {{ live.number }}</h2>
         <p class="mt-1 max-w-2xl text-soft">
           The draft began from version {{ base.number }}; since then version {{ live.number }} went live. What only one of them changed is
           taken by itself. {{ counted(conflicts.length, 'place was', 'places were') }} changed by both: choose what holds.

@@ -16,7 +16,7 @@ defineProps<{ name: string; id?: string | undefined; picture?: string | null | u
   />
   <span
     v-else
-    class="flex size-8 shrink-0 items-center justify-center rounded-full bg-kelp-wash text-[0.86rem] font-bold text-kelp"
+    class="flex size-8 shrink-0 items-center justify-center rounded-full bg-kelp-wash text-small font-bold text-kelp"
     aria-hidden="true"
     >{{ initials(name) }}</span
   >

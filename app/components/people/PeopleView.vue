@@ -79,7 +79,7 @@ const where = (entry: Person['roles'][number]) =>
   <div>
     <table class="w-full border-collapse">
       <thead>
-        <tr class="border-b border-line text-left text-[0.93rem] text-soft">
+        <tr class="border-b border-line text-left text-body text-soft">
           <th scope="col" class="py-2 pl-5 font-semibold">Name</th>
           <th scope="col" class="px-3 font-semibold">Roles</th>
           <th scope="col" class="px-3 font-semibold">Mail</th>

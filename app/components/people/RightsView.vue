@@ -92,7 +92,7 @@ const lists = computed(() => {
     </div>
     <LoadState v-if="!answer" :problem="problem" :loading="loading" @retry="load" />
     <div v-else class="overflow-x-auto">
-      <table ref="grid" role="grid" aria-label="Who may do what" class="border-collapse text-[0.93rem]" @keydown="walk">
+      <table ref="grid" role="grid" aria-label="Who may do what" class="border-collapse text-body" @keydown="walk">
         <thead>
           <tr>
             <th scope="col" class="sticky left-0 bg-paper">

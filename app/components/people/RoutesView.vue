@@ -114,12 +114,11 @@ const guardWords = (gate: Step['gates'][number]) =>
         <li v-for="(step, index) in route.steps" :key="index" class="flex items-center gap-2">
           <ArrowRight v-if="index" class="size-4 text-soft" aria-hidden="true" />
           <div class="rounded-md border border-line bg-paper px-3 py-2">
-            <p class="text-[0.93rem] text-soft">{{ step.name }}</p>
+            <p class="text-body text-soft">{{ step.name }}</p>
             <p v-for="gate in step.gates" :key="gate.id">
               <b class="font-semibold">{{ gate.name }}</b> {{ gate.needed }} of {{ gate.each === 'group' ? 'each: ' : ''
-              }}{{ guardWords(gate)
-              }}<span v-if="gate.about" class="block text-[0.93rem] text-soft">only for {{ aboutWords(gate.about) }}</span
-              ><span v-for="line in limitsOf(gate)" :key="line" class="block text-[0.93rem] text-soft">{{ line }}</span>
+              }}{{ guardWords(gate) }}<span v-if="gate.about" class="block text-body text-soft">only for {{ aboutWords(gate.about) }}</span
+              ><span v-for="line in limitsOf(gate)" :key="line" class="block text-body text-soft">{{ line }}</span>
             </p>
           </div>
         </li>
@@ -133,7 +132,7 @@ const guardWords = (gate: Step['gates'][number]) =>
         {{ route.gated.map((name) => ({ withdrawal: 'Taking off the site', move: 'Moving' })[name]).join(' and ') }} goes through the gates
         too.
       </p>
-      <p class="mt-2 text-[0.93rem] text-soft">
+      <p class="mt-2 text-body text-soft">
         {{
           route.sections.length === site.sections.length
             ? 'In force on the whole site'

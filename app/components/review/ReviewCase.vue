@@ -43,7 +43,7 @@ watch(
 <template>
   <article class="flex h-full min-h-0 flex-col" :aria-label="page.title">
     <header class="border-b border-line px-5 py-3">
-      <h2 class="font-serif text-xl font-semibold">
+      <h2 class="font-serif text-head font-semibold">
         <NuxtLink :to="{ path: `/office/items/${page.id}`, query: { draft: draft.id } }" class="hover:underline">{{
           page.title || 'Without a title'
         }}</NuxtLink>

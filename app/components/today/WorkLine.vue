@@ -8,7 +8,7 @@ defineProps<{ item: string; title: string; under: string }>()
     <span class="max-md:col-span-2"><slot name="lead" /></span>
     <span class="min-w-0">
       <NuxtLink :to="`/office/items/${item}`" class="block truncate font-semibold hover:underline">{{ title }}</NuxtLink>
-      <span class="line-clamp-2 text-[0.93rem] text-soft">{{ under }}</span>
+      <span class="line-clamp-2 text-body text-soft">{{ under }}</span>
     </span>
     <span class="flex gap-2"><slot /></span>
   </li>

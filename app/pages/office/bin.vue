@@ -74,7 +74,7 @@ async function empty() {
         What is in the bin
       </caption>
       <thead>
-        <tr class="border-b border-line text-left text-[0.93rem] text-soft">
+        <tr class="border-b border-line text-left text-body text-soft">
           <th v-if="mayEmpty" scope="col" class="w-10 pl-5"><span class="sr-only">Choose</span></th>
           <th scope="col" class="px-5 py-2 font-medium">What</th>
           <th scope="col" class="px-3 font-medium">Section</th>

@@ -34,7 +34,7 @@ async function begin() {
 
 <template>
   <form class="mx-auto max-w-md space-y-4" @submit.prevent="begin">
-    <h1 class="font-serif text-3xl font-semibold">Begin a site</h1>
+    <h1 class="font-serif text-greeting font-semibold">Begin a site</h1>
     <p class="text-soft">You become its first steward and can do everything until your colleagues are here.</p>
     <ul v-if="problems.length" role="alert" class="rounded-md border border-rust bg-rust-wash px-3 py-2 text-rust">
       <li v-for="problem in problems" :key="problem.detail">{{ problem.detail }}</li>

@@ -113,7 +113,7 @@ async function seen() {
   <LoadState v-if="!day" :problem="problem" :loading="loading" @retry="load" />
   <div v-else class="mx-auto grid max-w-7xl gap-x-10 gap-y-6 px-5 py-6 lg:grid-cols-[minmax(0,1fr)_23rem]">
     <div>
-      <h1 class="font-serif text-[1.9rem] leading-tight font-semibold">{{ greeting }}</h1>
+      <h1 class="font-serif text-greeting leading-tight font-semibold">{{ greeting }}</h1>
 
       <WorkList title="Live past its gates" hint="to be cleared afterwards" :empty="null" :count="day.exceptions.length">
         <WorkLine
@@ -253,7 +253,7 @@ async function seen() {
             />
             <span>
               <NuxtLink :to="line.to" class="font-semibold hover:underline">{{ line.title }}</NuxtLink>
-              <span class="block text-[0.93rem]" :class="line.ready ? 'text-soft' : 'font-semibold text-rust'">{{ line.words }}</span>
+              <span class="block text-body" :class="line.ready ? 'text-soft' : 'font-semibold text-rust'">{{ line.words }}</span>
             </span>
           </li>
         </ol>

@@ -37,12 +37,14 @@ async function join() {
 <template>
   <div class="max-w-md">
     <template v-if="over">
-      <h1 class="font-serif text-3xl font-semibold">This link is over</h1>
+      <h1 class="font-serif text-greeting font-semibold">This link is over</h1>
       <p class="mt-3">{{ over }}</p>
       <p class="mt-4"><NuxtLink class="link" to="/office/sign-in">To the door</NuxtLink></p>
     </template>
     <form v-else-if="invited" class="space-y-4" @submit.prevent="join">
-      <h1 class="font-serif text-3xl font-semibold">{{ invited.back ? 'Welcome back' : 'Welcome' }}, {{ invited.name.split(' ')[0] }}</h1>
+      <h1 class="font-serif text-greeting font-semibold">
+        {{ invited.back ? 'Welcome back' : 'Welcome' }}, {{ invited.name.split(' ')[0] }}
+      </h1>
       <p>
         Choose a {{ invited.back ? 'new ' : '' }}password. You sign in with it and with <b class="font-semibold">{{ invited.email }}</b>.
       </p>

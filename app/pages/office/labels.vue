@@ -123,7 +123,7 @@ async function make() {
         {{ all.length ? 'No label is like this.' : 'There are no labels yet. Make the first one.' }}
       </p>
       <section v-for="group in groups" :key="group.type" class="mb-6">
-        <h2 class="flex items-baseline gap-3 px-5 pt-4 pb-2 text-[1.07rem] font-bold">
+        <h2 class="flex items-baseline gap-3 px-5 pt-4 pb-2 text-lead font-bold">
           {{ LABEL_WORDS[group.type].many }}<span class="hint font-normal">{{ LABEL_WORDS[group.type].help }}</span>
         </h2>
         <div class="overflow-x-auto">
@@ -138,7 +138,7 @@ async function make() {
               <col class="w-60" />
             </colgroup>
             <thead>
-              <tr class="h-8 border-b border-line text-left text-[0.93rem] text-soft">
+              <tr class="h-8 border-b border-line text-left text-body text-soft">
                 <th scope="col" class="pl-5 font-semibold">Name</th>
                 <th scope="col" class="px-3 font-semibold">On site</th>
                 <th scope="col" class="px-3 font-semibold">Draft</th>

@@ -135,7 +135,7 @@ const goBack = () =>
         ]"
       />
       <NuxtLink v-if="edition" class="link" :to="`/office/editions/${edition.id}`">{{ edition.name }}</NuxtLink>
-      <span class="truncate font-mono text-[0.93rem] text-soft">{{ panel === 'site' ? path : '' }}</span>
+      <span class="truncate font-mono text-body text-soft">{{ panel === 'site' ? path : '' }}</span>
       <template #action>
         <button v-if="past" class="button" :disabled="!!whyNotBack" :title="whyNotBack" @click="loadBack">Roll back to then</button>
         <button class="button" @click="sharing = true">Share a link</button>
@@ -159,7 +159,7 @@ const goBack = () =>
       ref="frame"
       :key="source"
       :src="source"
-      class="min-h-0 w-full flex-1 bg-white"
+      class="min-h-0 w-full flex-1"
       sandbox="allow-same-origin allow-forms"
       title="The site then"
       @load="arrived"
@@ -182,10 +182,10 @@ const goBack = () =>
             <NuxtLink :to="compare(one)" class="font-medium underline decoration-line underline-offset-2 hover:decoration-ink">{{
               one.title
             }}</NuxtLink>
-            <span v-if="one.from?.path !== one.to?.path && one.from && one.to" class="font-mono text-[0.93rem] text-soft"
+            <span v-if="one.from?.path !== one.to?.path && one.from && one.to" class="font-mono text-body text-soft"
               >{{ one.from.path }} → {{ one.to.path }}</span
             >
-            <span v-else class="font-mono text-[0.93rem] text-soft">{{ (one.to ?? one.from)?.path }}</span>
+            <span v-else class="font-mono text-body text-soft">{{ (one.to ?? one.from)?.path }}</span>
             <span class="ml-auto text-soft">{{ one.menus ? 'in the menus · ' : '' }}{{ one.section }}</span>
           </li>
         </ul>

@@ -148,9 +148,9 @@ useHead({ title: 'Review · Yieldgate' })
             <span class="block truncate" :class="index === at ? 'font-semibold' : 'font-medium'">{{
               line.title || 'Without a title'
             }}</span>
-            <span class="block truncate text-[0.93rem] text-soft">{{ line.by }} · {{ line.section }}</span>
+            <span class="block truncate text-body text-soft">{{ line.by }} · {{ line.section }}</span>
             <span
-              class="block text-[0.93rem]"
+              class="block text-body"
               :class="line.due && line.due <= site.now.toISOString() ? 'font-semibold text-rust' : 'text-lamp'"
               >{{ line.due ? `due ${shortIn(line.due, zone, site.now)}` : `since ${shortIn(line.at, zone, site.now)}` }}</span
             >

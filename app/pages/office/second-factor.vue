@@ -15,7 +15,7 @@ async function enter() {
 
 <template>
   <div class="max-w-xl space-y-5">
-    <h1 class="font-serif text-3xl font-semibold">One step before you go in</h1>
+    <h1 class="font-serif text-greeting font-semibold">One step before you go in</h1>
     <p v-if="!isOn">
       What your role can do reaches every reader, so signing in asks for a code of an authenticator beside your password. Turn it on here;
       it takes a minute. An authenticator is an app on your phone, or part of a password manager.

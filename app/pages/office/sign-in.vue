@@ -62,7 +62,7 @@ async function askForLink() {
 <template>
   <div class="grid gap-12 md:grid-cols-[22rem_1fr]">
     <form class="space-y-4" @submit.prevent="enter(() => session.signIn(email, password, asksCode ? code : undefined))">
-      <h1 class="font-serif text-3xl font-semibold">Sign in</h1>
+      <h1 class="font-serif text-greeting font-semibold">Sign in</h1>
       <p v-if="problem" role="alert" class="rounded-md border border-rust bg-rust-wash px-3 py-2 text-rust">{{ problem }}</p>
       <div>
         <label class="label" for="email">Mail address</label
@@ -98,7 +98,7 @@ async function askForLink() {
       <p v-else class="hint">Forgotten it? Whoever runs the office can make you a link for a new one.</p>
     </form>
     <section v-if="people.length" aria-labelledby="demo" class="md:border-l md:border-line md:pl-12">
-      <h2 id="demo" class="font-serif text-xl font-semibold">This is the demo: step in as</h2>
+      <h2 id="demo" class="font-serif text-head font-semibold">This is the demo: step in as</h2>
       <ul class="mt-3">
         <li v-for="person in people" :key="person.id" class="border-t border-line last:border-b">
           <button
@@ -107,7 +107,7 @@ async function askForLink() {
             @click="enter(() => session.stepIn(person.id))"
           >
             <span
-              class="flex size-8 shrink-0 items-center justify-center rounded-full bg-kelp-wash text-[0.86rem] font-bold text-kelp"
+              class="flex size-8 shrink-0 items-center justify-center rounded-full bg-kelp-wash text-small font-bold text-kelp"
               aria-hidden="true"
               >{{ initials(person.name) }}</span
             >

@@ -82,7 +82,7 @@ async function save() {
             <ul>
               <li v-for="page in tree.hidden" :key="page.id" class="flex gap-3 border-b border-line py-1.5">
                 <NuxtLink :to="`/office/items/${page.id}`" class="font-medium hover:underline">{{ page.label }}</NuxtLink><span
-                  class="ml-auto font-mono text-[0.86rem] text-soft"
+                  class="ml-auto font-mono text-small text-soft"
                   >{{ page.path }}</span
                 >
               </li>
@@ -105,7 +105,7 @@ async function save() {
             <NuxtLink :to="`/office/content?q=${encodeURIComponent(`section:${written(section.name)}`)}`" class="text-soft hover:underline"
               >{{ section.items }} {{ section.items === 1 ? 'item' : 'items' }}</NuxtLink
             >
-            <span class="ml-auto font-mono text-[0.86rem] text-soft">/sections/{{ section.segment }}</span>
+            <span class="ml-auto font-mono text-small text-soft">/sections/{{ section.segment }}</span>
             <button
               v-if="section.may.change"
               class="icon-button"

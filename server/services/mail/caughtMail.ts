@@ -1,51 +1,36 @@
 import { mkdir, readdir, readFile, rename, rm, writeFile } from 'node:fs/promises'
 import { join } from 'node:path'
-import { LRUCache } from 'lru-cache'
-import { simpleParser } from 'mailparser'
-import { SMTPServer } from 'smtp-server'
+import nodemailer from 'nodemailer'
+import { z } from 'zod'
 import { may, must, type Actor } from '../people/access'
-import { mailIsCaught } from './mail'
+import { mailIsCaught, type MailTransport } from './mail'
 import type { Office } from '../office'
 import { refusal } from '../refusal'
 
 const MOST_SHOWN = 100
-/** A mail that was read once is not parsed again while someone looks. */
-const parsed = new LRUCache<string, CaughtMail>({ max: 500 })
-const MOST_BYTES = 1024 * 1024
 const folderOf = (office: Office) => join(office.store.folder, 'mail')
-const isName = (name: string) => /^\d{13}-[0-9a-f-]{36}\.eml$/.test(name)
+/** Mails that an earlier version caught end in `.eml`; they are let go of and not shown. */
+const isName = (name: string) => /^\d{13}-[0-9a-f-]{36}\.(json|eml)$/.test(name)
+/** A mail as nodemailer writes it as JSON. */
+const mailSchema = z.object({
+  to: z.array(z.object({ address: z.string(), name: z.string().optional() })),
+  subject: z.string(),
+  text: z.string(),
+})
 
-/**
- * A mail server that stands in for a real one: it takes what it is given, on the loopback alone, and keeps it as files.
- * Answers its port and how to stop it.
- */
-export async function startMailStandIn(office: Office): Promise<{ port: number; stop: () => Promise<void> }> {
+/** What stands in for a mail server: it takes what that would have got and keeps it as files. */
+export function mailStandIn(office: Office): MailTransport {
   const folder = folderOf(office)
-  await mkdir(folder, { recursive: true })
-  const server = new SMTPServer({
-    authOptional: true,
-    disabledCommands: ['AUTH', 'STARTTLS'],
-    size: MOST_BYTES,
-    onData(stream, _session, done) {
-      const parts: Buffer[] = []
-      stream.on('data', (part: Buffer) => parts.push(part))
-      stream.on('end', () => {
-        const file = join(folder, `${office.clock.now().getTime()}-${office.newId()}.eml`)
-        writeFile(`${file}.part`, Buffer.concat(parts))
-          .then(() => rename(`${file}.part`, file))
-          .then(() => done(), done)
-      })
+  const writer = nodemailer.createTransport({ jsonTransport: true })
+  return {
+    async sendMail(mail) {
+      const { message } = await writer.sendMail(mail)
+      const file = join(folder, `${office.clock.now().getTime()}-${office.newId()}.json`)
+      await mkdir(folder, { recursive: true })
+      await writeFile(`${file}.part`, message)
+      await rename(`${file}.part`, file)
     },
-  })
-  server.on('error', (error) => office.log.error({ error }, 'the mail stand-in failed'))
-  const port = await new Promise<number>((resolve, reject) => {
-    server.once('error', reject)
-    server.listen(0, '127.0.0.1', () => {
-      const address = server.server.address()
-      resolve(typeof address === 'object' && address ? address.port : 0)
-    })
-  })
-  return { port, stop: () => new Promise((resolve) => server.close(() => resolve())) }
+  }
 }
 
 function mustBeCaught(actor: Actor): void {
@@ -84,13 +69,14 @@ export interface CaughtMail {
 }
 
 async function read(office: Office, name: string): Promise<CaughtMail> {
-  const known = parsed.get(`${office.store.folder} ${name}`)
-  if (known) return known
-  const mail = await simpleParser(await readFile(join(folderOf(office), name)))
-  const to = Array.isArray(mail.to) ? mail.to.map((entry) => entry.text).join(', ') : (mail.to?.text ?? '')
-  const caught = { id: name, at: new Date(Number(name.slice(0, 13))).toISOString(), to, subject: mail.subject ?? '', text: mail.text ?? '' }
-  parsed.set(`${office.store.folder} ${name}`, caught)
-  return caught
+  const { to, subject, text } = mailSchema.parse(JSON.parse(await readFile(join(folderOf(office), name), 'utf8')))
+  return {
+    id: name,
+    at: new Date(Number(name.slice(0, 13))).toISOString(),
+    to: to.map(({ name: called, address }) => (called ? `${called} <${address}>` : address)).join(', '),
+    subject,
+    text,
+  }
 }
 
 /** The mails that the stand-in took, the newest first; to who may not read all work, those to themselves. */
@@ -99,6 +85,7 @@ export async function caughtMails(office: Office, actor: Actor): Promise<CaughtM
   const names = await caughtNames(office)
   const mails = await Promise.all(
     names
+      .filter((name) => name.endsWith('.json'))
       .reverse()
       .slice(0, MOST_SHOWN)
       .map((name) => read(office, name)),

@@ -1,4 +1,4 @@
-import nodemailer, { type Transporter } from 'nodemailer'
+import nodemailer, { type SendMailOptions, type Transporter } from 'nodemailer'
 import type { Tx } from '../../store/database'
 import type { Office } from '../office'
 import { HIDDEN_LINK, makePasswordLink } from '../people/passwordLinks'
@@ -14,6 +14,11 @@ export interface Letter {
 }
 /** Where the link stands in a text. It is made as the mail is given over, so that it is kept nowhere; no name holds this sign. */
 export const LINK_PLACE = '\u001a'
+
+/** What takes mails: a mail server, or what stands in for one. */
+export interface MailTransport {
+  sendMail(mail: SendMailOptions): Promise<unknown>
+}
 
 /** Whether mails go to the stand-in that ships with the office: as long as no mail server is named. */
 export const mailIsCaught = (): boolean => !process.env.YIELDGATE_SMTP
@@ -40,16 +45,7 @@ export const post = (office: Office, tx: Tx, letters: readonly Letter[]): Promis
     })),
   )
 
-interface MailRow {
-  id: string
-  person_id: string | null
-  address: string
-  subject: string
-  text: string
-  tries: number
-  link_hours: number | null
-  link_by: string | null
-}
+type MailRow = NonNullable<Awaited<ReturnType<typeof nextMail>>>
 
 /** Takes the mail that is due longest for this process, for as long as the lease holds, with its link if it has one. */
 const claim = (office: Office): Promise<MailRow | undefined> =>
@@ -63,7 +59,7 @@ const claim = (office: Office): Promise<MailRow | undefined> =>
   })
 
 /** Gives over the mails that are due, each at least once and by one process at a time. Answers how many went. */
-export async function sendMails(office: Office, transport: Pick<Transporter, 'sendMail'>): Promise<number> {
+export async function sendMails(office: Office, transport: MailTransport): Promise<number> {
   let sent = 0
   for (let turn = 0; turn < BATCH; turn++) {
     if (!(await nextMail(office.store.read, office.now()))) break
@@ -74,11 +70,7 @@ export async function sendMails(office: Office, transport: Pick<Transporter, 'se
   return sent
 }
 
-async function sendOne(
-  office: Office,
-  transport: Pick<Transporter, 'sendMail'>,
-  { id, address, subject, text, tries }: MailRow,
-): Promise<boolean> {
+async function sendOne(office: Office, transport: MailTransport, { id, address, subject, text, tries }: MailRow): Promise<boolean> {
   try {
     await transport.sendMail({ from: FROM, to: address, subject, text, messageId: `<${id}@yieldgate.invalid>` })
   } catch (error) {

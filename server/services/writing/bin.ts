@@ -2,7 +2,7 @@ import type { Reason } from '../../../core/outcome'
 import { must, sectionsWhere, whyNot, type Actor } from '../people/access'
 import { restoringVerb } from './items'
 import { note, type Office } from '../office'
-import { listBin, inBin, inBinBefore } from '../../store/bin'
+import { listBin, inBin, inBinBefore, type BinRow } from '../../store/bin'
 import { changeItem } from '../../store/items'
 import { changeDraft } from '../../store/drafts'
 
@@ -11,20 +11,9 @@ export const BIN_DAYS = 90
 
 const LIMIT = 200
 
-export interface Binned {
-  id: string
-  what: 'item' | 'draft'
-  item: string
-  title: string
-  kind: string
-  section: string
-  /** The draft's name; of an item nothing. */
-  name: string | null
-  by: string | null
-  at: string
+export interface Binned extends Omit<BinRow, 'binner' | 'beginner'> {
   /** When it is ended by itself. */
   until: string
-  versions: number
   /** Why this person may not restore it; `null` where they may. */
   whyNot: Reason | null
 }

@@ -39,7 +39,7 @@ defineExpose({ write: (at: At = 'end') => part.value?.write?.(at) })
     @change="emit('change', $event)"
     @media="emit('media', $event)"
   />
-  <p v-else class="rounded-md border border-dashed border-edge px-3 py-2 font-sans text-[14px] text-soft">
+  <p v-else class="rounded-md border border-dashed border-edge px-3 py-2 font-sans text-plain text-soft">
     {{ blockWord(block) }}: made by a newer version. It is kept as it is; readers get nothing of it.
   </p>
 </template>

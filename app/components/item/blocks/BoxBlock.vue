@@ -27,7 +27,7 @@ const change = (part: Partial<BoxBlock>) => emit('change', { ...props.block, ...
       />
       <select
         v-if="!locked"
-        class="input !h-7 !w-28 text-[14px]"
+        class="input !h-7 !w-28 text-plain"
         aria-label="Look of the box"
         :value="block.tone"
         @change="change({ tone: ($event.target as HTMLSelectElement).value as BoxBlock['tone'] })"

@@ -12,7 +12,7 @@ const change = (part: Partial<ButtonBlock>) => emit('change', { ...props.block, 
 </script>
 
 <template>
-  <div class="flex items-center gap-3 font-sans text-[14px]">
+  <div class="flex items-center gap-3 font-sans text-plain">
     <template v-if="!locked">
       <input
         class="h-9 rounded-md bg-kelp-fill px-4 font-semibold text-on-fill placeholder:text-on-fill"

@@ -68,7 +68,7 @@ function remove(index: number): void {
         :style="{ gridColumn: `span ${column.span}` }"
         :aria-label="`Column ${index + 1}, ${column.span} of ${GRID} parts`"
       >
-        <div v-if="!locked" class="mb-1 flex items-center gap-2 font-sans text-[12px] text-soft">
+        <div v-if="!locked" class="mb-1 flex items-center gap-2 font-sans text-small text-soft">
           {{ column.span }} of {{ GRID }}
           <button
             v-if="block.columns.length > 1 && !column.blocks.length"
@@ -104,7 +104,7 @@ function remove(index: number): void {
         />
       </section>
     </div>
-    <button v-if="!locked && block.columns.length < 6" type="button" class="button-quiet mt-1 -ml-2 font-sans text-[14px]" @click="add">
+    <button v-if="!locked && block.columns.length < 6" type="button" class="button-quiet mt-1 -ml-2 font-sans text-plain" @click="add">
       <Plus class="size-4" aria-hidden="true" />Add a column
     </button>
   </div>

@@ -39,7 +39,7 @@ const change = (part: Partial<DefinitionsBlock>) => emit('change', { ...props.bl
         @update:model-value="change({ entries: withPart(block.entries, index, { text: $event }) })"
       />
     </div>
-    <p v-if="!locked" class="flex gap-2 font-sans text-[14px]">
+    <p v-if="!locked" class="flex gap-2 font-sans text-plain">
       <button type="button" class="button-quiet" @click="change({ entries: [...block.entries, { term: [], text: [] }] })">
         Add a term
       </button>

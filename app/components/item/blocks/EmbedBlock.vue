@@ -12,7 +12,7 @@ const change = (part: Partial<EmbedBlock>) => emit('change', { ...props.block, .
 </script>
 
 <template>
-  <div class="space-y-2 rounded-md border border-dashed border-edge p-3 font-sans text-[14px]">
+  <div class="space-y-2 rounded-md border border-dashed border-edge p-3 font-sans text-plain">
     <LateInput
       class="input font-mono"
       :disabled="locked"

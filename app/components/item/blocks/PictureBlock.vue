@@ -12,7 +12,7 @@ const change = (part: Partial<PictureBlock>) => emit('change', { ...props.block,
 </script>
 
 <template>
-  <figure class="font-sans text-[14px]">
+  <figure class="font-sans text-plain">
     <PictureDrop
       :value="block.media ? { media: block.media, alt: block.alt, decorative: block.decorative } : null"
       :refs="refs"

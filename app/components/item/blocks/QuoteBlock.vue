@@ -28,13 +28,13 @@ defineExpose({ write: (at: 'start' | 'end' | number) => text.value?.enter(at) })
     />
     <input
       v-if="!locked"
-      class="mt-1 w-full bg-transparent font-sans text-[14px] text-soft"
+      class="mt-1 w-full bg-transparent font-sans text-plain text-soft"
       :value="block.source"
       placeholder="Who said it, and where"
       aria-label="Source of the quote"
       maxlength="300"
       @input="change({ source: ($event.target as HTMLInputElement).value })"
     />
-    <p v-else class="font-sans text-[14px] text-soft">{{ block.source }}</p>
+    <p v-else class="font-sans text-plain text-soft">{{ block.source }}</p>
   </div>
 </template>

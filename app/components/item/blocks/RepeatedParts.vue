@@ -27,7 +27,7 @@ const tooMany = computed(() => props.planned !== null && props.names.length > pr
 </script>
 
 <template>
-  <div class="font-sans text-[14px]">
+  <div class="font-sans text-plain">
     <p v-if="tooMany" class="mb-2 rounded-md bg-lamp-wash px-2.5 py-1 text-lamp" role="status">
       {{ names.length }} {{ part }}s; this place is planned for {{ planned }}. More may not fit its row.
     </p>

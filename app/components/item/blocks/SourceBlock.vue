@@ -11,12 +11,12 @@ const emit = defineEmits<{ change: [block: SourceBlock] }>()
   <div>
     <textarea
       v-if="!locked"
-      class="input-area min-h-24 font-mono text-[13px]"
+      class="input-area min-h-24 font-mono text-body"
       :value="block.html"
       aria-label="Source"
       placeholder="<p>…</p>"
       @input="emit('change', { ...block, html: ($event.target as HTMLTextAreaElement).value })"
     />
-    <pre v-else class="overflow-x-auto font-mono text-[13px]">{{ block.html }}</pre>
+    <pre v-else class="overflow-x-auto font-mono text-body">{{ block.html }}</pre>
   </div>
 </template>

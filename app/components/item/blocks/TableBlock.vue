@@ -46,7 +46,7 @@ const TOOLS = computed(() => {
   <div>
     <input
       v-if="!locked"
-      class="w-full bg-transparent font-sans text-[14px] text-soft"
+      class="w-full bg-transparent font-sans text-plain text-soft"
       :value="block.caption"
       placeholder="Caption of the table"
       aria-label="Caption of the table"
@@ -86,7 +86,7 @@ const TOOLS = computed(() => {
     </table>
     <p
       v-if="!locked"
-      class="mt-1.5 flex flex-wrap gap-1 font-sans text-[14px] opacity-0 transition-opacity group-focus-within/block:opacity-100 group-hover/block:opacity-100"
+      class="mt-1.5 flex flex-wrap gap-1 font-sans text-plain opacity-0 transition-opacity group-focus-within/block:opacity-100 group-hover/block:opacity-100"
     >
       <button
         v-for="[name, next] in TOOLS"

@@ -145,7 +145,7 @@ const whyNotLive = computed(() =>
     </PlaceStrip>
     <div class="grid gap-6 px-5 py-4 lg:grid-cols-[minmax(0,1fr)_20rem]">
       <div class="min-w-0">
-        <p v-if="page.note" class="mb-3 max-w-prose font-serif text-[1.05rem]">{{ page.note }}</p>
+        <p v-if="page.note" class="mb-3 max-w-prose font-serif text-lead">{{ page.note }}</p>
         <div
           v-for="reason in [...(page.state === 'held' ? page.reasons : []), ...refusals]"
           :key="reason.detail"
@@ -155,9 +155,9 @@ const whyNotLive = computed(() =>
           {{ reason.detail }}
         </div>
         <div class="mb-2 flex items-baseline gap-3">
-          <h2 class="font-serif text-lg font-semibold">
+          <h2 class="font-serif text-lead font-semibold">
             What it changes
-            <span class="ml-1 font-sans text-[1rem] font-normal text-soft">{{ counted(page.entries.length + page.hidden, 'item') }}</span>
+            <span class="ml-1 font-sans text-plain font-normal text-soft">{{ counted(page.entries.length + page.hidden, 'item') }}</span>
           </h2>
           <button v-if="open" class="button ml-auto" :disabled="!page.may.plan" @click="dialog = 'add'">Take changes in</button>
         </div>
