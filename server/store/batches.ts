@@ -4,7 +4,6 @@ import type { Reader, Tx } from './database'
 import type { Changes, NewRow, Row } from './models'
 
 export type BatchRow = Row<'batch'>
-export type BatchState = BatchRow['state']
 
 /** What came of one item, or would: done or refused. */
 export type EntryOutcome = ({ ok: true } & Pick<Done, 'said' | 'draft'>) | { ok: false; reasons: Reason[] }

@@ -119,7 +119,8 @@ export const readyDrafts = (db: Reader, sections: readonly string[] | null, limi
   )
 
 /** Whether a draft ended by going live. */
-export const endedLive = (db: Reader, draft: string) => db.one("SELECT 1 FROM draft WHERE id = $draft AND outcome = 'live'", { draft })
+export const endedLive = async (db: Reader, draft: string): Promise<boolean> =>
+  (await db.one("SELECT 1 FROM draft WHERE id = $draft AND outcome = 'live'", { draft })) !== undefined
 
 /** The sections that the open moves of an item lead to. */
 export const openMoves = (db: Reader, item: string) =>
@@ -144,8 +145,8 @@ export const rerouteDrafts = (tx: Writer, id: string, version: number, item: str
   )
 
 /** Whether an item has another open draft. */
-export const otherDraft = (db: Reader, item: string, draft: string) =>
-  db.one('SELECT 1 FROM draft WHERE item_id = $item AND id <> $draft AND closed_at IS NULL', { item, draft })
+export const otherDraft = async (db: Reader, item: string, draft: string): Promise<boolean> =>
+  (await db.one('SELECT 1 FROM draft WHERE item_id = $item AND id <> $draft AND closed_at IS NULL', { item, draft })) !== undefined
 
 /** The item of a draft, and its section. */
 export const itemOfDraft = (db: Reader, draft: string) =>

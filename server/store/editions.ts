@@ -2,7 +2,6 @@ import type { Reader, Writer } from './database'
 import type { Changes, NewRow, Row } from './models'
 
 export type EditionRow = Row<'edition'>
-export type EditionState = EditionRow['state']
 
 export const editionById = (db: Reader, id: string) => db.one<EditionRow>('SELECT * FROM edition WHERE id = $id', { id })
 

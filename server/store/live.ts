@@ -294,7 +294,7 @@ export const lastInterval = (db: Reader, item: string) =>
     { item },
   )
 
-/** When readers last got something else, or some items will have done at the earliest after what they get now. */
+/** The last instant at which anything changed for readers, or the first after the present intervals of some items began, whichever is later. */
 export const lastChange = async (db: Reader, items: readonly string[]): Promise<string | null> =>
   (await db.one<{ at: string | null }>(
     `SELECT max(at) AS at FROM (SELECT max(at) AS at FROM journal WHERE action IN ('item.put-live', 'item.withdrawn', 'item.rolled-back')
@@ -318,15 +318,16 @@ export const pathsWith = (db: Reader, site: string, wished: string) =>
   )
 
 /** Whether a version went live through its gates, or was found fine afterwards. */
-export const wentLiveCleared = (db: Reader, version: string) =>
-  db.one(
+export const wentLiveCleared = async (db: Reader, version: string): Promise<boolean> =>
+  (await db.one(
     `SELECT 1 FROM live_interval l WHERE l.version_id = $version AND (l.cause IN ('put-live', 'planned', 'window')
          OR EXISTS (SELECT 1 FROM exception_review x WHERE x.version_id = l.version_id AND x.verdict = 'fine'))`,
     { version },
-  )
+  )) !== undefined
 
 /** Whether readers ever got a version. */
-export const wasLive = (db: Reader, version: string) => db.one('SELECT 1 FROM live_interval WHERE version_id = $version', { version })
+export const wasLive = async (db: Reader, version: string): Promise<boolean> =>
+  (await db.one('SELECT 1 FROM live_interval WHERE version_id = $version', { version })) !== undefined
 
 /** What live items link to. */
 export const liveLinks = (db: Reader) =>
