@@ -10,8 +10,8 @@ export const keptBlocksOf = (db: Reader, person: string, limit: number) =>
 
 export const keptCount = (db: Reader, person: string) => db.count('kept_block', { person_id: person })
 
-export const ownsKept = async (db: Reader, person: string, id: string): Promise<boolean> =>
-  (await db.count('kept_block', { id, person_id: person })) > 0
+/** One that a person keeps. */
+export const keptBlockOf = (db: Reader, person: string, id: string) => db.findOne('kept_block', { id, person_id: person })
 
 export const addKept = (tx: Tx, row: NewRow<'kept_block'>) => tx.add('kept_block', row)
 

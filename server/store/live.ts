@@ -317,8 +317,11 @@ export const pathsWith = (db: Reader, site: string, wished: string) =>
     { site, wished },
   )
 
-/** Whether a version went live through its gates, or was found fine afterwards. */
-export const wentLiveCleared = async (db: Reader, version: string): Promise<boolean> =>
+/**
+ * Whether a version that was live may be live again on the strength of what it had then: its gates had cleared it, or those it
+ * was put past found it fine afterwards.
+ */
+export const restsOnClearance = async (db: Reader, version: string): Promise<boolean> =>
   (await db.one(
     `SELECT 1 FROM live_interval l WHERE l.version_id = $version AND (l.cause IN ('put-live', 'planned', 'window')
          OR EXISTS (SELECT 1 FROM exception_review x WHERE x.version_id = l.version_id AND x.verdict = 'fine'))`,

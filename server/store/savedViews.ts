@@ -14,8 +14,8 @@ export const viewsFor = (db: Reader, person: string) =>
 
 export const viewCount = (db: Reader, owner: string) => db.count('saved_view', { owner_id: owner })
 
-export const ownsView = async (db: Reader, owner: string, id: string): Promise<boolean> =>
-  (await db.count('saved_view', { id, owner_id: owner })) > 0
+/** One that a person keeps. */
+export const viewOf = (db: Reader, owner: string, id: string) => db.findOne('saved_view', { id, owner_id: owner })
 
 export const addView = (tx: Tx, row: NewRow<'saved_view'>) => tx.add('saved_view', row)
 

@@ -9,7 +9,7 @@ import type { Office } from '../office'
 import { preference, setPreference } from '../people/preferences'
 import { listingOf } from './queries'
 import { found, refusal, Refusal } from '../refusal'
-import { viewsFor, viewCount, addView, ownsView, updateView, dropView } from '../../store/savedViews'
+import { viewsFor, viewCount, addView, viewOf, updateView, dropView } from '../../store/savedViews'
 
 /** More views of one's own than anyone finds again. */
 const MOST = 60
@@ -122,7 +122,7 @@ const columnsOf = ({ name, q, sort, columns, group }: ViewInput) => ({
 })
 
 async function mustOwn(office: Office, actor: Actor, id: string): Promise<void> {
-  found((await ownsView(office.store.read, actor.id, id)) || undefined, 'view of yours')
+  found(await viewOf(office.store.read, actor.id, id), 'view of yours')
 }
 
 export async function changeView(office: Office, actor: Actor, id: string, input: ViewInput): Promise<void> {

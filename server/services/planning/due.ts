@@ -15,7 +15,7 @@ import type { LiveChange } from '../publishing/judging'
 import { draftCleared, headsOf, loadedDraft, type LoadedDraft } from '../writing/loadedDraft'
 import { fact, type Office } from '../office'
 import { filingOf, withdrawalHeld } from '../writing/otherChanges'
-import { restsOnClearance } from '../publishing/publishing'
+import { restsOnClearance } from '../../store/live'
 
 export interface Due {
   event: EventRow

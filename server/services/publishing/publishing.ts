@@ -2,9 +2,9 @@ import type { Reason } from '../../../core/outcome'
 import type { FieldName, Fields } from '../../../core/content/fields'
 import { changeSize } from '../../../core/history/blame'
 import { isBehind } from '../../../core/plan/ready'
-import type { Reader, Tx } from '../../store/database'
+import type { Tx } from '../../store/database'
 import { baseOnSite, itemById, type ItemRow } from '../../store/items'
-import { liveRefsTo, wasLive, wentLiveCleared } from '../../store/live'
+import { liveRefsTo, restsOnClearance, wasLive } from '../../store/live'
 import { readManifest, versionById } from '../../store/versions'
 import { must, type Actor } from '../people/access'
 import { openAfterReview } from '../reviewing/afterwards'
@@ -136,12 +136,6 @@ function mustSeeLive(item: ItemRow, seen: string | undefined): void {
       live: item.live_version,
     })
 }
-
-/**
- * Whether a version that was live may be live again on the strength of what it had then: its gates had cleared it, or those it
- * was put past found it fine afterwards.
- */
-export const restsOnClearance = async (db: Reader, version: string): Promise<boolean> => Boolean(await wentLiveCleared(db, version))
 
 /** Makes an earlier live version what readers get again. It rests on the clearance it had when it was live. */
 export async function rollBack(

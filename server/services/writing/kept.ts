@@ -2,7 +2,7 @@ import type { Block } from '../../../core/blocks/blocks'
 import type { Actor } from '../people/access'
 import type { Office } from '../office'
 import { found, refusal } from '../refusal'
-import { keptBlocksOf, keptCount, addKept, ownsKept, dropKept } from '../../store/keptBlocks'
+import { keptBlocksOf, keptCount, addKept, keptBlockOf, dropKept } from '../../store/keptBlocks'
 
 /** More than this nobody finds again. */
 const MOST = 50
@@ -33,7 +33,7 @@ export async function keepBlock(office: Office, actor: Actor, block: Block, draf
 
 export async function letKeptGo(office: Office, actor: Actor, id: string): Promise<void> {
   await office.store.write(async (tx) => {
-    found((await ownsKept(tx, actor.id, id)) || undefined, 'kept block')
+    found(await keptBlockOf(tx, actor.id, id), 'kept block')
     await dropKept(tx, id)
   })
 }
