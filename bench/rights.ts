@@ -24,6 +24,8 @@ function world(): Rights {
     ...groups.map((group) => ({ holder: { group }, role: roles[pick(ROLES)]!, section: somewhere() })),
   ]
   return {
+    site: 'site',
+    besideOthers: false,
     people: new Map(people.map((id) => [id, { name: id, active: true }])),
     groups: new Map(groups.map((id, n) => [id, { id, name: id, members: people.filter((_, index) => index % 20 === n % 20) }])),
     roles: new Map(

@@ -20,7 +20,7 @@ import { addFile, addPicture } from '../server/services/media/media'
 import { saveRoute, saveRules } from '../server/services/reviewing/routes'
 import { ANYONE, DEFAULT_ROUTE, DEFAULT_RULES } from '../core/flow/route'
 import { listRules } from '../server/store/routes'
-import { openOffice, type Office } from '../server/services/office'
+import { openOffice, siteId, type Office } from '../server/services/office'
 import { choosePassword } from '../server/services/people/invitations'
 import { makePasswordLink } from '../server/services/people/passwordLinks'
 import { changeRights } from '../server/services/people/rightsChange'
@@ -350,7 +350,7 @@ class Story {
       ],
     })
     const fares = this.sections.get('Fares')!
-    const rules = await listRules(office.store.read)
+    const rules = await listRules(office.store.read, await siteId(office))
     await saveRules(office, await this.as('maren'), [...rules, { kind: 'page', section: fares, route: made.route }])
     await office.settle()
   }

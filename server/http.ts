@@ -2,7 +2,9 @@ import type { IncomingMessage } from 'node:http'
 import { getCookie, getHeader, type H3Event } from 'h3'
 import { actorOf, type Actor } from './services/people/access'
 import { allowanceOfEach } from './services/limited'
+import { siteOrigin } from './services/site/siteOrigin'
 import type { Office } from './services/office'
+import type { SiteRow } from './store/sites'
 
 /** Whether the office is reached by https, as its address says. */
 export const isHttps = (): boolean => process.env.YIELDGATE_ORIGIN?.startsWith('https:') ?? false
@@ -10,10 +12,13 @@ export const isHttps = (): boolean => process.env.YIELDGATE_ORIGIN?.startsWith('
 /** What the session is kept under. By https its name binds it to this host and to https (RFC 6265bis §4.1.3.2). */
 export const sessionCookie = (): string => (isHttps() ? '__Host-yieldgate_session' : 'yieldgate_session')
 
-/** Scheme and host that readers use: as configured, else as asked for. */
-export function originOf(request: IncomingMessage): string {
-  const configured = process.env.YIELDGATE_ORIGIN
-  if (configured) return configured.replace(/\/+$/, '')
+/** The host that a request asks for, as its header names it. */
+export const hostOf = (request: IncomingMessage): string => request.headers.host ?? ''
+
+/** Scheme and host that readers of a site use: as configured, else as asked for. */
+export function originOf(request: IncomingMessage, site: Pick<SiteRow, 'host'> | undefined): string {
+  const own = siteOrigin(site)
+  if (own) return own
   const host = request.headers.host ?? ''
   return `http://${/^[\w.-]+(:\d{1,5})?$|^\[[0-9a-f:]+\](:\d{1,5})?$/i.test(host) ? host : 'localhost'}`
 }
@@ -53,16 +58,16 @@ export function passOverBody({ node: { req, res } }: H3Event, whose: string): vo
   else req.resume()
 }
 
-/** Whether a write comes from a page of ours: browsers always say where a write comes from, programs need not. */
-export function isSameOrigin(request: IncomingMessage): boolean {
+/** Whether a write comes from a page of the site: browsers always say where a write comes from, programs need not. */
+export function isSameOrigin(request: IncomingMessage, site: Pick<SiteRow, 'host'> | undefined): boolean {
   const origin = request.headers.origin
   if (origin !== undefined) {
-    const own = process.env.YIELDGATE_ORIGIN
+    const own = siteOrigin(site)
     if (!URL.canParse(origin)) return false
     return own ? new URL(origin).origin === new URL(own).origin : new URL(origin).host === request.headers.host
   }
-  const site = request.headers['sec-fetch-site']
-  return site === undefined || site === 'same-origin' || site === 'none'
+  const from = request.headers['sec-fetch-site']
+  return from === undefined || from === 'same-origin' || from === 'none'
 }
 
 /** What the office says of its requests while nobody has touched it for a while, so that they do not keep a session open. */

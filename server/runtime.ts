@@ -1,13 +1,16 @@
 import { join } from 'node:path'
+import { siteAtHost } from '../core/address/host'
 import { isUnclaimed } from './services/people/access'
 import { clockFromEnvironment } from './services/clock'
 import { firstCode } from './services/people/firstCode'
+import { refusal } from './services/refusal'
 import { openOffice, type Office } from './services/office'
 import { openPictures } from './services/media/pictures'
 import { Foresight } from './services/planning/foresight'
 import { SiteFacts } from './services/publishing/siteFacts'
 import { LiveSite } from './site/answer'
 import { MomentSite } from './site/moment'
+import { ofSites } from './jobs/ofSites'
 import { startBatchRunner } from './jobs/batchRunner'
 import { startDeadlines } from './jobs/deadlines'
 import { startForgetter } from './jobs/forgetter'
@@ -22,13 +25,20 @@ import { startScheduler } from './jobs/scheduler'
 import { startZoneKeeper } from './jobs/zoneKeeper'
 import { openThreads } from './services/threads'
 
-/** The parts of a running server. */
-export interface Runtime {
+/** The parts of a running server that are of one site. */
+export interface SiteParts {
   office: Office
   live: LiveSite
   facts: SiteFacts
   foresight: Foresight
   moments: MomentSite
+}
+
+/** The parts of a running server. */
+export interface Runtime {
+  office: Office
+  /** The parts of the site that is meant at a host; before the first start is completed, of none. */
+  at(host: string): Promise<SiteParts>
   stop(): Promise<void>
 }
 
@@ -44,38 +54,48 @@ async function start(): Promise<Runtime> {
   })
   // There before anyone is answered.
   if (await isUnclaimed(office)) await firstCode(office)
-  const live = new LiveSite(office)
-  const facts = new SiteFacts(office)
-  const foresight = new Foresight(office, facts)
-  const moments = new MomentSite(office, foresight)
+  const made = new Map<string | null, SiteParts>()
+  const partsOf = (id: string | null): SiteParts => {
+    let parts = made.get(id)
+    if (!parts) made.set(id, (parts = makeParts(id === null ? office : office.ofSite(id))))
+    return parts
+  }
   const stops =
     process.env.YIELDGATE_JOBS === 'off'
       ? []
       : [
-          startScheduler(office),
-          startZoneKeeper(office),
+          ofSites(office, startScheduler),
+          ofSites(office, startZoneKeeper),
           startIndexer(office),
           startLister(office),
           startHistorian(office),
-          startBatchRunner(office),
-          startDeadlines(office),
+          ofSites(office, startBatchRunner),
+          ofSites(office, startDeadlines),
           startPostOffice(office),
           startJournalHeads(office),
           startForgetter(office),
           startLogCopier(office),
-          startForeteller(office, foresight),
+          ofSites(office, (own) => startForeteller(own, partsOf(own.id).foresight)),
         ]
   return {
     office,
-    live,
-    facts,
-    foresight,
-    moments,
+    at: async (host) => {
+      const sites = await office.sites()
+      const site = siteAtHost(sites, host)
+      if (!site && sites.length) throw refusal('unknown', 'site-unknown', 'No site is reached at this host')
+      return partsOf(site?.id ?? null)
+    },
     async stop() {
       for (const stop of stops) await stop()
       await office.close()
     },
   }
+}
+
+function makeParts(office: Office): SiteParts {
+  const facts = new SiteFacts(office)
+  const foresight = new Foresight(office, facts)
+  return { office, live: new LiveSite(office), facts, foresight, moments: new MomentSite(office, foresight) }
 }
 
 /** The process's runtime, opened at the first call. */

@@ -51,8 +51,9 @@ export interface GateName {
   gate: string
 }
 
-/** All that a decision rests on: who has which role where. A plain value, loaded once and asked many times; never changed in place. */
+/** All that a decision rests on: who has which role where on a site. A plain value, loaded once and asked many times; never changed in place. */
 export interface Rights {
+  site: string
   people: Map<string, Person>
   groups: Map<string, Group>
   roles: Map<string, Role>
@@ -61,6 +62,8 @@ export interface Rights {
   separations: Separation[]
   /** Those that are not over. */
   delegations: Delegation[]
+  /** Whether other sites lie in the same file, so that not every section there is one of this site. */
+  besideOthers: boolean
   /** The roles that someone does not use in this session, though they hold them. */
   resting?: ReadonlyMap<string, ReadonlySet<string>>
 }
@@ -143,9 +146,10 @@ const NONE: ReadonlySet<string> = new Set()
 export const waysOf = (rights: Rights, person: string): readonly Way[] =>
   rights.people.get(person)?.active ? (indexOf(rights).ways.get(person) ?? []) : []
 
-/** The way by which an active person may do something in a section (`null`: to the site as a whole), if there is one. */
+/** The way by which an active person may do something in a section (`null`: to the site as a whole), if there is one; in a section of another site there is none. */
 export function wayTo(rights: Rights, person: string, verb: Verb, section: string | null): Way | undefined {
-  const path = section === null ? NONE : (indexOf(rights).paths.get(section) ?? NONE)
+  const path = section === null ? NONE : indexOf(rights).paths.get(section)
+  if (!path) return undefined
   return waysOf(rights, person).find(({ grant, verbs }) => verbs.has(verb) && (grant.section === null || path.has(grant.section)))
 }
 

@@ -15,12 +15,12 @@ export type Standing = { as: 'guard' } | { as: 'deputy'; of: string }
 
 const isOpen = ({ people, groups, roles }: Guards) => !people.length && !groups.length && !roles.length
 
-/** Whether a person is named by a list of guards: themselves, in a group, or by a role that they hold in the section. */
-export function isNamed(rights: Rights, who: Guards, person: string, section: string): boolean {
+/** Whether a person is named by a list of guards: themselves, in a group, or by a role that they hold in the section (`null`: on the whole site). */
+export function isNamed(rights: Rights, who: Guards, person: string, section: string | null): boolean {
   if (who.people.includes(person)) return true
   if (who.groups.some((group) => rights.groups.get(group)?.members.includes(person))) return true
   if (!who.roles.length) return false
-  const path = withAncestors(rights.sections, section)
+  const path = section === null ? [] : withAncestors(rights.sections, section)
   return waysOf(rights, person).some(
     ({ grant }) =>
       (grant.section === null || path.includes(grant.section)) &&
@@ -32,8 +32,8 @@ export function isNamed(rights: Rights, who: Guards, person: string, section: st
 export const namedBy = (rights: Rights, who: Guards, section: string): string[] =>
   [...rights.people].filter(([id, { active }]) => active && isNamed(rights, who, id, section)).map(([id]) => id)
 
-/** Whether a person guards a gate for items in a section: by right and as named. Who wrote is asked elsewhere. */
-export const guards = (rights: Rights, gate: Gate, person: string, section: string): boolean =>
+/** Whether a person guards a gate for items in a section (`null`: for the site as a whole): by right and as named. Who wrote is asked elsewhere. */
+export const guards = (rights: Rights, gate: Gate, person: string, section: string | null): boolean =>
   wayTo(rights, person, 'item.review', section) !== undefined && (isOpen(gate.who) || isNamed(rights, gate.who, person, section))
 
 /**

@@ -28,6 +28,8 @@ interface Described {
   stale: readonly Stale[]
   /** Whether it stands in the security log too. */
   security?: true
+  /** What it is about, where that is not a site: accounts, which all sites share. */
+  of?: 'accounts'
 }
 
 /** Every action that the journal tells of. Another one cannot be written. */
@@ -130,33 +132,64 @@ export const ACTIONS = {
     told: false,
     stale: ['rights', 'plan'],
     security: true,
+    of: 'accounts',
   },
-  'person.joined': { words: 'took an invitation', group: 'people', told: false, stale: ['rights', 'plan'], security: true },
+  'person.joined': { words: 'took an invitation', group: 'people', told: false, stale: ['rights', 'plan'], security: true, of: 'accounts' },
   'person.deputised': { words: 'named a deputy', group: 'people', told: true, stale: ['rights', 'plan'], security: true },
   'person.deputy-ended': { words: 'ended a deputy’s time', group: 'people', told: false, stale: ['rights', 'plan'], security: true },
   'person.same-set': { words: 'said whose an account is', group: 'people', told: false, stale: ['rights', 'plan'], security: true },
-  'person.picture-changed': { words: 'changed the picture', group: 'people', told: false, stale: ['rights', 'plan'], security: true },
+  'person.picture-changed': {
+    words: 'changed the picture',
+    group: 'people',
+    told: false,
+    stale: ['rights', 'plan'],
+    security: true,
+    of: 'accounts',
+  },
   'person.identity-taken': {
     words: 'took an identity of a provider',
     group: 'people',
     told: false,
     stale: ['rights', 'plan'],
     security: true,
+    of: 'accounts',
   },
-  'session.roles-used': { words: 'chose which roles are used', group: 'signing-in', told: false, stale: [], security: true },
+  'session.roles-used': {
+    words: 'chose which roles are used',
+    group: 'signing-in',
+    told: false,
+    stale: [],
+    security: true,
+    of: 'accounts',
+  },
   'route.calendar-set': { words: 'changed working hours', group: 'routes', told: false, stale: ['plan'] },
   'route.calendar-ended': { words: 'ended working hours', group: 'routes', told: false, stale: ['plan'] },
   'media.added': { words: 'added a picture', group: 'writing', told: false, stale: [] },
-  'session.opened': { words: 'signed in', group: 'signing-in', told: false, stale: [], security: true },
-  'session.saw-as': { words: 'looked at the office as someone else', group: 'signing-in', told: false, stale: [], security: true },
-  'session.saw-as-self': { words: 'ended looking as someone else', group: 'signing-in', told: false, stale: [], security: true },
-  'session.ended': { words: 'signed out elsewhere', group: 'signing-in', told: false, stale: [], security: true },
+  'session.opened': { words: 'signed in', group: 'signing-in', told: false, stale: [], security: true, of: 'accounts' },
+  'session.saw-as': {
+    words: 'looked at the office as someone else',
+    group: 'signing-in',
+    told: false,
+    stale: [],
+    security: true,
+    of: 'accounts',
+  },
+  'session.saw-as-self': {
+    words: 'ended looking as someone else',
+    group: 'signing-in',
+    told: false,
+    stale: [],
+    security: true,
+    of: 'accounts',
+  },
+  'session.ended': { words: 'signed out elsewhere', group: 'signing-in', told: false, stale: [], security: true, of: 'accounts' },
   'person.second-factor-on': {
     words: 'turned a second factor on',
     group: 'people',
     told: false,
     stale: ['rights', 'plan'],
     security: true,
+    of: 'accounts',
   },
   'person.second-factor-off': {
     words: 'took a second factor off',
@@ -164,10 +197,32 @@ export const ACTIONS = {
     told: false,
     stale: ['rights', 'plan'],
     security: true,
+    of: 'accounts',
   },
-  'person.recovery-code-used': { words: 'used a recovery code', group: 'people', told: false, stale: ['rights', 'plan'], security: true },
-  'person.profile-changed': { words: 'changed the profile', group: 'people', told: false, stale: ['rights', 'plan'], security: true },
-  'person.password-changed': { words: 'changed the password', group: 'people', told: false, stale: ['rights', 'plan'], security: true },
+  'person.recovery-code-used': {
+    words: 'used a recovery code',
+    group: 'people',
+    told: false,
+    stale: ['rights', 'plan'],
+    security: true,
+    of: 'accounts',
+  },
+  'person.profile-changed': {
+    words: 'changed the profile',
+    group: 'people',
+    told: false,
+    stale: ['rights', 'plan'],
+    security: true,
+    of: 'accounts',
+  },
+  'person.password-changed': {
+    words: 'changed the password',
+    group: 'people',
+    told: false,
+    stale: ['rights', 'plan'],
+    security: true,
+    of: 'accounts',
+  },
   'person.added': { words: 'added a colleague', group: 'people', told: false, stale: ['rights', 'plan'], security: true },
   'person.roles-set': { words: 'set the roles of a colleague', group: 'people', told: false, stale: ['rights', 'plan'], security: true },
   'person.rested': { words: 'let an account rest', group: 'people', told: false, stale: ['rights', 'plan'], security: true },
@@ -219,6 +274,9 @@ const UNKNOWN: Described = {
 
 /** What is known of an action by its name. A row of a journal may have a name that this version does not write. */
 export const describedAction = (action: string): Described => (ACTIONS as Record<string, Described>)[action] ?? UNKNOWN
+
+/** Whether an action is about accounts, which all sites share, and so about no site. */
+export const isOfAccounts = (action: string): boolean => describedAction(action).of === 'accounts'
 
 export const isStale = (action: string, stale: Stale): boolean => describedAction(action).stale.includes(stale)
 

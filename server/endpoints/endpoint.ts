@@ -1,7 +1,7 @@
 import type { H3Event } from 'h3'
 import { z } from 'zod'
 import type { Actor } from '../services/people/access'
-import type { Runtime } from '../runtime'
+import type { SiteParts } from '../runtime'
 
 type Shape = z.ZodType
 
@@ -9,7 +9,7 @@ type Shape = z.ZodType
 export const pageLimit = z.coerce.number().int().min(1).max(200).default(50)
 
 /** What a handler gets: the parsed request and who asks. */
-export interface Asked<P, Q, B, A> extends Runtime {
+export interface Asked<P, Q, B, A> extends SiteParts {
   params: P
   query: Q
   body: B

@@ -10,8 +10,8 @@ import {
   type H3Event,
 } from 'h3'
 import type { ZodError, z } from 'zod'
-import { addressOf, isAnothersWindow, isSameOrigin, originOf, passOverBody, sessionOfEvent, watchBody } from '../http'
-import { runtime } from '../runtime'
+import { addressOf, hostOf, isAnothersWindow, isSameOrigin, originOf, passOverBody, sessionOfEvent, watchBody } from '../http'
+import { runtime, type SiteParts } from '../runtime'
 import type { Office } from '../services/office'
 import { PROBLEMS, refusal, Refusal, type ProblemKind } from '../services/refusal'
 import type { Actor } from '../services/people/access'
@@ -94,7 +94,7 @@ function keyedAs(endpoint: Endpoint, actor: Actor, event: H3Event, raw: Buffer):
   if (!key) return null
   if (key.length > 100) throw refusal('bad-input', 'key-long', 'An Idempotency-Key has at most 100 characters')
   const request = createHash('sha256')
-    .update(`${event.method} ${event.path} ${ifMatchOf(event) ?? ''}\n`)
+    .update(`${actor.rights.site} ${event.method} ${event.path} ${ifMatchOf(event) ?? ''}\n`)
     .update(raw)
     .digest('hex')
   return { person: actor.id, key, request, secret: endpoint.secret ?? false }
@@ -127,12 +127,20 @@ export async function handle(event: H3Event, endpoint: Endpoint): Promise<unknow
   setResponseHeader(event, 'cache-control', 'no-store')
   setResponseHeader(event, 'x-content-type-options', 'nosniff')
   appendResponseHeader(event, 'vary', 'cookie')
-  const parts = await runtime()
+  const server = await runtime()
+  let parts: SiteParts
+  try {
+    parts = await server.at(hostOf(event.node.req))
+  } catch (error) {
+    if (error instanceof Refusal) return sayProblem(event, error)
+    throw error
+  }
   let person: string | null = null
   let account: string | undefined
   try {
     const writes = endpoint.method !== 'GET'
-    if (writes && !isSameOrigin(event.node.req))
+    const site = await parts.office.site()
+    if (writes && !isSameOrigin(event.node.req, site))
       throw refusal('not-allowed', 'origin-foreign', 'Writes are taken from the office itself only')
     const actor = await sessionOfEvent(parts.office, event)
     person = actor?.seenBy?.id ?? actor?.id ?? null
@@ -155,7 +163,7 @@ export async function handle(event: H3Event, endpoint: Endpoint): Promise<unknow
       query: parse(endpoint.query, getQuery(event)),
       body: parse(endpoint.body, value),
       ifMatch: ifMatchOf(event),
-      origin: originOf(event.node.req),
+      origin: originOf(event.node.req, site),
       event,
     }
     if (endpoint.path === '/session') account = (asked.body as { email?: string } | undefined)?.email

@@ -43,7 +43,7 @@ async function subjectOf(office: Office, item: ItemRow, version: VersionRow): Pr
   const db = office.store.read
   const manifest = await readManifest(db, version.manifest)
   const { parent } = manifest.fields
-  const [[now], above] = await Promise.all([liveByIds(db, [item.id]), parent ? liveByIds(db, [parent]) : []])
+  const [[now], above] = await Promise.all([liveByIds(db, item.site_id, [item.id]), parent ? liveByIds(db, item.site_id, [parent]) : []])
   const moment = office.now()
   return {
     item: item.id,
@@ -203,7 +203,7 @@ export const items = [
         note: version.note,
         fingerprint: version.fingerprint,
         content: await readContent(db, manifest),
-        media: [...(await mediaViews(db, manifestMedia(manifest))).values()],
+        media: [...(await mediaViews(db, actor.rights.site, manifestMedia(manifest))).values()],
       }
     },
   }),
@@ -275,7 +275,7 @@ export const items = [
       }
       const answer = await live.answer(
         origin,
-        KINDS[item.kind].address === null ? '/' : ((await liveByIds(office.store.read, [item.id]))[0]?.path ?? '/'),
+        KINDS[item.kind].address === null ? '/' : ((await liveByIds(office.store.read, actor.rights.site, [item.id]))[0]?.path ?? '/'),
       )
       return { html: answer?.body.toString() ?? '' }
     },

@@ -2,7 +2,7 @@ import { deleteCookie, getCookie, getHeader, setCookie, type H3Event } from 'h3'
 import { z } from 'zod'
 import { nameSchema } from '../../core/content/line'
 import { addressOf, isHttps, sessionCookie } from '../http'
-import { isDemo, type Runtime } from '../runtime'
+import { isDemo, type SiteParts } from '../runtime'
 import {
   changePassword,
   changeProfile,
@@ -19,6 +19,7 @@ import {
 import { caughtMails } from '../services/mail/caughtMail'
 import { deputies, endDelegation } from '../services/people/deputies'
 import { dropFirstCode, mustKnowFirstCode } from '../services/people/firstCode'
+import { mustOversee } from '../services/people/oversight'
 import { askForLink, choosePassword, invitation, inviteAgain } from '../services/people/invitations'
 import { mailIsCaught } from '../services/mail/mail'
 import { notifications, seeNotifications } from '../services/mail/news'
@@ -54,7 +55,7 @@ const section = z.string().max(60).optional()
 /** Said once work that a change of rights would strand was seen and accepted. */
 const anyway = z.strictObject({ anyway: z.literal('yes').optional() })
 const changer = (actor: Actor, query: z.infer<typeof anyway>): Changer => ({ ...actor, anyway: query.anyway === 'yes' })
-const siteName = async ({ office, live }: Pick<Runtime, 'office' | 'live'>) => {
+const siteName = async ({ office, live }: Pick<SiteParts, 'office' | 'live'>) => {
   const site = await office.site()
   return (site && (await live.frame(site)).settings.title) || 'Yieldgate'
 }
@@ -275,7 +276,7 @@ export const people = [
     run: async ({ office }) => {
       if (!isDemo) throw refusal('unknown', 'unknown', 'There is no such thing outside the demo')
       const rights = await office.rights()
-      return (await listPeople(office.store.read))
+      return (await listPeople(office.store.read, rights.site))
         .filter((person) => person.active)
         .map(({ id: person, name: called, email: mail }) => ({
           id: person,
@@ -392,6 +393,7 @@ export const people = [
     params: id,
     async run({ office, actor, params }) {
       must(actor, 'people.change', null)
+      await mustOversee(office, actor.rights.site, actor.id, params.id)
       await endSecondFactor(office, actor.id, params.id, null)
     },
   }),
@@ -514,7 +516,7 @@ export const people = [
     async run({ office, actor }) {
       sectionsWhere(actor, 'item.read')
       const { rights } = actor
-      return (await listPeople(office.store.read)).map((person) => ({
+      return (await listPeople(office.store.read, actor.rights.site)).map((person) => ({
         ...person,
         active: person.active === 1,
         same: rights.people.get(person.id)?.self ?? null,

@@ -2,7 +2,7 @@ import { ACTION_GROUPS, type ActionGroup } from '../../core/journal/actions'
 import { mailIsCaught } from '../services/mail/mail'
 import { z } from 'zod'
 import { nameSchema } from '../../core/content/line'
-import { HEARTBEAT, SILENT_AFTER_MS } from '../jobs/scheduler'
+import { heartbeatOf, SILENT_AFTER_MS } from '../jobs/scheduler'
 import { abilities } from '../services/writing/itemPage'
 import { flow } from '../services/reviewing/flow'
 import { fetchPicture } from '../services/media/fetchPicture'
@@ -41,7 +41,7 @@ export const site = [
     tag: 'site',
     summary: 'Whether the server and its scheduler work',
     async run({ office }) {
-      const { silent, heartbeat } = await siteClock(office, SILENT_AFTER_MS, HEARTBEAT)
+      const { silent, heartbeat } = await siteClock(office, SILENT_AFTER_MS, heartbeatOf)
       return { store: 'works', scheduler: silent ? 'silent' : 'works', heartbeat }
     },
   }),
@@ -59,7 +59,7 @@ export const site = [
         language: row?.language ?? 'en',
         may: abilities(actor, ''),
         mailIsCaught: mailIsCaught(),
-        ...(await siteClock(office, SILENT_AFTER_MS, HEARTBEAT)),
+        ...(await siteClock(office, SILENT_AFTER_MS, heartbeatOf)),
       }
     },
   }),

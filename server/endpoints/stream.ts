@@ -1,5 +1,5 @@
 import { createEventStream, type H3Event } from 'h3'
-import { actorOfEvent } from '../http'
+import { actorOfEvent, hostOf } from '../http'
 import { runtime } from '../runtime'
 import { refusal } from '../services/refusal'
 import { readableNews } from '../services/reviewing/today'
@@ -11,7 +11,7 @@ const open = new Map<string, number>()
 
 /** Server-sent events: what changed where the person may read, as journal rows without their inner facts. */
 export async function streamNews(event: H3Event): Promise<unknown> {
-  const { office } = await runtime()
+  const { office } = await (await runtime()).at(hostOf(event.node.req))
   // A stream that is open keeps no session open.
   const actor = await actorOfEvent(office, event, false)
   if (!actor) return sayProblem(event, refusal('not-signed-in', 'not-signed-in', 'Sign in first'))

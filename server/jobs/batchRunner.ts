@@ -1,5 +1,5 @@
 import { goOn } from '../services/listing/batchRun'
-import type { Office } from '../services/office'
+import { siteId, type Office } from '../services/office'
 import { changeBatch, restingBatches } from '../store/batches'
 import { every } from './every'
 
@@ -14,7 +14,7 @@ export async function workOff(office: Office): Promise<void> {
     const now = Date.parse(office.now())
     const [left, ahead] = [new Date(now - LEFT_MS).toISOString(), new Date(now + LEFT_MS).toISOString()]
     // What was just begun has no beat yet; what this turn works on is its own.
-    const batches = await restingBatches(office.store.read, left, ahead)
+    const batches = await restingBatches(office.store.read, await siteId(office), left, ahead)
     const ids = new Set([...mine, ...batches.map(({ id }) => id)])
     mine.clear()
     for (const id of ids) if (await one(office, id)) mine.add(id)

@@ -8,7 +8,7 @@ import { every } from './every'
 
 /** Ends, once, what has been kept for as long as it is kept: in the bin, in tables, in files. */
 export async function forgetOld(office: Office): Promise<void> {
-  await endOldInBin(office)
+  for (const { id } of await office.sites()) await endOldInBin(office.ofSite(id))
   await forgetOldBatches(office)
   await office.store.write((tx) => endOldRows(tx, office.clock.now()))
   await forgetCaughtMails(office)

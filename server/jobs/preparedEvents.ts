@@ -76,7 +76,7 @@ export class PreparedEvents {
     const site = await office.site()
     const now = office.now()
     const until = new Date(Date.parse(now) + this.ahead).toISOString()
-    const moment = site ? await crowdedMoment(db, now, until, this.crowd) : null
+    const moment = site ? await crowdedMoment(db, site.id, { after: now, until, least: this.crowd }) : null
     if (!site || moment === null || moment !== this.moment) {
       this.forget()
       this.moment = moment
@@ -86,7 +86,7 @@ export class PreparedEvents {
     await this.readNews(db)
     if (this.listedAt === this.seq) return false
     const seq = this.seq
-    const ids = await idsOfMoment(db, moment, MOST_EVENTS)
+    const ids = await idsOfMoment(db, site.id, moment, MOST_EVENTS)
     for (let at = 0; at < ids.length;) {
       const known = this.pieces.get(ids[at]!)
       if (known && begins(ids, at, known)) at += known.ids.length
@@ -106,7 +106,7 @@ export class PreparedEvents {
     let done = 0
     if (this.pieces.size) await this.readNews(tx)
     while (done < most && this.pieces.size) {
-      const due = await dueIds(tx, now, this.size)
+      const due = await dueIds(tx, site.id, now, this.size)
       const piece = due.length ? this.pieces.get(due[0]!) : undefined
       if (!piece) break
       this.pieces.delete(due[0]!)
@@ -161,6 +161,7 @@ export class PreparedEvents {
     )
     // Worked out while the store is at the first of them.
     const rows = chained(
+      site.id,
       ready.facts.map((fact) => ({ ...fact, at })),
       head,
     )

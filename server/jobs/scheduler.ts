@@ -9,7 +9,7 @@ import type { SiteRow } from '../store/sites'
 import { changesOf, hold, lateReason, type HeldBack } from '../services/planning/due'
 import { runEdition } from '../services/planning/editionRun'
 import { changeLive } from '../services/publishing/live'
-import { note, type Office } from '../services/office'
+import { note, type Office, siteId } from '../services/office'
 import { PreparedEvents } from './preparedEvents'
 import { changeDraft } from '../store/drafts'
 import { beat } from '../store/heartbeat'
@@ -43,7 +43,7 @@ export async function runDue(office: Office, prepared = new PreparedEvents(offic
   if (!site) return total
   for (;;) {
     const now = office.now()
-    const next = await nextDue(office.store.read)
+    const next = await nextDue(office.store.read, site.id)
     if (next === null) return total
     const early = next > now
     if (early && !(prepared.isFor(next) && msUntil(office, next) <= HEAD_START_MS)) return total
@@ -78,7 +78,7 @@ async function hasCome(office: Office, moment: string): Promise<void> {
 async function runBatch(office: Office, tx: Tx, site: SiteRow, now: string, prepared: PreparedEvents): Promise<Ran> {
   const done = await prepared.run(tx, site, now, PREPARED_BATCH)
   if (done) return { done, held: 0, skipped: 0, prepared: done }
-  const due = await dueEvents(tx, now, BATCH)
+  const due = await dueEvents(tx, site.id, now, BATCH)
   const [first] = due
   if (!first) return { done: 0, held: 0, skipped: 0, prepared: 0 }
   if (ofEdition(first)) return { ...(await runEdition(office, tx, site, first.edition_id!, now)), prepared: 0 }
@@ -156,7 +156,7 @@ async function judgeLate(office: Office, tx: Tx, events: EventRow[], now: string
 
 /** Plans the next turn of a recurring window that has ended or was missed; nothing when its rule is over. */
 async function openAgain(office: Office, tx: Tx, id: string): Promise<void> {
-  const event = await eventById(tx, id)
+  const event = await eventById(tx, await siteId(office), id)
   const shape = event && shapeOf(event)
   const rule = event?.rule ? parseRule(event.rule) : null
   if (!event || !shape || !rule?.ok || (event.state !== 'done' && event.state !== 'skipped')) return
@@ -178,8 +178,8 @@ async function openAgain(office: Office, tx: Tx, id: string): Promise<void> {
   await syncItems(tx, [event.item_id])
 }
 
-/** The heartbeat's name in the store, and after how many milliseconds of silence the site clock warns. */
-export const HEARTBEAT = 'scheduler'
+/** The name of a site's heartbeat in the store, and after how many milliseconds of silence the site clock warns. */
+export const heartbeatOf = (site: string): string => `scheduler ${site}`
 export const SILENT_AFTER_MS = 30_000
 /** After so long it is looked whether something is due, whatever was known before. */
 const LONGEST_MS = 500
@@ -198,16 +198,17 @@ export function startScheduler(office: Office): () => Promise<void> {
   const turn = async () => {
     let wait = LONGEST_MS
     try {
+      const site = await siteId(office)
       await runDue(office, prepared)
       const now = Date.now()
       if (now - beatAt > 10_000) {
         beatAt = now
         const at = office.now()
-        await office.store.write((tx) => beat(tx, HEARTBEAT, at))
+        await office.store.write((tx) => beat(tx, heartbeatOf(site), at))
       }
       if (await prepared.prepare()) wait = 0
       else {
-        const next = await nextDue(office.store.read)
+        const next = await nextDue(office.store.read, site)
         const ms = next === null ? 0 : msUntil(office, next)
         const lead = next !== null && prepared.isFor(next) && ms > HEAD_START_MS ? HEAD_START_MS : 0
         if (ms > 0) wait = Math.min(LONGEST_MS, ms - lead)

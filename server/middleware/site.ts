@@ -1,5 +1,5 @@
 import type { H3Event } from 'h3'
-import { actorOfEvent, addressOf, originOf, sessionCookie } from '../http'
+import { actorOfEvent, addressOf, hostOf, originOf, sessionCookie } from '../http'
 import type { PictureFormat } from '../../core/render/picture'
 import { withOfficeEntry } from '../../core/render/page'
 import { may } from '../services/people/access'
@@ -31,7 +31,7 @@ async function serve(event: H3Event): Promise<void> {
   const { req, res } = event.node
   // As it was asked for: the framework's path is decoded already, and what readers ask for has one spelling only.
   const target = req.url ?? '/'
-  const { office, live } = await runtime()
+  const { office, live } = await (await runtime()).at(hostOf(req))
   if (req.method !== 'GET' && req.method !== 'HEAD') {
     res.writeHead(405, { allow: 'GET, HEAD', 'content-type': 'text/plain' })
     res.end('The live site is for reading')
@@ -55,7 +55,7 @@ async function serve(event: H3Event): Promise<void> {
     const { status, headers, body } = sent instanceof Promise ? await sent : sent
     send(status, headers, body)
   }
-  const origin = originOf(req)
+  const origin = originOf(req, await office.site())
   if (ANOTHER_MOMENT.test(target)) {
     const answer = await anotherMoment(event, origin, target)
     return answer && send(answer.status, answer.headers, answer.body)

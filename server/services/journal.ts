@@ -6,6 +6,7 @@ import { journalOnward, journalPage, verifyJournal, type JournalFilter, type Nam
 import { must, type Actor } from './people/access'
 import { readableItem } from './writing/items'
 import type { Office } from './office'
+import { found } from './refusal'
 
 /** What of the journal a person asks for; `from` and `to` are dates of the site's zone, both within it. */
 export interface JournalQuery {
@@ -21,9 +22,15 @@ export interface JournalQuery {
 async function filterOf(office: Office, actor: Actor, { from, to, group, actions, ...query }: JournalQuery): Promise<JournalFilter> {
   if (query.item) await readableItem(office, actor, query.item)
   else must(actor, 'journal.read', null)
-  const zone = (await office.site())?.zone ?? 'UTC'
+  const { id: site, zone } = found(await office.site(), 'site')
   const ofGroup = group ? actionsThat((described) => described.group === group) : []
-  return { ...query, actions: [...(actions ?? []), ...ofGroup], from: from && dayBounds(from, zone).from, to: to && dayBounds(to, zone).to }
+  return {
+    site,
+    ...query,
+    actions: [...(actions ?? []), ...ofGroup],
+    from: from && dayBounds(from, zone).from,
+    to: to && dayBounds(to, zone).to,
+  }
 }
 
 /** A page of the journal, newest first; `next` is where the following one begins. */

@@ -1,20 +1,25 @@
 import { pino, stdSerializers, type Logger } from 'pino'
 import { v7 } from 'uuid'
 import type { Rights } from '../../core/access/rights'
-import { isStale, newFact, type DataOf, type JournalAction, type NewFact } from '../../core/journal/actions'
+import { isOfAccounts, isStale, newFact, type DataOf, type JournalAction, type NewFact } from '../../core/journal/actions'
 import type { JournalRow } from '../../core/journal/chain'
 import { hashWithNode } from '../hashing'
 import { picturesHere, type Pictures } from './media/pictures'
 import { openStore, type Store, type Tx } from '../store/database'
-import { appendJournal, journalAfter, journalHead } from '../store/journal'
+import { appendJournal, journalAfter, journalHead, type JournalHead } from '../store/journal'
 import { loadRights } from '../store/people'
-import { loadSite, type SiteRow } from '../store/sites'
+import { listSites, type SiteRow } from '../store/sites'
 import { inThisThread, type Threads } from './threads'
 import type { Clock } from './clock'
 import { openSecurityLog, type SecurityLog } from './securityLog'
 
-/** All that a service needs: the store, the clock, new ids, who may do what, threads for long work, what makes pictures, and news of what happened. */
+/**
+ * All that a service needs: the store, the clock, new ids, who may do what, threads for long work, what makes pictures, and news of what
+ * happened. It is the office of one site (`ofSite`); one that was only opened is that of the only site of its file.
+ */
 export interface Office {
+  /** The site that it is of; `null` for the only one of its file. */
+  id: string | null
   store: Store
   clock: Clock
   log: Logger
@@ -24,10 +29,15 @@ export interface Office {
   /** The present as an ISO 8601 instant. */
   now(): string
   newId(): string
-  /** The site, or undefined before the first start was completed. */
+  /** All sites of the file, the first made before. */
+  sites(): Promise<SiteRow[]>
+  /** The office of one of them. */
+  ofSite(id: string): Office
+  /** Its site, or undefined before the first start was completed. Throws where the file has several and the office is of none. */
   site(): Promise<SiteRow | undefined>
+  /** Who may do what on its site. */
   rights(): Promise<Rights>
-  /** Hears every journal row, of this process at once and of others within a quarter of a second. */
+  /** Hears every journal row of its site and of accounts, of this process at once and of others within a quarter of a second. */
   onNews(listener: (rows: JournalRow[]) => void): () => void
   /** Waits until the listeners have heard all that is committed now. */
   settle(): Promise<void>
@@ -59,8 +69,8 @@ export async function openOffice(
   const pictures = beginPictures?.() ?? picturesHere()
   const listeners = new Set<(rows: JournalRow[]) => void>()
   let heard = (await journalHead(store.read)).seq
-  let rights: Promise<Rights> | undefined
-  let site: Promise<SiteRow | undefined> | undefined
+  const rights = new Map<string, Promise<Rights>>()
+  let sites: Promise<SiteRow[]> | undefined
   let listening: Promise<void> = Promise.resolve()
 
   const hear = async () => {
@@ -68,7 +78,10 @@ export async function openOffice(
       const rows = await journalAfter(store.read, heard, 1_000)
       if (!rows.length) return
       heard = rows.at(-1)!.seq
-      if (rows.some(({ action }) => isStale(action, 'rights'))) rights = site = undefined
+      if (rows.some(({ action }) => isStale(action, 'rights'))) {
+        rights.clear()
+        sites = undefined
+      }
       for (const listener of listeners) listener(rows)
       if (rows.length < 1_000) return
     }
@@ -90,7 +103,24 @@ export async function openOffice(
   }
   const security = openSecurityLog(folder, onNews, (error) => log.error({ error }, 'the security log could not be written'))
 
-  return {
+  // Before the first start is completed there is nothing to remember.
+  const allSites = () => (sites ??= listSites(store.read).then((rows) => (rows.length ? rows : ((sites = undefined), []))))
+  const siteOf = async (id: string | null): Promise<SiteRow | undefined> => {
+    const all = await allSites()
+    if (id !== null) return all.find((site) => site.id === id)
+    if (all.length > 1) throw new Error('The file has several sites, and the office is of none of them')
+    return all[0]
+  }
+  const rightsOf = async (id: string | null): Promise<Rights> => {
+    const site = await siteOf(id)
+    const key = site?.id ?? ''
+    const known = rights.get(key) ?? loadRights(store.read, key)
+    if (site) rights.set(key, known)
+    return known
+  }
+
+  const office = (id: string | null): Office => ({
+    id,
     store,
     clock,
     log,
@@ -99,9 +129,15 @@ export async function openOffice(
     pictures,
     now: () => clock.now().toISOString(),
     newId,
-    site: () => (site ??= loadSite(store.read).then((row) => (row ? row : ((site = undefined), undefined)))),
-    rights: () => (rights ??= loadRights(store.read)),
-    onNews,
+    sites: allSites,
+    ofSite: office,
+    site: () => siteOf(id),
+    rights: () => rightsOf(id),
+    onNews: (listener) =>
+      onNews((rows) => {
+        const own = id === null ? rows : rows.filter(({ site }) => site === null || site === id)
+        if (own.length) listener(own)
+      }),
     settle,
     async close() {
       closed = true
@@ -112,7 +148,8 @@ export async function openOffice(
       await threads.close()
       await store.close()
     },
-  }
+  })
+  return office(null)
 }
 
 /** The data of an action; left out where there may be none. */
@@ -126,7 +163,11 @@ export const note = <A extends JournalAction>(
   action: A,
   item: string | null,
   ...data: Data<A>
-): Promise<void> => appendJournal(tx, [fact(office, person, action, item, ...data)])
+): Promise<void> => writeFacts(office, tx, [fact(office, person, action, item, ...data)])
+
+/** Writes facts of the journal as those of the office's site, after `end` where the transaction has read it and written none since. */
+export const writeFacts = async (office: Office, tx: Tx, facts: readonly NewFact[], end?: JournalHead): Promise<void> =>
+  appendJournal(tx, facts.every(({ action }) => isOfAccounts(action)) ? null : ((await office.site())?.id ?? null), facts, end)
 
 export const fact = <A extends JournalAction>(
   office: Office,
@@ -135,3 +176,10 @@ export const fact = <A extends JournalAction>(
   item: string | null,
   ...[data]: Data<A>
 ): NewFact => newFact(office.now(), person, action, item, (data ?? null) as DataOf<A>)
+
+/** The id of the office's site. Throws before the first start was completed. */
+export async function siteId(office: Office): Promise<string> {
+  const site = await office.site()
+  if (!site) throw new Error('There is no site yet')
+  return site.id
+}

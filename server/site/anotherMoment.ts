@@ -2,8 +2,8 @@ import type { H3Event } from 'h3'
 import { normalisePath } from '../../core/address/path'
 import { stayAt } from '../../core/plan/siteAt'
 import type { PictureFormat } from '../../core/render/picture'
-import { actorOfEvent, originOf } from '../http'
-import { runtime } from '../runtime'
+import { actorOfEvent, hostOf, originOf } from '../http'
+import { runtime, type SiteParts } from '../runtime'
 import { may, type Actor } from '../services/people/access'
 import type { Sight } from '../services/planning/foresight'
 import { documentBytes, pictureBytes } from '../services/media/media'
@@ -52,7 +52,7 @@ function decoded(part: string): string {
 /** Answers what is asked of another moment’s site; by a signed-in person, or by whoever has a shared link. */
 export async function anotherMoment(event: H3Event, origin: string, target: string): Promise<Said | undefined> {
   const [, way, name = '', rest = ''] = /^\/(moment|shared|timemap)(?:\/([^/?]*))?(.*)$/s.exec(target)!
-  const { office, moments } = await runtime()
+  const { office, facts, moments } = await (await runtime()).at(hostOf(event.node.req))
   const site = await office.site()
   if (!site) return plain(404, 'There is nothing here yet')
   if (way === 'shared') {
@@ -72,7 +72,7 @@ export async function anotherMoment(event: H3Event, origin: string, target: stri
   }
   const actor = await actorOfEvent(office, event)
   if (!actor || !looksOn(actor)) return plain(404, 'There is no such page')
-  if (way === 'timemap') return timeMap(origin, site.id, `/${[name, rest.replace(/^\//, '')].filter(Boolean).join('/')}`)
+  if (way === 'timemap') return timeMap({ office, facts }, origin, site.id, `/${[name, rest.replace(/^\//, '')].filter(Boolean).join('/')}`)
   const sight = sightNamed(decoded(name))
   if (!sight) return plain(400, 'That is no moment')
   const mayRead = (section: string) => may(actor, 'item.read', section)
@@ -109,10 +109,10 @@ const relations = (origin: string, path: string): string =>
  * for by Accept-Datetime; the first or the last one where none is of that time. Answers nothing to anyone else.
  */
 export async function timeGate(event: H3Event, target: string, asked: string): Promise<Said | undefined> {
-  const { office, facts } = await runtime()
+  const { office, facts } = await (await runtime()).at(hostOf(event.node.req))
   const actor = await actorOfEvent(office, event)
   if (!actor || !looksOn(actor)) return undefined
-  const origin = originOf(event.node.req)
+  const origin = originOf(event.node.req, await office.site())
   const wanted = /GMT$/.test(asked.trim()) ? Date.parse(asked) : NaN
   if (Number.isNaN(wanted)) return plain(400, 'Accept-Datetime is no date of RFC 1123', { vary: 'accept-datetime' })
   const path = normalisePath(target.split('?')[0]!) ?? '/'
@@ -132,8 +132,7 @@ export async function timeGate(event: H3Event, target: string, asked: string): P
 }
 
 /** The TimeMap of an address (RFC 7089 §5): every version that readers got there, in link format (RFC 6690). */
-async function timeMap(origin: string, site: string, asked: string): Promise<Said> {
-  const { office, facts } = await runtime()
+async function timeMap({ office, facts }: Pick<SiteParts, 'office' | 'facts'>, origin: string, site: string, asked: string): Promise<Said> {
   const path = normalisePath(asked) ?? '/'
   const known = await facts.get()
   const owners = await addressHistory(office.store.read, site, path)

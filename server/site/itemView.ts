@@ -33,7 +33,7 @@ export const teaserOf = (entry: SiteEntry): Teaser => ({
 })
 
 export const coverIds = (entries: SiteEntry[]): string[] => [...new Set(entries.flatMap((entry) => entry.fields.cover?.media ?? []))]
-export const coversOf = (db: Reader, entries: SiteEntry[]) => mediaViews(db, coverIds(entries))
+export const coversOf = (db: Reader, site: string, entries: SiteEntry[]) => mediaViews(db, site, coverIds(entries))
 
 /** Live items as the renderer links to them. */
 export const itemRefs = (entries: SiteEntry[]): ItemView['refs']['items'] =>
@@ -61,7 +61,7 @@ export async function itemView({ db, source, frame, sections }: Making, subject:
   const refs = contentRefs(content)
   const [targets, media, around, posts] = await Promise.all([
     source.byIds(refs),
-    mediaViews(db, manifestMedia(subject.manifest)),
+    mediaViews(db, frame.site.id, manifestMedia(subject.manifest)),
     can(subject.kind, 'stream') ? source.around(subject.kind, subject.shownDate, subject.item) : { previous: null, next: null },
     can(subject.kind, 'profile') ? source.listing({ kinds: STREAM, with: { relation: 'byline', target: subject.item } }, 0, 20) : [],
   ])
@@ -73,7 +73,7 @@ export async function itemView({ db, source, frame, sections }: Making, subject:
   const inOrder = [...parts].sort(
     (a, b) => (a.fields.seriesPart ?? 1e6) - (b.fields.seriesPart ?? 1e6) || (a.shownDate ?? '').localeCompare(b.shownDate ?? ''),
   )
-  for (const [id, view] of posts.length ? await coversOf(db, posts) : []) media.set(id, view)
+  for (const [id, view] of posts.length ? await coversOf(db, frame.site.id, posts) : []) media.set(id, view)
   const section = sections.get(subject.section)
   const view: ItemView = {
     kind: subject.kind,

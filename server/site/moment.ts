@@ -75,7 +75,7 @@ export class MomentSite {
   private async make(site: SiteRow, { sight, mayRead }: Look): Promise<{ making: Making; at: string }> {
     const db = this.office.store.read
     const seen = await this.foresight.siteOf(sight, mayRead)
-    const source = momentSource(db, seen.site)
+    const source = momentSource(db, site.id, seen.site)
     const { sections } = await this.office.rights()
     return { making: { at: seen.at, db, source, frame: await frameOf(site, source), sections }, at: seen.at }
   }

@@ -21,8 +21,8 @@ const passes =
     (!month || (entry.shownDate?.startsWith(month) ?? false)) &&
     (!related || has(entry, related))
 
-/** The site of another moment, as pages, listings, menus, feeds and search ask for it. */
-export function momentSource(db: Reader, site: Site): SiteSource {
+/** The site with this id as it is at another moment, as pages, listings, menus, feeds and search ask for it. */
+export function momentSource(db: Reader, id: string, site: Site): SiteSource {
   const kept = new Map<string, SiteEntry[]>()
   const list = (query: Listing): SiteEntry[] => {
     const key = JSON.stringify(query)
@@ -34,7 +34,7 @@ export function momentSource(db: Reader, site: Site): SiteSource {
     [...site.all()].filter(({ path, fields }) => path !== null && isMapped(fields)).sort((a, b) => (a.path! < b.path! ? -1 : 1))
   let lastSearch: { words: string; hits: Promise<Hit[]> } | undefined
   const hits = (words: string) => {
-    if (lastSearch?.words !== words) lastSearch = { words, hits: search(db, site, words) }
+    if (lastSearch?.words !== words) lastSearch = { words, hits: search(db, id, site, words) }
     return lastSearch.hits
   }
   return {
@@ -77,12 +77,13 @@ const folded = (text: string) => text.normalize('NFD').replace(/\p{M}/gu, '').to
  * Items that have the words at the moment: those whose text is the live one from the live index, in its order; texts of
  * then that are not live now are read, the newest first, as far as is reasonable.
  */
-async function search(db: Reader, site: Site, query: string): Promise<Hit[]> {
-  const found = (await searchLive(db, query, MOST_HITS, 0)).filter((hit) => site.entry(hit.item)?.version === hit.version)
+async function search(db: Reader, id: string, site: Site, query: string): Promise<Hit[]> {
+  const found = (await searchLive(db, id, query, MOST_HITS, 0)).filter((hit) => site.entry(hit.item)?.version === hit.version)
   const live = new Map(
     (
       await liveByIds(
         db,
+        id,
         [...site.all()].map(({ item }) => item),
       )
     ).map((entry) => [entry.item, entry.version]),

@@ -81,7 +81,7 @@ export async function makePage(making: Making, origin: string, path: string, que
         more: [],
         ...about,
         teasers: entries.map(teaserOf),
-        media: await coversOf(db, entries),
+        media: await coversOf(db, frame.site.id, entries),
         page,
         pages: Math.ceil(total / PAGE_SIZE),
       }),
@@ -101,7 +101,7 @@ export async function makePage(making: Making, origin: string, path: string, que
     const targets = await source.byIds(banners.flatMap(({ fields }) => contentLinks({ fields, body: [] })))
     const parts = await source.byIds(frame.menu.map((node) => node.id))
     const lead = frame.menu.flatMap((node) => parts.find((part) => part.item === node.id && part.fields.cover) ?? [])[0]
-    const media = await mediaViews(db, [
+    const media = await mediaViews(db, frame.site.id, [
       ...coverIds(lead ? [...posts, lead] : posts),
       ...banners.flatMap(({ fields }) => manifestMedia({ fields, body: [] })),
     ])

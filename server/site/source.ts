@@ -40,10 +40,10 @@ export interface SiteSource {
 
 /** The site as it is live now. */
 export const liveSource = (db: Reader, site: string): SiteSource => ({
-  byIds: (ids) => liveByIds(db, ids),
+  byIds: (ids) => liveByIds(db, site, ids),
   async at(path) {
     const address = await addressAt(db, site, path)
-    return address?.now ? (await liveByIds(db, [address.item_id]))[0] : undefined
+    return address?.now ? (await liveByIds(db, site, [address.item_id]))[0] : undefined
   },
   pages: () => livePages(db, site),
   listing: (query, offset, limit) => liveListing(db, { ...query, site }, offset, limit),
@@ -52,6 +52,6 @@ export const liveSource = (db: Reader, site: string): SiteSource => ({
   months: () => liveMonths(db, site),
   sitemap: (part, size) => liveForSitemap(db, site, part, size),
   countSitemap: () => countSitemap(db, site),
-  search: (words, limit, offset) => searchLive(db, words, limit, offset),
-  countSearch: (words) => countSearch(db, words),
+  search: (words, limit, offset) => searchLive(db, site, words, limit, offset),
+  countSearch: (words) => countSearch(db, site, words),
 })

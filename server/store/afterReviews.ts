@@ -19,11 +19,11 @@ export const addAfterReview = (tx: Tx, row: NewRow<'exception_review'>) => tx.in
 
 export const changeAfterReview = (tx: Tx, id: string, set: Changes<'exception_review'>) => tx.update('exception_review', { id }, set)
 
-/** Those whose time has passed and of which nobody was told that yet. */
-export const lateAfterReviews = (db: Reader, now: string) =>
+/** Those of a site whose time has passed and of which nobody was told that yet. */
+export const lateAfterReviews = (db: Reader, site: string, now: string) =>
   db.all<AfterReview>(
-    `SELECT ${COLUMNS} ${FROM} WHERE x.due_at <= $now AND x.late_at IS NULL AND x.looked_at IS NULL ORDER BY x.due_at LIMIT 100`,
-    { now },
+    `SELECT ${COLUMNS} ${FROM} WHERE i.site_id = $site AND x.due_at <= $now AND x.late_at IS NULL AND x.looked_at IS NULL ORDER BY x.due_at LIMIT 100`,
+    { site, now },
   )
 
 /** Those that are open in sections (JSON), the first due first. */

@@ -24,21 +24,22 @@ export interface EntryRow extends OpenEntry {
 
 const BATCH = 'b.id, b.site_id, b.person_id, b.roles, b.action, b.state, b.total, b.made_at, b.ended_at, b.undoes, b.words, b.beat_at'
 
-export const batchById = (db: Reader, id: string) => db.one<BatchRow>(`SELECT ${BATCH} FROM batch b WHERE b.id = $id`, { id })
+export const batchById = (db: Reader, site: string, id: string) =>
+  db.one<BatchRow>(`SELECT ${BATCH} FROM batch b WHERE b.id = $id AND b.site_id = $site`, { id, site })
 
-/** Batches under way that nobody has worked on between two instants, the oldest first: after a clock was set back a beat may lie ahead. */
-export const restingBatches = (db: Reader, before: string, after: string) =>
+/** Batches of a site under way that nobody has worked on between two instants, the oldest first: after a clock was set back a beat may lie ahead. */
+export const restingBatches = (db: Reader, site: string, before: string, after: string) =>
   db.all<BatchRow>(
-    `SELECT ${BATCH} FROM batch b WHERE b.state IN ('trying', 'running') AND (b.beat_at < $before OR b.beat_at > $after) ORDER BY b.beat_at LIMIT 20`,
-    { before, after },
+    `SELECT ${BATCH} FROM batch b WHERE b.site_id = $site AND b.state IN ('trying', 'running') AND (b.beat_at < $before OR b.beat_at > $after) ORDER BY b.beat_at LIMIT 20`,
+    { site, before, after },
   )
 
-/** The newest batches of a person that were run, or are. */
-export const batchesOf = (db: Reader, person: string, limit: number) =>
+/** The newest batches of a person on a site that were run, or are. */
+export const batchesOf = (db: Reader, site: string, person: string, limit: number) =>
   db.all<BatchRow>(
-    `SELECT ${BATCH} FROM batch b WHERE b.person_id = $person AND b.undoes IS NULL AND EXISTS (SELECT 1 FROM batch_entry e WHERE e.batch_id = b.id AND e.outcome IS NOT NULL)
+    `SELECT ${BATCH} FROM batch b WHERE b.person_id = $person AND b.site_id = $site AND b.undoes IS NULL AND EXISTS (SELECT 1 FROM batch_entry e WHERE e.batch_id = b.id AND e.outcome IS NOT NULL)
      ORDER BY b.made_at DESC, b.id DESC LIMIT $limit`,
-    { person, limit },
+    { site, person, limit },
   )
 
 /** The batch that takes a batch back, if there is one. */

@@ -39,10 +39,10 @@ export const inBin = (db: Reader, items: readonly string[], drafts: readonly str
     { items: JSON.stringify(items), drafts: JSON.stringify(drafts) },
   )
 
-/** What has been in the bin since before an instant. */
-export const inBinBefore = (db: Reader, before: string) =>
+/** What has been in a site's bin since before an instant. */
+export const inBinBefore = (db: Reader, site: string, before: string) =>
   db.all<{ id: string; item: string; what: 'item' | 'draft' }>(
-    `SELECT id, id AS item, 'item' AS what FROM item WHERE binned_at < $before AND ended_at IS NULL
-     UNION ALL SELECT id, item_id, 'draft' FROM draft WHERE outcome = 'discarded' AND closed_at < $before LIMIT 500`,
-    { before },
+    `SELECT id, id AS item, 'item' AS what FROM item WHERE site_id = $site AND binned_at < $before AND ended_at IS NULL
+     UNION ALL SELECT d.id, d.item_id, 'draft' FROM draft d JOIN item i ON i.id = d.item_id WHERE d.outcome = 'discarded' AND d.closed_at < $before AND i.site_id = $site LIMIT 500`,
+    { site, before },
   )

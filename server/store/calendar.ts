@@ -55,8 +55,8 @@ export const timedBlocks = (db: Reader, readable: string, limit: number) =>
     { readable, limit },
   )
 
-/** The editions between two instants, with how much of each is cleared. */
-export const editionsBetween = (db: Reader, from: string, to: string, limit: number) =>
+/** The editions of a site between two instants, with how much of each is cleared. */
+export const editionsBetween = (db: Reader, site: string, from: string, to: string, limit: number) =>
   db.all<{
     id: string
     name: string
@@ -70,6 +70,6 @@ export const editionsBetween = (db: Reader, from: string, to: string, limit: num
     `SELECT n.id, n.name, coalesce(n.live_at, n.at) AS at, n.state, p.name AS person, n.reasons, count(e.id) AS entries,
          sum(CASE WHEN e.draft_id IS NULL THEN 1 ELSE EXISTS (SELECT 1 FROM draft d WHERE d.id = e.draft_id AND (d.review = 'cleared' OR d.outcome = 'live')) END) AS cleared
        FROM edition n JOIN person p ON p.id = n.owner_id LEFT JOIN planned_event e ON e.edition_id = n.id AND e.state <> 'cancelled'
-       WHERE n.state <> 'dropped' AND coalesce(n.live_at, n.at) >= $from AND coalesce(n.live_at, n.at) < $to GROUP BY n.id ORDER BY 3 LIMIT $limit`,
-    { from, to, limit },
+       WHERE n.site_id = $site AND n.state <> 'dropped' AND coalesce(n.live_at, n.at) >= $from AND coalesce(n.live_at, n.at) < $to GROUP BY n.id ORDER BY 3 LIMIT $limit`,
+    { site, from, to, limit },
   )

@@ -16,10 +16,11 @@ interface CalendarRow {
   zone: string
 }
 
-export const listCalendars = async (db: Reader): Promise<WorkCalendar[]> =>
+export const listCalendars = async (db: Reader, site: string): Promise<WorkCalendar[]> =>
   (
     await db.all<CalendarRow>(
-      'SELECT c.id, c.name, c.week, c.holidays, s.zone FROM work_calendar c JOIN site s ON s.id = c.site_id ORDER BY c.rowid LIMIT 100',
+      'SELECT c.id, c.name, c.week, c.holidays, s.zone FROM work_calendar c JOIN site s ON s.id = c.site_id WHERE c.site_id = $site ORDER BY c.rowid LIMIT 100',
+      { site },
     )
   ).map(({ week, holidays, ...row }) => ({
     ...row,

@@ -3,16 +3,17 @@ import type { Changes, NewRow, Row } from './models'
 
 export type EditionRow = Row<'edition'>
 
-export const editionById = (db: Reader, id: string) => db.one<EditionRow>('SELECT * FROM edition WHERE id = $id', { id })
+export const editionById = (db: Reader, site: string, id: string) =>
+  db.one<EditionRow>('SELECT * FROM edition WHERE id = $id AND site_id = $site', { id, site })
 
-/** Editions, those at hand first by their moments, then the others from the newest on. */
-export const listEditions = (db: Reader, limit: number) =>
+/** Editions of a site, those at hand first by their moments, then the others from the newest on. */
+export const listEditions = (db: Reader, site: string, limit: number) =>
   db.all<EditionRow & { owner: string; entries: number; cleared: number }>(
     `SELECT n.*, p.name AS owner, count(e.id) AS entries,
        sum(CASE WHEN e.id IS NULL THEN 0 WHEN e.draft_id IS NULL THEN 1 ELSE EXISTS (SELECT 1 FROM draft d WHERE d.id = e.draft_id AND (d.review = 'cleared' OR d.outcome = 'live')) END) AS cleared
      FROM edition n JOIN person p ON p.id = n.owner_id LEFT JOIN planned_event e ON e.edition_id = n.id AND e.state <> 'cancelled'
-     WHERE n.state <> 'dropped' GROUP BY n.id ORDER BY n.state IN ('open', 'held') DESC, n.live_at DESC, n.at IS NULL, n.at, n.created_at DESC LIMIT $limit`,
-    { limit },
+     WHERE n.site_id = $site AND n.state <> 'dropped' GROUP BY n.id ORDER BY n.state IN ('open', 'held') DESC, n.live_at DESC, n.at IS NULL, n.at, n.created_at DESC LIMIT $limit`,
+    { site, limit },
   )
 
 export interface EditionClearance {
@@ -57,8 +58,9 @@ export const setEdition = (tx: Writer, id: string, set: Changes<'edition'>) => t
 /** A person's clearance of an edition at a gate, in place of an earlier one of theirs. */
 export const addEditionClearance = (tx: Writer, row: NewRow<'edition_clearance'>) => tx.insert('edition_clearance', [row], 'REPLACE')
 
-/** Which items are in which editions that are at hand. */
-export const editionsOfItems = (db: Reader) =>
+/** Which items are in which editions of a site that are at hand. */
+export const editionsOfItems = (db: Reader, site: string) =>
   db.all<{ item: string; edition: string; name: string }>(
-    "SELECT e.item_id AS item, n.id AS edition, n.name FROM planned_event e JOIN edition n ON n.id = e.edition_id WHERE n.state IN ('open', 'held') AND e.state IN ('planned', 'held') ORDER BY e.id",
+    "SELECT e.item_id AS item, n.id AS edition, n.name FROM planned_event e JOIN edition n ON n.id = e.edition_id WHERE n.site_id = $site AND n.state IN ('open', 'held') AND e.state IN ('planned', 'held') ORDER BY e.id",
+    { site },
   )

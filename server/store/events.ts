@@ -7,37 +7,47 @@ export type EventRow = Row<'planned_event'>
 
 const PACKED = packed('e', columnsOf('planned_event'))
 
-/** Events whose moment has come, in the order in which they are done: by moment, editions first, then by id. */
-export const dueEvents = (db: Reader, now: string, limit: number) =>
+/** Events of a site whose moment has come, in the order in which they are done: by moment, editions first, then by id. */
+export const dueEvents = (db: Reader, site: string, now: string, limit: number) =>
   packedRows<EventRow>(
     db,
     PACKED,
-    "FROM planned_event e WHERE state IN ('planned', 'open') AND due_at <= $now ORDER BY due_at, edition_id IS NULL, edition_id, id LIMIT $limit",
-    { now, limit },
+    "FROM planned_event e WHERE site_id = $site AND state IN ('planned', 'open') AND due_at <= $now ORDER BY due_at, edition_id IS NULL, edition_id, id LIMIT $limit",
+    { site, now, limit },
   )
 
-/** The moment of the next event, which may have passed; `null` when nothing is planned. */
-export const nextDue = async (db: Reader): Promise<string | null> =>
-  (await db.one<{ at: string | null }>("SELECT min(due_at) AS at FROM planned_event WHERE state IN ('planned', 'open')"))!.at
+/** The moment of a site's next event, which may have passed; `null` when nothing is planned. */
+export const nextDue = async (db: Reader, site: string): Promise<string | null> =>
+  (await db.one<{ at: string | null }>(
+    "SELECT min(due_at) AS at FROM planned_event WHERE site_id = $site AND state IN ('planned', 'open')",
+    {
+      site,
+    },
+  ))!.at
 
 const listOf = async (db: Reader, where: string, bind: Bind): Promise<string[]> => {
   const row = await db.one<{ ids: string }>(
-    `SELECT json_group_array(id) AS ids FROM (SELECT id FROM planned_event WHERE state IN ('planned', 'open') AND ${where} ORDER BY due_at, edition_id IS NULL, edition_id, id LIMIT $limit)`,
+    `SELECT json_group_array(id) AS ids FROM (SELECT id FROM planned_event WHERE site_id = $site AND state IN ('planned', 'open') AND ${where} ORDER BY due_at, edition_id IS NULL, edition_id, id LIMIT $limit)`,
     bind,
   )
   return JSON.parse(row!.ids) as string[]
 }
-/** The ids of events whose moment has come, in the order in which they are done. */
-export const dueIds = (db: Reader, now: string, limit: number) => listOf(db, 'due_at <= $now', { now, limit })
-/** The ids of the events of one moment, in the order in which they are done. */
-export const idsOfMoment = (db: Reader, moment: string, limit: number) => listOf(db, 'due_at = $moment', { moment, limit })
+/** The ids of events of a site whose moment has come, in the order in which they are done. */
+export const dueIds = (db: Reader, site: string, now: string, limit: number) => listOf(db, 'due_at <= $now', { site, now, limit })
+/** The ids of the events of one moment of a site, in the order in which they are done. */
+export const idsOfMoment = (db: Reader, site: string, moment: string, limit: number) =>
+  listOf(db, 'due_at = $moment', { site, moment, limit })
 
-/** The next moment between two at which at least so many events are due; `null` when there is none. */
-export const crowdedMoment = async (db: Reader, after: string, until: string, least: number): Promise<string | null> =>
+/** The next moment of a site between two at which at least so many events are due; `null` when there is none. */
+export const crowdedMoment = async (
+  db: Reader,
+  site: string,
+  { after, until, least }: { after: string; until: string; least: number },
+): Promise<string | null> =>
   (
     await db.one<{ at: string }>(
-      "SELECT due_at AS at FROM planned_event WHERE state IN ('planned', 'open') AND due_at > $after AND due_at <= $until GROUP BY due_at HAVING count(*) >= $least ORDER BY due_at LIMIT 1",
-      { after, until, least },
+      "SELECT due_at AS at FROM planned_event WHERE site_id = $site AND state IN ('planned', 'open') AND due_at > $after AND due_at <= $until GROUP BY due_at HAVING count(*) >= $least ORDER BY due_at LIMIT 1",
+      { site, after, until, least },
     )
   )?.at ?? null
 
@@ -47,8 +57,8 @@ export const eventsByIds = (db: Reader, ids: readonly string[]) =>
     ids: JSON.stringify(ids),
   })
 
-export const eventById = async (db: Reader, id: string): Promise<EventRow | undefined> =>
-  (await packedRows<EventRow>(db, PACKED, 'FROM planned_event e WHERE id = $id', { id }))[0]
+export const eventById = async (db: Reader, site: string, id: string): Promise<EventRow | undefined> =>
+  (await packedRows<EventRow>(db, PACKED, 'FROM planned_event e WHERE id = $id AND site_id = $site', { id, site }))[0]
 
 /** What an edition holds. */
 export const eventsOfEdition = (db: Reader, edition: string) =>
@@ -61,13 +71,13 @@ export const eventsOfEdition = (db: Reader, edition: string) =>
     },
   )
 
-/** All that is planned or open, or that of some items, in the order of its moments; without what has none. */
-export const plannedEvents = (db: Reader, limit: number, items?: readonly string[]) =>
+/** All that is planned or open on a site, or that of some items, in the order of its moments; without what has none. */
+export const plannedEvents = (db: Reader, site: string, limit: number, items?: readonly string[]) =>
   packedRows<EventRow>(
     db,
     PACKED,
-    `FROM planned_event e WHERE state IN ('planned', 'open') AND due_at IS NOT NULL ${items ? 'AND item_id IN (SELECT value FROM json_each($items))' : ''} ORDER BY due_at, edition_id IS NULL, edition_id, id LIMIT $limit`,
-    { limit, ...(items ? { items: JSON.stringify(items) } : {}) },
+    `FROM planned_event e WHERE site_id = $site AND state IN ('planned', 'open') AND due_at IS NOT NULL ${items ? 'AND item_id IN (SELECT value FROM json_each($items))' : ''} ORDER BY due_at, edition_id IS NULL, edition_id, id LIMIT $limit`,
+    { site, limit, ...(items ? { items: JSON.stringify(items) } : {}) },
   )
 
 /** How an event's window stands on the wall; `null` of one that is none. */
@@ -108,14 +118,18 @@ export async function takeFromBin(tx: Reader & Writer, of: OfBin, now: string): 
 /** A moment as somebody set it by the clock on the wall, with the instant that it is. */
 type OnWall<Name extends 'planned_event' | 'edition'> = Pick<Row<Name>, 'id' | 'at' | 'wall_date' | 'wall_time' | 'zone' | 'fold'>
 
-/** What is planned at a time by the clock on the wall. */
-export const eventsOnWall = (db: Reader) =>
+/** What is planned on a site at a time by the clock on the wall. */
+export const eventsOnWall = (db: Reader, site: string) =>
   db.all<OnWall<'planned_event'> & Pick<EventRow, 'item_id' | 'until_at' | 'until_date' | 'until_time' | 'until_fold'>>(
-    "SELECT id, item_id, at, wall_date, wall_time, zone, fold, until_at, until_date, until_time, until_fold FROM planned_event WHERE state IN ('planned', 'open') AND at IS NOT NULL",
+    "SELECT id, item_id, at, wall_date, wall_time, zone, fold, until_at, until_date, until_time, until_fold FROM planned_event WHERE site_id = $site AND state IN ('planned', 'open') AND at IS NOT NULL",
+    { site },
   )
 
-export const editionsOnWall = (db: Reader) =>
-  db.all<OnWall<'edition'>>("SELECT id, at, wall_date, wall_time, zone, fold FROM edition WHERE state = 'open' AND at IS NOT NULL")
+export const editionsOnWall = (db: Reader, site: string) =>
+  db.all<OnWall<'edition'>>(
+    "SELECT id, at, wall_date, wall_time, zone, fold FROM edition WHERE site_id = $site AND state = 'open' AND at IS NOT NULL",
+    { site },
+  )
 
 /** What is planned already where this would be planned: the same of the same draft; going live and a window count as one. */
 export const plannedLike = (db: Reader, item: string, kind: string, draft: string | null) =>
@@ -142,10 +156,11 @@ export const cancelElsewhere = (tx: Writer, draft: string | null, edition: strin
 export const cancelOfEdition = (tx: Writer, id: string) =>
   tx.run("UPDATE planned_event SET state = 'cancelled' WHERE edition_id = $id AND state IN ('planned', 'held')", { id })
 
-/** The next moment at which something happens, with how much, and how much of that goes live. */
-export const nextMoment = (db: Reader) =>
+/** The next moment at which something happens on a site, with how much, and how much of that goes live. */
+export const nextMoment = (db: Reader, site: string) =>
   db.one<{ at: string; n: number; live: number }>(
-    "SELECT due_at AS at, count(*) AS n, sum(kind <> 'withdraw' AND state = 'planned') AS live FROM planned_event WHERE state IN ('planned', 'open') AND due_at = (SELECT min(due_at) FROM planned_event WHERE state IN ('planned', 'open'))",
+    "SELECT due_at AS at, count(*) AS n, sum(kind <> 'withdraw' AND state = 'planned') AS live FROM planned_event WHERE site_id = $site AND state IN ('planned', 'open') AND due_at = (SELECT min(due_at) FROM planned_event WHERE site_id = $site AND state IN ('planned', 'open'))",
+    { site },
   )
 
 /** What is planned for a draft, the first of it. */

@@ -1,7 +1,13 @@
 import type { Reader, Tx } from './database'
 
-export const isGroupName = async (db: Reader, name: string, but: string): Promise<boolean> =>
-  (await db.all<{ id: string }>('SELECT id FROM person_group WHERE name = $name AND id <> $but', { name, but })).length > 0
+export const isGroupName = async (db: Reader, site: string, name: string, but: string): Promise<boolean> =>
+  (
+    await db.all<{ id: string }>('SELECT id FROM person_group WHERE site_id = $site AND name = $name AND id <> $but', {
+      site,
+      name,
+      but,
+    })
+  ).length > 0
 
 export const addGroup = (tx: Tx, id: string, site: string, name: string) => tx.add('person_group', { id, site_id: site, name })
 

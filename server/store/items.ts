@@ -56,13 +56,18 @@ export const addItem = (tx: Writer, row: NewRow<'item'>) => tx.insert('item', [r
 
 export const changeItem = (tx: Writer, id: string, set: Changes<'item'>) => tx.update('item', { id }, set)
 
-export const itemsOwnedBy = async (db: Reader, person: string): Promise<string[]> =>
-  (await db.all<{ id: string }>('SELECT id FROM item WHERE owner_id = $person', { person })).map(({ id }) => id)
+/** What a person owns on a site. */
+export const itemsOwnedBy = async (db: Reader, site: string, person: string): Promise<string[]> =>
+  (await db.all<{ id: string }>('SELECT id FROM item WHERE owner_id = $person AND site_id = $site', { person, site })).map(({ id }) => id)
 
-/** Hands what a person owns, and has planned, to another. */
-export async function handOver(tx: Writer, person: string, to: string): Promise<void> {
-  await tx.update('item', { owner_id: person }, { owner_id: to })
-  await tx.run("UPDATE planned_event SET owner_id = $to WHERE owner_id = $person AND state IN ('planned', 'held')", { person, to })
+/** Hands what a person owns on a site, and has planned there, to another. */
+export async function handOver(tx: Writer, site: string, person: string, to: string): Promise<void> {
+  await tx.update('item', { owner_id: person, site_id: site }, { owner_id: to })
+  await tx.run("UPDATE planned_event SET owner_id = $to WHERE owner_id = $person AND site_id = $site AND state IN ('planned', 'held')", {
+    site,
+    person,
+    to,
+  })
 }
 
 /** How many of some items there are, in sections or in all. */

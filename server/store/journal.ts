@@ -1,5 +1,5 @@
 import { CHAIN_START, chainHash, verifyChain, type JournalRow } from '../../core/journal/chain'
-import type { NewFact } from '../../core/journal/actions'
+import { isOfAccounts, type NewFact } from '../../core/journal/actions'
 import { packed, packedRows, type Reader, type Tx } from './database'
 
 interface Row extends Record<string, string | number | null> {
@@ -10,9 +10,10 @@ interface Row extends Record<string, string | number | null> {
   item_id: string | null
   data: string
   hash: string
+  site_id: string | null
 }
 
-const COLUMNS = ['seq', 'at', 'person_id', 'action', 'item_id', 'data', 'hash'] as const satisfies (keyof Row)[]
+const COLUMNS = ['seq', 'at', 'person_id', 'action', 'item_id', 'data', 'hash', 'site_id'] as const satisfies (keyof Row)[]
 
 const toRow = (row: Row): JournalRow => ({
   seq: row.seq,
@@ -21,6 +22,7 @@ const toRow = (row: Row): JournalRow => ({
   action: row.action,
   item: row.item_id,
   data: JSON.parse(row.data),
+  site: row.site_id,
   hash: row.hash,
 })
 
@@ -30,15 +32,16 @@ export interface JournalHead {
   hash: string
 }
 
-/** Writes facts at the end of the chain, which is `end` when the transaction has read it already and written none since. */
-export async function appendJournal(tx: Tx, facts: readonly NewFact[], end?: JournalHead): Promise<void> {
-  await tx.insert('journal', chained(facts, end ?? (await journalHead(tx))))
+/** Writes facts of a site at the end of the chain, which is `end` when the transaction has read it already and written none since. */
+export async function appendJournal(tx: Tx, site: string | null, facts: readonly NewFact[], end?: JournalHead): Promise<void> {
+  await tx.insert('journal', chained(site, facts, end ?? (await journalHead(tx))))
 }
 
-/** The rows that facts become after the end of the chain. */
-export const chained = (facts: readonly NewFact[], { seq, hash }: JournalHead): Row[] =>
+/** The rows that facts of a site become after the end of the chain. */
+export const chained = (site: string | null, facts: readonly NewFact[], { seq, hash }: JournalHead): Row[] =>
   facts.map((fact) => {
-    hash = chainHash(hash, ++seq, fact)
+    const site_id = isOfAccounts(fact.action) ? null : site
+    hash = chainHash(hash, ++seq, fact, site_id)
     return {
       seq,
       at: fact.at,
@@ -47,6 +50,7 @@ export const chained = (facts: readonly NewFact[], { seq, hash }: JournalHead): 
       item_id: fact.item,
       data: JSON.stringify(fact.data ?? null),
       hash,
+      site_id,
     }
   })
 
@@ -77,6 +81,8 @@ export async function verifyJournal(
 
 /** Which rows of the journal are asked for; what is left out does not narrow it. */
 export interface JournalFilter {
+  /** The site whose journal it is: its own rows, and those of accounts. */
+  site: string
   item?: string | undefined
   person?: string | undefined
   /** Actions, or their beginnings up to and with the point: `draft.`. */
@@ -86,9 +92,11 @@ export interface JournalFilter {
   to?: string | undefined
 }
 
-function where({ item, person, actions, from, to }: JournalFilter): { text: string; values: Record<string, string> } {
-  const parts: string[] = []
-  const values: Record<string, string> = {}
+function where({ site, item, person, actions, from, to }: JournalFilter): { text: string; values: Record<string, string> } {
+  const parts = [
+    "(j.site_id = $site OR j.site_id IS NULL AND coalesce(j.person_id, j.data ->> '$.person') IN (SELECT person_id FROM site_person WHERE site_id = $site))",
+  ]
+  const values: Record<string, string> = { site }
   const add = (text: string, name: string, value: string | undefined) => {
     if (value === undefined) return
     parts.push(text)

@@ -33,8 +33,11 @@ const entries = async (db: Reader, where: string, bind: Bind): Promise<LiveItem[
     )
   ).map(toLive)
 
-export const liveByIds = (db: Reader, ids: string[]): Promise<LiveItem[]> =>
-  ids.length ? entries(db, 'WHERE e.item_id IN (SELECT value FROM json_each($ids))', { ids: JSON.stringify(ids) }) : Promise.resolve([])
+/** Those of some items that are live on a site. */
+export const liveByIds = (db: Reader, site: string, ids: string[]): Promise<LiveItem[]> =>
+  ids.length
+    ? entries(db, 'WHERE e.item_id IN (SELECT value FROM json_each($ids)) AND e.site_id = $site', { ids: JSON.stringify(ids), site })
+    : Promise.resolve([])
 
 /** The page above a page on the site; `null` for one at the top or not on the site. */
 export const liveParent = async (db: Reader, page: string): Promise<string | null> =>
@@ -167,17 +170,20 @@ export const countSitemap = async (db: Reader, site: string) =>
     site,
   }))!.n
 
-/** Live items that have the words, best first, with a snippet whose hits stand between U+0002 and U+0003. */
-export const searchLive = async (db: Reader, words: string, limit: number, offset: number) => {
+/** Live items of a site that have the words, best first, with a snippet whose hits stand between U+0002 and U+0003. */
+export const searchLive = async (db: Reader, site: string, words: string, limit: number, offset: number) => {
   const rows = await db.all<EntryRow & { snippet: string }>(
     `SELECT e.n, e.item_id, e.kind, e.section_id, e.version_id, e.path, e.title, e.shown_date, e.fields, e.first_live, e.changed_at, snippet(live_text, 1, char(2), char(3), ' … ', 28) AS snippet
-     FROM live_text JOIN live_entry e ON e.n = live_text.rowid WHERE live_text MATCH $words AND e.path IS NOT NULL ORDER BY bm25(live_text, 6.0, 1.0) LIMIT $limit OFFSET $offset`,
-    { words, limit, offset },
+     FROM live_text JOIN live_entry e ON e.n = live_text.rowid WHERE live_text MATCH $words AND e.site_id = $site AND e.path IS NOT NULL ORDER BY bm25(live_text, 6.0, 1.0) LIMIT $limit OFFSET $offset`,
+    { site, words, limit, offset },
   )
   return rows.map((row) => ({ ...toLive(row), snippet: row.snippet }))
 }
-export const countSearch = async (db: Reader, words: string) =>
-  (await db.one<{ n: number }>('SELECT count(*) AS n FROM live_text WHERE live_text MATCH $words', { words }))!.n
+export const countSearch = async (db: Reader, site: string, words: string) =>
+  (await db.one<{ n: number }>(
+    'SELECT count(*) AS n FROM live_text JOIN live_entry e ON e.n = live_text.rowid WHERE live_text MATCH $words AND e.site_id = $site AND e.path IS NOT NULL',
+    { site, words },
+  ))!.n
 
 /** Live items that point at an item, by relation. */
 export const liveRefsTo = (db: Reader, target: string) =>
@@ -332,10 +338,11 @@ export const restsOnClearance = async (db: Reader, version: string): Promise<boo
 export const wasLive = async (db: Reader, version: string): Promise<boolean> =>
   (await db.one('SELECT 1 FROM live_interval WHERE version_id = $version', { version })) !== undefined
 
-/** What live items link to. */
-export const liveLinks = (db: Reader) =>
+/** What live items of a site link to. */
+export const liveLinks = (db: Reader, site: string) =>
   db.all<{ target: string; item: string; title: string; version: string }>(
-    "SELECT r.target, r.item_id AS item, e.title, e.version_id AS version FROM live_ref r JOIN live_entry e ON e.item_id = r.item_id WHERE r.relation = 'link'",
+    "SELECT r.target, r.item_id AS item, e.title, e.version_id AS version FROM live_ref r JOIN live_entry e ON e.item_id = r.item_id WHERE r.relation = 'link' AND e.site_id = $site",
+    { site },
   )
 
 /** What readers got of an item, the newest first. */

@@ -3,8 +3,9 @@ import type { NewRow, Row } from './models'
 
 export type MediaRow = Row<'media'>
 
-/** Who asks for files, and the sections that they may read in; `null` for all. */
+/** Who asks for files of a site, and the sections that they may read in; `null` for all. */
 export interface MayName {
+  site: string
   me: string
   sections: readonly string[] | null
 }
@@ -13,16 +14,20 @@ export interface MayName {
  * The files `m` whose names someone may know: those that they brought, that readers get, or that an item shows which they may
  * read, whole or as a part that was cut out.
  */
-const NAMED = `($readable IS NULL OR m.person_id = $me OR EXISTS (
+const NAMED = `m.site_id = $site AND ($readable IS NULL OR m.person_id = $me OR EXISTS (
   SELECT 1 FROM media part JOIN media_use u ON u.media_id = part.id JOIN item i ON i.id = u.item_id
   WHERE (part.id = m.id OR part.of_id = m.id OR part.id = m.of_id) AND (i.on_site = 'live' OR i.section_id IN (SELECT value FROM json_each($readable)))))`
-const named = ({ me, sections }: MayName) => ({ me, readable: sections && JSON.stringify(sections) })
+const named = ({ site, me, sections }: MayName) => ({ site, me, readable: sections && JSON.stringify(sections) })
 
 // Asked for each picture that readers see.
-export const mediaById = (db: Reader, id: string) => db.one<MediaRow>('SELECT * FROM media WHERE id = $id', { id })
+export const mediaById = (db: Reader, site: string, id: string) =>
+  db.one<MediaRow>('SELECT * FROM media WHERE id = $id AND site_id = $site', { id, site })
 
-export const mediaByIds = (db: Reader, ids: readonly string[]) =>
-  db.all<MediaRow>('SELECT * FROM media WHERE id IN (SELECT value FROM json_each($ids))', { ids: JSON.stringify(ids) })
+export const mediaByIds = (db: Reader, site: string, ids: readonly string[]) =>
+  db.all<MediaRow>('SELECT * FROM media WHERE id IN (SELECT value FROM json_each($ids)) AND site_id = $site', {
+    ids: JSON.stringify(ids),
+    site,
+  })
 
 /** A part (JSON of its place) that was cut out of a picture before. */
 export const mediaPart = (db: Reader, whole: string, part: string) => db.findOne('media', { of_id: whole, crop: part })
@@ -45,6 +50,6 @@ export const listMedia = (
 
 export const addMedia = (tx: Tx, row: NewRow<'media'>) => tx.add('media', row)
 
-/** Those of some files that are there, by their ids. */
-export const mediaThere = async (db: Reader, ids: readonly string[]): Promise<Set<string>> =>
-  new Set((await mediaByIds(db, ids)).map(({ id }) => id))
+/** Those of some files that a site has, by their ids. */
+export const mediaThere = async (db: Reader, site: string, ids: readonly string[]): Promise<Set<string>> =>
+  new Set((await mediaByIds(db, site, ids)).map(({ id }) => id))

@@ -19,6 +19,7 @@ import { fixedRows } from './migrations/0015-fixed-rows'
 import { passwordLinks } from './migrations/0016-password-links'
 import { signIn } from './migrations/0017-sign-in'
 import { secondYes } from './migrations/0018-second-yes'
+import { sites } from './migrations/0019-sites'
 
 const MIGRATIONS = [
   first,
@@ -39,6 +40,7 @@ const MIGRATIONS = [
   passwordLinks,
   signIn,
   secondYes,
+  sites,
 ]
 
 /** The names of all migrations, in their order. */

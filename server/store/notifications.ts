@@ -19,28 +19,39 @@ const ROW =
 
 export const addNotifications = (tx: Tx, rows: NewRow<'notification'>[]) => tx.insert('notification', rows)
 
-/** What a person was told, the newest first. */
-export const notificationsOf = (db: Reader, person: string, limit: number) =>
-  db.all<NotificationRow>(`${ROW} WHERE n.person_id = $person ORDER BY n.at DESC, n.id DESC LIMIT $limit`, { person, limit })
+/** What a person was told on a site, the newest first. */
+export const notificationsOf = (db: Reader, site: string, person: string, limit: number) =>
+  db.all<NotificationRow>(`${ROW} WHERE n.person_id = $person AND n.site_id = $site ORDER BY n.at DESC, n.id DESC LIMIT $limit`, {
+    site,
+    person,
+    limit,
+  })
 
-/** What a person who is written to once a day was told and not written, the oldest first. */
-export const unmailedOf = (db: Reader, person: string) =>
-  db.all<NotificationRow>(`${ROW} WHERE n.person_id = $person AND n.mailed_at IS NULL ORDER BY n.at, n.id LIMIT 200`, { person })
-
-/** The people who are written to once a day and have something that was not mailed. */
-export const peopleToWrite = (db: Reader) =>
-  db.all<Row<'person'>>(
-    "SELECT * FROM person p WHERE mail = 'daily' AND active = 1 AND EXISTS (SELECT 1 FROM notification n WHERE n.person_id = p.id AND n.mailed_at IS NULL) LIMIT 1000",
+/** What a person who is written to once a day was told on a site and not written, the oldest first. */
+export const unmailedOf = (db: Reader, site: string, person: string) =>
+  db.all<NotificationRow>(
+    `${ROW} WHERE n.person_id = $person AND n.site_id = $site AND n.mailed_at IS NULL ORDER BY n.at, n.id LIMIT 200`,
+    {
+      site,
+      person,
+    },
   )
 
-export const noteMailed = (tx: Tx, person: string, now: string) =>
-  tx.change('notification', { person_id: person, mailed_at: null }, { mailed_at: now })
+/** The people who are written to once a day and have something of a site that was not mailed. */
+export const peopleToWrite = (db: Reader, site: string) =>
+  db.all<Row<'person'>>(
+    "SELECT * FROM person p WHERE mail = 'daily' AND active = 1 AND EXISTS (SELECT 1 FROM notification n WHERE n.person_id = p.id AND n.site_id = $site AND n.mailed_at IS NULL) LIMIT 1000",
+    { site },
+  )
 
-/** Notes that a person has seen one notification and all before it. */
-export const noteSeen = (tx: Tx, person: string, upTo: string, now: string) =>
+export const noteMailed = (tx: Tx, site: string, person: string, now: string) =>
+  tx.change('notification', { person_id: person, site_id: site, mailed_at: null }, { mailed_at: now })
+
+/** Notes that a person has seen one notification of a site and all before it. */
+export const noteSeen = (tx: Tx, site: string, person: string, upTo: string, now: string) =>
   tx.run(
-    'UPDATE notification SET seen_at = $now WHERE person_id = $person AND seen_at IS NULL AND at <= (SELECT at FROM notification WHERE id = $upTo AND person_id = $person)',
-    { now, person, upTo },
+    'UPDATE notification SET seen_at = $now WHERE person_id = $person AND site_id = $site AND seen_at IS NULL AND at <= (SELECT at FROM notification WHERE id = $upTo AND person_id = $person)',
+    { site, now, person, upTo },
   )
 
 /** A person as they are written to. */
@@ -56,7 +67,7 @@ export const peopleReached = (db: Reader) =>
 
 const NEWS = 'notifications'
 
-/** Up to which row of the journal people were told. */
+/** Up to which row of the journal people were told, whichever site it is about. */
 export const toldUpTo = async (db: Reader): Promise<number> =>
   // Asked after each commit.
   (await db.one<{ seq: number }>('SELECT seq FROM heard WHERE name = $name', { name: NEWS }))?.seq ?? 0

@@ -8,27 +8,39 @@ export type PersonRow = Row<'person'>
 /** More deputies than a team can oversee are not loaded; those that end last are. */
 const MOST_DELEGATIONS = 2_000
 
-/** Everybody's rights as one value, for the core's decisions. */
-export async function loadRights(db: Reader): Promise<Rights> {
-  const [people, groups, roles, grants, sections, separations, delegations] = await Promise.all([
-    db.all<{ id: string; name: string; active: number; self: string | null }>('SELECT id, name, active, self_id AS self FROM person'),
+/** Everybody's rights on a site as one value, for the core's decisions. */
+export async function loadRights(db: Reader, site: string): Promise<Rights> {
+  const [sites, people, groups, roles, grants, sections, separations, delegations] = await Promise.all([
+    db.count('site', {}),
+    db.all<{ id: string; name: string; active: number; self: string | null }>(
+      'SELECT p.id, p.name, p.active, p.self_id AS self FROM person p JOIN site_person m ON m.person_id = p.id WHERE m.site_id = $site',
+      { site },
+    ),
     db.all<{ id: string; name: string; members: string }>(
-      'SELECT id, name, (SELECT json_group_array(person_id) FROM group_member m WHERE m.group_id = g.id) AS members FROM person_group g ORDER BY name',
+      'SELECT id, name, (SELECT json_group_array(person_id) FROM group_member m WHERE m.group_id = g.id) AS members FROM person_group g WHERE g.site_id = $site ORDER BY name',
+      { site },
     ),
-    db.all<{ id: string; name: string; verbs: string; includes: string }>('SELECT id, name, verbs, includes FROM role ORDER BY rowid'),
+    db.all<{ id: string; name: string; verbs: string; includes: string }>(
+      'SELECT id, name, verbs, includes FROM role WHERE site_id = $site ORDER BY rowid',
+      { site },
+    ),
     db.all<{ person: string | null; group: string | null; role: string; section: string | null }>(
-      'SELECT person_id AS person, group_id AS "group", role_id AS role, section_id AS section FROM role_grant ORDER BY rowid',
+      'SELECT g.person_id AS person, g.group_id AS "group", g.role_id AS role, g.section_id AS section FROM role_grant g JOIN role r ON r.id = g.role_id WHERE r.site_id = $site ORDER BY g.rowid',
+      { site },
     ),
-    db.all<Section>('SELECT id, name, segment, parent_id AS parent FROM section'),
+    db.all<Section>('SELECT id, name, segment, parent_id AS parent FROM section WHERE site_id = $site', { site }),
     db.all<{ id: string; name: string; roles: string; most: number; dynamic: number }>(
-      'SELECT id, name, roles, most, dynamic FROM separation ORDER BY rowid',
+      'SELECT id, name, roles, most, dynamic FROM separation WHERE site_id = $site ORDER BY rowid',
+      { site },
     ),
     db.all<{ id: string; absent: string; deputy: string; gates: string | null; from: string; to: string }>(
-      'SELECT id, absent_id AS absent, deputy_id AS deputy, gates, from_at AS "from", to_at AS "to" FROM delegation WHERE ended_at IS NULL ORDER BY to_at DESC LIMIT $most',
-      { most: MOST_DELEGATIONS },
+      'SELECT id, absent_id AS absent, deputy_id AS deputy, gates, from_at AS "from", to_at AS "to" FROM delegation WHERE site_id = $site AND ended_at IS NULL ORDER BY to_at DESC LIMIT $most',
+      { site, most: MOST_DELEGATIONS },
     ),
   ])
   return {
+    site,
+    besideOthers: sites > 1,
     people: new Map(
       people.map((row): [string, Person] => [
         row.id,
@@ -52,9 +64,10 @@ export async function loadRights(db: Reader): Promise<Rights> {
 // Asked at each request.
 export const personById = (db: Reader, id: string) => db.one<PersonRow>('SELECT * FROM person WHERE id = $id', { id })
 export const personByEmail = (db: Reader, email: string) => db.one<PersonRow>('SELECT * FROM person WHERE email = $email', { email })
-export const listPeople = (db: Reader) =>
+export const listPeople = (db: Reader, site: string) =>
   db.all<{ id: string; name: string; email: string; active: number; joined: number; picture: string | null }>(
-    "SELECT p.id, p.name, p.email, p.active, p.password_hash <> '' OR p.identity IS NOT NULL AS joined, f.hash AS picture FROM person p LEFT JOIN person_picture f ON f.person_id = p.id ORDER BY p.name LIMIT 1000",
+    "SELECT p.id, p.name, p.email, p.active, p.password_hash <> '' OR p.identity IS NOT NULL AS joined, f.hash AS picture FROM person p JOIN site_person m ON m.person_id = p.id LEFT JOIN person_picture f ON f.person_id = p.id WHERE m.site_id = $site ORDER BY p.name LIMIT 1000",
+    { site },
   )
 export const peopleCount = (db: Reader) => db.count('person', {})
 
@@ -68,6 +81,13 @@ export const namesOf = (db: Reader, ids: readonly string[]) =>
   })
 
 export const insertPerson = (tx: Tx, row: NewRow<'person'>) => tx.add('person', row)
+
+/** Makes an account one of those that work on a site. */
+export const addToSite = (tx: Tx, site: string, person: string) => tx.add('site_person', { site_id: site, person_id: person })
+
+/** The sites that an account works on. */
+export const sitesOfPerson = async (db: Reader, person: string): Promise<string[]> =>
+  (await db.find('site_person', { person_id: person })).map((row) => row.site_id)
 
 export const changePerson = (tx: Tx, id: string, set: Changes<'person'>) => tx.change('person', { id }, set)
 

@@ -9,8 +9,14 @@ const columnsOf = ({ name, verbs, includes }: Pick<Role, 'name' | 'verbs' | 'inc
   includes: JSON.stringify(includes),
 })
 
-export const isRoleName = async (db: Reader, name: string, but: string): Promise<boolean> =>
-  (await db.all<{ id: string }>('SELECT id FROM role WHERE name = $name COLLATE NOCASE AND id <> $but', { name, but })).length > 0
+export const isRoleName = async (db: Reader, site: string, name: string, but: string): Promise<boolean> =>
+  (
+    await db.all<{ id: string }>('SELECT id FROM role WHERE site_id = $site AND name = $name COLLATE NOCASE AND id <> $but', {
+      site,
+      name,
+      but,
+    })
+  ).length > 0
 
 export const addRoles = (tx: Tx, site: string, roles: Role[]) =>
   tx.add('role', ...roles.map((role) => ({ id: role.id, site_id: site, ...columnsOf(role) })))

@@ -1,9 +1,15 @@
+import type { SecondYes } from '../../core/access/rightsChange'
 import type { Reader, Tx } from './database'
 import type { Changes, NewRow, Row } from './models'
 
 export type SiteRow = Row<'site'>
 
-export const loadSite = (db: Reader) => db.one<SiteRow>('SELECT * FROM site LIMIT 1')
+/** All sites of the file, the first made before. */
+export const listSites = (db: Reader) => db.all<SiteRow>('SELECT * FROM site ORDER BY created_at, id')
+
+/** Which changes of rights on a site ask for a second steward. */
+export const secondYesOf = async (db: Reader, site: string): Promise<SecondYes> =>
+  (await db.findOne('site', { id: site }))?.second_yes ?? 'raising'
 
 export const addSite = (tx: Tx, row: NewRow<'site'>) => tx.add('site', row)
 

@@ -27,6 +27,11 @@ export const staysOf = (db: Reader, items: readonly string[]) =>
     items: JSON.stringify(items),
   })
 
-/** Those after a number, in the order in which they were written. */
-export const staysAfter = (db: Reader, after: number, limit: number) =>
-  packedRows<StayRow>(db, STAY, 'FROM live_interval l WHERE l.id > $after ORDER BY l.id LIMIT $limit', { after, limit })
+/** Those of a site after a number, in the order in which they were written. */
+export const staysAfter = (db: Reader, site: string, after: number, limit: number) =>
+  packedRows<StayRow>(
+    db,
+    STAY,
+    'FROM live_interval l WHERE l.id > $after AND l.section_id IN (SELECT id FROM section WHERE site_id = $site) ORDER BY l.id LIMIT $limit',
+    { site, after, limit },
+  )

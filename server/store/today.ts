@@ -67,12 +67,12 @@ export const comingEvents = (db: Reader, soon: string, limit: number, readable: 
     { soon, limit, readable },
   )
 
-/** Editions that go live until a moment, with how much of them is cleared. */
-export const comingEditions = (db: Reader, soon: string, limit: number) =>
+/** Editions of a site that go live until a moment, with how much of them is cleared. */
+export const comingEditions = (db: Reader, site: string, soon: string, limit: number) =>
   db.all<{ edition: string; title: string; at: string; entries: number; cleared: number }>(
     `SELECT n.id AS edition, n.name AS title, n.at, count(e.id) AS entries, sum(e.draft_id IS NULL OR EXISTS (SELECT 1 FROM draft d WHERE d.id = e.draft_id AND d.review = 'cleared')) AS cleared
-       FROM edition n JOIN planned_event e ON e.edition_id = n.id AND e.state = 'planned' WHERE n.state = 'open' AND n.at <= $soon GROUP BY n.id ORDER BY n.at LIMIT $limit`,
-    { soon, limit },
+       FROM edition n JOIN planned_event e ON e.edition_id = n.id AND e.state = 'planned' WHERE n.site_id = $site AND n.state = 'open' AND n.at <= $soon GROUP BY n.id ORDER BY n.at LIMIT $limit`,
+    { site, soon, limit },
   )
 
 /** What a person owns and should look at until a day. */

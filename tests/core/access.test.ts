@@ -18,6 +18,8 @@ const SECTIONS: [string, string | null][] = [
 ]
 const PEOPLE = { wen: 'Wen Zhao', idris: 'Idris Calloway', maren: 'Maren Ostby' }
 const rights = (grants: Grant[], more: Partial<Omit<Rights, 'grants'>> = {}): Rights => ({
+  site: 'site',
+  besideOthers: false,
   people: new Map(Object.entries(PEOPLE).map(([id, name]) => [id, { name, active: true }])),
   groups: new Map([['legal', { id: 'legal', name: 'Legal desk', members: ['idris', 'wen'] }]]),
   roles: new Map(DEFAULT_ROLES.map((role) => [role.id, role])),
@@ -38,6 +40,13 @@ describe('may they?', () => {
     expect(decide(given, 'wen', 'item.write', 'news').allowed).toBe(false)
     expect(decide(given, 'wen', 'item.write', null).allowed).toBe(false)
     expect(decide(given, 'wen', 'item.review', 'cars').allowed).toBe(false)
+  })
+  it('is no in a section that the site has not, whoever asks', () => {
+    const everything = DEFAULT_ROLES.map((role) => to('wen', role.id))
+    for (const verb of Object.keys(VERBS) as Verb[]) {
+      expect([verb, decide(rights(everything), 'wen', verb, 'elsewhere').allowed]).toEqual([verb, false])
+      expect(whoMay(rights(everything), verb, 'elsewhere')).toEqual([])
+    }
   })
   it('gives what a group has to each of its members, and to nobody else', () => {
     const given = rights([toGroup('legal', 'reviewer', 'fares')])

@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import fc from 'fast-check'
+import { siteAtHost } from '../../core/address/host'
 import { normalisePath, pathOf } from '../../core/address/path'
 import { checkSegment, freeSegment, makeSegment, RESERVED } from '../../core/address/segment'
 
@@ -92,5 +93,25 @@ describe('paths', () => {
       }),
       { numRuns: 500 },
     )
+  })
+})
+
+describe('the site at a host', () => {
+  const sites = [
+    { id: 'first', host: null },
+    { id: 'skerry', host: 'Skerry.example' },
+    { id: 'local', host: 'localhost:4000' },
+  ]
+  it.each([
+    ['skerry.example', 'skerry'],
+    ['SKERRY.example:8080', 'skerry'],
+    ['localhost:4000', 'local'],
+    ['localhost:4001', 'first'],
+    ['skerry.example.evil.example', 'first'],
+    ['', 'first'],
+  ])('%s is that of %s', (host, id) => expect(siteAtHost(sites, host)?.id).toBe(id))
+  it('is none where each has a host of its own and none is meant', () => {
+    expect(siteAtHost(sites.slice(1), 'elsewhere.example')).toBeUndefined()
+    expect(siteAtHost([], 'elsewhere.example')).toBeUndefined()
   })
 })

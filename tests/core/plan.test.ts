@@ -27,15 +27,18 @@ describe('the journal’s chain', () => {
       item: 'i',
       data: { number: seq },
     }
-    hash = chainHash(hash, seq, fact)
-    rows.push({ ...fact, seq, hash })
+    // Some are of one site, some of another, some of accounts.
+    const site = [null, 'a', 'b'][seq % 3]!
+    hash = chainHash(hash, seq, fact, site)
+    rows.push({ ...fact, seq, site, hash })
   }
   it('is intact as written', () => expect(verifyChain(rows, CHAIN_START, 1)).toEqual({ intact: true, head: rows.at(-1)!.hash, seq: 50 }))
   it('finds and locates any change, gap, swap or addition', () => {
     fc.assert(
-      fc.property(fc.nat(48), fc.constantFrom('change', 'drop', 'swap', 'rehash'), (at, how) => {
+      fc.property(fc.nat(48), fc.constantFrom('change', 'site', 'drop', 'swap', 'rehash'), (at, how) => {
         const bad = rows.map((row) => ({ ...row }))
         if (how === 'change') bad[at]!.person = 'mallory'
+        else if (how === 'site') bad[at]!.site = 'c'
         else if (how === 'drop') bad.splice(at, 1)
         else if (how === 'swap') [bad[at], bad[at + 1]] = [bad[at + 1]!, bad[at]!]
         else bad[at]! = { ...bad[at]!, data: 'x', hash: chainHash('f'.repeat(64), at + 1, { ...bad[at]!, data: 'x' }) }

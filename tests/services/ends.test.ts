@@ -5,6 +5,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { forgetOld } from '../../server/jobs/forgetter'
 import type { Tx } from '../../server/store/database'
 import type { NewRow, Table } from '../../server/store/models'
+import { siteId } from '../../server/services/office'
 import { foundOffice, type FoundedOffice } from '../support/office'
 
 const DAY_MS = 86_400_000
@@ -25,25 +26,25 @@ const ends = <Name extends Table>(table: Name, row: NewRow<Name>, days: number) 
 })
 
 /** A row of each table that fills by itself. */
-const rows = (person: string) => [
+const rows = (site_id: string, person: string) => [
   ends('answer', { person_id: person, key: 'k', request: 'r', status: 200, body: '', at: at(0) }, 2),
   ends('mail', { id: 'sent', address: 'a@b.example', subject: '', text: '', made_at: at(-9), next_at: null, sent_at: at(0) }, 30),
   ends('mail', { id: 'given up', address: 'a@b.example', subject: '', text: '', made_at: at(0), next_at: null, sent_at: null }, 30),
-  ends('notification', { id: 'seen', person_id: person, at: at(0), kind: 'waits', note: '', seen_at: at(1) }, 365),
-  ends('notification', { id: 'unseen', person_id: person, at: at(0), kind: 'waits', note: '', seen_at: null }, 730),
+  ends('notification', { id: 'seen', site_id, person_id: person, at: at(0), kind: 'waits', note: '', seen_at: at(1) }, 365),
+  ends('notification', { id: 'unseen', site_id, person_id: person, at: at(0), kind: 'waits', note: '', seen_at: null }, 730),
   ends('session', { token_hash: 'h', person_id: person, created_at: at(-1), seen_at: at(-1), expires_at: at(0), agent: '' }, 0),
   ends('password_link', { token_hash: 'h', person_id: person, made_by: null, made_at: at(-1), expires_at: at(0) }, 30),
   ends('known_browser', { hash: 'h', person_id: person, seen_at: at(0) }, 180),
   ends('throttle', { key: 'email:a@b.example', failures: 9, last_at: at(0) }, 1),
   ends('presence', { draft_id: 'd', person_id: person, tab: 't', place: null, at: at(0) }, 1),
-  ends('share_link', { token_hash: 'h', id: 'i', shows: 'moment', made_by: person, made_at: at(-1), ends_at: at(0) }, 90),
-  ends('calendar_feed', { token_hash: 'h', person_id: person, made_at: at(-1), revoked_at: at(0) }, 90),
+  ends('share_link', { token_hash: 'h', site_id, id: 'i', shows: 'moment', made_by: person, made_at: at(-1), ends_at: at(0) }, 90),
+  ends('calendar_feed', { token_hash: 'h', site_id, person_id: person, made_at: at(-1), revoked_at: at(0) }, 90),
 ]
 
 describe('nothing grows for ever', () => {
   it('each row that fills by itself ends on its day, and not the day before', async () => {
     const { office, founder } = here
-    for (const { table, days, insert } of rows(founder.id)) {
+    for (const { table, days, insert } of rows(await siteId(office), founder.id)) {
       await office.store.write(async (tx) => {
         await tx.run(`DELETE FROM ${table}`)
         await insert(tx)
@@ -62,9 +63,19 @@ describe('nothing grows for ever', () => {
     await office.store.write(async (tx) => {
       await tx.insert('mail', [{ id: 'waits', address: 'a@b.example', subject: '', text: '', made_at: at(0), next_at: at(400) }])
       await tx.insert('share_link', [
-        { token_hash: 'open', id: 'open', shows: 'moment', made_by: founder.id, made_at: at(0), ends_at: at(900) },
+        {
+          token_hash: 'open',
+          site_id: await siteId(office),
+          id: 'open',
+          shows: 'moment',
+          made_by: founder.id,
+          made_at: at(0),
+          ends_at: at(900),
+        },
       ])
-      await tx.insert('calendar_feed', [{ token_hash: 'open', person_id: founder.id, made_at: at(0), revoked_at: null }])
+      await tx.insert('calendar_feed', [
+        { token_hash: 'open', site_id: await siteId(office), person_id: founder.id, made_at: at(0), revoked_at: null },
+      ])
     })
     present = start + 800 * DAY_MS
     await forgetOld(office)

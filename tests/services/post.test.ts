@@ -48,7 +48,7 @@ interface Row {
 const mailOf = (subject: string) =>
   office.store.read.one<Row>('SELECT sent_at, next_at, tries, error FROM mail WHERE subject = $subject', { subject })
 const write = (subject: string) =>
-  office.store.write((tx) => post(office, tx, [{ person: noor, address: 'noor@larkholm.example', subject, text: 'Words.' }]))
+  office.store.write((tx) => post(office, tx, [{ site: null, person: noor, address: 'noor@larkholm.example', subject, text: 'Words.' }]))
 const fails = { sendMail: () => Promise.reject(new Error('421 come back later')) }
 const takes = (into: string[]) => ({ sendMail: ({ subject }: { subject?: unknown }) => (into.push(String(subject)), Promise.resolve({})) })
 
@@ -89,6 +89,7 @@ describe('a mail that is due', () => {
     await office.store.write((tx) =>
       post(office, tx, [
         {
+          site: null,
           person: noor,
           address: 'noor@larkholm.example',
           subject: '“Påske” venter på deg',

@@ -6,7 +6,7 @@ import type { RightsChange } from '../../core/access/rightsChange'
 import { VERBS, type Verb } from '../../core/access/verbs'
 import { choosePassword } from '../../server/services/people/invitations'
 import { agreeToChange, changeRights, endRequest, waitingChanges } from '../../server/services/people/rightsChange'
-import { note } from '../../server/services/office'
+import { note, siteId } from '../../server/services/office'
 import { Refusal } from '../../server/services/refusal'
 import { loadRights } from '../../server/store/people'
 import { waitingRequests } from '../../server/store/rightsRequests'
@@ -98,10 +98,10 @@ it('nobody’s rights rise by one person alone while another steward is there, w
       await begin()
       for (const one of steps) {
         const { office } = here
-        const before = await loadRights(office.store.read)
+        const before = await loadRights(office.store.read, await siteId(office))
         const last = (await office.store.read.one<{ seq: number }>('SELECT max(seq) AS seq FROM journal'))!.seq
         // Half of the time the one who agrees is the steward who did not ask.
-        const [open] = one.do === 'agree' && one.other ? await waitingRequests(office.store.read, office.now()) : []
+        const [open] = one.do === 'agree' && one.other ? await waitingRequests(office.store.read, before.site, office.now()) : []
         const actor = await as(open ? (open.asked_by === who.idris ? 'maren' : 'idris') : one.by)
         const others = [who.maren, who.idris].some(
           (id) =>
@@ -125,7 +125,7 @@ it('nobody’s rights rise by one person alone while another steward is there, w
           if (!(error instanceof Refusal)) throw error
         }
         await office.settle()
-        const after = await loadRights(office.store.read)
+        const after = await loadRights(office.store.read, await siteId(office))
         const raised = [...after.people.keys()].filter((id) => !can(after, id).every((right) => can(before, id).includes(right)))
         if (!raised.length) continue
         const rows = await office.store.read.all<{ person: string; data: string }>(

@@ -220,6 +220,7 @@ describe('the write queue', () => {
       { name: '0016-password-links' },
       { name: '0017-sign-in' },
       { name: '0018-second-yes' },
+      { name: '0019-sites' },
     ])
     await Promise.all([one.close(), two.close()])
     rmSync(fresh, { recursive: true, force: true })

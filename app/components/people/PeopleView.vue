@@ -23,7 +23,12 @@ const same = ref<{ id: string; name: string; as: string } | null>(null)
 const resting = ref<{ id: string; name: string; handTo: string } | null>(null)
 watch(
   () => props.adding,
-  (adding) => adding && (form.value = { id: null, name: '', email: '', roles: [{ role: 'writer', section: null }] }),
+  (adding) => {
+    if (!adding) return
+    // The first role of a team is the one that most people begin with.
+    const roles = props.roles.slice(0, 1).map(({ id }) => ({ role: id, section: null }))
+    form.value = { id: null, name: '', email: '', roles }
+  },
   { immediate: true },
 )
 function close() {

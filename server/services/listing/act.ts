@@ -182,7 +182,7 @@ async function edit(office: Office, actor: Actor, item: ItemRow, wanted: string 
 
 const LAPSES = 'what was cleared or waiting lapses'
 async function willRedirect(office: Office, item: ItemRow, { segment, title }: Fields): Promise<string[]> {
-  const [now] = item.on_site === 'live' ? await liveByIds(office.store.read, [item.id]) : []
+  const [now] = item.on_site === 'live' ? await liveByIds(office.store.read, item.site_id, [item.id]) : []
   return now?.path ? [`once it is live, ${now.path} redirects to …/${segment || makeSegment(title ?? '')}`] : []
 }
 
@@ -246,9 +246,9 @@ async function moveTo(office: Office, actor: Actor, item: ItemRow, { section, fr
 async function become(office: Office, actor: Actor, item: ItemRow, { kind, from }: Action & { do: 'become' }): Promise<Done> {
   if (item.kind === kind) throw refusal('conflict', 'unchanged', 'It is one already')
   if (from !== undefined && item.kind !== from) throw changedMeanwhile('Its kind')
-  const [before] = await liveByIds(office.store.read, [item.id])
+  const [before] = await liveByIds(office.store.read, actor.rights.site, [item.id])
   const { moved, ...done } = await move(office, actor, item, { kind })
-  const [after] = await liveByIds(office.store.read, [item.id])
+  const [after] = await liveByIds(office.store.read, actor.rights.site, [item.id])
   const said = moved && before?.path && after?.path ? `${done.said}: ${before.path} redirects to ${after.path}` : done.said
   return { ...done, said, undo: moved ? { do: 'become', kind: item.kind, from: kind } : null }
 }

@@ -7,7 +7,7 @@ import { personById } from '../../store/people'
 import { actorFrom, type Actor } from '../people/access'
 import { act, type Target } from './act'
 import { manyFields } from './manyFields'
-import { note, type Office } from '../office'
+import { note, type Office, siteId } from '../office'
 import { found, Refusal } from '../refusal'
 import { within } from '../within'
 
@@ -40,7 +40,7 @@ class OnlyTried extends Error {}
  */
 export async function goOn(office: Office, id: string): Promise<boolean> {
   const db = office.store.read
-  const batch = await batchById(db, id)
+  const batch = await batchById(db, await siteId(office), id)
   if (!batch || (batch.state !== 'trying' && batch.state !== 'running')) return false
   const actor = await actorOfBatch(office, batch)
   const column = batch.state === 'trying' ? 'tried' : 'outcome'
@@ -59,7 +59,7 @@ export async function goOn(office: Office, id: string): Promise<boolean> {
   const inSets = fixed?.do === 'label' || fixed?.do === 'field' ? fixed : null
   const work = async (tx: Tx) => {
     // It may have been cancelled since it was read.
-    if ((await batchById(tx, id))?.state !== batch.state) return false
+    if ((await batchById(tx, await siteId(office), id))?.state !== batch.state) return false
     limit = Math.min(CHUNK, Math.ceil((2 * CHUNK_MS) / pace))
     const entries = await openEntries(tx, id, column, limit)
     asked = entries.length
@@ -90,7 +90,7 @@ export async function goOn(office: Office, id: string): Promise<boolean> {
     return await office.store.write(work)
   } catch (error) {
     if (!(error instanceof OnlyTried)) throw error
-    return office.store.write(async (tx) => ((await batchById(tx, id))?.state === batch.state ? keep(tx) : false))
+    return office.store.write(async (tx) => ((await batchById(tx, await siteId(office), id))?.state === batch.state ? keep(tx) : false))
   }
 }
 

@@ -19,7 +19,7 @@ import type { NewRow } from '../../store/models'
 import { listedAfter, type Listing } from '../../store/listing'
 import { sectionsWhere, type Actor } from '../people/access'
 import type { Target } from './act'
-import type { Office } from '../office'
+import { siteId, type Office } from '../office'
 import { found, refusal } from '../refusal'
 import { itemCount } from '../../store/items'
 import { tellDone } from './batchRun'
@@ -142,7 +142,7 @@ async function* partsOf(office: Office, targets: Targets): AsyncGenerator<(Targe
 }
 
 async function own(office: Office, actor: Actor, id: string): Promise<BatchRow> {
-  const batch = await batchById(office.store.read, id)
+  const batch = await batchById(office.store.read, await siteId(office), id)
   return found(batch?.person_id === actor.id ? batch : undefined, 'batch')
 }
 
@@ -155,7 +155,7 @@ const MOST_SHOWN = 20
 
 /** What one did to many items of late, that it can be looked at and taken back. */
 export const recentBatches = async (office: Office, actor: Actor): Promise<BatchView[]> =>
-  Promise.all((await batchesOf(office.store.read, actor.id, MOST_SHOWN)).map((batch) => viewOf(office, batch)))
+  Promise.all((await batchesOf(office.store.read, await siteId(office), actor.id, MOST_SHOWN)).map((batch) => viewOf(office, batch)))
 
 export interface BatchView extends BatchCounts {
   id: string
@@ -211,7 +211,7 @@ const changeState = (
   why: string,
 ): Promise<void> =>
   office.store.write(async (tx) => {
-    const batch = await batchById(tx, id)
+    const batch = await batchById(tx, await siteId(office), id)
     if (batch?.person_id !== actor.id) throw refusal('unknown', 'unknown', 'There is no such batch')
     if (!from.includes(batch.state)) throw refusal('conflict', 'batch-state', why)
     const over = to === 'cancelled'
@@ -231,7 +231,7 @@ export const cancelBatch = (office: Office, actor: Actor, id: string) =>
 export async function undoBatch(office: Office, actor: Actor, id: string): Promise<{ batch: string; total: number }> {
   const before = await own(office, actor, id)
   return office.store.write(async (tx) => {
-    const now = (await batchById(tx, id))!
+    const now = (await batchById(tx, await siteId(office), id))!
     if (now.state === 'trying' || now.state === 'tried' || now.state === 'running')
       throw refusal('conflict', 'batch-state', 'It is not over yet')
     if (before.undoes !== null || (await undoOf(tx, id))) throw refusal('conflict', 'undone-before', 'It was taken back already')

@@ -5,7 +5,7 @@ import { facetRows, type Tally } from '../../store/listing'
 import { gateNames } from '../../store/routes'
 import type { Actor } from '../people/access'
 import type { Foresight } from '../planning/foresight'
-import type { Office } from '../office'
+import { siteId, type Office } from '../office'
 import { labelNames } from './queries'
 import { listingFor, type ListQuery } from './listing'
 
@@ -27,7 +27,7 @@ export async function facetsOf(office: Office, foresight: Foresight, actor: Acto
   const [rows, labels, gates, codes] = await Promise.all([
     facetRows(db, listing),
     labelNames(db, actor, listing.site),
-    gateNames(db),
+    gateNames(db, await siteId(office)),
     codeNames(db),
   ])
   const { people, sections } = actor.rights

@@ -29,8 +29,8 @@ export async function itemCard(
   const [last] = await versionsByIds(db, [version])
   const { fields, body } = await readContent(db, await readManifest(db, last!.manifest))
   const [media, [now]] = await Promise.all([
-    fields.cover ? mediaViews(db, [fields.cover.media]) : new Map<string, MediaView>(),
-    liveByIds(db, [id]),
+    fields.cover ? mediaViews(db, actor.rights.site, [fields.cover.media]) : new Map<string, MediaView>(),
+    liveByIds(db, actor.rights.site, [id]),
   ])
   return {
     title: fields.title ?? '',

@@ -163,7 +163,7 @@ async function withSnippets(office: Office, actor: Actor, rows: ItemPage['items'
   const ids = rows.map(({ id }) => id)
   const [first, entries] = await Promise.all([
     ever.length ? firstWriters(db, ids, anyOf(ever)) : [],
-    live.length && !text.length ? liveByIds(db, ids) : [],
+    live.length && !text.length ? liveByIds(db, actor.rights.site, ids) : [],
   ])
   const writers = new Map(first.map((one) => [one.item, one]))
   const liveVersions = new Map(entries.map(({ item, version }) => [item, version]))

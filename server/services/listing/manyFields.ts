@@ -14,7 +14,7 @@ import { may, type Actor } from '../people/access'
 import type { Target } from './act'
 import { NEW_DRAFT } from '../writing/drafts'
 import { doneInDraft, fieldChange, type FieldAction, type FieldChange } from './fieldChange'
-import { fact, type Office } from '../office'
+import { fact, type Office, siteId } from '../office'
 import { Refusal } from '../refusal'
 import { routeFor } from '../reviewing/routes'
 
@@ -167,6 +167,7 @@ async function write(office: Office, tx: Tx, actor: Actor, wanted: Wanted[]): Pr
   )
   await appendJournal(
     tx,
+    await siteId(office),
     rows.flatMap(({ item, whole, head, draft, version }): NewFact[] => [
       ...(whole ? [] : [fact(office, actor.id, 'draft.opened', item.id, { draft, base: head.id })]),
       fact(office, actor.id, 'draft.saved', item.id, { draft, version, number: item.versions + 1, cause: 'save' }),

@@ -10,7 +10,7 @@ import type { Listing } from '../../store/listing'
 import { gateNames } from '../../store/routes'
 import { sectionsWhere, type Actor } from '../people/access'
 import type { Foresight } from '../planning/foresight'
-import type { Office } from '../office'
+import { siteId, type Office } from '../office'
 import { found, Refusal } from '../refusal'
 
 const folded = (name: string) => name.normalize('NFC').toLowerCase()
@@ -109,7 +109,7 @@ async function meant(
   const db = office.store.read
   const [labels, gates, troubles] = await Promise.all([
     asks(query, 'label') || asks(query, 'series') ? labelNames(db, actor, site) : [],
-    asks(query, 'gate') ? gateNames(db) : [],
+    asks(query, 'gate') ? gateNames(db, await siteId(office)) : [],
     [...within(query)].some((part) => (part.is === 'has' || part.is === 'lacks') && part.part === 'trouble') ? foresight.troubles() : [],
   ])
   return {

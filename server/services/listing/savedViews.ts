@@ -5,7 +5,7 @@ import { dateIn } from '../../../core/time/date'
 import { countListed } from '../../store/listing'
 import type { Actor } from '../people/access'
 import type { Foresight } from '../planning/foresight'
-import type { Office } from '../office'
+import { siteId, type Office } from '../office'
 import { preference, setPreference } from '../people/preferences'
 import { listingOf } from './queries'
 import { found, refusal, Refusal } from '../refusal'
@@ -35,7 +35,7 @@ const FIRST_PINNED = ['mine', 'waiting', 'stale', 'no-picture', 'ending', 'bin']
 
 /** The views that a person has: the useful first ones, their own, and those shared with a group of theirs; pinned ones with counts. */
 export async function savedViews(office: Office, foresight: Foresight, actor: Actor): Promise<SavedView[]> {
-  const rows = await viewsFor(office.store.read, actor.id)
+  const rows = await viewsFor(office.store.read, await siteId(office), actor.id)
   const pinned = await pinnedOf(office, actor)
   const views = [
     ...USEFUL_VIEWS.map((view): SavedView => ({
@@ -104,7 +104,7 @@ export async function keepView(office: Office, actor: Actor, input: ViewInput): 
   const site = found(await office.site(), 'site')
   const id = office.newId()
   await office.store.write(async (tx) => {
-    const n = await viewCount(tx, actor.id)
+    const n = await viewCount(tx, site.id, actor.id)
     if (n >= MOST) throw refusal('conflict', 'views-many', `You keep ${MOST} views already; let some go first`)
     await addView(tx, { id, site_id: site.id, owner_id: actor.id, made_at: office.now(), ...columnsOf(input) })
   })
@@ -122,7 +122,7 @@ const columnsOf = ({ name, q, sort, columns, group }: ViewInput) => ({
 })
 
 async function mustOwn(office: Office, actor: Actor, id: string): Promise<void> {
-  found(await viewOf(office.store.read, actor.id, id), 'view of yours')
+  found(await viewOf(office.store.read, await siteId(office), actor.id, id), 'view of yours')
 }
 
 export async function changeView(office: Office, actor: Actor, id: string, input: ViewInput): Promise<void> {

@@ -3,7 +3,8 @@ import { join } from 'node:path'
 import nodemailer from 'nodemailer'
 import { z } from 'zod'
 import { may, must, type Actor } from '../people/access'
-import { mailIsCaught, type MailTransport } from './mail'
+import { mailIsCaught, SITE_HEADER, type MailTransport } from './mail'
+import { listPeople } from '../../store/people'
 import type { Office } from '../office'
 import { refusal } from '../refusal'
 
@@ -16,6 +17,7 @@ const mailSchema = z.object({
   to: z.array(z.object({ address: z.string(), name: z.string().optional() })),
   subject: z.string(),
   text: z.string(),
+  headers: z.object({ [SITE_HEADER]: z.string().optional() }).optional(),
 })
 
 /** What stands in for a mail server: it takes what that would have got and keeps it as files. */
@@ -62,6 +64,8 @@ export async function forgetCaughtMails(office: Office): Promise<void> {
 
 export interface CaughtMail {
   id: string
+  /** The site that it tells of; `null` where it is about an account. */
+  site: string | null
   at: string
   to: string
   subject: string
@@ -69,9 +73,10 @@ export interface CaughtMail {
 }
 
 async function read(office: Office, name: string): Promise<CaughtMail> {
-  const { to, subject, text } = mailSchema.parse(JSON.parse(await readFile(join(folderOf(office), name), 'utf8')))
+  const { to, subject, text, headers } = mailSchema.parse(JSON.parse(await readFile(join(folderOf(office), name), 'utf8')))
   return {
     id: name,
+    site: headers?.[SITE_HEADER] ?? null,
     at: new Date(Number(name.slice(0, 13))).toISOString(),
     to: to.map(({ name: called, address }) => (called ? `${called} <${address}>` : address)).join(', '),
     subject,
@@ -79,17 +84,19 @@ async function read(office: Office, name: string): Promise<CaughtMail> {
   }
 }
 
-/** The mails that the stand-in took, the newest first; to who may not read all work, those to themselves. */
+/** The mails that the stand-in took for a site and its people, the newest first; to who may not read all work, those to themselves. */
 export async function caughtMails(office: Office, actor: Actor): Promise<CaughtMail[]> {
   mustBeCaught(actor)
   const names = await caughtNames(office)
-  const mails = await Promise.all(
+  const addresses = new Set((await listPeople(office.store.read, actor.rights.site)).map(({ email }) => email.toLowerCase()))
+  const all = await Promise.all(
     names
       .filter((name) => name.endsWith('.json'))
       .reverse()
       .slice(0, MOST_SHOWN)
       .map((name) => read(office, name)),
   )
+  const mails = all.filter(({ site, to }) => (site === null ? addresses.has(to.toLowerCase()) : site === actor.rights.site))
   // They have the titles of what waits for others.
   return may(actor, 'item.read', null) ? mails : mails.filter(({ to }) => to.toLowerCase().includes(actor.email.toLowerCase()))
 }

@@ -5,6 +5,8 @@ import { HIDDEN_LINK, makePasswordLink } from '../people/passwordLinks'
 import { addMails, nextMail, changeMail } from '../../store/mail'
 
 export interface Letter {
+  /** The site that it tells of; `null` where it is about an account. */
+  site: string | null
   person: string | null
   address: string
   subject: string
@@ -34,8 +36,9 @@ const LEASE_MS = 5 * 60_000
 export const post = (office: Office, tx: Tx, letters: readonly Letter[]): Promise<void> =>
   addMails(
     tx,
-    letters.map(({ person, link, ...letter }) => ({
+    letters.map(({ site, person, link, ...letter }) => ({
       id: office.newId(),
+      site_id: site,
       person_id: person,
       ...letter,
       link_hours: link?.hours ?? null,
@@ -70,9 +73,23 @@ export async function sendMails(office: Office, transport: MailTransport): Promi
   return sent
 }
 
-async function sendOne(office: Office, transport: MailTransport, { id, address, subject, text, tries }: MailRow): Promise<boolean> {
+/** By this header the stand-in knows which site a mail tells of. */
+export const SITE_HEADER = 'x-yieldgate-site'
+
+async function sendOne(
+  office: Office,
+  transport: MailTransport,
+  { id, site_id: site, address, subject, text, tries }: MailRow,
+): Promise<boolean> {
   try {
-    await transport.sendMail({ from: FROM, to: address, subject, text, messageId: `<${id}@yieldgate.invalid>` })
+    await transport.sendMail({
+      from: FROM,
+      to: address,
+      subject,
+      text,
+      messageId: `<${id}@yieldgate.invalid>`,
+      headers: site === null ? {} : { [SITE_HEADER]: site },
+    })
   } catch (error) {
     const wait = AGAIN_MINUTES[tries]
     office.log.warn({ error, mail: id }, 'a mail was not taken; it is tried again')

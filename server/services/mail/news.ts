@@ -15,8 +15,9 @@ import { routeOf } from '../writing/loadedDraft'
 import { movesOf } from '../writing/reading'
 import type { Actor } from '../people/access'
 import { post, type Letter } from './mail'
-import { officeAddress } from './officeAddress'
+import { officeAddress } from '../site/siteOrigin'
 import type { Office } from '../office'
+import { found } from '../refusal'
 import { ownerOfEvent } from '../../store/events'
 import { askedOf } from '../../store/afterReviews'
 import { handedTo, gatesSince } from '../../store/waits'
@@ -162,16 +163,20 @@ export async function tellNews(office: Office): Promise<number> {
     await noteTold(tx, rows.at(-1)!.seq)
     const about = rows.filter((row) => describedAction(row.action).told || (row.data as Said | null)?.alone !== undefined)
     if (!about.length) return rows.length
-    const rights = await loadRights(tx)
-    const zone = (await office.site())?.zone ?? 'UTC'
+    const sites = new Map((await office.sites()).map((site) => [site.id, site]))
+    const rightsBySite = new Map<string, Rights>()
     const people = new Map((await peopleReached(tx)).map((row) => [row.id, row]))
     const letters: Letter[] = []
     for (const row of about) {
+      const site = row.site === null ? undefined : sites.get(row.site)
+      if (!site) continue
+      const rights = rightsBySite.get(site.id) ?? (await loadRights(tx, site.id))
+      rightsBySite.set(site.id, rights)
       const item = row.item === null ? undefined : await itemById(tx, row.item)
       // The people of the section that a move leads to clear it as well.
       const places = item ? [item.section_id, ...(await movesOf(tx, item.id))] : []
       const told = new Map<string, Told>()
-      for (const one of await toldBy(tx, rights, zone, row)) {
+      for (const one of await toldBy(tx, rights, site.zone, row)) {
         if (one.person === row.person || told.has(one.person) || !people.has(one.person)) continue
         if (item && !places.some((section) => wayTo(rights, one.person, 'item.read', section))) continue
         if (told.size < MOST_TOLD) told.set(one.person, one)
@@ -181,6 +186,7 @@ export async function tellNews(office: Office): Promise<number> {
         tx,
         [...told.values()].map(({ person, kind, gate, note }) => ({
           id: office.newId(),
+          site_id: site.id,
           person_id: person,
           at: row.at,
           kind,
@@ -199,10 +205,11 @@ export async function tellNews(office: Office): Promise<number> {
         if (mail !== 'each' || !joined) continue
         const news = { kind, at: row.at, title: item?.title ?? null, gate, by, note, item: item?.id ?? null }
         letters.push({
+          site: site.id,
           person,
           address: email,
           subject: newsWords({ ...news, note: kind === 'deputy' || kind === 'rights' ? note : '' }).slice(0, 150),
-          text: digestText([news], officeAddress()),
+          text: digestText([news], officeAddress(site)),
         })
       }
     }
@@ -224,8 +231,9 @@ async function readable(db: Reader, rights: Rights, person: string, rows: Notifi
 /** Writes to those who want one mail a day, at seven by their own clock, what was not mailed yet. Answers how many mails. */
 export async function writeDigests(office: Office): Promise<number> {
   const now = office.now()
-  const zone = (await office.site())?.zone ?? 'UTC'
-  const waiting = await peopleToWrite(office.store.read)
+  const site = found(await office.site(), 'site')
+  const { zone } = site
+  const waiting = await peopleToWrite(office.store.read, site.id)
   const due = waiting.filter((person) => {
     const wall = wallOf(now, person.zone ?? zone)
     return wall.time >= DIGEST_HOUR && (person.digest_on ?? '') < wall.date
@@ -235,13 +243,15 @@ export async function writeDigests(office: Office): Promise<number> {
       const { date } = wallOf(now, person.zone ?? zone)
       const again = await personById(tx, person.id)
       if ((again?.digest_on ?? '') >= date) return
-      const rows = await unmailedOf(tx, person.id)
-      const news = await readable(tx, await loadRights(tx), person.id, rows)
+      const rows = await unmailedOf(tx, site.id, person.id)
+      const news = await readable(tx, await loadRights(tx, site.id), person.id, rows)
       await changePerson(tx, person.id, { digest_on: date })
-      await noteMailed(tx, person.id, now)
+      await noteMailed(tx, site.id, person.id, now)
       if (!news.length) return
       const subject = news.length === 1 ? newsWords(news[0]!).slice(0, 150) : `${news.length} things since yesterday`
-      await post(office, tx, [{ person: person.id, address: person.email, subject, text: digestText(news, officeAddress()) }])
+      await post(office, tx, [
+        { site: site.id, person: person.id, address: person.email, subject, text: digestText(news, officeAddress(site)) },
+      ])
     })
   return due.length
 }
@@ -254,7 +264,7 @@ export async function notifications(
   actor: Actor,
 ): Promise<{ unseen: number; news: (News & { id: string; item: string | null; words: string; seen: boolean })[] }> {
   const db = office.store.read
-  const all = await notificationsOf(db, actor.id, MOST_SHOWN)
+  const all = await notificationsOf(db, actor.rights.site, actor.id, MOST_SHOWN)
   const rows = await readable(db, actor.rights, actor.id, all)
   const news = rows.map(({ seen, section: _, ...row }) => ({ ...row, words: newsWords(row), seen: seen !== null }))
   return { unseen: news.filter(({ seen }) => !seen).length, news }
@@ -262,4 +272,4 @@ export async function notifications(
 
 /** Remembers that a person has seen what they were told, up to one notification and all before it. */
 export const seeNotifications = (office: Office, actor: Actor, upTo: string): Promise<void> =>
-  office.store.write((tx) => noteSeen(tx, actor.id, upTo, office.now()))
+  office.store.write((tx) => noteSeen(tx, actor.rights.site, actor.id, upTo, office.now()))

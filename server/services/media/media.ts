@@ -11,7 +11,7 @@ import type { Crop, Made } from '../../pictures/decode'
 import { mediaIsLive } from '../../store/live'
 import { must, sectionsWhere, type Actor } from '../people/access'
 import type { Incoming } from './incoming'
-import { note, type Office } from '../office'
+import { note, siteId, type Office } from '../office'
 import { found, refusal } from '../refusal'
 import { addMedia, mediaPart, mediaById, mediaByIds, listMedia, namedMedia, type MediaRow } from '../../store/media'
 
@@ -161,9 +161,9 @@ export async function cropPicture(office: Office, actor: Actor, id: string, crop
   return keepPicture(office, actor, made, { name: whole.name, of_id: whole.id, crop: part }, 'crop')
 }
 
-const mediaRow = (office: Office, id: string) => mediaById(office.store.read, id)
+const mediaRow = async (office: Office, id: string) => mediaById(office.store.read, await siteId(office), id)
 
-const mayName = (actor: Actor) => ({ me: actor.id, sections: sectionsWhere(actor, 'item.read') })
+const mayName = (actor: Actor) => ({ site: actor.rights.site, me: actor.id, sections: sectionsWhere(actor, 'item.read') })
 
 /** The facts of one media file. */
 export async function mediaFacts(office: Office, actor: Actor, id: string): Promise<MediaFile> {
@@ -182,10 +182,10 @@ export async function findMedia(
   return { media: rows.map(mediaFile) }
 }
 
-/** Media by id, for the renderer. */
-export async function mediaViews(db: Reader, ids: string[]): Promise<Map<string, MediaView>> {
+/** Media of a site by id, for the renderer. */
+export async function mediaViews(db: Reader, site: string, ids: string[]): Promise<Map<string, MediaView>> {
   if (!ids.length) return new Map()
-  const rows = await mediaByIds(db, ids)
+  const rows = await mediaByIds(db, site, ids)
   return new Map(rows.map((row) => [row.id, viewOf(row)]))
 }
 

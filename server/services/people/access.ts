@@ -38,9 +38,9 @@ export interface Actor {
   rights: Rights
 }
 
-/** The sections in which the actor may do this; `null` for all of them. Throws a refusal where there is none. */
+/** The sections in which the actor may do this; `null` for all that the file has. Throws a refusal where there is none. */
 export function sectionsWhere(actor: Actor, verb: Verb): string[] | null {
-  if (may(actor, verb, null)) return null
+  if (!actor.rights.besideOthers && may(actor, verb, null)) return null
   const sections = [...actor.rights.sections.keys()].filter((section) => may(actor, verb, section))
   if (!sections.length) must(actor, verb, null)
   return sections
@@ -49,8 +49,12 @@ export function sectionsWhere(actor: Actor, verb: Verb): string[] | null {
 /** argon2id with the first recommended parameters of RFC 9106 §4 scaled to OWASP's floor: 19 MiB, 2 passes. */
 const ARGON = { memoryCost: 19_456, timeCost: 2, parallelism: 1 }
 
-/** Throws a refusal unless the actor may do this there. */
+/** Throws a refusal unless the actor may do this there. What lies in no section of the site is another site's: for this one it is not there. */
 export function must(actor: Actor, verb: Verb, section: string | null): void {
+  if (section !== null && !actor.rights.sections.has(section)) {
+    must(actor, verb, null)
+    throw refusal('unknown', 'unknown', 'There is no such thing on this site')
+  }
   const decision = decide(actor.rights, actor.id, verb, section)
   if (!decision.allowed) throw new Refusal('not-allowed', decision.reasons)
 }
@@ -111,6 +115,8 @@ async function verdictOn(office: Office, person: PersonRow | undefined, { passwo
   )
   if (!person?.password_hash || !right || person.active !== 1)
     return { wrong: refusal('not-signed-in', 'sign-in-wrong', 'The address or the password is not right') }
+  if (!(await office.rights()).people.has(person.id))
+    return { wrong: refusal('not-signed-in', 'account-elsewhere', 'Your account does not work on this site; a steward of it can add you') }
   if (person.totp_secret === null) return { right: person }
   if (!code) return { half: refusal('not-signed-in', 'code-needed', 'Type the code that your authenticator shows now', 'code') }
   return (await useSecondFactor(office, person.id, code))
@@ -130,6 +136,8 @@ export async function actorOf(office: Office, token: string | undefined, attende
   const person = await personById(office.store.read, session.person_id)
   if (!person || person.active !== 1) return undefined
   const everyone = await office.rights()
+  // A session of one site is none of another that its person does not work on.
+  if (!everyone.people.has(person.id)) return undefined
   const { length, needsFactor } = await signInOf(office, everyone, person.id, session.opened_by)
   if (sessionIsOver(length, session.created_at, session.seen_at, now)) return undefined
   // Not at each request: a tenth of the time is precise enough.
@@ -140,7 +148,7 @@ export async function actorOf(office: Office, token: string | undefined, attende
   if (needsFactor && person.totp_secret === null) return { ...actorFrom(person, rights), needsFactor }
   const asked = session.sees_as === null ? undefined : await personById(office.store.read, session.sees_as)
   // Asked at each request: who may no longer see as others sees as themselves again.
-  if (asked?.active === 1 && maySeeAs(rights, person.id))
+  if (asked?.active === 1 && everyone.people.has(asked.id) && maySeeAs(rights, person.id))
     return { ...actorFrom(asked, everyone), seenBy: { id: person.id, name: person.name } }
   return actorFrom(person, rights)
 }

@@ -8,6 +8,7 @@ import { LINK_PLACE, mailIsCaught, post } from '../mail/mail'
 import { note, type Office } from '../office'
 import { holderOfLink, makePasswordLink, useLink } from './passwordLinks'
 import { passwordProblems } from './passwords'
+import { mustOversee } from './oversight'
 import { found, refusal, Refusal } from '../refusal'
 import { endSessionsBut } from './sessions'
 
@@ -38,6 +39,7 @@ export async function invite(
   if (mailIsCaught()) return makePasswordLink(office, tx, person.id, actor.id, INVITATION_HOURS)
   await post(office, tx, [
     {
+      site: null,
       person: person.id,
       address: person.email,
       subject: `${actor.name} invites you to the office of ${site}`,
@@ -51,6 +53,8 @@ export async function invite(
 /** Gives someone a new link for choosing a password: an invitation anew, or, to who has been here, a new password, by mail alone. */
 export async function inviteAgain(office: Office, actor: Actor, id: string, site: string): Promise<{ link: string | null }> {
   must(actor, 'people.change', null)
+  found(actor.rights.people.get(id), 'person')
+  await mustOversee(office, actor.rights.site, actor.id, id)
   const person = found(await personById(office.store.read, id), 'person')
   if (person.active !== 1) throw refusal('refused', 'person-inactive', 'This account rests; wake it first')
   const isNew = !person.password_hash && !person.identity
@@ -72,6 +76,7 @@ export async function inviteAgain(office: Office, actor: Actor, id: string, site
 const postNewPassword = (office: Office, tx: Tx, person: Invited, why: string, by: string | null): Promise<void> =>
   post(office, tx, [
     {
+      site: null,
       person: person.id,
       address: person.email,
       subject: 'A link for a new password',

@@ -1,19 +1,20 @@
 import { randomBytes } from 'node:crypto'
 import type { Reader, Tx } from '../../store/database'
-import { personById, type PersonRow } from '../../store/people'
+import { personById, sitesOfPerson, type PersonRow } from '../../store/people'
 import type { Office } from '../office'
-import { officeAddress } from '../mail/officeAddress'
+import { officeAddress } from '../site/siteOrigin'
+import { listSites, type SiteRow } from '../../store/sites'
 import { refusal } from '../refusal'
 import { hashToken } from './sessions'
 import { dropUnusedLinks, addPasswordLink, linkHolder, usePasswordLink } from '../../store/passwordLinks'
 
-const addressOf = (token: string) => `${officeAddress()}/office/join?with=${token}`
+const addressOf = (site: SiteRow | undefined, token: string) => `${officeAddress(site)}/office/join?with=${token}`
 /** What stands in place of a link that is not to be read here. */
-export const HIDDEN_LINK = addressOf('…')
+export const HIDDEN_LINK = addressOf(undefined, '…')
 
 /**
  * Makes the link with which someone chooses a password, good for so many hours and once; a link that they had before opens
- * nothing then. Only its hash is kept, so the answer is the one place where it can be read.
+ * nothing then. It leads to the first site that they work on. Only its hash is kept, so the answer is the one place where it can be read.
  * @param by who gave it, or `null` where they asked for it themselves
  */
 export async function makePasswordLink(office: Office, tx: Tx, person: string, by: string | null, hours: number): Promise<string> {
@@ -26,7 +27,11 @@ export async function makePasswordLink(office: Office, tx: Tx, person: string, b
     made_at: office.now(),
     expires_at: new Date(office.clock.now().getTime() + hours * 3_600_000).toISOString(),
   })
-  return addressOf(token)
+  const own = await sitesOfPerson(tx, person)
+  return addressOf(
+    (await listSites(tx)).find(({ id }) => own.includes(id)),
+    token,
+  )
 }
 
 /** The person whom a link lets choose a password, if it is still good. Throws a refusal (`unknown`) where it is not. */

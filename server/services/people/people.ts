@@ -6,10 +6,11 @@ import type { Tx } from '../../store/database'
 import { handOver, itemsOwnedBy, syncItems } from '../../store/items'
 import type { Actor } from './access'
 import { invite } from './invitations'
+import { mustOversee } from './oversight'
 import type { Office } from '../office'
 import { found, refusal } from '../refusal'
 import { addGrants, dropGrants, isRoleName, addRoles, changeRole, dropRole, addDelegation, replaceSeparations } from '../../store/roles'
-import { personByEmail, insertPerson, changePerson, passAccountsOn } from '../../store/people'
+import { addToSite, insertPerson, personByEmail, changePerson, passAccountsOn } from '../../store/people'
 import { endSessionsOf } from '../../store/sessions'
 import { isGroupName, addGroup, renameGroup, setMembers, dropGroup } from '../../store/groups'
 import { setSection } from '../../store/sections'
@@ -54,12 +55,18 @@ const giveRoles = ({ office, tx }: Making, holder: { person_id: string } | { gro
 
 /** A colleague is added by invitation: nobody but they ever knows a password of theirs. Answers the link where no mail brings it. */
 const addPerson: Make<'person'> = async (making, { name, email, roles }) => {
-  const { office, tx, by, site } = making
+  const { office, tx, by, site, rights } = making
   mustExist(making, roles)
-  if (await personByEmail(tx, email)) throw refusal('conflict', 'email-taken', 'Someone with this mail address is here already', 'email')
-  const id = office.newId()
-  await insertPerson(tx, { id, email, name, password_hash: '', created_at: office.now() })
+  const known = await personByEmail(tx, email)
+  if (known && rights.people.has(known.id))
+    throw refusal('conflict', 'email-taken', 'Someone with this mail address is here already', 'email')
+  const id = known?.id ?? office.newId()
+  if (!known) await insertPerson(tx, { id, email, name, password_hash: '', created_at: office.now() })
+  await addToSite(tx, rights.site, id)
   await giveRoles(making, { person_id: id }, roles)
+  // Someone who works on another site signs in here with the account that they have.
+  if (known)
+    return { value: { person: id, link: null }, action: 'person.added', data: { person: id, name: known.name, roles, invited: false } }
   const link = await invite(office, tx, by, { id, name, email }, site)
   return { value: { person: id, link }, action: 'person.added', data: { person: id, name, roles, invited: true } }
 }
@@ -78,8 +85,10 @@ const setRoles: Make<'roles'> = async (making, { person, roles }) => {
  * An account rests, or wakes. The sessions of one that rests end at once; what its person wrote stays theirs; what they own and
  * have planned is handed to a colleague, when one is named.
  */
-const setActive: Make<'account'> = async ({ tx, rights, by }, { person, active, handTo }) => {
+const setActive: Make<'account'> = async (making, { person, active, handTo }) => {
+  const { tx, rights, by } = making
   found(rights.people.get(person), 'person')
+  await mustOversee(making.office, making.rights.site, by.id, person)
   if (person === by.id) throw refusal('refused', 'own-account', 'Your own account is another steward’s to rest')
   if (handTo !== null && !(found(rights.people.get(handTo), 'person').active && handTo !== person))
     throw refusal('refused', 'hand-to-inactive', 'Hand the work to an active colleague', 'handTo')
@@ -88,8 +97,8 @@ const setActive: Make<'account'> = async ({ tx, rights, by }, { person, active, 
   if (active) return { value: {}, action, data: { person } }
   await endSessionsOf(tx, person)
   if (handTo === null) return { value: {}, action, data: { person } }
-  const items = await itemsOwnedBy(tx, person)
-  await handOver(tx, person, handTo)
+  const items = await itemsOwnedBy(tx, rights.site, person)
+  await handOver(tx, rights.site, person, handTo)
   await syncItems(tx, items)
   return { value: {}, action, data: { person, handTo, items: items.length } }
 }
@@ -102,7 +111,7 @@ const saveGroup: Make<'group'> = async (making, { group: id, name, members, role
   mustExist(making, roles)
   const site = found(await office.site(), 'site')
   const group = id ?? office.newId()
-  if (await isGroupName(tx, name, group)) throw refusal('conflict', 'name-taken', 'There is a group of this name', 'name')
+  if (await isGroupName(tx, site.id, name, group)) throw refusal('conflict', 'name-taken', 'There is a group of this name', 'name')
   if (id === null) await addGroup(tx, group, site.id, name)
   else await renameGroup(tx, group, name)
   await setMembers(tx, group, members)
@@ -125,7 +134,7 @@ const saveRole: Make<'role'> = async ({ office, tx, rights }, { role: id, name, 
   const site = found(await office.site(), 'site')
   const role = id ?? office.newId()
   const row = { id: role, name, verbs: [...new Set(verbs)], includes: [...new Set(includes)] }
-  if (await isRoleName(tx, name, role)) throw refusal('conflict', 'name-taken', 'There is a role of this name', 'name')
+  if (await isRoleName(tx, site.id, name, role)) throw refusal('conflict', 'name-taken', 'There is a role of this name', 'name')
   if (id === null) await addRoles(tx, site.id, [row])
   else await changeRole(tx, row)
   return { value: { role }, action: id === null ? 'role.made' : 'role.set', data: { role, name, verbs, includes } }
@@ -148,8 +157,10 @@ const endRole: Make<'role-end'> = async ({ tx, rights }, { role: id }) => {
  * An account is of the same person as another, or (`null`) of a person of its own: all accounts of one person count as one
  * wherever people are counted or kept from their own work.
  */
-const setSame: Make<'same'> = async ({ tx, rights }, { person, same }) => {
+const setSame: Make<'same'> = async (making, { person, same }) => {
+  const { tx, rights, by } = making
   found(rights.people.get(person), 'person')
+  await mustOversee(making.office, making.rights.site, by.id, person)
   const first = same === null ? null : selfOf(rights, (found(rights.people.get(same), 'person'), same))
   if (first === person) throw refusal('refused', 'same-self', 'That is the same account already', 'same')
   // Accounts that belonged to this one go with it.
@@ -188,6 +199,7 @@ const deputise: Make<'deputy'> = async ({ office, tx, rights, by }, { absent, de
   const id = office.newId()
   await addDelegation(tx, {
     id,
+    site_id: rights.site,
     absent_id: absent,
     deputy_id: deputy,
     gates: gates === null ? null : JSON.stringify(gates),

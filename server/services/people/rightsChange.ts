@@ -3,7 +3,8 @@ import { changeWords, type RightsChange, type SecondYes } from '../../../core/ac
 import { isRaising, stewards, whoMayAgree } from '../../../core/access/secondYes'
 import type { Tx } from '../../store/database'
 import { loadRights, personById } from '../../store/people'
-import { accountsThatCome, addRequest, decideRequest, secondYesOf, waitingRequests, type RightsRequest } from '../../store/rightsRequests'
+import { secondYesOf } from '../../store/sites'
+import { accountsThatCome, addRequest, decideRequest, waitingRequests, type RightsRequest } from '../../store/rightsRequests'
 import { actorFrom, may, must, type Actor } from './access'
 import { note, type Office } from '../office'
 import { makeChange, type MadeChange } from './people'
@@ -48,10 +49,10 @@ async function weighed(
   { by, agrees, anyway, site }: { by: Actor; agrees: Actor | null; anyway: boolean; site: string },
   change: RightsChange,
 ): Promise<MadeChange> {
-  const before = await loadRights(tx)
-  const rule = await secondYesOf(tx)
+  const before = await loadRights(tx, by.rights.site)
+  const rule = await secondYesOf(tx, before.site)
   const made = await makeChange({ office, tx, rights: before, by, site }, change)
-  const after = await loadRights(tx)
+  const after = await loadRights(tx, before.site)
   const reasons = [by, ...(agrees ? [agrees] : [])].flatMap(({ id }) => againstChange(before, after, id))
   if (reasons.length) throw new Refusal('refused', [...new Map(reasons.map((reason) => [reason.code + reason.detail, reason])).values()])
   if (!anyway && change.change !== 'deputy') {
@@ -104,7 +105,7 @@ async function ask(
   those: string[],
 ): Promise<{ request: string; for: string[] }> {
   const now = office.clock.now()
-  const waiting = await waitingRequests(tx, now.toISOString())
+  const waiting = await waitingRequests(tx, actor.rights.site, now.toISOString())
   const words = JSON.stringify(change)
   const same = waiting.find((one) => one.asked_by === actor.id && JSON.stringify(one.change) === words)
   const names = [...new Set(those.map((id) => actor.rights.people.get(id)?.name ?? ''))].sort()
@@ -114,12 +115,17 @@ async function ask(
   const id = office.newId()
   await addRequest(tx, {
     id,
+    site_id: actor.rights.site,
     change,
     asked_by: actor.id,
     asked_at: now.toISOString(),
     ends_at: new Date(now.getTime() + WAIT_DAYS * DAY_MS).toISOString(),
   })
-  await note(office, tx, actor.id, 'rights.asked', null, { request: id, words: changeWords(change, await loadRights(tx)), of: those })
+  await note(office, tx, actor.id, 'rights.asked', null, {
+    request: id,
+    words: changeWords(change, await loadRights(tx, actor.rights.site)),
+    of: those,
+  })
   return { request: id, for: names }
 }
 
@@ -137,7 +143,7 @@ export interface WaitingChange {
 /** What waits for a second steward: all of it for who may change people, and what one asked for oneself. */
 export async function waitingChanges(office: Office, actor: Actor): Promise<WaitingChange[]> {
   const steward = may(actor, 'people.change', null)
-  return (await waitingRequests(office.store.read, office.now()))
+  return (await waitingRequests(office.store.read, actor.rights.site, office.now()))
     .filter(({ asked_by }) => steward || asked_by === actor.id)
     .map(({ id, change, asked_by, asked_at, ends_at }) => ({
       id,
@@ -149,8 +155,8 @@ export async function waitingChanges(office: Office, actor: Actor): Promise<Wait
     }))
 }
 
-async function waitingOne(office: Office, tx: Tx, id: string): Promise<RightsRequest> {
-  const request = (await waitingRequests(tx, office.now())).find((one) => one.id === id)
+async function waitingOne(office: Office, tx: Tx, site: string, id: string): Promise<RightsRequest> {
+  const request = (await waitingRequests(tx, site, office.now())).find((one) => one.id === id)
   return found(request, 'request; it was decided, or its time is over')
 }
 
@@ -161,8 +167,8 @@ async function waitingOne(office: Office, tx: Tx, id: string): Promise<RightsReq
 export async function agreeToChange(office: Office, actor: Changer, id: string, seen: string, site: string): Promise<object> {
   must(actor, 'people.change', null)
   return office.store.write(async (tx) => {
-    const { change, asked_by } = await waitingOne(office, tx, id)
-    const rights = await loadRights(tx)
+    const { change, asked_by } = await waitingOne(office, tx, actor.rights.site, id)
+    const rights = await loadRights(tx, actor.rights.site)
     if (changeWords(change, rights) !== seen)
       throw refusal('stale', 'request-changed', 'What this would change is not what you saw; look at it again')
     const by = actorFrom(found(await personById(tx, asked_by), 'person'), rights)
@@ -177,11 +183,11 @@ export async function agreeToChange(office: Office, actor: Changer, id: string, 
 /** Ends a request without the change: by a steward who says no, or by the one who asked. */
 export async function endRequest(office: Office, actor: Actor, id: string): Promise<void> {
   await office.store.write(async (tx) => {
-    const { change, asked_by } = await waitingOne(office, tx, id)
+    const { change, asked_by } = await waitingOne(office, tx, actor.rights.site, id)
     const own = asked_by === actor.id
     if (!own) must(actor, 'people.change', null)
     await decideRequest(tx, id, own ? 'taken-back' : 'declined')
-    const words = changeWords(change, await loadRights(tx))
+    const words = changeWords(change, await loadRights(tx, actor.rights.site))
     await note(office, tx, actor.id, own ? 'rights.taken-back' : 'rights.declined', null, { request: id, words, askedBy: asked_by })
   })
 }
@@ -189,5 +195,5 @@ export async function endRequest(office: Office, actor: Actor, id: string): Prom
 /** Which changes ask for a second steward. */
 export async function secondYesRule(office: Office, actor: Actor): Promise<{ asked: SecondYes }> {
   must(actor, 'people.change', null)
-  return { asked: await secondYesOf(office.store.read) }
+  return { asked: await secondYesOf(office.store.read, actor.rights.site) }
 }

@@ -51,7 +51,7 @@ export async function calendar(office: Office, actor: Actor, foresight: Foresigh
   const asked = { from, to, readable: readableSections(actor), limit: MOST }
   const [events, editions, embargoes, reviews, blocks, troubles] = await Promise.all([
     eventsBetween(db, asked),
-    editionsBetween(db, from, to, MOST),
+    editionsBetween(db, site.id, from, to, MOST),
     embargoesBetween(db, asked),
     reviewsBetween(db, asked),
     timedBlocks(db, asked.readable, MOST_BLOCKS),

@@ -5,7 +5,7 @@ import { personById } from '../../store/people'
 import { actorFrom, sectionsWhere, type Actor } from '../people/access'
 import { calendar } from './calendar'
 import type { Foresight } from './foresight'
-import { note, type Office } from '../office'
+import { note, type Office, siteId } from '../office'
 import { found, refusal } from '../refusal'
 import { hashToken } from '../people/sessions'
 import { endFeedsOf, addFeed, openFeed, feedByHash } from '../../store/calendarFeeds'
@@ -19,8 +19,8 @@ export async function makeFeed(office: Office, actor: Actor): Promise<{ token: s
   sectionsWhere(actor, 'item.read')
   const token = randomBytes(24).toString('base64url')
   await office.store.write(async (tx) => {
-    await endFeedsOf(tx, actor.id, office.now())
-    await addFeed(tx, hashToken(token), actor.id, office.now())
+    await endFeedsOf(tx, actor.rights.site, actor.id, office.now())
+    await addFeed(tx, { token_hash: hashToken(token), site_id: actor.rights.site, person_id: actor.id, made_at: office.now() })
     await note(office, tx, actor.id, 'calendar.feed-made', null)
   })
   return { token }
@@ -29,20 +29,20 @@ export async function makeFeed(office: Office, actor: Actor): Promise<{ token: s
 /** Ends the private address of one's calendar. */
 export async function endFeed(office: Office, actor: Actor): Promise<void> {
   await office.store.write(async (tx) => {
-    await endFeedsOf(tx, actor.id, office.now())
+    await endFeedsOf(tx, actor.rights.site, actor.id, office.now())
     await note(office, tx, actor.id, 'calendar.feed-ended', null)
   })
 }
 
 /** Since when one's calendar can be subscribed to; `null` while it cannot. */
 export const feedOf = async (office: Office, actor: Actor): Promise<{ madeAt: string | null }> => {
-  const row = await openFeed(office.store.read, actor.id)
+  const row = await openFeed(office.store.read, actor.rights.site, actor.id)
   return { madeAt: row?.made_at ?? null }
 }
 
 /** The calendar of whoever has the address, as iCalendar (RFC 5545), with what that person may read at this moment. */
 export async function feed(office: Office, foresight: Foresight, token: string, origin: string, name: string): Promise<string> {
-  const row = await feedByHash(office.store.read, hashToken(token))
+  const row = await feedByHash(office.store.read, await siteId(office), hashToken(token))
   const person = row && (await personById(office.store.read, row.person_id))
   if (!person || person.active !== 1) throw refusal('unknown', 'unknown', 'There is no such calendar')
   const actor = actorFrom(person, await office.rights())

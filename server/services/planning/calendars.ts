@@ -1,7 +1,7 @@
 import { hoursProblem, type WorkingSpan } from '../../../core/time/workingHours'
 import { addCalendar, changeCalendar, dropCalendar, listCalendars } from '../../store/calendars'
 import { must, type Actor } from '../people/access'
-import { note, type Office } from '../office'
+import { note, type Office, siteId } from '../office'
 import { found, refusal } from '../refusal'
 import { routeByCalendar } from '../../store/routes'
 
@@ -15,7 +15,7 @@ export interface CalendarInput {
 const MOST_CALENDARS = 50
 
 /** The working calendars, in the order they were made. */
-export const calendars = (office: Office) => listCalendars(office.store.read)
+export const calendars = async (office: Office) => listCalendars(office.store.read, await siteId(office))
 
 /** Makes a working calendar, or sets one anew. Deadlines that run already keep their moment. Answers its id. */
 export async function saveCalendar(office: Office, actor: Actor, id: string | null, input: CalendarInput): Promise<string> {
@@ -25,7 +25,7 @@ export async function saveCalendar(office: Office, actor: Actor, id: string | nu
   const site = found(await office.site(), 'site')
   const calendar = id ?? office.newId()
   await office.store.write(async (tx) => {
-    const all = await listCalendars(tx)
+    const all = await listCalendars(tx, site.id)
     if (id !== null)
       found(
         all.find((entry) => entry.id === id),
@@ -45,11 +45,11 @@ export async function endCalendar(office: Office, actor: Actor, id: string): Pro
   must(actor, 'route.change', null)
   await office.store.write(async (tx) => {
     const { name } = found(
-      (await listCalendars(tx)).find((entry) => entry.id === id),
+      (await listCalendars(tx, await siteId(office))).find((entry) => entry.id === id),
       'calendar',
     )
     // Also by a version of a route that is no longer in force, while work is under way on it.
-    const user = await routeByCalendar(tx, id)
+    const user = await routeByCalendar(tx, await siteId(office), id)
     if (user) throw refusal('conflict', 'calendar-used', `The route “${user}” counts by it`)
     await dropCalendar(tx, id)
     await note(office, tx, actor.id, 'route.calendar-ended', null, { calendar: id, name })

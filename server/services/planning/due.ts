@@ -13,7 +13,7 @@ import { readManifest, readManifests, versionById, versionsByIds, type VersionRo
 import { VERB_OF } from './events'
 import type { LiveChange } from '../publishing/judging'
 import { draftCleared, headsOf, loadedDraft, type LoadedDraft } from '../writing/loadedDraft'
-import { fact, type Office } from '../office'
+import { fact, type Office, siteId } from '../office'
 import { filingOf, withdrawalHeld } from '../writing/otherChanges'
 import { restsOnClearance } from '../../store/live'
 
@@ -175,6 +175,7 @@ export async function hold(office: Office, tx: Tx, held: HeldBack[]): Promise<vo
   for (const { event, reasons } of held) await changeEvent(tx, event.id, { state: 'held', reasons: JSON.stringify(reasons) })
   await appendJournal(
     tx,
+    await siteId(office),
     held.map(({ event, reasons }) =>
       fact(office, null, 'event.held', event.item_id, {
         event: event.id,

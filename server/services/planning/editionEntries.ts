@@ -6,7 +6,7 @@ import { editionById } from '../../store/editions'
 import { addEvents, cancelElsewhere, changeEvent, eventById, eventsOfEdition } from '../../store/events'
 import { draftById, itemById, syncItems, type ItemRow } from '../../store/items'
 import { must, type Actor } from '../people/access'
-import { note, type Office } from '../office'
+import { note, type Office, siteId } from '../office'
 import { found, refusal } from '../refusal'
 import { within } from '../within'
 import { insertEdition, mustGather, openEdition } from './editions'
@@ -22,7 +22,8 @@ export async function gather(
 ): Promise<string> {
   mustGather(actor)
   return office.store.write(async (tx) => {
-    if (name !== undefined && !(await editionById(tx, edition))) await insertEdition(office, tx, actor, item.site_id, edition, { name })
+    if (name !== undefined && !(await editionById(tx, await siteId(office), edition)))
+      await insertEdition(office, tx, actor, item.site_id, edition, { name })
     const { entries } = await addEntries(within(office, tx), actor, edition, [{ item: item.id, draft }])
     return entries[0]!
   })
@@ -40,7 +41,7 @@ export interface EntryInput {
 export async function addEntries(office: Office, actor: Actor, id: string, inputs: EntryInput[]): Promise<{ entries: string[] }> {
   mustGather(actor)
   return office.store.write(async (tx) => {
-    const edition = await openEdition(tx, id)
+    const edition = await openEdition(tx, actor.rights.site, id)
     const before = await eventsOfEdition(tx, id)
     if (before.length + inputs.length > MOST_ENTRIES)
       throw refusal('refused', 'edition-full', `An edition holds at most ${MOST_ENTRIES.toLocaleString('en')} changes`)
@@ -89,8 +90,8 @@ async function entryOf(tx: Tx, item: ItemRow, input: EntryInput): Promise<{ kind
 export async function removeEntry(office: Office, actor: Actor, id: string, eventId: string): Promise<void> {
   mustGather(actor)
   await office.store.write(async (tx) => {
-    const edition = await openEdition(tx, id)
-    const event = found(await eventById(tx, eventId), 'entry')
+    const edition = await openEdition(tx, actor.rights.site, id)
+    const event = found(await eventById(tx, await siteId(office), eventId), 'entry')
     if (event.edition_id !== id || (event.state !== 'planned' && event.state !== 'held'))
       throw refusal('unknown', 'unknown', 'There is no such entry')
     const item = found(await itemById(tx, event.item_id), 'item')

@@ -10,7 +10,7 @@ import { addEditionClearance, editionClearances, type EditionRow } from '../../s
 import type { EventRow } from '../../store/events'
 import { newestRoute } from '../../store/routes'
 import type { Actor } from '../people/access'
-import { note, type Office } from '../office'
+import { note, type Office, siteId } from '../office'
 import { refusal, Refusal } from '../refusal'
 
 /** The fingerprint of an edition: what it would do with exactly which versions. A clearance of the whole stands while it is the same. */
@@ -35,7 +35,7 @@ interface GatedEdition {
 
 /** The route that an edition goes as a whole, with what was cleared at its gates; `null` where it has none of its own. */
 async function gatedEdition(office: Office, db: Reader, edition: EditionRow, events: EventRow[]): Promise<GatedEdition | null> {
-  const route = edition.route_id === null ? undefined : await newestRoute(db, edition.route_id)
+  const route = edition.route_id === null ? undefined : await newestRoute(db, await siteId(office), edition.route_id)
   if (!route) return null
   const [fingerprint, clearances, rights] = await Promise.all([
     fingerprintOf(db, events),
@@ -91,7 +91,7 @@ export async function editionTrack(office: Office, actor: Actor, edition: Editio
           .map(({ person, at }) => ({ person, at })),
         mayClear:
           missing(gated.state, gate) > 0 &&
-          guards(actor.rights, gate, actor.id, '') &&
+          guards(actor.rights, gate, actor.id, null) &&
           !hasCleared(gated.state, gate, self) &&
           (gate.authorsMayClear || !gated.state.authors.includes(self)),
       })),
@@ -112,7 +112,7 @@ export async function clearEdition(
   const gated = await gatedEdition(office, tx, edition, events)
   const gate = gated && gatesOf(gated.route).find(({ id }) => id === gateId)
   if (!gated || !gate) throw refusal('unknown', 'gate-unknown', 'The edition has no such gate')
-  if (!guards(actor.rights, gate, actor.id, ''))
+  if (!guards(actor.rights, gate, actor.id, null))
     throw new Refusal('not-allowed', [{ code: 'not-guard', detail: `“${gate.name}” is cleared by ${guardWords(actor.rights, gate)}` }])
   const self = selfOf(actor.rights, actor.id)
   if (!gate.authorsMayClear && gated.state.authors.includes(self))

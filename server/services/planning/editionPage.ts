@@ -10,7 +10,7 @@ import { readManifest } from '../../store/versions'
 import { may, sectionsWhere, type Actor } from '../people/access'
 import { editionTrack } from './editionGates'
 import { draftCleared, loadedDraft, type LoadedDraft } from '../writing/loadedDraft'
-import type { Office } from '../office'
+import { siteId, type Office } from '../office'
 import { found } from '../refusal'
 
 const LIST = 200
@@ -18,7 +18,7 @@ const LIST = 200
 /** The editions at hand and those of late, with how many of their entries are cleared. */
 export async function editions(office: Office, actor: Actor) {
   sectionsWhere(actor, 'item.read')
-  return (await listEditions(office.store.read, LIST)).map((row) => ({
+  return (await listEditions(office.store.read, await siteId(office), LIST)).map((row) => ({
     id: row.id,
     name: row.name,
     note: row.note,
@@ -54,7 +54,7 @@ export interface EntryView {
 export async function editionPage(office: Office, actor: Actor, id: string) {
   const db = office.store.read
   sectionsWhere(actor, 'item.read')
-  const edition = found(await editionById(db, id), 'edition')
+  const edition = found(await editionById(db, await siteId(office), id), 'edition')
   const events = await eventsOfEdition(db, id)
   const [items, wholes, track] = await Promise.all([
     itemsByIds(

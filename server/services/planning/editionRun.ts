@@ -47,7 +47,7 @@ export async function goLive(office: Office, tx: Tx, site: SiteRow, edition: Edi
 
 /** Does an edition whose moment has come, or holds it whole. */
 export async function runEdition(office: Office, tx: Tx, site: SiteRow, id: string, now: string) {
-  const edition = found(await editionById(tx, id), 'edition')
+  const edition = found(await editionById(tx, site.id, id), 'edition')
   const events = (await eventsOfEdition(tx, id)).filter(({ state }) => state === 'planned' || state === 'held')
   const way = lateness({ late: edition.late, lateAfter: edition.late_after }, edition.at!, now)
   if (way === 'skip') {

@@ -11,7 +11,7 @@ import { beginDraft } from '../writing/drafts'
 import { clearEdition } from './editionGates'
 import { goLive } from './editionRun'
 import { momentAhead, type Moment } from './moments'
-import { note, type Office } from '../office'
+import { note, type Office, siteId } from '../office'
 import { found, refusal, Refusal } from '../refusal'
 import { entryRow } from './entryRow'
 
@@ -48,8 +48,8 @@ export async function insertEdition(office: Office, tx: Tx, actor: Actor, site: 
 }
 
 /** An edition that is not live and not given up. */
-export async function openEdition(tx: Tx, id: string): Promise<EditionRow> {
-  const edition = found(await editionById(tx, id), 'edition')
+export async function openEdition(tx: Tx, site: string, id: string): Promise<EditionRow> {
+  const edition = found(await editionById(tx, site, id), 'edition')
   if (edition.state === 'live') throw refusal('conflict', 'edition-live', 'This edition is live')
   if (edition.state === 'dropped') throw refusal('conflict', 'edition-dropped', 'This edition was given up')
   return edition
@@ -87,7 +87,7 @@ export async function changeEdition(office: Office, actor: Actor, id: string, in
   mustGather(actor)
   const site = found(await office.site(), 'site')
   await office.store.write(async (tx) => {
-    const edition = await openEdition(tx, id)
+    const edition = await openEdition(tx, actor.rights.site, id)
     const events = await waiting(tx, id)
     await mustPlanAll(tx, actor, events)
     if (input.owner !== undefined && !actor.rights.people.get(input.owner)?.active)
@@ -95,7 +95,7 @@ export async function changeEdition(office: Office, actor: Actor, id: string, in
     if (input.route !== undefined) {
       // A gate on top is asked for by whoever builds the edition; only a keeper of routes takes it away again.
       if (edition.route_id !== null) must(actor, 'route.change', null)
-      if (input.route !== null) found(await newestRoute(tx, input.route), 'route')
+      if (input.route !== null) found(await newestRoute(tx, site.id, input.route), 'route')
     }
     const moment = input.moment && momentAhead(office, site.zone, input.moment)
     const timed = input.moment === null ? { at: null, wall_date: null, wall_time: null, zone: null, fold: null } : moment
@@ -110,7 +110,7 @@ export async function changeEdition(office: Office, actor: Actor, id: string, in
     }
     if (!Object.keys(set).length) return
     await setEdition(tx, id, set)
-    const now = found(await editionById(tx, id), 'edition')
+    const now = found(await editionById(tx, site.id, id), 'edition')
     if (timed || input.owner !== undefined) {
       for (const event of events)
         await changeEvent(tx, event.id, { ...timed, owner_id: now.owner_id, ...(timed ? { state: 'planned', reasons: null } : {}) })
@@ -133,7 +133,7 @@ export async function changeEdition(office: Office, actor: Actor, id: string, in
 export async function dropEdition(office: Office, actor: Actor, id: string): Promise<void> {
   mustGather(actor)
   await office.store.write(async (tx) => {
-    const edition = await openEdition(tx, id)
+    const edition = await openEdition(tx, actor.rights.site, id)
     const events = await waiting(tx, id)
     await mustPlanAll(tx, actor, events)
     await cancelOfEdition(tx, id)
@@ -151,7 +151,7 @@ export async function putEditionLive(office: Office, actor: Actor, id: string): 
   sectionsWhere(actor, 'item.put-live')
   const site = found(await office.site(), 'site')
   return office.store.write(async (tx) => {
-    const edition = await openEdition(tx, id)
+    const edition = await openEdition(tx, actor.rights.site, id)
     const events = await waiting(tx, id)
     await mustPlanAll(tx, actor, events)
     // Who puts it live answers for it, whoever built it.
@@ -177,14 +177,16 @@ export async function putEditionLive(office: Office, actor: Actor, id: string): 
 /** Clears the edition as a whole at a gate of its own route. */
 export function clearWhole(office: Office, actor: Actor, id: string, gate: string, text: string): Promise<void> {
   sectionsWhere(actor, 'item.review')
-  return office.store.write(async (tx) => clearEdition(office, tx, actor, await openEdition(tx, id), await waiting(tx, id), gate, text))
+  return office.store.write(async (tx) =>
+    clearEdition(office, tx, actor, await openEdition(tx, actor.rights.site, id), await waiting(tx, id), gate, text),
+  )
 }
 
 /** Begins an edition of the next season from one: a new draft of each item that it changed, of what is live now. */
 export async function copyEdition(office: Office, actor: Actor, id: string, name: string): Promise<{ edition: string; left: string[] }> {
   mustGather(actor)
   return office.store.write(async (tx) => {
-    const source = found(await editionById(tx, id), 'edition')
+    const source = found(await editionById(tx, await siteId(office), id), 'edition')
     const events = (await eventsOfEdition(tx, id)).filter(({ kind }) => kind === 'put-live' || kind === 'window' || kind === 'restore')
     const copy = { ...source, id: office.newId(), owner_id: actor.id, at: null, wall_date: null, wall_time: null, zone: null, fold: null }
     await insertEdition(office, tx, actor, source.site_id, copy.id, { name, note: source.note })

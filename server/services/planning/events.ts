@@ -129,7 +129,7 @@ async function mustBeOf(tx: Tx, version: string, draft: string | null): Promise<
 
 /** An event that can still be changed, with its item; the actor may set its times. */
 export async function changeable(tx: Tx, actor: Actor, id: string): Promise<{ event: EventRow; item: ItemRow }> {
-  const event = found(await eventById(tx, id), 'planned event')
+  const event = found(await eventById(tx, actor.rights.site, id), 'planned event')
   const item = found(await itemById(tx, event.item_id), 'item')
   must(actor, 'item.plan', item.section_id)
   return { event, item }

@@ -17,7 +17,7 @@ import { editionGate } from './editionGates'
 import { editionById } from '../../store/editions'
 import { paceLeft, usualPace } from '../reviewing/flow'
 import { endingItems, wishOf } from '../publishing/judging'
-import type { Office } from '../office'
+import { siteId, type Office } from '../office'
 import type { SiteFacts } from '../publishing/siteFacts'
 import { mediaThere } from '../../store/media'
 import { isUnindexed } from '../../store/liveIndex'
@@ -202,7 +202,7 @@ export class Foresight {
 
   private async load(): Promise<Planned> {
     const db = this.office.store.read
-    const events = await plannedEvents(db, MOST_EVENTS)
+    const events = await plannedEvents(db, await siteId(this.office), MOST_EVENTS)
     const known = await this.know(db, events)
     return this.gather(db, known, null)
   }
@@ -211,7 +211,7 @@ export class Foresight {
   private async loadAgain(planned: Planned, items: readonly string[]): Promise<Planned> {
     const db = this.office.store.read
     const of = new Set(items)
-    const events = await plannedEvents(db, MOST_EVENTS, items)
+    const events = await plannedEvents(db, await siteId(this.office), MOST_EVENTS, items)
     const before = planned.known.filter(({ event }) => of.has(event.item_id))
     if (!events.length && !before.length) return planned.linksToCome ? this.gather(db, planned.known, planned) : planned
     const known = await this.know(db, events)
@@ -237,6 +237,7 @@ export class Foresight {
     )
     const there = await mediaThere(
       db,
+      await siteId(this.office),
       [...refs.values()].flatMap(({ media }) => media),
     )
     const facts = (event: EventRow, more: Partial<PlannedFacts>): PlannedFacts => ({
@@ -287,6 +288,7 @@ export class Foresight {
 
   /** The whole plan from what is known of its events; what is known of editions, links and the like already is taken over. */
   private async gather(db: Reader, events: Known[], was: Planned | null): Promise<Planned> {
+    const site = await siteId(this.office)
     const sorted = [...events].sort((a, b) => compare(a.event.due_at ?? '', b.event.due_at ?? '') || compare(a.event.id, b.event.id))
     const editions: Planned['editions'] = new Map()
     /** What keeps the whole back is said at its first entry. */
@@ -297,7 +299,7 @@ export class Foresight {
     )
     for (const [id, entries] of byEdition) {
       const rows = entries.map(({ event }) => event)
-      const row = was?.editions.get(id)?.row ?? (await editionById(db, id))
+      const row = was?.editions.get(id)?.row ?? (await editionById(db, site, id))
       if (!row) continue
       const refused = was?.editions.get(id)?.refused ?? (await editionGate(this.office, db, row, rows))
       editions.set(id, { row, refused })
@@ -318,8 +320,8 @@ export class Foresight {
         })
     // Asked before the links are: what is taken in meanwhile is asked for once more.
     const linksToCome = was?.linksToCome === false ? false : await isUnindexed(db)
-    const links = was && !was.linksToCome ? was.links : await linksTo(db)
-    const inEditions = await editionsByItem(db)
+    const links = was && !was.linksToCome ? was.links : await linksTo(db, site)
+    const inEditions = await editionsByItem(db, site)
     const editionsOf = was && JSON.stringify([...was.editionsOf]) === JSON.stringify([...inEditions]) ? was.editionsOf : inEditions
     return { known, editions, editionsOf, unders, links, linksToCome }
   }

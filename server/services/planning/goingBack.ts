@@ -17,7 +17,7 @@ import { insertEdition } from './editions'
 import { entryRow } from './entryRow'
 import { goLive } from './editionRun'
 import { loadDraft } from '../writing/loadedDraft'
-import type { Office } from '../office'
+import { siteId, type Office } from '../office'
 import { found, refusal, Refusal } from '../refusal'
 import type { SiteFacts } from '../publishing/siteFacts'
 import { withAncestors } from '../../../core/access/rights'
@@ -84,7 +84,7 @@ const mustGoBack = (actor: Actor, steps: readonly Pick<Step, 'section' | 'does'>
 /** What undoing an edition would do, item by item, and what came since. */
 export async function previewUndo(office: Office, actor: Actor, id: string): Promise<{ steps: Step[]; moves: boolean }> {
   sectionsWhere(actor, 'item.read')
-  const edition = found(await editionById(office.store.read, id), 'edition')
+  const edition = found(await editionById(office.store.read, await siteId(office), id), 'edition')
   const steps = (await undoSteps(office.store.read, edition)).map(({ step }) => step)
   const moves = (await eventsOfEdition(office.store.read, id)).some(({ kind }) => kind === 'carry-out')
   return { steps: steps.filter(({ section }) => may(actor, 'item.read', section)).map((step) => named(actor, step)), moves }
@@ -104,7 +104,7 @@ export async function undoEdition(
   sectionsWhere(actor, 'item.roll-back')
   const site = found(await office.site(), 'site')
   return office.store.write(async (tx) => {
-    const edition = found(await editionById(tx, id), 'edition')
+    const edition = found(await editionById(tx, site.id, id), 'edition')
     const steps = await undoSteps(tx, edition)
     mustGoBack(
       actor,
@@ -160,7 +160,7 @@ async function actAtOnce(
     await setEdition(tx, id, { state: 'live', live_at: office.now() })
     return id
   }
-  const edition = found(await editionById(tx, id), 'edition')
+  const edition = found(await editionById(tx, await siteId(office), id), 'edition')
   await addEvents(
     tx,
     steps.map(({ item, does, version }) => ({

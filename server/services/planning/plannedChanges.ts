@@ -74,16 +74,16 @@ export function clocksOf(event: EventRow): string[] {
   ]
 }
 
-/** The editions that items are in, for finding an item in two. */
-export async function editionsByItem(db: Reader): Promise<Map<string, { edition: string; name: string }[]>> {
-  const rows = await editionsOfItems(db)
+/** The editions of a site that items are in, for finding an item in two. */
+export async function editionsByItem(db: Reader, site: string): Promise<Map<string, { edition: string; name: string }[]>> {
+  const rows = await editionsOfItems(db, site)
   return new Map(
     [...grouped(rows, ({ item }) => item)].map(([item, those]) => [item, those.map(({ edition, name }) => ({ edition, name }))]),
   )
 }
 
-export async function linksTo(db: Reader): Promise<Links> {
-  const rows = await liveLinks(db)
+export async function linksTo(db: Reader, site: string): Promise<Links> {
+  const rows = await liveLinks(db, site)
   const byTarget = new Map<string, { item: string; title: string; version: string }[]>()
   for (const { target, ...from } of rows) {
     const known = byTarget.get(target)

@@ -5,7 +5,7 @@ import { actorFrom, may, must, type Actor } from '../people/access'
 import { loadDraft } from '../writing/loadedDraft'
 import { editionById } from '../../store/editions'
 import { momentAhead, type Moment } from './moments'
-import { note, type Office } from '../office'
+import { note, type Office, siteId } from '../office'
 import { found, refusal } from '../refusal'
 import { hashToken } from '../people/sessions'
 import type { MayRead, Sight } from './foresight'
@@ -34,17 +34,18 @@ export async function shareLink(
 ): Promise<{ id: string; token: string; endsAt: string }> {
   const site = found(await office.site(), 'site')
   await mustShare(office, actor, sight)
-  if (sight.shows === 'edition') found(await editionById(office.store.read, sight.edition), 'edition')
+  if (sight.shows === 'edition') found(await editionById(office.store.read, site.id, sight.edition), 'edition')
   const { at: endsAt } = momentAhead(office, site.zone, until)
   const token = randomBytes(24).toString('base64url')
   const id = office.newId()
   await office.store.write(async (tx) => {
-    if ((await openLinks(tx, office.now())) >= MOST)
+    if ((await openLinks(tx, site.id, office.now())) >= MOST)
       throw refusal('conflict', 'links-many', `At most ${MOST} links are open at once; end one first`)
     const target = sight.shows === 'edition' ? sight.edition : sight.shows === 'draft' ? sight.draft : null
     await addLink(tx, {
       token_hash: hashToken(token),
       id,
+      site_id: site.id,
       shows: sight.shows,
       target,
       at: sight.shows === 'moment' ? sight.at : null,
@@ -62,7 +63,7 @@ const sightOf = ({ shows, target, at }: Pick<LinkRow, 'shows' | 'target' | 'at'>
 
 /** The links that are open: one's own, and everybody's for those who set times on the whole site. */
 export async function shareLinks(office: Office, actor: Actor, all: boolean) {
-  const rows = await listLinks(office.store.read, { now: office.now(), person: actor.id, all, limit: MOST })
+  const rows = await listLinks(office.store.read, { site: actor.rights.site, now: office.now(), person: actor.id, all, limit: MOST })
   return rows.map((row) => ({
     id: row.id,
     ...sightOf(row),
@@ -77,7 +78,7 @@ export async function shareLinks(office: Office, actor: Actor, all: boolean) {
 /** Ends a link at once. */
 export async function endShareLink(office: Office, actor: Actor, id: string): Promise<void> {
   await office.store.write(async (tx) => {
-    const link = found(await linkById(tx, id), 'link')
+    const link = found(await linkById(tx, actor.rights.site, id), 'link')
     if (link.made_by !== actor.id) must(actor, 'item.plan', null)
     await endLink(tx, id, office.now())
     await note(office, tx, actor.id, 'share.ended', null, { link: id })
@@ -89,7 +90,7 @@ export async function endShareLink(office: Office, actor: Actor, id: string): Pr
  * the maker sees, and ends with their right to share.
  */
 export async function sharedSight(office: Office, token: string): Promise<{ id: string; sight: Sight; mayRead: MayRead } | null> {
-  const row = await openLink(office.store.read, hashToken(token), office.now())
+  const row = await openLink(office.store.read, await siteId(office), hashToken(token), office.now())
   const maker = row && (await personById(office.store.read, row.made_by))
   if (!row || maker?.active !== 1) return null
   const actor = actorFrom(maker, await office.rights())

@@ -1,7 +1,7 @@
 import { meaningOf, instantOf } from '../../../core/time/zone'
 import type { Reader } from '../../store/database'
 import { syncItems } from '../../store/items'
-import { note, type Office } from '../office'
+import { note, type Office, siteId } from '../office'
 import { eventsOnWall, editionsOnWall, changeEvent } from '../../store/events'
 import { setEdition } from '../../store/editions'
 
@@ -35,7 +35,8 @@ function moved(row: Kept & Partial<KeptEvent>): Record<string, string> {
  * moved: after a change of the zone's rules four in the morning is four in the morning still. Answers how many moved.
  */
 export async function keepWallTimes(office: Office): Promise<number> {
-  const read = (db: Reader) => Promise.all([eventsOnWall(db), editionsOnWall(db)])
+  const site = await siteId(office)
+  const read = (db: Reader) => Promise.all([eventsOnWall(db, site), editionsOnWall(db, site)])
   const differ = ([events, editions]: [KeptEvent[], Kept[]]) => [...events, ...editions].some((row) => Object.keys(moved(row)).length)
   if (!differ(await read(office.store.read))) return 0
   return office.store.write(async (tx) => {

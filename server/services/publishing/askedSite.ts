@@ -40,7 +40,7 @@ export class AskedSite implements SiteState {
   async learnEntries(ids: string[]): Promise<void> {
     const missing = [...new Set(ids.filter((id) => !this.entries.has(id)))]
     for (const id of missing) this.entries.set(id, null)
-    for (const entry of await liveByIds(this.db, missing)) this.entries.set(entry.item, entry)
+    for (const entry of await liveByIds(this.db, this.site, missing)) this.entries.set(entry.item, entry)
   }
 
   /** Looks up who stands at these addresses. */

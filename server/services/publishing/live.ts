@@ -30,11 +30,11 @@ export async function changeLive(
   const judged = await judgeLive(office, tx, site, changes, together)
   const under = judged.done.filter(({ index }) => goesUnder(changes[index]!))
   const seen = { ...judged, done: judged.done.filter((change) => !under.includes(change)) }
-  if (under.length) await putUnder(tx, judged.at, changes, under)
+  if (under.length) await putUnder(tx, site, judged.at, changes, under)
   if (seen.done.length) {
     const tags = await tagsOf(tx, site, seen)
     await writeLive(tx, site, seen)
-    await appendJournal(tx, liveFacts(seen, tags))
+    await appendJournal(tx, site.id, liveFacts(seen, tags))
   }
   return judged.results.map((result, index) =>
     result.ok && under.some((change) => change.index === index) ? accept({ ...result.value, under: true }) : result,

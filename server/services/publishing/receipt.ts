@@ -15,7 +15,7 @@ export async function receipt(office: Office, live: LiveSite, actor: Actor, orig
   const item = await readableItem(office, actor, id)
   await office.settle()
   const db = office.store.read
-  const [entry] = await liveByIds(db, [id])
+  const [entry] = await liveByIds(db, actor.rights.site, [id])
   const interval = await lastInterval(db, id)
   const [version, earlier] = await Promise.all([
     interval ? versionById(db, interval.version_id) : undefined,
@@ -61,11 +61,11 @@ export async function receipt(office: Office, live: LiveSite, actor: Actor, orig
     for (const [place, path] of places) reached.push(...(await shows(place!, path!)))
     reached.push(...(await shows('Sitemap', '/sitemap.xml')))
     if (entry.fields.parent)
-      for (const parent of await liveByIds(db, [entry.fields.parent]))
+      for (const parent of await liveByIds(db, actor.rights.site, [entry.fields.parent]))
         reached.push(...(await shows(`Below “${parent.title}”`, parent.path!)))
     for (const ref of await liveRefsTo(db, id))
       if (ref.relation === 'link' && ref.path) reached.push({ place: `Link in “${ref.title}”`, path: ref.path })
-    for (const label of await liveByIds(db, entry.fields.labels ?? []))
+    for (const label of await liveByIds(db, actor.rights.site, entry.fields.labels ?? []))
       if (label.path) reached.push(...(await shows(`Listing “${label.title}”`, label.path)))
   }
   const { body: _, ...answer } = await ask(entry?.path ?? earlier[0] ?? '/')

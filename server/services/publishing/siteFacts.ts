@@ -5,7 +5,7 @@ import type { Kind } from '../../../core/kinds/kinds'
 import { SiteAt, type Facts, type ItemHistory, type Stay } from '../../../core/plan/siteAt'
 import type { Reader } from '../../store/database'
 import { staysAfter, staysOf, type StayRow } from '../../store/stays'
-import type { Office } from '../office'
+import { siteId, type Office } from '../office'
 
 /** An interval as the core knows it; its fields are read once they are asked for. */
 class StoredStay implements Stay {
@@ -95,7 +95,7 @@ export class SiteFacts {
   private async load(db: Reader): Promise<Map<string, ItemHistory>> {
     const facts = new Map<string, ItemHistory>()
     for (let after = 0; ;) {
-      const rows = await staysAfter(db, after, PART)
+      const rows = await staysAfter(db, await siteId(this.office), after, PART)
       if (!rows.length) return facts
       this.take(facts, rows)
       after = rows.at(-1)!.n

@@ -9,7 +9,7 @@ import { readManifest, versionById } from '../../store/versions'
 import { must, type Actor } from '../people/access'
 import { changeLive } from '../publishing/live'
 import { loadDraft, type LoadedDraft } from '../writing/loadedDraft'
-import { note, type Office } from '../office'
+import { note, type Office, siteId } from '../office'
 import { found, refusal, Refusal } from '../refusal'
 import { dueAt } from './waits'
 import {
@@ -37,7 +37,7 @@ export async function openAfterReview(
   const gates = gatesOf(route)
     .filter((gate) => missing(state, gate) > 0)
     .map((gate) => gate.id)
-  const due = by.fast ? dueAt(await listCalendars(tx), by.at, { ...by.fast, remind: 0 }).due : null
+  const due = by.fast ? dueAt(await listCalendars(tx, await siteId(office)), by.at, { ...by.fast, remind: 0 }).due : null
   await addAfterReview(tx, {
     id,
     item_id: item.id,
@@ -193,9 +193,9 @@ async function takeBack(office: Office, tx: Tx, review: AfterReview, person: str
 
 /** Looks afterwards that are late: told of, and taken back where their route says so. Answers how many there were. */
 export async function lateReviews(office: Office): Promise<number> {
-  if (!(await lateAfterReviews(office.store.read, office.now())).length) return 0
+  if (!(await lateAfterReviews(office.store.read, await siteId(office), office.now())).length) return 0
   return office.store.write(async (tx) => {
-    const late = await lateAfterReviews(tx, office.now())
+    const late = await lateAfterReviews(tx, await siteId(office), office.now())
     for (const review of late) {
       const { route, gates } = await stillToClear(tx, review)
       await changeAfterReview(tx, review.id, { late_at: office.now() })

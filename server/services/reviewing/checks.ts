@@ -21,7 +21,10 @@ export async function checksAt(db: Reader, { item, manifest }: LoadedDraft, gate
   const asked = gates.filter((gate) => gate.checks?.length)
   if (!asked.length) return new Map()
   const content = await readContent(db, manifest)
-  const [live, media] = await Promise.all([liveByIds(db, contentRefs(content)), mediaViews(db, manifestMedia(manifest))])
+  const [live, media] = await Promise.all([
+    liveByIds(db, item.site_id, contentRefs(content)),
+    mediaViews(db, item.site_id, manifestMedia(manifest)),
+  ])
   const known = new Set(live.map((entry) => entry.item))
   const context = { kind: item.kind, live: (id: string) => known.has(id), media: (id: string) => media.get(id), language: item.language }
   return new Map(

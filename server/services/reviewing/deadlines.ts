@@ -1,7 +1,7 @@
 import { appendJournal } from '../../store/journal'
 import { comeTo, noteMomentTold, type Moment } from '../../store/waits'
 import { lateReviews } from './afterwards'
-import { fact, type Office } from '../office'
+import { fact, type Office, siteId } from '../office'
 
 /** Told of in one transaction at most, so that a save need not wait behind a whole Monday. */
 const BATCH = 200
@@ -9,12 +9,13 @@ const BATCH = 200
 const ACTION = { remind: 'gate.reminded', due: 'gate.late' } as const
 
 async function tell(office: Office, moment: Moment): Promise<number> {
-  if (!(await comeTo(office.store.read, moment, office.now(), 1)).length) return 0
+  if (!(await comeTo(office.store.read, await siteId(office), moment, office.now(), 1)).length) return 0
   return office.store.write(async (tx) => {
-    const due = await comeTo(tx, moment, office.now(), BATCH)
+    const due = await comeTo(tx, await siteId(office), moment, office.now(), BATCH)
     for (const { draft, gate } of due) await noteMomentTold(tx, moment, draft, gate, office.now())
     await appendJournal(
       tx,
+      await siteId(office),
       due.map(({ item, ...data }) => fact(office, null, ACTION[moment], item, data)),
     )
     return due.length

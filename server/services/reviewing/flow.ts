@@ -9,7 +9,7 @@ import { readManifest } from '../../store/versions'
 import type { Actor } from '../people/access'
 import { loadedDraft, type LoadedDraft } from '../writing/loadedDraft'
 import { gatesFor } from './review'
-import type { Office } from '../office'
+import { siteId, type Office } from '../office'
 import { readableSections } from './today'
 import { stepsSince, waitingDrafts } from '../../store/flow'
 import { waitsOfDrafts } from '../../store/waits'
@@ -102,7 +102,7 @@ export async function flow(office: Office, actor: Actor, days: number) {
   const visits = visitsOf(await factsSince(db, new Date(from - 90 * DAY_MS).toISOString(), readable)).filter(
     ({ end }) => !end || Date.parse(end.at) >= from,
   )
-  const gates = await everyGate(db)
+  const gates = await everyGate(db, await siteId(office))
   const nameOf = new Map(gates.map((gate) => [gate.id, gate]))
   const waiting = await waitingNow(office, actor, readable, visits)
   const monthOf = ({ from: begun }: Visit) => wallOf(begun, zone).date.slice(0, 7)

@@ -9,14 +9,14 @@ import type { Reader } from '../../store/database'
 import { loadRights } from '../../store/people'
 import { must, type Actor } from '../people/access'
 import type { LoadedDraft } from '../writing/loadedDraft'
-import { note, type Office } from '../office'
+import { note, type Office, siteId } from '../office'
 import { found, refusal, Refusal } from '../refusal'
 import { draftsByRoute, addRoutes, listRoutes, listRules, newestRoute, setRules } from '../../store/routes'
 
 /** The route in force for items of a kind in a section, in its newest version. */
 export async function routeFor(db: Reader, rights: Rights, kind: Kind, section: string): Promise<Route> {
-  const rule = ruleFor(await listRules(db), kind, withAncestors(rights.sections, section))
-  return found(rule && (await newestRoute(db, rule.route)), 'route')
+  const rule = ruleFor(await listRules(db, rights.site), kind, withAncestors(rights.sections, section))
+  return found(rule && (await newestRoute(db, rights.site, rule.route)), 'route')
 }
 
 /** Whether a draft goes the route that is in force for it now. */
@@ -47,7 +47,11 @@ export interface RouteView extends Route {
 export async function routes(office: Office, actor: Actor): Promise<{ routes: RouteView[]; rules: RouteRule[] }> {
   must(actor, 'route.change', null)
   const db = office.store.read
-  const [all, rules, open] = await Promise.all([listRoutes(db), listRules(db), draftsByRoute(db)])
+  const [all, rules, open] = await Promise.all([
+    listRoutes(db, await siteId(office)),
+    listRules(db, await siteId(office)),
+    draftsByRoute(db, await siteId(office)),
+  ])
   return {
     routes: all.map((route) => {
       const sections = governed(actor.rights, rules, route.id)
@@ -73,7 +77,7 @@ const stuckIn = (rights: Rights, all: readonly Route[], rules: readonly RouteRul
 
 /** What a change of rights would newly stop: routes in force that work could no longer pass. */
 export async function newlyStuck(db: Reader, before: Rights, after: Rights): Promise<Reason[]> {
-  const [all, rules] = await Promise.all([listRoutes(db), listRules(db)])
+  const [all, rules] = await Promise.all([listRoutes(db, before.site), listRules(db, before.site)])
   const old = new Set(stuckIn(before, all, rules).map(({ detail }) => detail))
   return stuckIn(after, all, rules).filter(({ detail }) => !old.has(detail))
 }
@@ -108,7 +112,7 @@ function mustName(rights: Rights, who: Guards): void {
 
 /** The gates of every route by name, for choosing some of them. */
 export const gates = async (office: Office): Promise<(GateName & { name: string; routeName: string })[]> =>
-  (await listRoutes(office.store.read)).flatMap((route) =>
+  (await listRoutes(office.store.read, await siteId(office))).flatMap((route) =>
     gatesOf(route).map((gate) => ({ route: route.id, gate: gate.id, name: gate.name, routeName: route.name })),
   )
 
@@ -126,13 +130,13 @@ export async function saveRoute(
 ): Promise<{ route: string; version: number }> {
   must(actor, 'route.change', null)
   return office.store.write(async (tx) => {
-    const rights = await loadRights(tx)
-    mustBeWhole(rights, input, await listCalendars(tx))
-    const before = id === null ? undefined : found(await newestRoute(tx, id), 'route')
+    const rights = await loadRights(tx, actor.rights.site)
+    mustBeWhole(rights, input, await listCalendars(tx, rights.site))
+    const before = id === null ? undefined : found(await newestRoute(tx, rights.site, id), 'route')
     const route: Route = { id: id ?? office.newId(), version: (before?.version ?? 0) + 1, ...input }
-    const stuck = stuckIn(rights, [route], await listRules(tx))
+    const stuck = stuckIn(rights, [route], await listRules(tx, rights.site))
     if (stuck.length) throw new Refusal('refused', stuck.slice(0, 20))
-    await addRoutes(tx, [route])
+    await addRoutes(tx, rights.site, [route])
     await note(office, tx, actor.id, 'route.saved', null, { route: route.id, ...input, version: route.version })
     return { route: route.id, version: route.version }
   })
@@ -143,8 +147,8 @@ export async function saveRules(office: Office, actor: Actor, rules: RouteRule[]
   must(actor, 'route.change', null)
   const site = found(await office.site(), 'site')
   await office.store.write(async (tx) => {
-    const rights = await loadRights(tx)
-    const all = await listRoutes(tx)
+    const rights = await loadRights(tx, site.id)
+    const all = await listRoutes(tx, site.id)
     for (const rule of rules) {
       found(
         all.find(({ id }) => id === rule.route),
@@ -157,7 +161,7 @@ export async function saveRules(office: Office, actor: Actor, rules: RouteRule[]
     const said = rules.map(({ kind, section }) => `${kind} ${section}`)
     if (new Set(said).size < said.length) throw refusal('refused', 'rule-twice', 'Two rules are for the same items', 'rules')
     // What was stuck before is no worse for it, and may be what these rules mend.
-    const before = new Set(stuckIn(rights, all, await listRules(tx)).map(({ detail }) => detail))
+    const before = new Set(stuckIn(rights, all, await listRules(tx, site.id)).map(({ detail }) => detail))
     const stuck = stuckIn(rights, all, rules).filter(({ detail }) => !before.has(detail))
     if (stuck.length) throw new Refusal('refused', stuck.slice(0, 20))
     await setRules(tx, site.id, rules)

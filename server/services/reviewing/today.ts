@@ -11,6 +11,7 @@ import { reviewsFor } from './afterwards'
 import { loadedDraft } from '../writing/loadedDraft'
 import { gatesFor } from './review'
 import type { Office } from '../office'
+import { found } from '../refusal'
 import { readableItems } from '../../store/items'
 import { waitsAt } from '../../store/waits'
 import {
@@ -108,7 +109,7 @@ async function waitsFor<T extends Line & { draft: string; at: string }>(office: 
 /** The worklist of one person: what waits for them, came back, is in trouble, goes live next, their drafts, and news. */
 export async function today(office: Office, actor: Actor) {
   const db = office.store.read
-  const site = await office.site()
+  const site = found(await office.site(), 'site')
   const now = office.now()
   const soon = new Date(Date.parse(now) + 48 * 3_600_000).toISOString()
   const since = actor.seenUntil ?? new Date(Date.parse(now) - 7 * 86_400_000).toISOString()
@@ -118,7 +119,7 @@ export async function today(office: Office, actor: Actor) {
     cameBack(db, actor.id, LIMIT, readable),
     heldEvents(db, LIMIT, readable),
     comingEvents(db, soon, LIMIT, readable),
-    comingEditions(db, soon, LIMIT),
+    comingEditions(db, site.id, soon, LIMIT),
     toReview(db, {
       me: actor.id,
       week: dateIn(new Date(Date.parse(now) + 7 * 86_400_000).toISOString(), site?.zone ?? 'UTC'),
@@ -162,10 +163,10 @@ export async function today(office: Office, actor: Actor) {
 export type Today = Awaited<ReturnType<typeof today>>
 
 /** What the site clock shows: the present, the next planned moment, and whether the scheduler reports. */
-export async function siteClock(office: Office, silentAfterMs: number, heartbeatName: string) {
+export async function siteClock(office: Office, silentAfterMs: number, heartbeatOf: (site: string) => string) {
   const site = await office.site()
   const db = office.store.read
-  const [first, beat] = await Promise.all([nextMoment(db), lastBeat(db, heartbeatName)])
+  const [first, beat] = await Promise.all([site ? nextMoment(db, site.id) : undefined, site ? lastBeat(db, heartbeatOf(site.id)) : null])
   const now = office.now()
   return {
     now,

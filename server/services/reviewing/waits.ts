@@ -7,7 +7,7 @@ import type { Tx } from '../../store/database'
 import type { Row } from '../../store/models'
 import type { DraftRow } from '../../store/items'
 import { appendJournal } from '../../store/journal'
-import type { Office } from '../office'
+import { siteId, type Office } from '../office'
 import { keepWaits, dropWaits, addWaits, dropWaitsBut } from '../../store/waits'
 import { changeDraft } from '../../store/drafts'
 
@@ -62,11 +62,11 @@ export interface Step {
 /** Writes a step of a draft: in the journal, and what waits at which gate since when and until when. */
 export async function noteStep(office: Office, tx: Tx, route: Route, { person, action, item, draft, waits, data }: Step): Promise<void> {
   const at = office.now()
-  await appendJournal(tx, [newFact(at, person, action, item, { draft, ...data, waits })])
+  await appendJournal(tx, await siteId(office), [newFact(at, person, action, item, { draft, ...data, waits })])
   await dropWaitsBut(tx, draft, waits)
   if (!waits.length) return
   const gates = gatesOf(route).filter(({ id }) => waits.includes(id))
-  const calendars = gates.some((gate) => gate.deadline) ? await listCalendars(tx) : []
+  const calendars = gates.some((gate) => gate.deadline) ? await listCalendars(tx, await siteId(office)) : []
   await addWaits(
     tx,
     gates.map((gate) => {

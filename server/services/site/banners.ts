@@ -50,10 +50,12 @@ export async function banners(office: Office, actor: Actor): Promise<BannerFacts
   const [pictures, targets] = await Promise.all([
     mediaViews(
       db,
+      actor.rights.site,
       [...fieldsOf.values()].flatMap(({ cover }) => cover?.media ?? []),
     ),
     liveByIds(
       db,
+      actor.rights.site,
       [...fieldsOf.values()].flatMap((fields) => targetOf(fields) ?? []),
     ),
   ])

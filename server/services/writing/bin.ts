@@ -1,7 +1,7 @@
 import type { Reason } from '../../../core/outcome'
 import { must, sectionsWhere, whyNot, type Actor } from '../people/access'
 import { restoringVerb } from './items'
-import { note, type Office } from '../office'
+import { note, type Office, siteId } from '../office'
 import { listBin, inBin, inBinBefore, type BinRow } from '../../store/bin'
 import { changeItem } from '../../store/items'
 import { changeDraft } from '../../store/drafts'
@@ -48,7 +48,7 @@ export async function emptyBin(office: Office, actor: Actor, chosen: { items: st
 /** Ends what has been in the bin for longer than it is kept. Answers how much. */
 export async function endOldInBin(office: Office): Promise<number> {
   const before = new Date(office.clock.now().getTime() - BIN_DAYS * 86_400_000).toISOString()
-  const old = await inBinBefore(office.store.read, before)
+  const old = await inBinBefore(office.store.read, await siteId(office), before)
   if (!old.length) return 0
   await office.store.write(async (tx) => {
     for (const row of old) {

@@ -56,9 +56,9 @@ async function draftFacts(office: Office, actor: Actor, loaded: LoadedDraft) {
     notesOf(db, draft.id),
     plannedForDraft(db, draft.id),
     draft.sent_by ? personById(db, draft.sent_by) : undefined,
-    mediaViews(db, manifestMedia(manifest)),
-    liveByIds(db, contentRefs(content)),
-    manifest.fields.parent ? liveByIds(db, [manifest.fields.parent]) : [],
+    mediaViews(db, actor.rights.site, manifestMedia(manifest)),
+    liveByIds(db, actor.rights.site, contentRefs(content)),
+    manifest.fields.parent ? liveByIds(db, actor.rights.site, [manifest.fields.parent]) : [],
     standsInTheWay(office, loaded),
   ])
   return {
@@ -110,7 +110,7 @@ export async function itemPage(office: Office, actor: Actor, id: string, wanted?
   const drafts = await openDrafts(db, item)
   const chosen = drafts.find((entry) => entry.id === wanted)?.id ?? item.draft_id
   const [live, liveVersion, draft, people, withdrawEvent, since, window] = await Promise.all([
-    liveByIds(db, [id]),
+    liveByIds(db, actor.rights.site, [id]),
     item.live_version ? versionById(db, item.live_version) : undefined,
     chosen ? loadDraft(db, chosen).then((loaded) => draftFacts(office, actor, loaded)) : null,
     namesOf(db, [item.created_by, item.owner_id ?? '', item.author_id]),
@@ -122,8 +122,10 @@ export async function itemPage(office: Office, actor: Actor, id: string, wanted?
   const shown = liveVersion && !draft ? await readContent(db, await readManifest(db, liveVersion.manifest)) : null
   const latest = !draft && !liveVersion && since ? await versionById(db, since.version_id) : undefined
   const content = shown ?? (latest ? await readContent(db, await readManifest(db, latest.manifest)) : null)
-  const media = content ? await mediaViews(db, manifestMedia(await readManifest(db, (liveVersion ?? latest)!.manifest))) : new Map()
-  const links = content ? await liveByIds(db, contentRefs(content)) : []
+  const media = content
+    ? await mediaViews(db, actor.rights.site, manifestMedia(await readManifest(db, (liveVersion ?? latest)!.manifest)))
+    : new Map()
+  const links = content ? await liveByIds(db, actor.rights.site, contentRefs(content)) : []
   return {
     id,
     kind: item.kind,

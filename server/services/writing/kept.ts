@@ -17,23 +17,30 @@ export interface Kept {
 
 /** The blocks that a person keeps for other pages, the newest first. They are theirs alone and no part of any item. */
 export async function keptBlocks(office: Office, actor: Actor): Promise<Kept[]> {
-  const rows = await keptBlocksOf(office.store.read, actor.id, MOST)
+  const rows = await keptBlocksOf(office.store.read, actor.rights.site, actor.id, MOST)
   return rows.map((row) => ({ ...row, block: JSON.parse(row.block) as Block }))
 }
 
 export async function keepBlock(office: Office, actor: Actor, block: Block, draft: string | null): Promise<{ id: string }> {
   return office.store.write(async (tx) => {
-    const n = await keptCount(tx, actor.id)
+    const n = await keptCount(tx, actor.rights.site, actor.id)
     if (n >= MOST) throw refusal('conflict', 'kept-many', `You keep ${MOST} blocks already; let some go first`)
     const id = office.newId()
-    await addKept(tx, { id, person_id: actor.id, block: JSON.stringify(block), draft_id: draft, at: office.now() })
+    await addKept(tx, {
+      id,
+      site_id: actor.rights.site,
+      person_id: actor.id,
+      block: JSON.stringify(block),
+      draft_id: draft,
+      at: office.now(),
+    })
     return { id }
   })
 }
 
 export async function letKeptGo(office: Office, actor: Actor, id: string): Promise<void> {
   await office.store.write(async (tx) => {
-    found(await keptBlockOf(tx, actor.id, id), 'kept block')
+    found(await keptBlockOf(tx, actor.rights.site, actor.id, id), 'kept block')
     await dropKept(tx, id)
   })
 }

@@ -11,7 +11,7 @@ import type { Actor } from '../people/access'
 import { beginActs, mustReadAll, type OwnAct } from '../listing/batches'
 import type { Foresight } from '../planning/foresight'
 import { listingFor, type ListQuery } from '../listing/listing'
-import type { Office } from '../office'
+import { siteId, type Office } from '../office'
 import { refusal } from '../refusal'
 
 /** So many items are read at once, and so long one question may look before it answers with what it has. */
@@ -118,13 +118,12 @@ export async function findHits(
 /** A link to an item of ours is kept by its id: an address on the site means that too, and links are written so. */
 async function inEachForm(office: Office, rewrite: Rewrite): Promise<Rewrite> {
   if (rewrite.what !== 'link') return rewrite
-  const site = await office.site()
-  const owner = async (href: string) =>
-    site && href.startsWith('/') ? (await addressAt(office.store.read, site.id, href))?.item_id : undefined
+  const site = await siteId(office)
+  const owner = async (href: string) => (href.startsWith('/') ? (await addressAt(office.store.read, site, href))?.item_id : undefined)
   const from = await Promise.all(
     rewrite.from.map(async (href) => {
       const item = await owner(href)
-      const [live] = href.startsWith('item:') ? await liveByIds(office.store.read, [href.slice(5, 41)]) : []
+      const [live] = href.startsWith('item:') ? await liveByIds(office.store.read, site, [href.slice(5, 41)]) : []
       return [href, ...(item ? [`item:${item}`] : []), ...(live?.path ? [live.path] : [])]
     }),
   )

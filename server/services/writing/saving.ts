@@ -15,7 +15,7 @@ import { addVersions, readBlocks, readContent, readManifest, versionById, type N
 import { perform } from '../../threads/tasks'
 import { may, must, type Actor } from '../people/access'
 import { draftToChange, headsOf, type LoadedDraft, seenDraft } from './loadedDraft'
-import { fact, type Office } from '../office'
+import { fact, type Office, siteId } from '../office'
 import { mustFit } from '../listing/pageSize'
 import { mustNotLoop } from './parents'
 import { refusal, Refusal } from '../refusal'
@@ -87,7 +87,7 @@ export async function addHead(
     const waits = await giveWaitsBack(tx, draft)
     facts.push(fact(office, actor.id, 'draft.reinstated', item.id, { draft: draft.id, version: id, review: state.review, waits }))
   }
-  await appendJournal(tx, facts, loaded.journal)
+  await appendJournal(tx, await siteId(office), facts, loaded.journal)
   if (lapsed || state.review !== draft.review) await syncItems(tx, [item.id])
   return { id, number, at, review: state.review }
 }

@@ -11,6 +11,8 @@ export const journal = {
   /** JSON. */
   data: text(),
   hash: text(),
+  /** `null` where it is about accounts, which all sites share. */
+  site_id: text().references('site').nullable(),
 }
 
 /** How far into the journal somebody has read: a job by its name. */
@@ -27,6 +29,7 @@ export const heartbeat = {
 
 export const notification = {
   id: text().key(),
+  site_id: text().references('site'),
   person_id: text().references('person'),
   at: text(),
   kind: text<NewsKind>(),
@@ -42,6 +45,8 @@ export const notification = {
 /** A mail that waits to be sent, or was. */
 export const mail = {
   id: text().key(),
+  /** The site that it tells of; `null` where it is about an account. */
+  site_id: text().references('site').nullable(),
   person_id: text().references('person').nullable(),
   address: text(),
   subject: text(),
@@ -80,6 +85,7 @@ export const saved_view = {
 /** A block that a person kept to use again, as JSON. */
 export const kept_block = {
   id: text().key(),
+  site_id: text().references('site'),
   person_id: text().references('person'),
   block: text(),
   at: text(),
@@ -98,6 +104,7 @@ export const presence = {
 /** A link by which somebody without an account sees a draft, an edition or the site at a moment. */
 export const share_link = {
   token_hash: text().key(),
+  site_id: text().references('site'),
   id: text(),
   shows: text<'moment' | 'edition' | 'draft'>(),
   target: text().nullable(),
@@ -112,6 +119,7 @@ export const share_link = {
 /** An address under which somebody's calendar program reads the plan. */
 export const calendar_feed = {
   token_hash: text().key(),
+  site_id: text().references('site'),
   person_id: text().references('person'),
   made_at: text(),
   revoked_at: text().nullable(),

@@ -11,6 +11,14 @@ export const site = {
   /** How people sign in, as JSON; `null` for what is so by default. */
   sign_in: text().nullable(),
   second_yes: text<SecondYes>().default('raising'),
+  /** The host at which readers and the team reach it; `null` for every host that is no other site's. */
+  host: text().nullable(),
+}
+
+/** Who works on a site. */
+export const site_person = {
+  site_id: text().key().references('site'),
+  person_id: text().key().references('person'),
 }
 
 /** An account. */
@@ -92,6 +100,7 @@ export const separation = {
 /** Who stands in for whom, at which gates (JSON; `null` for all), and from when until when. */
 export const delegation = {
   id: text().key(),
+  site_id: text().references('site'),
   absent_id: text().references('person'),
   deputy_id: text().references('person'),
   gates: text().nullable(),
@@ -105,6 +114,7 @@ export const delegation = {
 /** A change of rights that waits, or waited, for a second steward. */
 export const rights_request = {
   id: text().key(),
+  site_id: text().references('site'),
   /** JSON. */
   change: text(),
   asked_by: text().references('person'),

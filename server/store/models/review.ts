@@ -5,6 +5,7 @@ import { integer, text } from './column'
 export const route = {
   id: text().key(),
   version: integer().key(),
+  site_id: text().references('site'),
   name: text(),
   steps: text(),
   fast: text().nullable(),
@@ -14,8 +15,8 @@ export const route = {
 
 /** Which route a kind takes in a section: the first rule that fits. */
 export const route_rule = {
-  position: integer().numbered(),
-  site_id: text().references('site'),
+  site_id: text().key().references('site'),
+  position: integer().key(),
   kind: text<Kind>().nullable(),
   section_id: text().references('section').nullable(),
   route_id: text(),
