@@ -8,7 +8,9 @@ export interface Stranding {
   anyway: () => Promise<void>
 }
 
-type Command = (query: string) => Promise<unknown>
+/** What is put after the path of a command: nothing, or that stranded work was seen and accepted. */
+type Accepting = '' | '?anyway=yes'
+type Command = (query: Accepting) => Promise<unknown>
 
 /** What is said of a change of rights that waits for a second steward; `null` where a command was done. */
 function waitsFor(answer: unknown): string | null {
@@ -28,7 +30,7 @@ export function useAct(afterwards: () => unknown) {
   /** Why the last one was refused. */
   const refusals = shallowRef<Reason[]>([])
   const strands = shallowRef<Stranding | null>(null)
-  async function perform(run: Command, said: string, query: string, undo?: Command): Promise<void> {
+  async function perform(run: Command, said: string, query: Accepting, undo?: Command): Promise<void> {
     busy.value = true
     refusals.value = []
     strands.value = null

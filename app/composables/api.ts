@@ -1,4 +1,5 @@
 import type { Reason } from '~~/core/outcome'
+import type { Answer, Body, Method } from '~/composables/apiTypes'
 import { isAttended } from '~/composables/attended'
 
 /** A refusal of the server, as problem details (RFC 9457), or the lost connection. */
@@ -23,8 +24,8 @@ export class ApiProblem extends Error {
   }
 }
 
-interface Options {
-  body?: unknown
+interface Options<Body> {
+  body?: Body
   /** The version that the person saw. */
   ifMatch?: string | null
   form?: FormData
@@ -56,8 +57,12 @@ async function answerOf(path: string, init: RequestInit): Promise<Response> {
   throw new ApiProblem(response.status, String(value.title ?? 'Something failed'), (value.reasons as Reason[] | undefined) ?? [], value)
 }
 
-/** Asks the API. Answers the parsed JSON, `null` for no content; throws {@link ApiProblem}. */
-export async function api<T>(method: 'GET' | 'POST' | 'PATCH' | 'PUT' | 'DELETE', path: string, options: Options = {}): Promise<T> {
+/** Asks the API. Answers what the endpoint says, `null` for no content; throws {@link ApiProblem}. */
+export async function api<M extends Method, Address extends string>(
+  method: M,
+  path: Address,
+  options: Options<Body<M, Address>> = {},
+): Promise<Answer<M, Address>> {
   const response = await answerOf(path, {
     method,
     headers: {
@@ -70,8 +75,8 @@ export async function api<T>(method: 'GET' | 'POST' | 'PATCH' | 'PUT' | 'DELETE'
     ...(options.keepalive ? { keepalive: true } : {}),
     ...(options.form ? { body: options.form } : options.body === undefined ? {} : { body: JSON.stringify(options.body) }),
   })
-  if (response.status === 204) return null as T
-  return (await response.json().catch(() => ({}))) as T
+  if (response.status === 204) return null as Answer<M, Address>
+  return (await response.json().catch(() => ({}))) as Answer<M, Address>
 }
 
 /** Asks the API for a file, and hands it to the browser to be saved under a name; throws {@link ApiProblem}. */

@@ -7,7 +7,7 @@ let loading: Promise<Map<string, string>> | undefined
 export function useAuthors() {
   const authors = shallowRef<ReadonlyMap<string, string>>(new Map())
   const notices = useNotices()
-  loading ??= api<{ items: { id: string; title: string }[] }>('GET', '/items?q=kind%3Aauthor&sort=title&limit=200&count=no')
+  loading ??= api('GET', '/items?q=kind%3Aauthor&sort=title&limit=200&count=no')
     .then(({ items }) => new Map(items.map(({ id, title }) => [id, title])))
     .catch((error: unknown) => {
       loading = undefined

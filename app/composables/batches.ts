@@ -9,7 +9,7 @@ export const isUnderWay = ({ state }: Pick<BatchView, 'state'>): boolean => stat
 /** Waits until a batch is no longer under way; `seen` hears how far it is. Not bound to a screen: it goes on when that is left. */
 export async function watchBatch(id: string, seen: (batch: BatchView) => void = () => {}): Promise<BatchView> {
   for (;;) {
-    const batch = await api<BatchView>('GET', `/batches/${id}`)
+    const batch = await api('GET', `/batches/${id}`)
     seen(batch)
     if (!isUnderWay(batch)) return batch
     await new Promise((wait) => setTimeout(wait, EACH_MS))
@@ -32,7 +32,7 @@ export function useBatches(changed: () => unknown) {
   }
   async function undo(id: string): Promise<void> {
     try {
-      const { batch } = await api<{ batch: string }>('POST', `/batches/${id}/undo`)
+      const { batch } = await api('POST', `/batches/${id}/undo`)
       const { ended, refused } = await watchBatch(batch)
       notices.done(`Taken back: ${counted(ended - refused, 'item')}${refused ? `; ${refused} had changed since and stay` : ''}`)
     } catch (error) {

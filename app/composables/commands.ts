@@ -31,10 +31,6 @@ export function offerCommands(make: () => Command[]): void {
 export const whyNot = (reason: Reason | null | undefined): string | undefined =>
   reason ? `${reason.detail}.${reason.help?.length ? ` Ask ${reason.help.slice(0, 2).join(' or ')}.` : ''}` : undefined
 
-interface Found {
-  items: { id: string; kind: Kind; title: string; section: { name: string } }[]
-}
-
 /** All that can be found or done from anywhere. */
 export function useCommands() {
   const site = useSite()
@@ -45,7 +41,7 @@ export function useCommands() {
   const writable = () => site.sections.filter((section) => section.may.write).sort((a, b) => b.items - a.items)[0]
   async function begin(kind: Kind, title: string): Promise<void> {
     const section = writable()!
-    const made = await api<{ item: string }>('POST', '/items', { body: { kind, section: section.id, title } })
+    const made = await api('POST', '/items', { body: { kind, section: section.id, title } })
     notices.done(`Started “${title}” in ${section.name}`)
     await navigateTo(`/office/items/${made.item}`)
   }
@@ -84,7 +80,7 @@ export function useCommands() {
 
   async function search(text: string): Promise<Command[]> {
     if (text.trim().length < 2) return []
-    const found = await api<Found>('GET', `/items?limit=8&count=no&text=${encodeURIComponent(text.trim())}`)
+    const found = await api('GET', `/items?limit=8&count=no&text=${encodeURIComponent(text.trim())}`)
     return found.items.map((item) => ({
       id: item.id,
       group: KINDS[item.kind].one,

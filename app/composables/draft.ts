@@ -8,16 +8,11 @@ import type { FieldName, Fields } from '~~/core/content/fields'
 import type { Choices, Disagreement } from '~~/core/history/merge'
 import { api, ApiProblem } from '~/composables/api'
 import { localCopy, type Unsaved } from '~/composables/localCopy'
+import type { Answer } from '~/composables/apiTypes'
 
 export type SaveState = 'saved' | 'unsaved' | 'saving' | 'offline' | 'signed-out' | 'refused' | 'conflict'
 
-interface Saved {
-  version: string
-  number: number
-  at: string
-  review: string
-  merged: boolean
-}
+type Saved = Answer<'POST', `/drafts/${string}/edits`>
 interface Edited {
   base: string
   edits: Edit[]
@@ -115,7 +110,7 @@ export function useDraft(
     // What is sent is kept as sent first: should the tab be gone before the answer, its text is not taken for another's.
     if (!again) await keep()
     try {
-      const saved = await api<Saved>('POST', `/drafts/${start.draft}/edits`, { body, key })
+      const saved = await api('POST', `/drafts/${start.draft}/edits`, { body, key })
       // Until it is taken in, it is asked for again under its key: a line may drop between the two.
       await adopt(saved, sent)
       sending = undefined
@@ -182,7 +177,7 @@ export function useDraft(
     savedAt.value = saved.at
   }
 
-  const versionOf = (id: string) => api<{ number: number; at: string; content: Content }>('GET', `/versions/${id}`)
+  const versionOf = (id: string) => api('GET', `/versions/${id}`)
 
   function tryLater(): void {
     state.value = 'offline'

@@ -1,5 +1,5 @@
 import type { Rewrite } from '~~/core/content/rewrite'
-import type { FoundHits, FoundItem } from '~~/server/services/writing/rewrites'
+import type { FoundItem } from '~~/server/services/writing/rewrites'
 import { api } from '~/composables/api'
 import { useNotices } from '~/stores/notices'
 
@@ -24,7 +24,7 @@ export function useHits() {
     try {
       while (mine === turn && next.value !== null && found.value.length < until) {
         const after = next.value < 0 ? {} : { after: next.value }
-        const answer = await api<FoundHits>('POST', '/hits', { body: { ...asked.value!, ...after } })
+        const answer = await api('POST', '/hits', { body: { ...asked.value!, ...after } })
         if (mine !== turn) return
         found.value = [...found.value, ...answer.found]
         next.value = answer.next

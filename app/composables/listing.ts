@@ -4,12 +4,6 @@ import type { Listed } from '~/components/content/columns'
 import { PAGE, pagesOf, runsFor, runsOf, type Run } from '~/components/content/pages'
 import { useSite } from '~/stores/site'
 
-interface PageAnswer {
-  total: number | null
-  meant?: string
-  items: Listed[]
-}
-
 /** Rows that came with one answer, and of which turn of asking they are. */
 interface Page {
   turn: number
@@ -40,7 +34,7 @@ export function useListing(asked: () => { q: string; sort: string }) {
     for (const page of run) coming.add(page)
     const { q, sort } = asked()
     try {
-      const answer = await api<PageAnswer>(
+      const answer = await api(
         'GET',
         `/items?${new URLSearchParams({ q, sort, from: String(first * PAGE), limit: String(many * PAGE), count: count ? 'yes' : 'no' })}`,
       )

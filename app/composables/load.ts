@@ -1,10 +1,11 @@
 import { api, ApiProblem } from '~/composables/api'
+import type { Got } from '~/composables/apiTypes'
 import { useSite } from '~/stores/site'
 
 /** Loads an answer of the API for a screen, with its states; `load` again keeps the old one until the new is here. */
-export function useLoad<T>(path: () => string) {
+export function useLoad<Address extends string>(path: () => Address) {
   const site = useSite()
-  const value = shallowRef<T | null>(null)
+  const value = shallowRef<Got<Address> | null>(null)
   const problem = shallowRef<ApiProblem | null>(null)
   const loading = ref(false)
   let turn = 0
@@ -12,7 +13,7 @@ export function useLoad<T>(path: () => string) {
     const mine = ++turn
     loading.value = true
     try {
-      const answer = await api<T>('GET', path())
+      const answer = await api('GET', path())
       if (mine !== turn) return
       value.value = answer
       problem.value = null

@@ -1,18 +1,15 @@
 import { api } from '~/composables/api'
 import { useNotices } from '~/stores/notices'
+import type { Got } from '~/composables/apiTypes'
 
-interface Colleague {
-  id: string
-  name: string
-  active: boolean
-}
+type Colleague = Got<'/people'>[number]
 let loading: Promise<Colleague[]> | undefined
 
 /** The people of the office who work here now, by name; loaded once, when somebody first asks. */
 export function usePeople() {
   const people = shallowRef<Colleague[]>([])
   const notices = useNotices()
-  loading ??= api<Colleague[]>('GET', '/people').catch((error: unknown) => {
+  loading ??= api('GET', '/people').catch((error: unknown) => {
     loading = undefined
     notices.trouble(error)
     return []

@@ -1,12 +1,9 @@
 import { useEventListener, useIntervalFn } from '@vueuse/core'
 import { api, ApiProblem } from '~/composables/api'
 import { newBlockId } from '~/composables/ids'
+import type { Answer } from '~/composables/apiTypes'
 
-export interface Present {
-  person: string
-  name: string
-  place: string | null
-}
+export type Present = Answer<'POST', `/drafts/${string}/presence`>['others'][number]
 
 const EVERY_MS = 8_000
 
@@ -17,7 +14,7 @@ export function usePresence(draft: string) {
   let place: string | null = null
   const tell = async () => {
     try {
-      others.value = (await api<{ others: Present[] }>('POST', `/drafts/${draft}/presence`, { body: { tab, place } })).others
+      others.value = (await api('POST', `/drafts/${draft}/presence`, { body: { tab, place } })).others
     } catch (error) {
       // Without a line nobody is known to be here; the draft itself says that the line is down.
       if (!(error instanceof ApiProblem)) throw error

@@ -5,7 +5,6 @@ import { FileUp } from 'lucide-vue-next'
 import { makeSegment } from '~~/core/address/segment'
 import { isSafeHref, mayOpenWindow, plain } from '~~/core/content/inline'
 import { can, type Kind, KINDS } from '~~/core/kinds/kinds'
-import type { Content } from '~~/core/content/content'
 import { fileWords } from '~~/core/render/text'
 import type { MediaView } from '~~/core/render/picture'
 import PlainDialog from '~/components/form/PlainDialog.vue'
@@ -57,9 +56,7 @@ watch(
     own.value = null
     const path = asked?.startsWith('/') ? asked : asked?.startsWith(`${location.origin}/`) ? asked.slice(location.origin.length) : null
     if (!path || path.startsWith('/media/')) return
-    const found = await api<{ item: string; title: string }>('GET', `/addresses?path=${encodeURIComponent(path.split(/[?#]/)[0]!)}`).catch(
-      () => null,
-    )
+    const found = await api('GET', `/addresses?path=${encodeURIComponent(path.split(/[?#]/)[0]!)}`).catch(() => null)
     if (address.value === asked) own.value = found
   },
   { immediate: true },
@@ -77,8 +74,8 @@ const {
   const asked = words.trim()
   const short = asked.length < 2
   const [items, media] = await Promise.all([
-    short ? { items: [] } : api<{ items: Option[] }>('GET', `/items?limit=8&count=no&text=${encodeURIComponent(asked)}`),
-    short ? { media: [] } : api<{ media: File[] }>('GET', `/media?sort=document&limit=4&text=${encodeURIComponent(asked)}`),
+    short ? { items: [] } : api('GET', `/items?limit=8&count=no&text=${encodeURIComponent(asked)}`),
+    short ? { media: [] } : api('GET', `/media?sort=document&limit=4&text=${encodeURIComponent(asked)}`),
   ])
   if (asked !== text.value.trim()) return
   options.value = items.items.filter((item) => !can(item.kind, 'single'))
@@ -87,8 +84,7 @@ const {
 watch(text, find, { immediate: true })
 async function goItem(option: Option, fragment?: { id: string; text: string }) {
   // The page shows the link as readers will get it before the server has heard of it.
-  const live =
-    option.onSite === 'live' ? await api<{ live: { path: string | null } | null }>('GET', `/items/${option.id}`).catch(() => null) : null
+  const live = option.onSite === 'live' ? await api('GET', `/items/${option.id}`).catch(() => null) : null
   if (live?.live?.path) known.item(option.id, { path: live.live.path, title: option.title })
   emit('link', `item:${option.id}${fragment ? `#${fragment.id}` : ''}`, fragment?.text ?? option.title, false)
 }
@@ -100,9 +96,9 @@ function goFile(file: File) {
 const headingsOf = ref<Record<string, { id: string; text: string }[]>>({})
 async function showHeadings(option: Option) {
   try {
-    const { live, draft } = await api<{ live: { version: string } | null; draft: { head: string } | null }>('GET', `/items/${option.id}`)
+    const { live, draft } = await api('GET', `/items/${option.id}`)
     const version = live?.version ?? draft?.head
-    const content = version ? (await api<{ content: Content }>('GET', `/versions/${version}`)).content : { fields: {}, body: [] }
+    const content = version ? (await api('GET', `/versions/${version}`)).content : { fields: {}, body: [] }
     headingsOf.value = {
       ...headingsOf.value,
       [option.id]: content.body.flatMap((block) =>
@@ -121,7 +117,7 @@ async function upload(event: Event) {
   form.append('file', file)
   uploading.value = true
   try {
-    goFile(await api<File>('POST', '/media', { form }))
+    goFile(await api('POST', '/media', { form }))
   } catch (error) {
     notices.trouble(error)
   } finally {

@@ -2,13 +2,9 @@ import { defineStore } from 'pinia'
 import type { Block } from '~~/core/blocks/blocks'
 import { api } from '~/composables/api'
 import { useNotices } from '~/stores/notices'
+import type { Got } from '~/composables/apiTypes'
 
-export interface KeptBlock {
-  id: string
-  block: Block
-  /** The draft that it was written in. */
-  draft: string | null
-}
+export type KeptBlock = Got<'/kept'>[number]
 
 /** The blocks that this person keeps for other pages; loaded when a menu that offers them first opens. */
 export const useKept = defineStore('kept', () => {
@@ -16,7 +12,7 @@ export const useKept = defineStore('kept', () => {
   const notices = useNotices()
   async function load(): Promise<void> {
     try {
-      blocks.value ??= await api<KeptBlock[]>('GET', '/kept')
+      blocks.value ??= await api('GET', '/kept')
     } catch (error) {
       notices.trouble(error)
     }
@@ -24,7 +20,7 @@ export const useKept = defineStore('kept', () => {
   async function change(run: () => Promise<unknown>, said: string): Promise<void> {
     try {
       await run()
-      blocks.value = await api<KeptBlock[]>('GET', '/kept')
+      blocks.value = await api('GET', '/kept')
       notices.done(said)
     } catch (error) {
       notices.trouble(error)

@@ -1,34 +1,8 @@
 import { defineStore } from 'pinia'
 import { api, showTo } from '~/composables/api'
+import type { Got } from '~/composables/apiTypes'
 
-export interface Person {
-  id: string
-  name: string
-  email: string
-  colourScheme: 'auto' | 'light' | 'dark'
-  density: 'normal' | 'close'
-  /** Their own time zone; `null` for the site's. */
-  zone: string | null
-  mail: 'each' | 'daily' | 'none'
-  picture: string | null
-  /** Roles that may not be used together, and which are used in this session; none where all are. */
-  exclusiveRoles: { id: string; name: string; used: boolean }[]
-  /** Who really looks, where a steward sees the office as this person. */
-  seenBy: string | null
-  /** Whether their role asks for a second factor that they have not turned on yet. */
-  needsFactor: boolean
-  roles: { role: string; section: string | null }[]
-}
-
-interface SessionAnswer {
-  unclaimed: boolean
-  demo: boolean
-  /** What a provider is called at which one may sign in, if there is one. */
-  otherDoor: string | null
-  /** Whether mails go out; where they do, one who has forgotten their password gets a link. */
-  sendsMail: boolean
-  person: Person | null
-}
+export type Person = NonNullable<Got<'/session'>['person']>
 
 /** Who is signed in here. */
 export const useSession = defineStore('session', () => {
@@ -40,7 +14,7 @@ export const useSession = defineStore('session', () => {
   const loaded = ref(false)
 
   async function load(): Promise<void> {
-    const answer = await api<SessionAnswer>('GET', '/session')
+    const answer = await api('GET', '/session')
     person.value = answer.person
     showTo(answer.person?.id ?? null)
     unclaimed.value = answer.unclaimed

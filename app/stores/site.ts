@@ -1,28 +1,10 @@
 import { defineStore } from 'pinia'
-import type { Reason } from '~~/core/outcome'
-import type { Verb } from '~~/core/access/verbs'
 import { api, ApiProblem } from '~/composables/api'
+import type { Got } from '~/composables/apiTypes'
 
-interface SiteAnswer {
-  name: string
-  settings: string | null
-  language: string
-  now: string
-  zone: string
-  next: { at: string; count: number; live: number } | null
-  silent: boolean
-  mailIsCaught: boolean
-  may: Record<Verb, Reason | null>
-}
+type SiteAnswer = Got<'/site'>
 
-export interface SectionAnswer {
-  id: string
-  name: string
-  segment: string
-  parent: string | null
-  items: number
-  may: { write: boolean; change: boolean }
-}
+export type SectionAnswer = Got<'/sections'>[number]
 
 /** The site that the office shows, its clock, its sections, and news of what others do. */
 export const useSite = defineStore('site', () => {
@@ -43,7 +25,7 @@ export const useSite = defineStore('site', () => {
   let ticking: ReturnType<typeof setInterval>[] = []
 
   async function load(): Promise<void> {
-    site.value = await api<SiteAnswer>('GET', '/site')
+    site.value = await api('GET', '/site')
     offset = Date.parse(site.value.now) - Date.now()
     now.value = new Date(Date.now() + offset)
     line.value = 'fine'
@@ -63,7 +45,7 @@ export const useSite = defineStore('site', () => {
     }
   }
   async function loadSections(): Promise<void> {
-    sections.value = await api<SectionAnswer[]>('GET', '/sections')
+    sections.value = await api('GET', '/sections')
   }
   /**
    * Loads the site and its sections as someone finds them, where that was not done yet; throws where the server does not

@@ -10,6 +10,7 @@ import { listingFor } from '../services/listing/listing'
 import { beginRewrite, findHits } from '../services/writing/rewrites'
 import { endpoint, pageLimit } from './endpoint'
 import { asked } from './listing'
+import * as answers from './answers/batches'
 
 const id = z.object({ id: z.string().max(60) })
 const target = z.strictObject({ item: z.string().max(60), draft: z.string().max(60).nullable() })
@@ -23,6 +24,7 @@ export const batches = [
       'Do something to one item from the list, for sending and putting live the version seen; answers what came of it and what takes it back',
     guarded: true,
     body: z.strictObject({ target, action: actionSchema }),
+    answer: answers.doneAct,
     async run({ office, actor, body, ifMatch }) {
       if (takesOn(body.action) && ifMatch === undefined)
         throw refusal('version-missing', 'version-missing', 'Send the id of the version you saw as If-Match')
@@ -39,6 +41,7 @@ export const batches = [
     body: z
       .strictObject({ action: actionSchema, items: z.array(target).min(1).max(10_000).optional(), list: asked.optional() })
       .refine(({ items, list }) => (items === undefined) !== (list === undefined), 'Either items or a list'),
+    answer: z.strictObject({ batch: z.string(), total: z.number() }),
     run: async ({ office, foresight, actor, body: { action, items, list } }) =>
       beginBatch(office, actor, action, items ? { items } : { listing: await listingFor(office, foresight, actor, list ?? {}) }),
   }),
@@ -49,6 +52,7 @@ export const batches = [
     tag: 'batches',
     summary: 'Where something would be replaced or filled in the items of a list, each place in its sentence; nothing is changed',
     body: z.strictObject({ list: asked.default({}), rewrite: rewriteSchema, after: z.int().min(-1).optional() }),
+    answer: answers.foundHits,
     async run({ office, foresight, actor, body }) {
       // Every place is to be found, also of a text that was saved just now.
       await takeIn(office)
@@ -76,6 +80,7 @@ export const batches = [
         .min(1)
         .max(2_000),
     }),
+    answer: z.strictObject({ batch: z.string(), total: z.number() }),
     run: ({ office, actor, body }) => beginRewrite(office, actor, body),
   }),
   endpoint({
@@ -83,6 +88,7 @@ export const batches = [
     path: '/batches',
     tag: 'batches',
     summary: 'What one did to many items of late',
+    answer: z.strictObject({ batches: z.array(answers.batchView) }),
     run: async ({ office, actor }) => ({ batches: await recentBatches(office, actor) }),
   }),
   endpoint({
@@ -91,6 +97,7 @@ export const batches = [
     tag: 'batches',
     summary: 'How far a batch is',
     params: id,
+    answer: answers.batchView,
     run: ({ office, actor, params }) => batchView(office, actor, params.id),
   }),
   endpoint({
@@ -104,6 +111,7 @@ export const batches = [
       after: z.coerce.number().int().min(-1).default(-1),
       limit: pageLimit,
     }),
+    answer: answers.batchEntries,
     run: ({ office, actor, params, query }) => batchEntries(office, actor, params.id, query.only, query.after, query.limit),
   }),
   endpoint({
@@ -112,6 +120,7 @@ export const batches = [
     tag: 'batches',
     summary: 'Let a batch that was tried run',
     params: id,
+    answer: 'nothing',
     run: ({ office, actor, params }) => runBatch(office, actor, params.id),
   }),
   endpoint({
@@ -120,6 +129,7 @@ export const batches = [
     tag: 'batches',
     summary: 'Stop a batch where it is',
     params: id,
+    answer: 'nothing',
     run: ({ office, actor, params }) => cancelBatch(office, actor, params.id),
   }),
   endpoint({
@@ -128,6 +138,7 @@ export const batches = [
     tag: 'batches',
     summary: 'Take back all that a batch did',
     params: id,
+    answer: z.strictObject({ batch: z.string(), total: z.number() }),
     run: ({ office, actor, params }) => undoBatch(office, actor, params.id),
   }),
 ]

@@ -15,6 +15,8 @@ import { clearersAt } from '../services/reviewing/gateFacts'
 import { addNote, answerNote, resolveNote, takeSuggestion } from '../services/reviewing/notes'
 import { putLiveNow } from '../services/publishing/publishing'
 import { endpoint } from './endpoint'
+import * as common from './answers/common'
+import * as answers from './answers/drafts'
 
 const id = z.object({ id: z.string().max(60) })
 const text = z.string().max(5_000)
@@ -51,6 +53,7 @@ export const drafts = [
       /** Drafts or versions that blocks of the edits were copied from. */
       from: z.array(z.string().max(60)).max(50).optional(),
     }),
+    answer: answers.saveResult,
     run: ({ office, actor, params, body }) => saveEdits(office, actor, params.id, body),
   }),
   endpoint({
@@ -61,6 +64,7 @@ export const drafts = [
     params: id,
     guarded: true,
     body: z.strictObject({ version: z.string().max(60) }),
+    answer: answers.saveResult,
     run: ({ office, actor, params, body, ifMatch }) => restoreVersion(office, actor, params.id, body.version, ifMatch),
   }),
   endpoint({
@@ -71,6 +75,7 @@ export const drafts = [
     params: id,
     guarded: true,
     body: z.strictObject({ note: text.default('') }),
+    answer: z.strictObject({ review: common.reviewState }),
     run: async ({ office, actor, params, body, ifMatch }) => ({ review: await sendDraft(office, actor, params.id, ifMatch, body.note) }),
   }),
   endpoint({
@@ -80,6 +85,7 @@ export const drafts = [
     summary: 'Take back out of review',
     params: id,
     guarded: true,
+    answer: z.strictObject({ review: common.reviewState }),
     run: async ({ office, actor, params, ifMatch }) => ({ review: await pullOutDraft(office, actor, params.id, ifMatch) }),
   }),
   endpoint({
@@ -90,6 +96,7 @@ export const drafts = [
     params: id,
     guarded: true,
     body: z.strictObject({ gate: z.string().max(60), note: text.default(''), notes: z.array(noteInput).max(100).default([]) }),
+    answer: z.strictObject({ review: common.reviewState }),
     run: async ({ office, actor, params, body, ifMatch }) => ({
       review: await clearDraft(office, actor, params.id, ifMatch, body.gate, body.note, body.notes),
     }),
@@ -102,6 +109,7 @@ export const drafts = [
     params: id,
     guarded: true,
     body: z.strictObject({ gate: z.string().max(60), notes: z.array(noteInput).min(1).max(100) }),
+    answer: z.strictObject({ review: common.reviewState }),
     run: async ({ office, actor, params, body, ifMatch }) => ({
       review: await returnDraft(office, actor, params.id, ifMatch, body.gate, body.notes),
     }),
@@ -112,6 +120,7 @@ export const drafts = [
     tag: 'drafts',
     summary: 'Who may clear at a gate of a draft now, and what keeps some of them from it',
     params: z.object({ id: z.string().max(60), gate: z.string().max(60) }),
+    answer: answers.gateClearers,
     run: ({ office, actor, params }) => clearersAt(office, actor, params.id, params.gate),
   }),
   endpoint({
@@ -122,6 +131,7 @@ export const drafts = [
     params: id,
     guarded: true,
     body: z.strictObject({ gate: z.string().max(60), person: z.string().max(60), note: text.default('') }),
+    answer: 'nothing',
     run: ({ office, actor, params, body, ifMatch }) => handDraft(office, actor, params.id, ifMatch, body),
   }),
   endpoint({
@@ -143,6 +153,7 @@ export const drafts = [
         .max(50),
       note: text.default(''),
     }),
+    answer: z.array(z.strictObject({ draft: z.string(), review: common.reviewState })),
     run: ({ office, actor, body }) => clearTogether(office, actor, body.drafts, body.note),
   }),
   endpoint({
@@ -159,6 +170,7 @@ export const drafts = [
       exception: z.string().max(1_000).optional(),
       fast: z.string().max(1_000).optional(),
     }),
+    answer: common.liveDone,
     run: ({ office, actor, params, body, ifMatch }) => putLiveNow(office, actor, params.id, { head: ifMatch, ...body }),
   }),
   endpoint({
@@ -168,6 +180,7 @@ export const drafts = [
     summary: 'End a draft; an item that was never live goes to the bin',
     params: id,
     guarded: true,
+    answer: 'nothing',
     run: ({ office, actor, params, ifMatch }) => discardDraft(office, actor, params.id, ifMatch),
   }),
   endpoint({
@@ -176,6 +189,7 @@ export const drafts = [
     tag: 'drafts',
     summary: 'Take a discarded draft out of the bin',
     params: id,
+    answer: 'nothing',
     run: ({ office, actor, params }) => reopenDraft(office, actor, params.id),
   }),
   endpoint({
@@ -185,6 +199,7 @@ export const drafts = [
     summary: 'Rename a draft',
     params: id,
     body: z.strictObject({ name: nameSchema(100) }),
+    answer: 'nothing',
     run: ({ office, actor, params, body }) => renameDraft(office, actor, params.id, body.name),
   }),
   endpoint({
@@ -193,6 +208,7 @@ export const drafts = [
     tag: 'drafts',
     summary: 'What bringing the draft up to date with the site would meet',
     params: id,
+    answer: answers.draftUpdate,
     run: ({ office, actor, params }) => previewUpdate(office, actor, params.id),
   }),
   endpoint({
@@ -206,6 +222,7 @@ export const drafts = [
     body: z.strictObject({
       choices: z.record(z.string().max(80), z.union([z.enum(['a', 'b']), z.strictObject({ block: blockSchema })])).default({}),
     }),
+    answer: answers.saveResult,
     run: ({ office, actor, params, body, ifMatch }) => bringUpToDate(office, actor, params.id, ifMatch, body.choices),
   }),
   endpoint({
@@ -220,6 +237,7 @@ export const drafts = [
       place: z.string().max(80).nullable().default(null),
       left: z.boolean().default(false),
     }),
+    answer: z.strictObject({ others: z.array(answers.presentPerson) }),
     run: ({ office, actor, params, body }) => bePresent(office, actor, params.id, body),
   }),
   endpoint({
@@ -227,6 +245,7 @@ export const drafts = [
     path: '/kept',
     tag: 'drafts',
     summary: 'The blocks that one keeps for other pages',
+    answer: z.array(answers.keptBlock),
     run: ({ office, actor }) => keptBlocks(office, actor),
   }),
   endpoint({
@@ -235,6 +254,7 @@ export const drafts = [
     tag: 'drafts',
     summary: 'Keep a copy of a block for other pages',
     body: z.strictObject({ block: blockSchema, draft: z.string().max(60).nullable().default(null) }),
+    answer: z.strictObject({ id: z.string() }),
     run: ({ office, actor, body }) => keepBlock(office, actor, body.block, body.draft),
   }),
   endpoint({
@@ -243,6 +263,7 @@ export const drafts = [
     tag: 'drafts',
     summary: 'Let a kept block go',
     params: id,
+    answer: 'nothing',
     run: ({ office, actor, params }) => letKeptGo(office, actor, params.id),
   }),
   endpoint({
@@ -250,6 +271,7 @@ export const drafts = [
     path: '/bin',
     tag: 'drafts',
     summary: 'Discarded items and drafts, the newest first',
+    answer: z.array(answers.binned),
     run: ({ office, actor }) => bin(office, actor),
   }),
   endpoint({
@@ -261,6 +283,7 @@ export const drafts = [
       items: z.array(z.string().max(60)).max(200).default([]),
       drafts: z.array(z.string().max(60)).max(200).default([]),
     }),
+    answer: z.strictObject({ ended: z.number() }),
     run: ({ office, actor, body }) => emptyBin(office, actor, body),
   }),
   endpoint({
@@ -270,6 +293,7 @@ export const drafts = [
     summary: 'Add a note',
     params: id,
     body: noteInput,
+    answer: 'nothing',
     run: ({ office, actor, params, body }) => addNote(office, actor, params.id, body),
   }),
   endpoint({
@@ -279,6 +303,7 @@ export const drafts = [
     summary: 'Mark a note as dealt with, or open again',
     params: id,
     body: z.strictObject({ resolved: z.boolean() }),
+    answer: 'nothing',
     run: ({ office, actor, params, body }) => resolveNote(office, actor, params.id, body.resolved),
   }),
   endpoint({
@@ -288,6 +313,7 @@ export const drafts = [
     summary: 'Answer a note',
     params: id,
     body: z.strictObject({ text: text.trim().min(1) }),
+    answer: 'nothing',
     run: ({ office, actor, params, body }) => answerNote(office, actor, params.id, body.text),
   }),
   endpoint({
@@ -297,6 +323,7 @@ export const drafts = [
     summary: 'Put the words that a note suggests in place of those it is about',
     params: id,
     guarded: true,
+    answer: answers.saveResult,
     run: ({ office, actor, params, ifMatch }) => takeSuggestion(office, actor, params.id, ifMatch),
   }),
   endpoint({
@@ -306,6 +333,7 @@ export const drafts = [
     summary: 'Clear afterwards, at one’s gates, what went live past them; or say that it needs mending',
     params: id,
     body: z.strictObject({ verdict: z.enum(['fine', 'not-fine']), note: text.default('') }),
+    answer: z.strictObject({ open: z.array(z.string()) }),
     run: ({ office, actor, params, body }) => lookAfter(office, actor, params.id, body.verdict, body.note),
   }),
 ]

@@ -1,9 +1,11 @@
 import type { H3Event } from 'h3'
 import { z } from 'zod'
 import type { Actor } from '../services/people/access'
+import type { Written } from '../services/written'
 import type { SiteParts } from '../runtime'
 
 type Shape = z.ZodType
+export type Method = 'GET' | 'POST' | 'PATCH' | 'PUT' | 'DELETE'
 
 /** How many entries a page of a list has. */
 export const pageLimit = z.coerce.number().int().min(1).max(200).default(50)
@@ -20,15 +22,23 @@ export interface Asked<P, Q, B, A> extends SiteParts {
   event: H3Event
 }
 
-interface Common<P extends Shape, Q extends Shape, B extends Shape, A> {
-  method: 'GET' | 'POST' | 'PATCH' | 'PUT' | 'DELETE'
+/** What an endpoint answers: JSON of a shape, nothing, a file to keep, or another address to go on to. */
+type Gives = Shape | 'nothing' | 'file' | 'redirect'
+/** What its handler gives for that; a text that a thread wrote is JSON of the shape already. */
+type Given<G extends Gives> = G extends Shape ? z.output<G> | Written : G extends 'file' ? Download : Redirect
+type Ran<G extends Gives> = G extends 'nothing' ? Promise<void> : Promise<Given<G>> | Given<G>
+
+interface Common<M extends Method, Path extends string, P extends Shape, Q extends Shape, B extends Shape, G extends Gives, A> {
+  method: M
   /** With `:name` for parameters. */
-  path: string
+  path: Path
   summary: string
   tag: string
   params?: P
   query?: Q
   body?: B
+  /** What it answers when it is done. */
+  answer: G
   /** Whether it takes If-Match with the version that the person saw. */
   guarded?: boolean
   /** Whether its answer holds a secret, and so is not kept for a repeat of the request. */
@@ -43,21 +53,43 @@ interface Common<P extends Shape, Q extends Shape, B extends Shape, A> {
   takes?: 'file'
   /** Refuses who may not do it at all, before the body is read. */
   before?(actor: A): void
-  run(asked: Asked<z.infer<P>, z.infer<Q>, z.infer<B>, A>): Promise<unknown>
+  run(asked: Asked<z.infer<P>, z.infer<Q>, z.infer<B>, A>): Ran<G>
 }
 
 /** One route of the API: its shape, from which the description is made, and its handler. */
-export type Endpoint = Common<Shape, Shape, Shape, never> & { open: boolean }
+export type Endpoint = Common<Method, string, Shape, Shape, Shape, Gives, never> & { open: boolean }
+
+/** What callers of a route need to know of it, as types: what it takes and what it answers. */
+export interface Route<M extends Method, Path extends string, B extends Shape, G extends Gives> extends Endpoint {
+  method: M
+  path: Path
+  readonly takes_?: z.input<B>
+  readonly answers_?: G extends Shape ? z.output<G> : null
+}
 
 /** An endpoint for signed-in people. */
-export const endpoint = <P extends Shape = z.ZodUndefined, Q extends Shape = z.ZodUndefined, B extends Shape = z.ZodUndefined>(
-  definition: Common<P, Q, B, Actor>,
-): Endpoint => ({ ...definition, open: false }) as unknown as Endpoint
+export const endpoint = <
+  const M extends Method,
+  const Path extends string,
+  const G extends Gives,
+  P extends Shape = z.ZodUndefined,
+  Q extends Shape = z.ZodUndefined,
+  B extends Shape = z.ZodUndefined,
+>(
+  definition: Common<M, Path, P, Q, B, G, Actor>,
+): Route<M, Path, B, G> => ({ ...definition, open: false }) as unknown as Route<M, Path, B, G>
 
 /** An endpoint that needs no sign-in. */
-export const openEndpoint = <P extends Shape = z.ZodUndefined, Q extends Shape = z.ZodUndefined, B extends Shape = z.ZodUndefined>(
-  definition: Common<P, Q, B, Actor | undefined>,
-): Endpoint => ({ ...definition, open: true }) as unknown as Endpoint
+export const openEndpoint = <
+  const M extends Method,
+  const Path extends string,
+  const G extends Gives,
+  P extends Shape = z.ZodUndefined,
+  Q extends Shape = z.ZodUndefined,
+  B extends Shape = z.ZodUndefined,
+>(
+  definition: Common<M, Path, P, Q, B, G, Actor | undefined>,
+): Route<M, Path, B, G> => ({ ...definition, open: true }) as unknown as Route<M, Path, B, G>
 
 /** An answer that leads the browser on to another address. */
 export class Redirect {

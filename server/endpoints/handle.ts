@@ -122,6 +122,24 @@ const SECURITY_EVENTS: Partial<Record<ProblemKind, 'sign-in-failed' | 'refused' 
 /** What can be asked before a second factor that is needed is there. */
 const WITHOUT_FACTOR = new Set(['/me/second-factor', '/me/password', '/me/sessions'])
 
+/** In tests each answer is held against the shape that its endpoint says. */
+const CHECKED = process.env.YIELDGATE_CHECK_ANSWERS === '1'
+
+/** Throws where an answer is another than its endpoint says. */
+function mustFit({ method, path, answer: shape }: Endpoint, answer: unknown): void {
+  if (typeof shape === 'string') {
+    const fits = {
+      nothing: answer === undefined || answer === null,
+      file: answer instanceof Download,
+      redirect: answer instanceof Redirect,
+    }
+    if (!fits[shape]) throw new Error(`${method} ${path} gives what it does not say: ${JSON.stringify(answer)}`)
+    return
+  }
+  const said = shape.safeParse(JSON.parse(answer instanceof Written ? answer.json : JSON.stringify(answer ?? null)))
+  if (!said.success) throw new Error(`${method} ${path} answers what it does not say: ${said.error.message}`)
+}
+
 /** Runs one endpoint: origin check, sign-in, parsing, the handler, and the answer or the problem. */
 export async function handle(event: H3Event, endpoint: Endpoint): Promise<unknown> {
   setResponseHeader(event, 'cache-control', 'no-store')
@@ -167,10 +185,11 @@ export async function handle(event: H3Event, endpoint: Endpoint): Promise<unknow
       event,
     }
     if (endpoint.path === '/session') account = (asked.body as { email?: string } | undefined)?.email
-    const run = (office: Office) => endpoint.run({ ...asked, office } as never)
+    const run = async (office: Office): Promise<unknown> => endpoint.run({ ...asked, office } as never)
     const keyed =
       endpoint.method === 'POST' && actor && !endpoint.open && endpoint.repeat !== 'harmless' ? keyedAs(endpoint, actor, event, raw) : null
     const answer = keyed ? await (endpoint.repeat === 'slow' ? onceApart : once)(parts.office, keyed, run) : await run(parts.office)
+    if (CHECKED) mustFit(endpoint, answer)
     if (writes) await parts.office.settle()
     return say(event, answer, endpoint.method === 'GET')
   } catch (error) {

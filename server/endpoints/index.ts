@@ -8,5 +8,10 @@ import { site } from './site'
 import { time } from './time'
 import type { Endpoint } from './endpoint'
 
+const all = [...people, ...site, ...listing, ...batches, ...items, ...drafts, ...time, ...routes]
+
+/** Every route of the API as a type, for what is derived from it. */
+export type Routes = (typeof all)[number]
+
 /** Every route of the API; the router, the description and the tests all read this list. */
-export const endpoints: Endpoint[] = [...people, ...site, ...listing, ...batches, ...items, ...drafts, ...time, ...routes]
+export const endpoints: Endpoint[] = all

@@ -24,6 +24,8 @@ import type { ItemRow } from '../store/items'
 import { addressAt, intervalsOf, liveByIds } from '../store/live'
 import { readContent, readManifest, sizesOf, versionById, versionsOf, type VersionRow } from '../store/versions'
 import { endpoint, pageLimit } from './endpoint'
+import * as common from './answers/common'
+import * as answers from './answers/items'
 
 const id = z.object({ id: z.string().max(60) })
 const filingShape = z.strictObject({ section: z.string().max(60).optional(), kind: z.enum(KIND_NAMES).optional() })
@@ -65,6 +67,7 @@ export const items = [
     tag: 'items',
     summary: 'The item that has an address of the live site now, or had it last',
     query: z.strictObject({ path: z.string().min(1).max(2_000) }),
+    answer: z.strictObject({ item: z.string(), title: z.string(), kind: common.kind }),
     async run({ office, actor, query }) {
       const site = found(await office.site(), 'site')
       const path = normalisePath(query.path)
@@ -87,6 +90,7 @@ export const items = [
       /** Sends it on at once, where its kind has no gate. */
       sent: z.boolean().optional(),
     }),
+    answer: answers.madeItem,
     run: ({ office, actor, body }) => createItem(office, actor, body),
   }),
   endpoint({
@@ -96,6 +100,7 @@ export const items = [
     summary: 'All that the item page shows',
     params: id,
     query: z.strictObject({ draft: z.string().max(60).optional() }),
+    answer: answers.itemPage,
     run: ({ office, actor, params, query }) => itemPage(office, actor, params.id, query.draft),
   }),
   endpoint({
@@ -105,6 +110,7 @@ export const items = [
     summary: 'Change facts for the office alone; no version, no gate',
     params: id,
     body: officeFieldsSchema,
+    answer: 'nothing',
     run: ({ office, actor, params, body }) => changeOfficeFields(office, actor, params.id, body),
   }),
   endpoint({
@@ -114,6 +120,7 @@ export const items = [
     summary: 'Move to another section, or make it another kind',
     params: id,
     body: filingShape,
+    answer: 'nothing',
     run: ({ office, actor, params, body }) => moveItem(office, actor, params.id, body),
   }),
   endpoint({
@@ -126,6 +133,7 @@ export const items = [
       change: z.enum(OTHER_CHANGES),
       note: z.string().max(5_000).default(''),
     }),
+    answer: z.strictObject({ draft: z.string() }),
     run: ({ office, actor, params, body }) => propose(office, actor, params.id, body),
   }),
   endpoint({
@@ -134,6 +142,7 @@ export const items = [
     tag: 'items',
     summary: 'Put into the bin',
     params: id,
+    answer: 'nothing',
     run: ({ office, actor, params }) => binItem(office, actor, params.id, true),
   }),
   endpoint({
@@ -142,6 +151,7 @@ export const items = [
     tag: 'items',
     summary: 'Take out of the bin',
     params: id,
+    answer: 'nothing',
     run: ({ office, actor, params }) => binItem(office, actor, params.id, false),
   }),
   endpoint({
@@ -151,6 +161,7 @@ export const items = [
     summary: 'Begin a draft on the live version; without a name, answer the one that is open where there is one',
     params: id,
     body: z.strictObject({ name: nameSchema(100).optional() }),
+    answer: z.strictObject({ draft: z.string(), head: z.string() }),
     run: ({ office, actor, params, body }) => openDraft(office, actor, params.id, body.name),
   }),
   endpoint({
@@ -160,6 +171,7 @@ export const items = [
     summary: 'Versions, newest first, with when each was live',
     params: id,
     query: z.strictObject({ below: z.coerce.number().int().min(1).default(1_000_000_000), limit: pageLimit }),
+    answer: answers.versionList,
     async run({ office, actor, params, query }) {
       const db = office.store.read
       const item = await readableItem(office, actor, params.id)
@@ -190,6 +202,7 @@ export const items = [
     tag: 'items',
     summary: 'The content of one version',
     params: id,
+    answer: answers.versionContent,
     async run({ office, actor, params }) {
       const db = office.store.read
       const version = found(await versionById(db, params.id), 'version')
@@ -214,6 +227,7 @@ export const items = [
     summary: 'Name a version that matters, for the office alone; an empty name takes it away',
     params: id,
     body: z.strictObject({ name: nameSchema(100).or(z.literal('')) }),
+    answer: 'nothing',
     run: ({ office, actor, params, body }) => nameVersion(office, actor, params.id, body.name),
   }),
   endpoint({
@@ -222,6 +236,7 @@ export const items = [
     tag: 'items',
     summary: 'Who last changed each block and field of a version',
     params: id,
+    answer: answers.blame,
     run: ({ office, actor, params }) => blame(office, actor, params.id),
   }),
   endpoint({
@@ -231,6 +246,7 @@ export const items = [
     summary: 'What turns a version into another one of the same item: fields and blocks',
     params: id,
     query: z.strictObject({ with: z.string().max(60) }),
+    answer: answers.script,
     run: ({ office, actor, params, query }) => compareVersions(office, actor, params.id, query.with),
   }),
   endpoint({
@@ -239,6 +255,7 @@ export const items = [
     tag: 'live',
     summary: 'What making a version live again would change for readers, and what stands against it',
     params: id,
+    answer: answers.rollBackPreview,
     run: ({ office, actor, params }) => previewRollBack(office, actor, params.id),
   }),
   endpoint({
@@ -247,6 +264,7 @@ export const items = [
     tag: 'items',
     summary: 'A version as readers would get it, through the live site’s renderer (HTML)',
     params: id,
+    answer: z.strictObject({ html: z.string() }),
     async run({ office, live, actor, params, origin }) {
       const { site, item, version } = await readableVersion(office, actor, params.id)
       const subject = await subjectOf(office, item, version)
@@ -286,6 +304,7 @@ export const items = [
     tag: 'items',
     summary: 'The site around a version, for showing its page while it is written: all that the renderer needs but the content',
     params: id,
+    answer: answers.siteAround,
     async run({ office, live, actor, params, origin }) {
       const { site, item, version } = await readableVersion(office, actor, params.id)
       const subject = await subjectOf(office, item, version)
@@ -301,6 +320,7 @@ export const items = [
     tag: 'live',
     summary: 'What readers get of an item now, asked of the live site itself',
     params: id,
+    answer: answers.receipt,
     run: ({ office, live, actor, params, origin }) => receipt(office, live, actor, origin, params.id),
   }),
   endpoint({
@@ -311,6 +331,7 @@ export const items = [
     params: id,
     guarded: true,
     body: z.strictObject({ exception: z.string().max(1_000).optional() }),
+    answer: common.liveDone,
     run: ({ office, actor, params, body, ifMatch }) => withdraw(office, actor, params.id, ifMatch, body.exception),
   }),
   endpoint({
@@ -321,6 +342,7 @@ export const items = [
     params: id,
     guarded: true,
     body: z.strictObject({ version: z.string().max(60) }),
+    answer: common.liveDone,
     run: ({ office, actor, params, body, ifMatch }) => rollBack(office, actor, params.id, body.version, ifMatch),
   }),
 ]

@@ -14,6 +14,7 @@ import { changeView, keepView, letViewGo, pinView, savedViews } from '../service
 import { bitOf } from '../store/listed'
 import { Download, endpoint, pageLimit } from './endpoint'
 import { bytesOf, withUpload } from './upload'
+import * as answers from './answers/listing'
 
 export const asked = z.strictObject({
   q: z.string().max(2_000).optional(),
@@ -50,7 +51,7 @@ const view = (row: ItemPage['items'][number]) => ({
   path: row.path,
   /** The draft that was found, or the one that stands for the item. */
   draft: row.found_draft,
-  draftState: row.found_draft === null ? null : row.found_state,
+  draftState: row.found_draft === null || row.found_state === 'none' ? null : row.found_state,
   drafts: row.drafts,
   version: row.found_version,
   next: row.next_at,
@@ -83,6 +84,7 @@ export const listing = [
       limit: pageLimit,
       count: z.enum(['yes', 'no']).default('yes'),
     }),
+    answer: answers.itemList,
     async run({ office, foresight, actor, query }) {
       const { items, ...page } = await findItems(office, foresight, actor, query)
       return { ...page, items: items.map(view) }
@@ -94,6 +96,7 @@ export const listing = [
     tag: 'items',
     summary: 'The items of a query as a file: CSV (RFC 4180)',
     query: asked.extend({ sort: z.string().max(20).default('-changed'), columns: z.string().max(300).default('') }),
+    answer: 'file',
     run: async ({ office, foresight, actor, query: { columns, ...query } }) =>
       new Download(await listFile(office, foresight, actor, query, columnsOf(columns.split(',')))),
   }),
@@ -104,6 +107,7 @@ export const listing = [
     tag: 'items',
     summary: 'Items that were chosen as a file: CSV (RFC 4180)',
     body: z.strictObject({ items: z.array(z.string().max(60)).min(1).max(10_000), columns: z.array(z.string().max(30)).max(40) }),
+    answer: 'file',
     run: async ({ office, actor, body }) => new Download(await chosenFile(office, actor, body.items, columnsOf(body.columns))),
   }),
   endpoint({
@@ -115,6 +119,7 @@ export const listing = [
       'Find out what a changed file of a list would do (CSV, 5 MB at most, the part named file of a multipart form); answers a batch that waits for the word to run',
     takes: 'file',
     before: mustBringIn,
+    answer: z.strictObject({ batch: z.string(), total: z.number() }),
     run: ({ office, actor, event }) =>
       withUpload(event, async (file) => bringIn(office, actor, await bytesOf(file, MOST_LIST_BYTES, listTooLarge))),
   }),
@@ -125,6 +130,7 @@ export const listing = [
     summary: 'An item in a few words: what it says, its picture, its last change, its addresses, and why a query finds it',
     params: id,
     query: z.strictObject({ draft: z.string().max(60).optional(), q: z.string().max(1_000).optional() }),
+    answer: answers.itemCard,
     run: ({ office, foresight, actor, params, query }) => itemCard(office, foresight, actor, params.id, query),
   }),
   endpoint({
@@ -133,6 +139,7 @@ export const listing = [
     tag: 'items',
     summary: 'What the items of a query have, and how many of them have it',
     query: asked,
+    answer: answers.facets,
     run: ({ office, foresight, actor, query }) => facetsOf(office, foresight, actor, query),
   }),
   endpoint({
@@ -140,6 +147,7 @@ export const listing = [
     path: '/labels',
     tag: 'items',
     summary: 'The labels with how much has each',
+    answer: z.strictObject({ labels: z.array(answers.labelView) }),
     run: async ({ office, actor }) => ({ labels: await labels(office, actor) }),
   }),
   endpoint({
@@ -154,6 +162,7 @@ export const listing = [
       type: z.enum(LABEL_TYPES).optional(),
       broader: z.uuid().nullable().optional(),
     }),
+    answer: z.strictObject({ said: z.string() }),
     run: ({ office, actor, params, body }) => changeLabel(office, actor, params.id, body),
   }),
   endpoint({
@@ -163,6 +172,7 @@ export const listing = [
     summary: 'Begin to merge a label into another: find out what it would do to each item that has it; it is a batch',
     params: id,
     body: z.strictObject({ into: z.uuid() }),
+    answer: z.strictObject({ batch: z.string(), total: z.number() }),
     run: ({ office, actor, params, body }) => mergeLabel(office, actor, params.id, body.into),
   }),
   endpoint({
@@ -170,6 +180,7 @@ export const listing = [
     path: '/views',
     tag: 'items',
     summary: 'The lists that are kept under a name; those that are pinned with how many items they have',
+    answer: z.strictObject({ views: z.array(answers.savedView) }),
     run: async ({ office, foresight, actor }) => ({ views: await savedViews(office, foresight, actor) }),
   }),
   endpoint({
@@ -178,6 +189,7 @@ export const listing = [
     tag: 'items',
     summary: 'Keep a list under a name',
     body: keptView,
+    answer: z.strictObject({ id: z.string() }),
     run: ({ office, actor, body }) => keepView(office, actor, body),
   }),
   endpoint({
@@ -187,6 +199,7 @@ export const listing = [
     summary: 'Change a kept list of one’s own',
     params: id,
     body: keptView,
+    answer: 'nothing',
     run: ({ office, actor, params, body }) => changeView(office, actor, params.id, body),
   }),
   endpoint({
@@ -195,6 +208,7 @@ export const listing = [
     tag: 'items',
     summary: 'Let a kept list of one’s own go',
     params: id,
+    answer: 'nothing',
     run: ({ office, actor, params }) => letViewGo(office, actor, params.id),
   }),
   endpoint({
@@ -204,6 +218,7 @@ export const listing = [
     summary: 'Put a kept list where it is always seen, or take it from there',
     params: id,
     body: z.strictObject({ pinned: z.boolean() }),
+    answer: 'nothing',
     run: ({ office, actor, params, body }) => pinView(office, actor, params.id, body.pinned),
   }),
   endpoint({
@@ -211,7 +226,8 @@ export const listing = [
     path: '/me/columns',
     tag: 'items',
     summary: 'The columns of the list as one has set them',
-    run: async ({ office, actor }) => ({ columns: await preference(office, actor, COLUMNS) }),
+    answer: answers.ownColumns,
+    run: async ({ office, actor }) => answers.ownColumns.parse({ columns: await preference(office, actor, COLUMNS) }),
   }),
   endpoint({
     method: 'PUT',
@@ -219,6 +235,7 @@ export const listing = [
     tag: 'items',
     summary: 'Set the columns of the list for oneself',
     body: z.strictObject({ columns: z.array(z.strictObject({ key: column, width: z.int().min(40).max(900) })).max(30) }),
+    answer: 'nothing',
     run: ({ office, actor, body }) => setPreference(office, actor, COLUMNS, body.columns),
   }),
 ]

@@ -3,7 +3,15 @@ import { z } from 'zod'
 import { PROBLEMS } from '../services/refusal'
 import type { Endpoint } from './endpoint'
 
-const schema = (type: z.ZodType) => z.toJSONSchema(type, { io: 'input', unrepresentable: 'any' })
+const schema = (type: z.ZodType, io: 'input' | 'output' = 'input') => z.toJSONSchema(type, { io, unrepresentable: 'any' })
+
+/** How an endpoint answers when it is done. */
+function done({ answer }: Endpoint): Record<string, object> {
+  if (answer === 'nothing') return { 204: { description: 'Done' } }
+  if (answer === 'redirect') return { 302: { description: 'Goes on elsewhere' } }
+  if (answer === 'file') return { 200: { description: 'A file', content: { '*/*': { schema: {} } } } }
+  return { 200: { description: 'Done', content: { 'application/json': { schema: schema(answer, 'output') } } } }
+}
 
 function parameters(endpoint: Endpoint) {
   const list = (where: 'path' | 'query', type: z.ZodType | undefined) => {
@@ -54,7 +62,7 @@ export function openApi(endpoints: Endpoint[]) {
       ...(endpoint.takes === 'file' ? { requestBody: { required: true, content: { 'multipart/form-data': { schema: FORM } } } } : {}),
       ...(endpoint.body ? { requestBody: { required: true, content: { 'application/json': { schema: schema(endpoint.body) } } } } : {}),
       responses: {
-        '2XX': { description: 'Done' },
+        ...done(endpoint),
         default: { description: 'Refused', content: { 'application/problem+json': { schema: { $ref: '#/components/schemas/Problem' } } } },
       },
     }

@@ -39,6 +39,8 @@ import { endMySessions, mySessions, openSession, signOut } from '../services/peo
 import { firstStart } from '../services/site/sites'
 import { listPeople, personById } from '../store/people'
 import { Download, endpoint, openEndpoint, Redirect } from './endpoint'
+import * as common from './answers/common'
+import * as answers from './answers/people'
 
 const name = nameSchema(100)
 const password = z.string().max(1_000)
@@ -101,6 +103,7 @@ export const people = [
     path: '/session',
     tag: 'people',
     summary: 'Who is signed in, and whether the site waits for its first steward',
+    answer: answers.session,
     run: async ({ office, actor }) => ({
       unclaimed: await isUnclaimed(office),
       demo: isDemo,
@@ -134,6 +137,7 @@ export const people = [
     tag: 'people',
     summary: 'Sign in',
     body: z.strictObject({ email, password, code }),
+    answer: z.strictObject({ person: z.string() }),
     async run({ office, body, event }) {
       // A session that was open in this browser ends, so that none outlives its person's turn.
       const asked = {
@@ -155,6 +159,7 @@ export const people = [
     tag: 'people',
     summary: 'Ask for a link for a new password by mail; the answer is the same whether anyone has that address',
     body: z.strictObject({ email }),
+    answer: 'nothing',
     run: ({ office, body, event }) => askForLink(office, { ...body, from: addressOf(event.node.req) }),
   }),
   openEndpoint({
@@ -162,6 +167,7 @@ export const people = [
     path: '/session',
     tag: 'people',
     summary: 'Sign out',
+    answer: 'nothing',
     run: ({ office, event }) => endSession(office, event),
   }),
   endpoint({
@@ -171,6 +177,7 @@ export const people = [
     tag: 'people',
     summary: 'See the office as another person does; nothing can be changed meanwhile, and it stands in the journal',
     body: z.strictObject({ person: z.string().max(60) }),
+    answer: 'nothing',
     run: ({ office, actor, event, body }) => seeAs(office, actor, tokenOf(event), body.person),
   }),
   endpoint({
@@ -178,6 +185,7 @@ export const people = [
     path: '/session/as',
     tag: 'people',
     summary: 'See the office as oneself again',
+    answer: 'nothing',
     run: ({ office, actor, event }) => seeAs(office, actor, tokenOf(event), null),
   }),
   endpoint({
@@ -186,6 +194,7 @@ export const people = [
     tag: 'people',
     summary: 'Use these of one’s roles first in this session, where not all may be used together',
     body: z.strictObject({ roles: ids(50) }),
+    answer: 'nothing',
     run: ({ office, actor, event, body }) => useRoles(office, actor, tokenOf(event), body.roles),
   }),
   openEndpoint({
@@ -193,6 +202,7 @@ export const people = [
     path: '/session/openid',
     tag: 'people',
     summary: 'Begin a sign-in at the provider of OpenID Connect, where one is named',
+    answer: 'redirect',
     async run({ event, origin }) {
       const { to, keep } = await beginOpenId(`${origin}${OPENID_BACK}`)
       setCookie(event, OPENID_COOKIE, JSON.stringify(keep), { ...cookieOptions(), path: OPENID_BACK, maxAge: 600 })
@@ -205,6 +215,7 @@ export const people = [
     tag: 'people',
     summary: 'Where the provider sends the browser back to',
     query: z.looseObject({}),
+    answer: 'redirect',
     async run({ office, event, origin }) {
       const kept = underWay.safeParse(safeJson(getCookie(event, OPENID_COOKIE)))
       deleteCookie(event, OPENID_COOKIE, { path: OPENID_BACK })
@@ -229,6 +240,7 @@ export const people = [
     tag: 'people',
     summary: 'Whom a link invites',
     query: z.strictObject({ with: z.string().max(100) }),
+    answer: z.strictObject({ name: z.string(), email: z.string(), back: z.boolean() }),
     run: ({ office, query }) => invitation(office, query.with),
   }),
   openEndpoint({
@@ -237,6 +249,7 @@ export const people = [
     tag: 'people',
     summary: 'Take an invitation or a link for a new password: choose a password',
     body: z.strictObject({ with: z.string().max(100), password }),
+    answer: z.strictObject({ signedIn: z.boolean() }),
     async run({ office, body, event }) {
       const { id: person, totp_secret } = await choosePassword(office, body.with, body.password)
       await endSession(office, event)
@@ -259,6 +272,7 @@ export const people = [
       password,
       code: z.string().min(1).max(100),
     }),
+    answer: z.strictObject({ person: z.string() }),
     async run({ office, body: { code: told, ...body }, event }) {
       if (!(await isUnclaimed(office))) throw refusal('conflict', 'site-exists', 'This site has its first steward already')
       await mustKnowFirstCode(office, told, addressOf(event.node.req))
@@ -273,6 +287,7 @@ export const people = [
     path: '/demo/people',
     tag: 'demo',
     summary: 'The people one may step in as; in the demo only',
+    answer: answers.demoPeople,
     run: async ({ office }) => {
       if (!isDemo) throw refusal('unknown', 'unknown', 'There is no such thing outside the demo')
       const rights = await office.rights()
@@ -295,6 +310,7 @@ export const people = [
     tag: 'demo',
     summary: 'Step in as one of the people; in the demo only',
     body: z.strictObject({ person: z.uuid() }),
+    answer: z.strictObject({ person: z.string() }),
     async run({ office, body, event }) {
       const person = isDemo ? await personById(office.store.read, body.person) : undefined
       if (!person) throw refusal('unknown', 'unknown', isDemo ? 'There is no such person' : 'There is no such thing outside the demo')
@@ -315,6 +331,7 @@ export const people = [
       zone: z.string().max(60).nullable().optional(),
       mail: z.enum(['each', 'daily', 'none']).optional(),
     }),
+    answer: 'nothing',
     run: ({ office, actor, body }) => changeProfile(office, actor, body),
   }),
   endpoint({
@@ -323,6 +340,7 @@ export const people = [
     tag: 'people',
     summary: 'Change own password; other sessions end',
     body: z.strictObject({ current: password, next: password }),
+    answer: 'nothing',
     run: ({ office, actor, body, event }) => changePassword(office, actor, body.current, body.next, tokenOf(event)),
   }),
   endpoint({
@@ -330,6 +348,7 @@ export const people = [
     path: '/me/sessions',
     tag: 'people',
     summary: 'Where one is signed in',
+    answer: answers.sessions,
     run: ({ office, actor, event }) => mySessions(office, actor.id, tokenOf(event)),
   }),
   endpoint({
@@ -337,6 +356,7 @@ export const people = [
     path: '/me/sessions',
     tag: 'people',
     summary: 'Sign out everywhere but here',
+    answer: 'nothing',
     run: ({ office, actor, event }) => endMySessions(office, actor.id, tokenOf(event)),
   }),
   endpoint({
@@ -345,6 +365,7 @@ export const people = [
     tag: 'people',
     summary: 'End one of one’s sessions',
     params: id,
+    answer: 'nothing',
     run: ({ office, actor, event, params }) => endMySessions(office, actor.id, tokenOf(event), params.id),
   }),
   endpoint({
@@ -352,6 +373,7 @@ export const people = [
     path: '/me/second-factor',
     tag: 'people',
     summary: 'Whether one has a second factor, and how many recovery codes are left',
+    answer: z.strictObject({ on: z.boolean(), codesLeft: z.number() }),
     run: ({ office, actor }) => secondFactor(office, actor.id),
   }),
   endpoint({
@@ -361,6 +383,7 @@ export const people = [
     summary: 'Begin a second factor: a secret for an authenticator, which holds once a code of it is typed',
     secret: true,
     body: z.strictObject({ current: password }),
+    answer: answers.begunSecondFactor,
     async run({ office, live, actor, body }) {
       await mustKnowPassword(office, actor, body.current)
       return beginSecondFactor(office, actor.id, await siteName({ office, live }))
@@ -372,6 +395,7 @@ export const people = [
     tag: 'people',
     summary: 'Turn the second factor on with a code of it; answers the recovery codes',
     body: z.strictObject({ code: z.string().max(40) }),
+    answer: z.strictObject({ codes: z.array(z.string()) }),
     run: ({ office, actor, body, event }) => confirmSecondFactor(office, actor.id, body.code, tokenOf(event)),
   }),
   endpoint({
@@ -380,6 +404,7 @@ export const people = [
     tag: 'people',
     summary: 'Take the second factor off',
     body: z.strictObject({ current: password }),
+    answer: 'nothing',
     async run({ office, actor, body, event }) {
       await mustKnowPassword(office, actor, body.current)
       await endSecondFactor(office, actor.id, actor.id, tokenOf(event))
@@ -391,6 +416,7 @@ export const people = [
     tag: 'people',
     summary: 'Take off the second factor of someone who has lost it',
     params: id,
+    answer: 'nothing',
     async run({ office, actor, params }) {
       must(actor, 'people.change', null)
       await mustOversee(office, actor.rights.site, actor.id, params.id)
@@ -403,6 +429,7 @@ export const people = [
     tag: 'people',
     summary: 'Set one’s picture, from a picture in base64',
     body: z.strictObject({ picture: z.base64().max(1_800_000) }),
+    answer: 'nothing',
     run: ({ office, actor, body }) => setPicture(office, actor, Buffer.from(body.picture, 'base64')),
   }),
   endpoint({
@@ -410,6 +437,7 @@ export const people = [
     path: '/me/picture',
     tag: 'people',
     summary: 'Take one’s picture away',
+    answer: 'nothing',
     run: ({ office, actor }) => setPicture(office, actor, null),
   }),
   endpoint({
@@ -418,6 +446,7 @@ export const people = [
     tag: 'people',
     summary: 'The picture of a colleague',
     params: id,
+    answer: 'file',
     async run({ office, params }) {
       const stream = new Blob([new Uint8Array(await pictureOf(office, params.id))]).stream()
       return new Download({ type: 'image/webp', name: 'picture.webp', stream })
@@ -430,6 +459,7 @@ export const people = [
     summary: 'Give someone a new link for choosing a password: by mail, or in the answer for who is new where no mail server is named',
     secret: true,
     params: id,
+    answer: z.strictObject({ link: z.string().nullable() }),
     run: async ({ office, live, actor, params }) => inviteAgain(office, actor, params.id, await siteName({ office, live })),
   }),
   endpoint({
@@ -440,6 +470,7 @@ export const people = [
     params: id,
     query: anyway,
     body: z.strictObject({ same: z.string().max(60).nullable() }),
+    answer: common.changed,
     run: ({ office, actor, params, body, query }) =>
       changeRights(office, changer(actor, query), { change: 'same', person: params.id, same: body.same }),
   }),
@@ -448,6 +479,7 @@ export const people = [
     path: '/delegations',
     tag: 'people',
     summary: 'Who stands in for whom, now and to come',
+    answer: answers.delegations,
     run: async ({ office, actor }) => deputies(office, actor),
   }),
   endpoint({
@@ -466,6 +498,7 @@ export const people = [
       from: z.iso.datetime(),
       to: z.iso.datetime(),
     }),
+    answer: common.changedWith({ delegation: z.string() }),
     run: ({ office, actor, body }) => changeRights(office, actor, { change: 'deputy', ...body }),
   }),
   endpoint({
@@ -474,6 +507,7 @@ export const people = [
     tag: 'people',
     summary: 'End a delegation at once',
     params: id,
+    answer: 'nothing',
     run: ({ office, actor, params }) => endDelegation(office, actor, params.id),
   }),
   endpoint({
@@ -481,6 +515,7 @@ export const people = [
     path: '/me/notifications',
     tag: 'people',
     summary: 'What one was told, the newest first, and how much of it is unseen',
+    answer: answers.notifications,
     run: ({ office, actor }) => notifications(office, actor),
   }),
   endpoint({
@@ -490,6 +525,7 @@ export const people = [
     tag: 'people',
     summary: 'Say that one has seen what one was told, up to one of them',
     body: z.strictObject({ upTo: z.string().max(60) }),
+    answer: 'nothing',
     run: ({ office, actor, body }) => seeNotifications(office, actor, body.upTo),
   }),
   endpoint({
@@ -497,6 +533,7 @@ export const people = [
     path: '/mail',
     tag: 'people',
     summary: 'The mails that the stand-in took, where no mail server is named',
+    answer: z.array(answers.caughtMail),
     run: ({ office, actor }) => caughtMails(office, actor),
   }),
   endpoint({
@@ -506,6 +543,7 @@ export const people = [
     tag: 'people',
     summary: 'Remember up to when the news was seen',
     body: z.strictObject({ until: z.iso.datetime() }),
+    answer: 'nothing',
     run: ({ office, actor, body }) => markSeen(office, actor, body.until),
   }),
   endpoint({
@@ -513,6 +551,7 @@ export const people = [
     path: '/people',
     tag: 'people',
     summary: 'The people of the office with their roles',
+    answer: answers.people,
     async run({ office, actor }) {
       sectionsWhere(actor, 'item.read')
       const { rights } = actor
@@ -538,6 +577,7 @@ export const people = [
     summary: 'Add a colleague with roles by an invitation: it goes by mail, or the answer has its link where no mail server is named',
     secret: true,
     body: z.strictObject({ name, email, roles }),
+    answer: common.changedWith({ person: z.string(), link: z.string().nullable() }),
     run: async ({ office, live, actor, body }) =>
       changeRights(office, actor, { change: 'person', ...body }, await siteName({ office, live })),
   }),
@@ -549,6 +589,7 @@ export const people = [
     params: id,
     body: z.strictObject({ roles }),
     query: anyway,
+    answer: common.changed,
     run: ({ office, actor, params, body, query }) =>
       changeRights(office, changer(actor, query), { change: 'roles', person: params.id, roles: body.roles }),
   }),
@@ -557,6 +598,7 @@ export const people = [
     path: '/roles',
     tag: 'people',
     summary: 'The roles of this site with what each may do',
+    answer: z.array(answers.role),
     run: async ({ actor }) => [...actor.rights.roles.values()],
   }),
   endpoint({
@@ -567,6 +609,7 @@ export const people = [
     params: id,
     body: z.strictObject({ active: z.boolean(), handTo: z.string().max(60).nullable().default(null) }),
     query: anyway,
+    answer: common.changed,
     run: ({ office, actor, params, body, query }) =>
       changeRights(office, changer(actor, query), { change: 'account', person: params.id, ...body }),
   }),
@@ -575,6 +618,7 @@ export const people = [
     path: '/groups',
     tag: 'people',
     summary: 'The groups with their members and roles',
+    answer: answers.groups,
     async run({ actor }) {
       sectionsWhere(actor, 'item.read')
       const { groups, grants } = actor.rights
@@ -591,6 +635,7 @@ export const people = [
     summary: 'Make a group with members and roles',
     body: group,
     query: anyway,
+    answer: common.changedWith({ group: z.string() }),
     run: ({ office, actor, body, query }) => changeRights(office, changer(actor, query), { change: 'group', group: null, ...body }),
   }),
   endpoint({
@@ -601,6 +646,7 @@ export const people = [
     params: id,
     body: group,
     query: anyway,
+    answer: common.changedWith({ group: z.string() }),
     run: ({ office, actor, params, body, query }) =>
       changeRights(office, changer(actor, query), { change: 'group', group: params.id, ...body }),
   }),
@@ -611,6 +657,7 @@ export const people = [
     summary: 'End a group',
     params: id,
     query: anyway,
+    answer: common.changed,
     run: ({ office, actor, params, query }) => changeRights(office, changer(actor, query), { change: 'group-end', group: params.id }),
   }),
   endpoint({
@@ -620,6 +667,7 @@ export const people = [
     summary: 'Make a role of the team’s own',
     body: role,
     query: anyway,
+    answer: common.changedWith({ role: z.string() }),
     run: ({ office, actor, body, query }) => changeRights(office, changer(actor, query), { change: 'role', role: null, ...body }),
   }),
   endpoint({
@@ -630,6 +678,7 @@ export const people = [
     params: id,
     body: role,
     query: anyway,
+    answer: common.changedWith({ role: z.string() }),
     run: ({ office, actor, params, body, query }) =>
       changeRights(office, changer(actor, query), { change: 'role', role: params.id, ...body }),
   }),
@@ -640,6 +689,7 @@ export const people = [
     summary: 'End a role that nobody holds',
     params: id,
     query: anyway,
+    answer: common.changed,
     run: ({ office, actor, params, query }) => changeRights(office, changer(actor, query), { change: 'role-end', role: params.id }),
   }),
   endpoint({
@@ -647,6 +697,7 @@ export const people = [
     path: '/separations',
     tag: 'people',
     summary: 'Which roles one person may not hold together',
+    answer: z.array(answers.separation),
     run: async ({ actor }) => actor.rights.separations,
   }),
   endpoint({
@@ -660,6 +711,7 @@ export const people = [
         .max(50),
     }),
     query: anyway,
+    answer: common.changed,
     run: ({ office, actor, body, query }) => changeRights(office, changer(actor, query), { change: 'separations', rules: body.rules }),
   }),
   endpoint({
@@ -667,6 +719,7 @@ export const people = [
     path: '/second-yes',
     tag: 'people',
     summary: 'Which changes of rights ask for a second steward where there is one: every one, those that raise somebody’s, or none',
+    answer: z.strictObject({ asked: z.enum(['none', 'every', 'raising']) }),
     run: ({ office, actor }) => secondYesRule(office, actor),
   }),
   endpoint({
@@ -675,6 +728,7 @@ export const people = [
     tag: 'people',
     summary: 'Set anew which changes ask for a second steward',
     body: z.strictObject({ asked: z.enum(SECOND_YES) }),
+    answer: common.changed,
     run: ({ office, actor, body }) => changeRights(office, actor, { change: 'second-yes', ...body }),
   }),
   endpoint({
@@ -682,6 +736,7 @@ export const people = [
     path: '/rights-requests',
     tag: 'people',
     summary: 'The changes of rights that wait for a second steward',
+    answer: z.array(answers.waitingChange),
     run: ({ office, actor }) => waitingChanges(office, actor),
   }),
   endpoint({
@@ -693,8 +748,11 @@ export const people = [
     params: id,
     query: anyway,
     body: z.strictObject({ words: z.string().max(200_000) }),
+    answer: answers.agreedChange,
     run: async ({ office, live, actor, params, body, query }) =>
-      agreeToChange(office, changer(actor, query), params.id, body.words, await siteName({ office, live })),
+      answers.agreedChange.parse(
+        await agreeToChange(office, changer(actor, query), params.id, body.words, await siteName({ office, live })),
+      ),
   }),
   endpoint({
     method: 'DELETE',
@@ -702,6 +760,7 @@ export const people = [
     tag: 'people',
     summary: 'End a request without the change: say no, or take back one’s own',
     params: id,
+    answer: 'nothing',
     run: ({ office, actor, params }) => endRequest(office, actor, params.id),
   }),
   endpoint({
@@ -709,6 +768,7 @@ export const people = [
     path: '/sign-in-rules',
     tag: 'people',
     summary: 'How people sign in: which roles more strictly, with a second factor, and how long sessions last',
+    answer: answers.signInRules,
     async run({ office, actor }) {
       must(actor, 'people.change', null)
       return signInRules(office)
@@ -725,6 +785,7 @@ export const people = [
       strict: sessionLength,
       others: sessionLength,
     }),
+    answer: 'nothing',
     run: ({ office, actor, body }) => setSignInRules(office, actor, body),
   }),
   endpoint({
@@ -733,6 +794,7 @@ export const people = [
     tag: 'people',
     summary: 'Who may do what: people × actions in a section, or on the whole site',
     query: z.strictObject({ section }),
+    answer: answers.rightsOfPeople,
     run: async ({ actor, query }) => rightsOfPeople(actor, query.section ?? null),
   }),
   endpoint({
@@ -741,6 +803,7 @@ export const people = [
     tag: 'people',
     summary: 'What one person may do: sections × actions',
     params: id,
+    answer: answers.rightsOfPerson,
     run: async ({ actor, params }) => rightsOfPerson(actor, params.id),
   }),
   endpoint({
@@ -750,6 +813,7 @@ export const people = [
     summary: 'Why a person may or may not do something in a section',
     params: id,
     query: z.strictObject({ verb, section }),
+    answer: answers.explainedRight,
     run: async ({ actor, params, query }) => explainRight(actor, params.id, query.verb, query.section ?? null),
   }),
 ]

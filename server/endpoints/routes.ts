@@ -10,6 +10,8 @@ import { calendars, endCalendar, saveCalendar } from '../services/planning/calen
 import { rerouteDraft } from '../services/reviewing/review'
 import { gates, routes as listed, saveRoute, saveRules } from '../services/reviewing/routes'
 import { endpoint } from './endpoint'
+import * as common from './answers/common'
+import * as answers from './answers/routes'
 
 const id = z.object({ id: z.string().max(60) })
 const name = nameSchema(100)
@@ -62,6 +64,7 @@ export const routes = [
     path: '/routes',
     tag: 'routes',
     summary: 'The routes, where each holds, whether all work can pass, and the rules that assign them',
+    answer: z.strictObject({ routes: z.array(answers.routeView), rules: z.array(answers.routeRule) }),
     run: ({ office, actor }) => listed(office, actor),
   }),
   endpoint({
@@ -70,6 +73,7 @@ export const routes = [
     tag: 'routes',
     summary: 'Make a route; no item goes it until a rule says so',
     body: route,
+    answer: z.strictObject({ route: z.string(), version: z.number() }),
     run: ({ office, actor, body }) => saveRoute(office, actor, null, body),
   }),
   endpoint({
@@ -79,6 +83,7 @@ export const routes = [
     summary: 'Make a new version of a route; drafts under way finish on theirs',
     params: id,
     body: route,
+    answer: z.strictObject({ route: z.string(), version: z.number() }),
     run: ({ office, actor, params, body }) => saveRoute(office, actor, params.id, body),
   }),
   endpoint({
@@ -91,6 +96,7 @@ export const routes = [
         .array(z.strictObject({ kind: z.enum(KIND_NAMES).nullable(), section: z.string().max(60).nullable(), route: z.string().max(60) }))
         .max(200),
     }),
+    answer: 'nothing',
     run: ({ office, actor, body }) => saveRules(office, actor, body.rules),
   }),
   endpoint({
@@ -98,6 +104,7 @@ export const routes = [
     path: '/gates',
     tag: 'routes',
     summary: 'The gates of every route by name',
+    answer: answers.gateNames,
     run: ({ office }) => gates(office),
   }),
   endpoint({
@@ -105,6 +112,7 @@ export const routes = [
     path: '/calendars',
     tag: 'routes',
     summary: 'The working calendars that deadlines count by',
+    answer: z.array(answers.workCalendar),
     run: ({ office }) => calendars(office),
   }),
   endpoint({
@@ -113,6 +121,7 @@ export const routes = [
     tag: 'routes',
     summary: 'Make a working calendar',
     body: calendar,
+    answer: z.strictObject({ calendar: z.string() }),
     run: async ({ office, actor, body }) => ({ calendar: await saveCalendar(office, actor, null, body) }),
   }),
   endpoint({
@@ -122,6 +131,7 @@ export const routes = [
     summary: 'Set a working calendar anew; deadlines that run keep their moment',
     params: id,
     body: calendar,
+    answer: z.strictObject({ calendar: z.string() }),
     run: async ({ office, actor, params, body }) => ({ calendar: await saveCalendar(office, actor, params.id, body) }),
   }),
   endpoint({
@@ -130,6 +140,7 @@ export const routes = [
     tag: 'routes',
     summary: 'End a working calendar that no route counts by',
     params: id,
+    answer: 'nothing',
     run: ({ office, actor, params }) => endCalendar(office, actor, params.id),
   }),
   endpoint({
@@ -138,6 +149,7 @@ export const routes = [
     tag: 'routes',
     summary: 'Put a draft on the route that is in force for it now',
     params: id,
+    answer: z.strictObject({ review: common.reviewState }),
     run: async ({ office, actor, params, ifMatch }) => ({ review: await rerouteDraft(office, actor, params.id, ifMatch) }),
   }),
 ]

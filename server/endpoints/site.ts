@@ -14,6 +14,8 @@ import { addSection, changeSection, sections } from '../services/site/sections'
 import { siteClock, today } from '../services/reviewing/today'
 import { Download, endpoint, openEndpoint, pageLimit } from './endpoint'
 import { withUpload } from './upload'
+import * as common from './answers/common'
+import * as answers from './answers/site'
 
 const id = z.object({ id: z.string().max(60) })
 const name = nameSchema(100)
@@ -40,6 +42,7 @@ export const site = [
     path: '/health',
     tag: 'site',
     summary: 'Whether the server and its scheduler work',
+    answer: answers.health,
     async run({ office }) {
       const { silent, heartbeat } = await siteClock(office, SILENT_AFTER_MS, heartbeatOf)
       return { store: 'works', scheduler: silent ? 'silent' : 'works', heartbeat }
@@ -50,6 +53,7 @@ export const site = [
     path: '/site',
     tag: 'site',
     summary: 'The site’s name and clock, and what the person may do on it as a whole',
+    answer: answers.site,
     async run({ office, live, actor }) {
       const row = await office.site()
       const frame = row && (await live.frame(row))
@@ -68,6 +72,7 @@ export const site = [
     path: '/banners',
     tag: 'site',
     summary: 'The banners of the front page, on the site or off it, in their order',
+    answer: z.array(answers.bannerFacts),
     run: ({ office, actor }) => banners(office, actor),
   }),
   endpoint({
@@ -77,6 +82,7 @@ export const site = [
     summary: 'Put a banner before another, or last; the new order becomes a change in drafts that go their route',
     params: id,
     body: z.strictObject({ before: z.string().max(60).nullable() }),
+    answer: answers.movedBanners,
     run: ({ office, actor, params, body }) => moveBanner(office, actor, params.id, body.before),
   }),
   endpoint({
@@ -84,6 +90,7 @@ export const site = [
     path: '/today',
     tag: 'site',
     summary: 'The worklist of the signed-in person',
+    answer: answers.today,
     run: ({ office, actor }) => today(office, actor),
   }),
   endpoint({
@@ -91,6 +98,7 @@ export const site = [
     path: '/tree',
     tag: 'site',
     summary: 'The live pages: in menus as a tree, and those in no menu',
+    answer: z.strictObject({ menu: z.array(common.menuNode), hidden: z.array(answers.treePage) }),
     async run({ office, live }) {
       const row = await office.site()
       if (!row) return { menu: [], hidden: [] }
@@ -106,6 +114,7 @@ export const site = [
     path: '/sections',
     tag: 'site',
     summary: 'The tree of sections, with what the person may do in each',
+    answer: answers.sections,
     run: async ({ office, actor }) =>
       (await sections(office)).map((row) => ({
         id: row.id,
@@ -122,6 +131,7 @@ export const site = [
     tag: 'site',
     summary: 'Make a section',
     body: z.strictObject({ name, parent: parent.default(null) }),
+    answer: z.strictObject({ section: z.string() }),
     run: async ({ office, actor, body }) => ({ section: await addSection(office, actor, body.name, body.parent) }),
   }),
   endpoint({
@@ -131,6 +141,7 @@ export const site = [
     summary: 'Rename or nest a section',
     params: id,
     body: z.strictObject({ name: name.optional(), parent: parent.optional() }),
+    answer: common.changed,
     run: ({ office, actor, params, body }) => changeSection(office, actor, params.id, body),
   }),
   endpoint({
@@ -139,6 +150,7 @@ export const site = [
     tag: 'journal',
     summary: 'What waits at which gate where the person may read, and how work went through the gates in the days past',
     query: z.strictObject({ days: z.coerce.number().int().min(1).max(400).default(90) }),
+    answer: answers.flow,
     run: ({ office, actor, query }) => flow(office, actor, query.days),
   }),
   endpoint({
@@ -147,6 +159,7 @@ export const site = [
     tag: 'journal',
     summary: 'Who did what, newest first; of one item for those who may see it, else with the right to the journal',
     query: journalQuery.extend({ before: z.coerce.number().int().min(1).default(1_000_000_000_000), limit: pageLimit }),
+    answer: answers.journalPage,
     run: ({ office, actor, query: { before, limit, ...query } }) => readJournal(office, actor, query, before, limit),
   }),
   endpoint({
@@ -155,6 +168,7 @@ export const site = [
     tag: 'journal',
     summary: 'The same as a file, oldest first: CSV (RFC 4180), or JSON lines with all that the chain of hashes is made of',
     query: journalQuery.extend({ format: z.enum(['csv', 'jsonl']) }),
+    answer: 'file',
     run: async ({ office, actor, query: { format, ...query } }) => new Download(await exportJournal(office, actor, query, format)),
   }),
   endpoint({
@@ -162,6 +176,7 @@ export const site = [
     path: '/journal/check',
     tag: 'journal',
     summary: 'Verify the whole chain of the journal',
+    answer: answers.journalCheck,
     run: ({ office, actor }) => checkJournal(office, actor),
   }),
   endpoint({
@@ -172,6 +187,7 @@ export const site = [
     summary: 'Add a picture (5 MB at most) or a document (20 MB at most): a multipart form, one part named file',
     before: mustAddMedia,
     takes: 'file',
+    answer: answers.mediaFile,
     run: ({ office, actor, event }) =>
       withUpload(event, (bytes, name) => withIncoming(office, bytes, (file) => addFile(office, actor, file, name))),
   }),
@@ -185,6 +201,7 @@ export const site = [
       sort: z.enum(['picture', 'document', 'any']).default('any'),
       limit: z.coerce.number().int().min(1).max(50).default(24),
     }),
+    answer: z.strictObject({ media: z.array(answers.mediaFile) }),
     run: ({ office, actor, query }) => findMedia(office, actor, query),
   }),
   endpoint({
@@ -193,6 +210,7 @@ export const site = [
     tag: 'media',
     summary: 'The facts of a media file, and which picture it is a part of',
     params: z.strictObject({ id: z.uuid() }),
+    answer: answers.mediaFile,
     run: ({ office, actor, params }) => mediaFacts(office, actor, params.id),
   }),
   endpoint({
@@ -208,6 +226,7 @@ export const site = [
       width: z.int().min(16),
       height: z.int().min(16),
     }),
+    answer: answers.mediaFile,
     run: ({ office, actor, params, body }) => cropPicture(office, actor, params.id, body),
   }),
   endpoint({
@@ -217,6 +236,7 @@ export const site = [
     tag: 'media',
     summary: 'Copy a picture in from a web address; what is not on the open internet is refused',
     body: z.strictObject({ url: z.string().min(1).max(2_048) }),
+    answer: answers.mediaFile,
     async run({ office, actor, body }) {
       mustAddMedia(actor)
       const { bytes, name } = await fetchPicture(body.url)

@@ -13,6 +13,7 @@ import { siteDifferences } from '../services/planning/momentDifferences'
 import { endShareLink, shareLink, shareLinks } from '../services/planning/shareLinks'
 import { readableTroubles } from '../services/planning/troubles'
 import { Download, endpoint, openEndpoint } from './endpoint'
+import * as answers from './answers/time'
 
 const key = z.string().max(60)
 const id = z.object({ id: key })
@@ -46,6 +47,7 @@ export const time = [
       rule: rule.optional(),
       late: late.optional(),
     }),
+    answer: z.strictObject({ event: z.string(), at: z.string() }),
     run: ({ office, actor, params, body }) => plan(office, actor, params.id, body),
   }),
   endpoint({
@@ -55,6 +57,7 @@ export const time = [
     summary: 'Move a planned event, or the end of a window that is open',
     params: id,
     body: z.strictObject({ ...wall, until: moment.optional(), rule: rule.nullable().optional(), late: late.optional() }),
+    answer: z.strictObject({ at: z.string() }),
     run: ({ office, actor, params, body }) => moveEvent(office, actor, params.id, body),
   }),
   endpoint({
@@ -63,6 +66,7 @@ export const time = [
     tag: 'time',
     summary: 'Cancel a planned event',
     params: id,
+    answer: 'nothing',
     run: ({ office, actor, params }) => cancelEvent(office, actor, params.id),
   }),
   endpoint({
@@ -72,6 +76,7 @@ export const time = [
     summary: 'Set the moment before which nobody may put an item live; null lifts it',
     params: id,
     body: z.strictObject({ until: moment.nullable() }),
+    answer: z.strictObject({ at: z.string().nullable() }),
     run: ({ office, actor, params, body }) => setEmbargo(office, actor, params.id, body.until),
   }),
   endpoint({
@@ -79,6 +84,7 @@ export const time = [
     path: '/editions',
     tag: 'time',
     summary: 'The editions at hand and those of late',
+    answer: answers.editionList,
     run: ({ office, actor }) => editions(office, actor),
   }),
   endpoint({
@@ -87,6 +93,7 @@ export const time = [
     tag: 'time',
     summary: 'Begin an edition',
     body: z.strictObject({ name, note: text.optional() }),
+    answer: z.strictObject({ edition: z.string() }),
     run: ({ office, actor, body }) => makeEdition(office, actor, body),
   }),
   endpoint({
@@ -94,6 +101,7 @@ export const time = [
     path: '/editions/cleared',
     tag: 'time',
     summary: 'What is cleared and not live yet, where the person may put live',
+    answer: answers.clearedWork,
     run: ({ office, actor }) => clearedWork(office, actor),
   }),
   endpoint({
@@ -102,6 +110,7 @@ export const time = [
     tag: 'time',
     summary: 'An edition with its entries, how far each is and what holds it',
     params: id,
+    answer: answers.editionPage,
     run: ({ office, actor, params }) => editionPage(office, actor, params.id),
   }),
   endpoint({
@@ -118,6 +127,7 @@ export const time = [
       late: late.optional(),
       route: key.nullable().optional(),
     }),
+    answer: 'nothing',
     run: ({ office, actor, params, body }) => changeEdition(office, actor, params.id, body),
   }),
   endpoint({
@@ -126,6 +136,7 @@ export const time = [
     tag: 'time',
     summary: 'Give an edition up; its drafts stay',
     params: id,
+    answer: 'nothing',
     run: ({ office, actor, params }) => dropEdition(office, actor, params.id),
   }),
   endpoint({
@@ -140,6 +151,7 @@ export const time = [
         .min(1)
         .max(500),
     }),
+    answer: z.strictObject({ entries: z.array(z.string()) }),
     run: ({ office, actor, params, body }) => addEntries(office, actor, params.id, body.entries),
   }),
   endpoint({
@@ -148,6 +160,7 @@ export const time = [
     tag: 'time',
     summary: 'Take a change out of an edition',
     params: z.object({ id: key, event: key }),
+    answer: 'nothing',
     run: ({ office, actor, params }) => removeEntry(office, actor, params.id, params.event),
   }),
   endpoint({
@@ -156,6 +169,7 @@ export const time = [
     tag: 'time',
     summary: 'Put a whole edition live now, or none of it',
     params: id,
+    answer: z.strictObject({ at: z.string(), entries: z.number() }),
     run: ({ office, actor, params }) => putEditionLive(office, actor, params.id),
   }),
   endpoint({
@@ -165,6 +179,7 @@ export const time = [
     summary: 'Clear an edition as a whole at a gate of its own route',
     params: id,
     body: z.strictObject({ gate: key, note: text.default('') }),
+    answer: 'nothing',
     run: ({ office, actor, params, body }) => clearWhole(office, actor, params.id, body.gate, body.note),
   }),
   endpoint({
@@ -174,6 +189,7 @@ export const time = [
     summary: 'Begin the next edition from one: new drafts of what it changed',
     params: id,
     body: z.strictObject({ name }),
+    answer: z.strictObject({ edition: z.string(), left: z.array(z.string()) }),
     run: ({ office, actor, params, body }) => copyEdition(office, actor, params.id, body.name),
   }),
   endpoint({
@@ -182,6 +198,7 @@ export const time = [
     tag: 'time',
     summary: 'What undoing an edition would do, item by item',
     params: id,
+    answer: z.strictObject({ steps: z.array(answers.goingBackStep), moves: z.boolean() }),
     run: ({ office, actor, params }) => previewUndo(office, actor, params.id),
   }),
   endpoint({
@@ -190,6 +207,7 @@ export const time = [
     tag: 'time',
     summary: 'Undo an edition: at once what is untouched since, as drafts what is not',
     params: id,
+    answer: answers.undoneEdition,
     run: ({ office, actor, params }) => undoEdition(office, actor, params.id),
   }),
   endpoint({
@@ -198,6 +216,7 @@ export const time = [
     tag: 'time',
     summary: 'What is planned, ends or is to be looked at in a stretch of time',
     query: z.strictObject({ from: instant, to: instant }),
+    answer: z.array(answers.calendarEntry),
     run: ({ office, actor, foresight, query }) => calendar(office, actor, foresight, query.from, query.to),
   }),
   endpoint({
@@ -206,6 +225,7 @@ export const time = [
     tag: 'time',
     summary: 'The trouble that planned events would meet, in the order of time; of all, or of one item',
     query: z.strictObject({ item: key.optional() }),
+    answer: z.strictObject({ come: z.array(answers.trouble), go: z.array(answers.trouble) }),
     run: ({ actor, foresight, query }) => readableTroubles(actor, foresight, query),
   }),
   endpoint({
@@ -215,6 +235,7 @@ export const time = [
     tag: 'time',
     summary: 'What moving an event or an edition to another moment would bring and mend; nothing is changed',
     body: z.strictObject({ event: key.optional(), edition: key.optional(), at: instant }),
+    answer: z.strictObject({ come: z.array(answers.trouble), go: z.array(answers.trouble) }),
     run: async ({ actor, foresight, body }) => readableTroubles(actor, foresight, { trial: body }),
   }),
   endpoint({
@@ -223,6 +244,7 @@ export const time = [
     tag: 'time',
     summary: 'What is other on the site at one moment than at another',
     query: z.strictObject({ from: instant, to: instant }),
+    answer: answers.momentDifferences,
     run: ({ office, actor, foresight, query }) => siteDifferences(office, actor, foresight, query.from, query.to),
   }),
   endpoint({
@@ -231,6 +253,7 @@ export const time = [
     tag: 'time',
     summary: 'What making the site, or a section, again what it was at a moment would change',
     query: z.strictObject({ moment: instant, section: key.optional() }),
+    answer: z.array(answers.goingBackStep),
     run: ({ office, actor, facts, query }) => previewBack(office, actor, facts, query.moment, query.section ?? null),
   }),
   endpoint({
@@ -239,6 +262,7 @@ export const time = [
     tag: 'time',
     summary: 'Make the site, or a section, again what it was at a moment, as one edition',
     body: z.strictObject({ moment: instant, section: key.nullable() }),
+    answer: z.strictObject({ edition: z.string(), restored: z.number() }),
     run: ({ office, actor, facts, body }) => rollSiteBack(office, actor, facts, body.moment, body.section),
   }),
   endpoint({
@@ -246,6 +270,7 @@ export const time = [
     path: '/share-links',
     tag: 'time',
     summary: 'The links to moments, editions and drafts that are open',
+    answer: answers.shareLinks,
     run: ({ office, actor }) => shareLinks(office, actor, may(actor, 'item.plan', null)),
   }),
   endpoint({
@@ -255,6 +280,7 @@ export const time = [
     summary: 'Make a link for people without an account; its secret is told once',
     body: z.strictObject({ sight, until: moment }),
     secret: true,
+    answer: z.strictObject({ url: z.string(), id: z.string(), endsAt: z.string() }),
     run: async ({ office, actor, body, origin }) => {
       const { token, ...link } = await shareLink(office, actor, body)
       return { ...link, url: `${origin}/shared/${token}/` }
@@ -266,6 +292,7 @@ export const time = [
     tag: 'time',
     summary: 'End a link at once',
     params: id,
+    answer: 'nothing',
     run: ({ office, actor, params }) => endShareLink(office, actor, params.id),
   }),
   endpoint({
@@ -273,6 +300,7 @@ export const time = [
     path: '/me/calendar-feed',
     tag: 'time',
     summary: 'Since when one’s calendar can be subscribed to',
+    answer: z.strictObject({ madeAt: z.string().nullable() }),
     run: ({ office, actor }) => feedOf(office, actor),
   }),
   endpoint({
@@ -281,6 +309,7 @@ export const time = [
     tag: 'time',
     summary: 'Make the private address of one’s calendar; an earlier one ends',
     secret: true,
+    answer: z.strictObject({ url: z.string() }),
     run: async ({ office, actor, origin }) => ({ url: `${origin}/api/v1/calendar-feeds/${(await makeFeed(office, actor)).token}` }),
   }),
   endpoint({
@@ -288,6 +317,7 @@ export const time = [
     path: '/me/calendar-feed',
     tag: 'time',
     summary: 'End the private address of one’s calendar',
+    answer: 'nothing',
     run: ({ office, actor }) => endFeed(office, actor),
   }),
   openEndpoint({
@@ -296,6 +326,7 @@ export const time = [
     tag: 'time',
     summary: 'A calendar as iCalendar (RFC 5545), for whoever has its address',
     params: z.object({ token: z.string().max(60) }),
+    answer: 'file',
     run: async ({ office, live, foresight, params, origin }) => {
       const site = await office.site()
       const name = (site && (await live.frame(site)).settings.title) || 'Yieldgate'

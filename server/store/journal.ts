@@ -117,7 +117,12 @@ function where({ site, item, person, actions, from, to }: JournalFilter): { text
 
 const NAMED = `SELECT j.*, p.name, i.title FROM journal j LEFT JOIN person p ON p.id = j.person_id LEFT JOIN item i ON i.id = j.item_id`
 type Named = Row & { name: string | null; title: string | null }
-const named = (row: Named) => ({ ...toRow(row), name: row.name, title: row.title })
+const named = (row: Named) => ({
+  ...toRow(row),
+  data: JSON.parse(row.data) as Record<string, unknown> | null,
+  name: row.name,
+  title: row.title,
+})
 /** A row with the names, as they are now, of its person and its item. */
 export type NamedRow = ReturnType<typeof named>
 

@@ -23,7 +23,7 @@ export interface ListedRow extends ItemRow {
   n: number
   /** The draft that was found, and how it stands. */
   found_draft: string | null
-  found_state: string
+  found_state: NonNullable<ItemRow['draft_state']> | 'none'
   found_version: string
   /** The hash of the manifest of that. */
   found_manifest: string

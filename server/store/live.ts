@@ -347,7 +347,7 @@ export const liveLinks = (db: Reader, site: string) =>
 
 /** What readers got of an item, the newest first. */
 export const intervalsOf = (db: Reader, id: string) =>
-  db.all<{ version_id: string; from_at: string; to_at: string | null; cause: string; by: string | null }>(
+  db.all<{ version_id: string; from_at: string; to_at: string | null; cause: LiveCause; by: string | null }>(
     'SELECT l.version_id, l.from_at, l.to_at, l.cause, p.name AS by FROM live_interval l LEFT JOIN person p ON p.id = l.person_id WHERE l.item_id = $id ORDER BY l.id DESC LIMIT 500',
     { id },
   )

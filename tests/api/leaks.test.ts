@@ -90,7 +90,7 @@ const ids = () => [mine.item, mine.draft, mine.version, ...Object.values(foreign
 describe('what one may no longer read is named nowhere', () => {
   it('in the answer to any question', async () => {
     let asked = 0
-    for (const address of questions(MARKER, ids(), mine.version)) {
+    for (const { address } of questions(MARKER, ids(), mine.version)) {
       const response = await fetch(`${server.origin}/api/v1${address}`, { headers: { cookie: some.session }, redirect: 'manual' })
       const text = (await response.text()).toLowerCase()
       expect(

@@ -152,7 +152,7 @@ describe('two sites in one file', () => {
   it.each(bothWays)('no answer of the %s names anything of the %s, to someone who may do everything on both', async (here, there) => {
     let asked = 0
     let own = 0
-    for (const address of questions(WORDS[there], [...Object.values(has[there]), alonePerson], has[here].version!)) {
+    for (const { address } of questions(WORDS[there], [...Object.values(has[there]), alonePerson], has[here].version!)) {
       const { status, text } = await textOf(`${origins[here]}/api/v1${address}`, { headers: { cookie: clientOf(here).session } })
       const at = text.indexOf(WORDS[there])
       expect(at < 0 || here === 'second' ? '' : `${address} says ${text.slice(Math.max(0, at - 120), at + 40)}`).toBe('')

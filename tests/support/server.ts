@@ -58,6 +58,7 @@ export async function startServer({
       HOST: '127.0.0.1',
       PORT: String(port),
       YIELDGATE_LOG: 'fatal',
+      YIELDGATE_CHECK_ANSWERS: '1',
       // All of a test’s readers come from one origin.
       YIELDGATE_MADE_PER_SECOND: '10000',
       ...env,

@@ -3,17 +3,10 @@ import { shortIn } from '~~/core/time/words'
 import type { CalendarEntry } from './entries'
 import { counted } from '~/composables/words'
 import { useSite } from '~/stores/site'
+import type { Got } from '~/composables/apiTypes'
 
 /** The editions at hand, each with how much of it is cleared, and what is to be looked at again. */
-export interface EditionLine {
-  id: string
-  name: string
-  at: string | null
-  state: string
-  owner: string
-  entries: number
-  cleared: number
-}
+export type EditionLine = Got<'/editions'>[number]
 /** `null` while the editions are not known. */
 const props = defineProps<{ editions: EditionLine[] | null; reviews: CalendarEntry[]; troubles: Map<string, number>; zone: string }>()
 const site = useSite()

@@ -12,12 +12,12 @@ const name = ref('')
 const note = ref('')
 const withCleared = ref(false)
 const busy = ref(false)
-const { value: cleared, load } = useLoad<{ item: string; draft: string; title: string }[]>(() => '/editions/cleared')
+const { value: cleared, load } = useLoad(() => '/editions/cleared')
 onMounted(load)
 async function make() {
   busy.value = true
   try {
-    const { edition } = await api<{ edition: string }>('POST', '/editions', { body: { name: name.value.trim(), note: note.value } })
+    const { edition } = await api('POST', '/editions', { body: { name: name.value.trim(), note: note.value } })
     const entries = withCleared.value ? firstOfEach(cleared.value ?? []) : []
     if (entries.length) await api('POST', `/editions/${edition}/entries`, { body: { entries } })
     await navigateTo(`/office/editions/${edition}`)

@@ -7,11 +7,11 @@ import { useLoad } from '~/composables/load'
 
 /** The private address under which any calendar program shows what one may read here. */
 defineEmits<{ close: [] }>()
-const { value: feed, load } = useLoad<{ madeAt: string | null }>(() => '/me/calendar-feed')
+const { value: feed, load } = useLoad(() => '/me/calendar-feed')
 onMounted(load)
 const url = ref('')
 const { act, busy } = useAct(load)
-const make = () => act(async () => (url.value = (await api<{ url: string }>('POST', '/me/calendar-feed')).url), 'The address is made')
+const make = () => act(async () => (url.value = (await api('POST', '/me/calendar-feed')).url), 'The address is made')
 const end = () =>
   act(async () => {
     await api('DELETE', '/me/calendar-feed')

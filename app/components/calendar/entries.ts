@@ -2,6 +2,7 @@ import { CALENDAR_WORDS } from '~~/core/plan/calendarWords'
 import type { CalendarEntry } from '~~/server/services/planning/calendar'
 import { timeIn } from '~~/core/time/words'
 import { dateIn } from '~~/core/time/date'
+import type { Got } from '~/composables/apiTypes'
 
 export type { CalendarEntry }
 
@@ -55,19 +56,5 @@ export function wordsOf(entry: CalendarEntry, zone: string): string {
 }
 
 /** A trial of a move: what it would bring. */
-export interface Trouble {
-  key: string
-  weight: 'stops' | 'warns'
-  code: string
-  title: string
-  detail: string
-  remedy: string
-  at: string
-  item: string
-  event: string
-  edition: string | null
-}
-export interface TrialAnswer {
-  come: Trouble[]
-  go: Trouble[]
-}
+export type Trouble = Got<'/forecast'>['come'][number]
+export type TrialAnswer = Got<'/forecast'>

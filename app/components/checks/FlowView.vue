@@ -1,5 +1,4 @@
 <script setup lang="ts">
-import type { Flow } from '~~/server/services/reviewing/flow'
 import { grouped } from '~~/core/grouped'
 import { spanWords } from '~~/core/time/span'
 import { fullIn, monthWords, shortIn } from '~~/core/time/words'
@@ -19,7 +18,7 @@ const route = useRoute()
 const router = useRouter()
 const DAYS = [30, 90, 365] as const
 const days = computed(() => DAYS.find((entry) => String(entry) === route.query.days) ?? 90)
-const { value: flow, problem, loading, load } = useLoad<Flow>(() => `/flow?days=${days.value}`)
+const { value: flow, problem, loading, load } = useLoad(() => `/flow?days=${days.value}`)
 await load()
 watch([days, () => site.news], load)
 const now = computed(() => Date.parse(flow.value?.now ?? ''))

@@ -8,19 +8,6 @@ import { useLoad } from '~/composables/load'
 import { useNotices } from '~/stores/notices'
 import { useSite } from '~/stores/site'
 
-interface JournalAnswer {
-  rows: {
-    seq: number
-    at: string
-    name: string | null
-    title: string | null
-    item: string | null
-    action: string
-    hash: string
-    data: Record<string, unknown> | null
-  }[]
-  next: number | null
-}
 /** The journal: who did what, narrowed as the address says, as files to keep, and verified. */
 const site = useSite()
 const notices = useNotices()
@@ -42,11 +29,11 @@ const {
   problem,
   loading,
   load,
-} = useLoad<JournalAnswer>(() => `/journal?limit=100&${filter.value}${route.query.before ? `&before=${route.query.before}` : ''}`)
+} = useLoad(() => `/journal?limit=100&${filter.value}${route.query.before ? `&before=${route.query.before}` : ''}`)
 const people = ref<{ id: string; name: string }[]>([])
 await Promise.all([
   load(),
-  api<{ id: string; name: string }[]>('GET', '/people').then(
+  api('GET', '/people').then(
     (all) => (people.value = all),
     () => undefined,
   ),

@@ -6,16 +6,9 @@ import { useLoad } from '~/composables/load'
 import { useSite } from '~/stores/site'
 
 /** The mails that the stand-in of a mail server took, as their readers would have got them. */
-interface Mail {
-  id: string
-  at: string
-  to: string
-  subject: string
-  text: string
-}
 const site = useSite()
 const zone = computed(() => site.zone)
-const { value: mails, problem, loading, load } = useLoad<Mail[]>(() => '/mail')
+const { value: mails, problem, loading, load } = useLoad(() => '/mail')
 await load()
 // A mail goes out a moment after what it tells of, and is no news by itself.
 useIntervalFn(load, 3_000)

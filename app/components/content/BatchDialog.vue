@@ -8,6 +8,7 @@ import { api } from '~/composables/api'
 import { isUnderWay, useBatches, watchBatch } from '~/composables/batches'
 import { counted } from '~/composables/words'
 import { useNotices } from '~/stores/notices'
+import type { Body, Got } from '~/composables/apiTypes'
 
 /**
  * One action on many items: what is needed is said, then what would happen to each is found out and shown, then it is done
@@ -22,13 +23,7 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ close: []; done: [] }>()
 type Outcome = { ok: true; said: string } | { ok: false; reasons: { detail: string; help?: string[] }[] }
-interface Entry {
-  seq: number
-  item: string
-  title: string
-  would: Outcome | null
-  did: Outcome | null
-}
+type Entry = Got<`/batches/${string}/entries`>['entries'][number]
 const notices = useNotices()
 const action = ref<Action | null>(null)
 const batch = shallowRef<BatchView | null>(null)
@@ -42,10 +37,7 @@ const over = computed(() => (batch.value && !under.value && batch.value.state !=
 
 async function loadEntries(after = -1) {
   if (!batch.value) return
-  const page = await api<{ entries: Entry[]; next: number | null }>(
-    'GET',
-    `/batches/${batch.value.id}/entries?only=${only.value}&after=${after}&limit=50`,
-  )
+  const page = await api('GET', `/batches/${batch.value.id}/entries?only=${only.value}&after=${after}&limit=50`)
   entries.value = after < 0 ? page.entries : [...entries.value, ...page.entries]
   more.value = page.next
 }
@@ -71,7 +63,10 @@ async function command(run: () => Promise<string>): Promise<void> {
   }
 }
 const tryIt = () =>
-  command(async () => (await api<{ batch: string }>('POST', '/batches', { body: { action: action.value, ...props.targets } })).batch)
+  command(async () => {
+    const body: Body<'POST', '/batches'> = { action: action.value!, ...props.targets }
+    return (await api('POST', '/batches', { body })).batch
+  })
 const runIt = () =>
   command(async () => {
     const { id } = batch.value!

@@ -29,7 +29,7 @@ const {
   problem,
   again,
 } = useAttempt(async () => {
-  const all = await api<{ id: string; name: string; state: string }[]>('GET', '/editions')
+  const all = await api('GET', '/editions')
   editions.value = all.filter(({ state }) => state === 'open' || state === 'held')
 })
 onMounted(() => props.what === 'gather' && loadEditions())

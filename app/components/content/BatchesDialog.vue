@@ -11,7 +11,7 @@ import { useSite } from '~/stores/site'
 /** What one did to many items of late; each can still be taken back as one. */
 const emit = defineEmits<{ close: []; changed: [] }>()
 const site = useSite()
-const { value, problem, loading, load } = useLoad<{ batches: BatchView[] }>(() => '/batches')
+const { value, problem, loading, load } = useLoad(() => '/batches')
 onMounted(load)
 const { undo } = useBatches(() => (void load(), emit('changed')))
 const busy = ref<string | null>(null)

@@ -2,26 +2,14 @@
 import { autoUpdate, computePosition, flip, offset, shift } from '@floating-ui/dom'
 import { picturePath, widthsOf } from '~~/core/render/picture'
 import { shortIn } from '~~/core/time/words'
-import type { MediaView } from '~~/core/render/picture'
 import type { Listed } from './columns'
 import { api } from '~/composables/api'
 import { useSite } from '~/stores/site'
+import type { Got } from '~/composables/apiTypes'
 
 /** What an item says in a few words, beside its row: summary, picture, last change, and the addresses readers know. */
 const props = defineProps<{ row: Listed; cell: HTMLElement; q: string }>()
-interface Card {
-  title: string
-  summary: string
-  cover: { alt: string; view: MediaView | null } | null
-  number: number
-  by: string
-  at: string
-  note: string
-  draft: string | null
-  path: string | null
-  earlier: string[]
-  because: string[]
-}
+type Card = Got<`/items/${string}/card`>
 const site = useSite()
 const card = shallowRef<Card | null>(null)
 const box = useTemplateRef<HTMLElement>('box')
@@ -29,7 +17,7 @@ const place = ref({ x: 0, y: 0 })
 onMounted(async () => {
   const query = new URLSearchParams({ ...(props.row.draft ? { draft: props.row.draft } : {}), ...(props.q ? { q: props.q } : {}) })
   // Where it cannot be had there is nothing to show beside the row.
-  card.value = await api<Card>('GET', `/items/${props.row.id}/card?${query}`).catch(() => null)
+  card.value = await api('GET', `/items/${props.row.id}/card?${query}`).catch(() => null)
 })
 watch(box, (element, _, stopped) => {
   if (!element) return

@@ -22,7 +22,7 @@ const field = useTemplateRef<HTMLInputElement>('field')
 onMounted(async () => {
   field.value?.focus()
   try {
-    all.value = (await api<{ labels: LabelView[] }>('GET', '/labels')).labels
+    all.value = (await api('GET', '/labels')).labels
   } catch (error) {
     notices.trouble(error)
   }

@@ -4,7 +4,6 @@ import NotLoaded from '~/components/frame/NotLoaded.vue'
 import { X } from 'lucide-vue-next'
 import LabelChoice from './LabelChoice.vue'
 import { api } from '~/composables/api'
-import type { LabelView } from '~~/server/services/listing/labels'
 
 /** Several labels, shown by name, and a choice of more. */
 const model = defineModel<string[]>({ required: true })
@@ -16,7 +15,7 @@ const {
   problem,
   again,
 } = useAttempt(async () => {
-  const { labels } = await api<{ labels: LabelView[] }>('GET', '/labels')
+  const { labels } = await api('GET', '/labels')
   names.value = new Map(labels.map(({ id, title }) => [id, title]))
 })
 onMounted(loadNames)

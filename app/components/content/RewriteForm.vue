@@ -27,7 +27,7 @@ watch(what, async (now) => {
   words.value = to.value = ''
   if (now !== 'label' || labels.value.length) return
   try {
-    labels.value = (await api<{ labels: LabelView[] }>('GET', '/labels')).labels
+    labels.value = (await api('GET', '/labels')).labels
   } catch (error) {
     notices.trouble(error)
   }

@@ -25,7 +25,7 @@ const busy = ref(false)
 async function start() {
   busy.value = true
   try {
-    const made = await api<{ item: string }>('POST', '/items', {
+    const made = await api('POST', '/items', {
       body: { kind: kind.value, section: section.value, title: title.value, ...(can(kind.value, 'tree') ? { parent: parent.value } : {}) },
     })
     await navigateTo(`/office/items/${made.item}`)

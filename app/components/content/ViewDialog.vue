@@ -21,7 +21,7 @@ const {
   problem,
   again,
 } = useAttempt(async () => {
-  const all = await api<{ id: string; name: string; members: string[] }[]>('GET', '/groups')
+  const all = await api('GET', '/groups')
   groups.value = all.filter(({ members }) => members.includes(session.person!.id))
 })
 onMounted(loadGroups)

@@ -1,45 +1,11 @@
 import type { Action } from '~~/core/batch/action'
 import type { FieldName } from '~~/core/content/fields'
-import { can, hasField, type Kind } from '~~/core/kinds/kinds'
+import { can, hasField } from '~~/core/kinds/kinds'
 import type { SortKey } from '~~/core/query/sort'
-import type { MarkName } from '~/components/mark/marks'
+import type { Got } from '~/composables/apiTypes'
 
 /** A row of the list, as the API answers it. */
-export interface Listed {
-  id: string
-  kind: Kind
-  title: string
-  internalName: string
-  section: { id: string; name: string }
-  onSite: 'none' | 'live' | 'withdrawn'
-  path: string | null
-  draft: string | null
-  draftState: Exclude<MarkName, 'live' | 'none' | 'withdrawn'> | null
-  drafts: number
-  version: string
-  next: string | null
-  author: string
-  owner: { id: string; name: string } | null
-  by: string
-  labels: { id: string; title: string }[]
-  words: number
-  shownDate: string | null
-  reviewBy: string | null
-  lacks: string[]
-  begunAt: string
-  snippet: { text: string; marks: [number, number][] } | null
-  changedAt: string
-  fields: {
-    title?: string
-    segment?: string
-    menuLabel?: string
-    order?: number
-    commentsOpen?: boolean
-    shownDate?: string | null
-    seriesPart?: number | null
-    byline?: string[]
-  }
-}
+export type Listed = Got<'/items'>['items'][number]
 
 /** How a cell is edited, and what changing it means. */
 export type CellEdit =

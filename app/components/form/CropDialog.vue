@@ -23,8 +23,8 @@ const ready = ref(false)
 
 onMounted(async () => {
   try {
-    const asked = await api<MediaFile>('GET', `/media/${props.media}`)
-    whole.value = asked.part ? await api<MediaFile>('GET', `/media/${asked.part.of}`) : asked
+    const asked = await api('GET', `/media/${props.media}`)
+    whole.value = asked.part ? await api('GET', `/media/${asked.part.of}`) : asked
     Object.assign(part, asked.part?.crop ?? { left: 0, top: 0, width: asked.width, height: asked.height })
   } catch (error) {
     notices.trouble(error)
@@ -100,7 +100,7 @@ function look(ratio: number) {
 async function save() {
   busy.value = true
   try {
-    const cut = await api<MediaFile>('POST', `/media/${whole.value!.id}/crop`, { body: { ...part } })
+    const cut = await api('POST', `/media/${whole.value!.id}/crop`, { body: { ...part } })
     emit('done', cut, focus.x === 50 && focus.y === 50 ? undefined : { ...focus })
   } catch (error) {
     notices.trouble(error)

@@ -16,7 +16,7 @@ watch(
     for (const id of ids)
       if (!names[id]) {
         names[id] = '…'
-        void api<{ title: string }>('GET', `/items/${id}`)
+        void api('GET', `/items/${id}`)
           .then((item) => (names[id] = item.title))
           .catch(() => (names[id] = 'An item you cannot see'))
       }
@@ -39,10 +39,10 @@ const sort = ref<LabelType>('tag')
 /** A label is made where it is needed; it is an item of its own, and goes live its own way. */
 async function make() {
   try {
-    const made = await api<{ item: string }>('POST', '/items', {
+    const made = await api('POST', '/items', {
       body: {
         kind: 'label',
-        section: props.section,
+        section: props.section!,
         title: title.value.trim(),
         content: { fields: { labelType: sort.value } },
         sent: true,

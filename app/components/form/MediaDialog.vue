@@ -16,7 +16,7 @@ const files = shallowRef<MediaFile[] | null>(null)
 const text = ref('')
 async function find() {
   try {
-    files.value = (await api<{ media: MediaFile[] }>('GET', `/media?sort=${props.sort}&text=${encodeURIComponent(text.value)}`)).media
+    files.value = (await api('GET', `/media?sort=${props.sort}&text=${encodeURIComponent(text.value)}`)).media
   } catch (error) {
     notices.trouble(error)
   }

@@ -6,6 +6,7 @@ import { ChevronDown } from 'lucide-vue-next'
 import { useDebounceFn } from '@vueuse/core'
 import type { Kind } from '~~/core/kinds/kinds'
 import { api } from '~/composables/api'
+import type { Got } from '~/composables/apiTypes'
 
 /** Picks one item of a kind by the words of its title. */
 const model = defineModel<string | null>({ required: true })
@@ -13,10 +14,7 @@ const props = withDefaults(
   defineProps<{ label: string; none: string; kind?: Kind; name?: string; disabled?: boolean; except?: string }>(),
   { kind: 'page', name: '', disabled: false, except: '' },
 )
-interface Option {
-  id: string
-  title: string
-}
+type Option = Pick<Got<'/items'>['items'][number], 'id' | 'title'>
 const options = ref<Option[]>([])
 const chosen = ref<Option | null>(null)
 const {
@@ -24,10 +22,7 @@ const {
   problem,
   again,
 } = useAttempt(async (words: string) => {
-  const answer = await api<{ items: Option[] }>(
-    'GET',
-    `/items?limit=30&count=no&kind=${props.kind}${words ? `&text=${encodeURIComponent(words)}` : ''}`,
-  )
+  const answer = await api('GET', `/items?limit=30&count=no&kind=${props.kind}${words ? `&text=${encodeURIComponent(words)}` : ''}`)
   options.value = answer.items.filter((option) => option.id !== props.except)
 })
 const findSoon = useDebounceFn(find, 150)
@@ -35,8 +30,7 @@ watch(
   model,
   async (id) => {
     if (!id) chosen.value = null
-    else if (chosen.value?.id !== id)
-      chosen.value = await api<Option>('GET', `/items/${id}`).catch(() => ({ id, title: 'An item you cannot see' }))
+    else if (chosen.value?.id !== id) chosen.value = await api('GET', `/items/${id}`).catch(() => ({ id, title: 'An item you cannot see' }))
   },
   { immediate: true },
 )

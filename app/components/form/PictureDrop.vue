@@ -62,8 +62,7 @@ function cropped(part: MediaView, focus: PictureValue['focus']) {
   emit('change', { ...value, media: part.id, ...(focus ? { focus } : {}) })
 }
 const address = ref('')
-const fromAddress = () =>
-  address.value.trim() && add(() => api<MediaView>('POST', '/media/from-address', { body: { url: address.value.trim() } }))
+const fromAddress = () => address.value.trim() && add(() => api('POST', '/media/from-address', { body: { url: address.value.trim() } }))
 
 async function take(files: FileList | null | undefined) {
   const file = files?.[0]
@@ -73,7 +72,7 @@ async function take(files: FileList | null | undefined) {
     return notices.say('trouble', `“${file.name}” has ${(file.size / 1024 / 1024).toFixed(1)} MB; a picture has at most 5 MB.`)
   const form = new FormData()
   form.append('file', file)
-  await add(() => api<MediaView>('POST', '/media', { form }))
+  await add(() => api('POST', '/media', { form }))
 }
 </script>
 

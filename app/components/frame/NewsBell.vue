@@ -16,7 +16,7 @@ const unseen = ref(0)
 const looked = ref(false)
 const panel = ref<HTMLElement>()
 async function load() {
-  const answer = await api<{ unseen: number; news: Told[] }>('GET', '/me/notifications').catch(() => null)
+  const answer = await api('GET', '/me/notifications').catch(() => null)
   if (!answer) return
   news.value = answer.news
   unseen.value = answer.unseen

@@ -1,15 +1,10 @@
 <script setup lang="ts">
 import { shortIn } from '~~/core/time/words'
 import { useSite } from '~/stores/site'
+import type { Got } from '~/composables/apiTypes'
 
 /** What one was told, each with the way to its item. */
-export interface Told {
-  id: string
-  at: string
-  item: string | null
-  words: string
-  seen: boolean
-}
+export type Told = Got<'/me/notifications'>['news'][number]
 defineProps<{ news: Told[] }>()
 const emit = defineEmits<{ leave: [] }>()
 const site = useSite()

@@ -280,7 +280,7 @@ async function onPaste(event: ClipboardEvent, index: number) {
   try {
     const form = new FormData()
     form.append('file', file)
-    const media = await api<MediaView>('POST', '/media', { form })
+    const media = await api('POST', '/media', { form })
     emit('media', media)
     await insert(index + 1, [{ id: newBlockId(), kind: 'picture', media: media.id, alt: '', decorative: false, caption: [] }])
   } catch (error) {

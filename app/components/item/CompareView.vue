@@ -8,7 +8,6 @@ import { compare } from '~~/core/history/compare'
 import { markText } from '~~/core/history/words'
 import type { Place } from '~~/core/history/restore'
 import { renderText, type Refs } from '~~/core/render/text'
-import type { MediaView } from '~~/core/render/picture'
 import { shortIn } from '~~/core/time/words'
 import ComparedBlock from './ComparedBlock.vue'
 import RenderedHtml from '~/editor/RenderedHtml.vue'
@@ -18,21 +17,10 @@ import { api } from '~/composables/api'
 import { useItemNotes } from '~/composables/itemNotes'
 import { counted } from '~/composables/words'
 import { useSite } from '~/stores/site'
+import type { Got } from '~/composables/apiTypes'
 
-interface VersionLine {
-  id: string
-  number: number
-  author: string
-  at: string
-  name: string | null
-  note: string
-  draft: string | null
-}
-interface Shown {
-  number: number
-  content: Content
-  media: MediaView[]
-}
+type VersionLine = Got<`/items/${string}/versions`>['versions'][number]
+type Shown = Got<`/versions/${string}`>
 
 /** Two versions of an item beside each other, or a draft with what is live: what changed, block by block and word by word. */
 const props = defineProps<{
@@ -55,7 +43,7 @@ const zone = computed(() => site.zone)
 
 const notes = useItemNotes()
 const versions = shallowRef<VersionLine[]>([])
-const { versions: list } = await api<{ versions: VersionLine[] }>('GET', `/items/${props.item}/versions?limit=200`)
+const { versions: list } = await api('GET', `/items/${props.item}/versions?limit=200`)
 versions.value = list
 const toId = computed(() => props.to ?? props.draftHead ?? props.liveVersion ?? list[0]!.id)
 const fromId = computed(() => {
@@ -68,7 +56,7 @@ const name = (version: VersionLine) =>
   `Version ${version.number}${version.id === props.draftHead ? ', draft now' : version.id === props.liveVersion ? ', live now' : ''}${version.name ? `, ${version.name}` : ''} · ${version.author}, ${shortIn(version.at, zone.value, site.now)}`
 
 const [before, after] = [shallowRef<Shown | null>(null), shallowRef<Shown | null>(null)]
-const load = (id: string) => api<Shown>('GET', `/versions/${id}`)
+const load = (id: string) => api('GET', `/versions/${id}`)
 watch(fromId, async (id) => (before.value = await load(id)), { immediate: true })
 watch(toId, async (id) => (after.value = await load(id)), { immediate: true })
 

@@ -2,23 +2,19 @@
 import PlainDialog from '~/components/form/PlainDialog.vue'
 import { api } from '~/composables/api'
 import { useNotices } from '~/stores/notices'
+import type { Got } from '~/composables/apiTypes'
 
 /** Hands what waits at a gate to a colleague who may clear it there. */
 const props = defineProps<{ draft: string; gate: string; run: (person: string, name: string, note: string) => unknown }>()
 const emit = defineEmits<{ close: [] }>()
-interface Clearer {
-  id: string
-  name: string
-  of: string | null
-  why: string | null
-}
+type Clearer = Got<`/drafts/${string}/gates/${string}`>[number]
 const notices = useNotices()
 const people = shallowRef<Clearer[] | null>(null)
 const [person, note] = [ref(''), ref('')]
 const chosen = computed(() => people.value?.find((entry) => entry.id === person.value))
 onMounted(async () => {
   try {
-    people.value = await api<Clearer[]>('GET', `/drafts/${props.draft}/gates/${props.gate}`)
+    people.value = await api('GET', `/drafts/${props.draft}/gates/${props.gate}`)
     person.value = people.value.find((entry) => !entry.why)?.id ?? ''
   } catch (error) {
     notices.trouble(error)

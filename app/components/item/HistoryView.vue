@@ -1,9 +1,8 @@
 <script setup lang="ts">
-import { LIVE_CAUSES, VERSION_CAUSES, type LiveCause, type VersionCause } from '~~/core/history/causes'
+import { LIVE_CAUSES, VERSION_CAUSES } from '~~/core/history/causes'
 import { fullIn, shortIn } from '~~/core/time/words'
 import { renderBlock } from '~~/core/render/blocks'
 import type { Refs } from '~~/core/render/text'
-import type { MediaView } from '~~/core/render/picture'
 import type { Content } from '~~/core/content/content'
 import RenderedHtml from '~/editor/RenderedHtml.vue'
 import LoadState from '~/components/frame/LoadState.vue'
@@ -16,20 +15,9 @@ import { api } from '~/composables/api'
 import { counted } from '~/composables/words'
 import { useNotices } from '~/stores/notices'
 import { useSite } from '~/stores/site'
+import type { Got } from '~/composables/apiTypes'
 
-interface VersionLine {
-  id: string
-  number: number
-  author: string
-  at: string
-  cause: VersionCause
-  note: string
-  name: string | null
-  draft: string | null
-  size: { blocks: number; fields: number } | null
-  cleared: boolean
-  live: { from: string; to: string | null; cause: LiveCause; by: string | null }[]
-}
+type VersionLine = Got<`/items/${string}/versions`>['versions'][number]
 
 /** All versions in steps, newest first, by day and sitting, with when each was what readers got. */
 const props = defineProps<{
@@ -52,26 +40,18 @@ const emit = defineEmits<{
 const site = useSite()
 const notices = useNotices()
 const zone = computed(() => site.zone)
-const {
-  value: history,
-  problem,
-  loading,
-  load,
-} = useLoad<{ versions: VersionLine[]; next: number | null }>(() => `/items/${props.item}/versions?limit=200`)
+const { value: history, problem, loading, load } = useLoad(() => `/items/${props.item}/versions?limit=200`)
 await load()
 watch(() => props.reload, load)
 async function older() {
-  const more = await api<{ versions: VersionLine[]; next: number | null }>(
-    'GET',
-    `/items/${props.item}/versions?limit=200&below=${history.value!.next}`,
-  )
-  history.value = { versions: [...history.value!.versions, ...more.versions], next: more.next }
+  const more = await api('GET', `/items/${props.item}/versions?limit=200&below=${history.value!.next}`)
+  history.value = { ...more, versions: [...history.value!.versions, ...more.versions] }
 }
 
 const open = ref<string | null>(null)
 const shown = shallowRef<{ number: number; content: Content; refs: Refs } | null>(null)
 async function look(version: VersionLine) {
-  const answer = await api<{ number: number; content: Content; media: MediaView[] }>('GET', `/versions/${version.id}`)
+  const answer = await api('GET', `/versions/${version.id}`)
   shown.value = {
     number: answer.number,
     content: answer.content,

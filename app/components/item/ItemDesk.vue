@@ -2,7 +2,6 @@
 import { onKeyStroke } from '@vueuse/core'
 import type { ItemPage } from '~~/server/services/writing/itemPage'
 import { fieldsOf, type FieldName, type Fields } from '~~/core/content/fields'
-import type { Disagreement } from '~~/core/history/merge'
 import { takeBack } from '~~/core/history/restore'
 import { can, hasPage } from '~~/core/kinds/kinds'
 import { makeSegment } from '~~/core/address/segment'
@@ -28,6 +27,8 @@ import { useNotices } from '~/stores/notices'
 import { useSession } from '~/stores/session'
 import { useSite } from '~/stores/site'
 import { lazily } from '~/composables/lazily'
+import type { Got } from '~/composables/apiTypes'
+import type { Choices } from '~~/core/history/merge'
 
 // What is looked at now and then is loaded when it is asked for.
 const ConflictDialog = lazily(() => import('./ConflictDialog.vue'))
@@ -150,19 +151,14 @@ watch(savedWith, (now) => {
 })
 const share = ref(50)
 const previewVersion = computed(() => at?.head.value ?? props.page.live?.version ?? props.page.last?.version ?? null)
-interface UpdateAnswer {
-  behind: boolean
-  base?: { version: string; number: number; content: Content }
-  live?: { version: string; number: number; content: Content }
-  conflicts: Disagreement[]
-}
+type UpdateAnswer = Got<`/drafts/${string}/update`>
 const update = shallowRef<UpdateAnswer | null>(null)
 const updating = ref(false)
 /** Merges what is live into the draft; where both changed the same place, those are asked about first. */
 async function updateNow() {
   try {
     if (at && at.state.value !== 'saved') await at.save()
-    update.value = await api<UpdateAnswer>('GET', `/drafts/${props.page.draft!.id}/update`)
+    update.value = await api('GET', `/drafts/${props.page.draft!.id}/update`)
     if (!update.value.behind) emit('reload')
     else if (update.value.conflicts.length) view.value = 'update'
     else await bringUpToDate({})
@@ -170,7 +166,7 @@ async function updateNow() {
     notices.trouble(error)
   }
 }
-async function bringUpToDate(choices: object) {
+async function bringUpToDate(choices: Choices) {
   updating.value = true
   const before = at!.head.value
   const number = props.page.live?.number

@@ -2,7 +2,7 @@
 import { useAttempt } from '~/composables/attempt'
 import NotLoaded from '~/components/frame/NotLoaded.vue'
 import type { ItemPage } from '~~/server/services/writing/itemPage'
-import type { Action, Done } from '~~/core/batch/action'
+import type { Action } from '~~/core/batch/action'
 import { fullIn } from '~~/core/time/words'
 import { KINDS, MAY_BECOME } from '~~/core/kinds/kinds'
 import { api } from '~/composables/api'
@@ -27,7 +27,7 @@ const other = computed(() => MAY_BECOME[props.page.kind])
 /** Files it otherwise: at once, or its gates are asked where its route has some for that. */
 async function refile(action: Action) {
   try {
-    const { said, undo } = await api<Done>('POST', '/acts', { body: { target: { item: props.page.id, draft: null }, action } })
+    const { said, undo } = await api('POST', '/acts', { body: { target: { item: props.page.id, draft: null }, action } })
     notices.done(said, undo ? { label: 'Undo', run: () => refile(undo) } : undefined)
   } catch (error) {
     notices.trouble(error)
@@ -40,7 +40,7 @@ const {
   problem: noPeople,
   again,
 } = useAttempt(async () => {
-  people.value = await api<{ id: string; name: string }[]>('GET', '/people')
+  people.value = await api('GET', '/people')
 })
 onMounted(loadPeople)
 async function save(change: Record<string, unknown>) {

@@ -15,7 +15,7 @@ watch(
   () => props.version,
   async (version) => {
     try {
-      const answer = await api<{ html: string }>('GET', `/versions/${version}/preview`)
+      const answer = await api('GET', `/versions/${version}/preview`)
       // A late answer may be of a version that is shown no more.
       if (version !== props.version) return
       html.value = answer.html

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { RefreshCw } from 'lucide-vue-next'
-import type { Receipt } from '~~/server/services/publishing/receipt'
 import { fullIn } from '~~/core/time/words'
 import { useLoad } from '~/composables/load'
 import { useSite } from '~/stores/site'
@@ -8,7 +7,7 @@ import { useSite } from '~/stores/site'
 /** What readers get now, asked of the live site itself. */
 const props = defineProps<{ item: string; version: string | null }>()
 const site = useSite()
-const { value: receipt, load } = useLoad<Receipt>(() => `/items/${props.item}/receipt`)
+const { value: receipt, load } = useLoad(() => `/items/${props.item}/receipt`)
 await load()
 watch(() => props.version, load)
 const STATUS: Record<number, string> = { 200: 'the page', 301: 'a redirect', 304: 'unchanged', 404: 'nothing here', 410: 'withdrawn' }

@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { FIELDS, type FieldName } from '~~/core/content/fields'
-import type { Reason } from '~~/core/outcome'
 import PlainDialog from '~/components/form/PlainDialog.vue'
 import { useLoad } from '~/composables/load'
 import { counted } from '~/composables/words'
@@ -11,15 +10,7 @@ import { counted } from '~/composables/words'
  */
 const props = defineProps<{ version: string; number: number; liveNumber: number | null; run: () => Promise<unknown> }>()
 defineEmits<{ close: [] }>()
-interface Facts {
-  reasons: Reason[]
-  address: { from: string | null; to: string | null } | null
-  size: { blocks: number; fields: number } | null
-  fields: FieldName[]
-  linked: { title: string; path: string | null; relation: string }[]
-  drafts: { id: string; name: string }[]
-}
-const { value: facts, problem, load } = useLoad<Facts>(() => `/versions/${props.version}/roll-back`)
+const { value: facts, problem, load } = useLoad(() => `/versions/${props.version}/roll-back`)
 void load()
 const links = computed(() => facts.value?.linked.filter((entry) => entry.relation === 'link') ?? [])
 const MENU_FIELDS: FieldName[] = ['title', 'menuLabel', 'inMenus', 'order', 'parent']

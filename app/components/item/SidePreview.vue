@@ -3,10 +3,10 @@ import { useElementSize, usePreferredDark } from '@vueuse/core'
 import { Moon, Sun } from 'lucide-vue-next'
 import type { Content } from '~~/core/content/content'
 import type { Refs } from '~~/core/render/text'
-import type { ItemView, SiteView } from '~~/core/render/page'
 import { PageFrame } from './pageFrame'
 import { usePageWorker } from '~/composables/pageWorker'
 import { api, ApiProblem } from '~/composables/api'
+import type { Got } from '~/composables/apiTypes'
 
 /** The page as readers would get it, made by the live site's renderer in a worker at each key; a click leads to the block. */
 const props = defineProps<{ version: string; content: Content; refs: Refs; inHand: string | null; savedWith: string }>()
@@ -25,15 +25,7 @@ const iframe = ref<HTMLIFrameElement>()
 const size = useElementSize(pane)
 const scale = computed(() => (width.value && size.width.value ? Math.min(1, size.width.value / width.value) : 1))
 
-interface Around {
-  site: SiteView
-  view: Omit<ItemView, 'content' | 'refs'>
-  refs: {
-    items: [string, { path: string; title: string }][]
-    media: [string, { id: string; width: number; height: number }][]
-    embedOrigins: string[]
-  }
-}
+type Around = Got<`/versions/${string}/around`>
 const around = shallowRef<Around | null>(null)
 let frame: PageFrame | undefined
 const worker = usePageWorker((page) => {
@@ -51,7 +43,7 @@ watch(
   () => props.savedWith,
   async (savedWith) => {
     try {
-      const answer = await api<Around>('GET', `/versions/${props.version}/around`)
+      const answer = await api('GET', `/versions/${props.version}/around`)
       // A late answer may be of fields that were saved anew since.
       if (savedWith !== props.savedWith) return
       around.value = answer

@@ -70,9 +70,7 @@ const foresee = useDebounceFn(async () => {
   foreseen.value = null
   if (!props.trial || !date.value || !time.value) return
   const at = instantOf({ date: date.value, time: time.value, zone: zone.value })
-  foreseen.value = await api<NonNullable<typeof foreseen.value>>('POST', '/forecast/trial', { body: { ...props.trial, at } }).catch(
-    () => null,
-  )
+  foreseen.value = await api('POST', '/forecast/trial', { body: { ...props.trial, at } }).catch(() => null)
 }, 250)
 watch([date, time], foresee, { immediate: true })
 
@@ -85,7 +83,7 @@ const {
 } = useAttempt(async (day: string) => {
   const start = Date.parse(`${day}T00:00Z`)
   const [from, to] = [start - 86_400_000, start + 9 * 86_400_000].map((ms) => new Date(ms).toISOString()) as [string, string]
-  const found = await api<(typeof others.value)[number][]>('GET', `/calendar?${new URLSearchParams({ from, to })}`)
+  const found = await api('GET', `/calendar?${new URLSearchParams({ from, to })}`)
   const own = new Set(Object.values(props.trial ?? {}))
   others.value = found.filter(({ event, edition }) => (event ?? edition) !== null && !own.has(event ?? '') && !own.has(edition ?? ''))
 })

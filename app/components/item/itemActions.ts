@@ -58,8 +58,8 @@ export function useItemActions(page: () => ItemPage, at: DraftAtHand | null, rel
       }
     },
   )
-  const draftPath = () => `/drafts/${page().draft!.id}`
-  const itemPath = () => `/items/${page().id}`
+  const draftPath = () => `/drafts/${page().draft!.id}` as const
+  const itemPath = () => `/items/${page().id}` as const
 
   /** Saves what is unsaved, runs a command, says what happened or why not, and loads the page anew. */
   async function act(run: () => Promise<unknown>, said: string, undo?: { label: string; run: () => unknown }): Promise<boolean> {
@@ -199,7 +199,7 @@ export function useItemActions(page: () => ItemPage, at: DraftAtHand | null, rel
   async function beginBeside(name: string): Promise<string | undefined> {
     let draft: string | undefined
     await act(async () => {
-      draft = (await api<{ draft: string }>('POST', `${itemPath()}/drafts`, { body: { name: name.slice(0, 100) } })).draft
+      draft = (await api('POST', `${itemPath()}/drafts`, { body: { name: name.slice(0, 100) } })).draft
     }, `“${name}” is open. The other drafts stay as they are.`)
     return draft
   }
@@ -207,7 +207,7 @@ export function useItemActions(page: () => ItemPage, at: DraftAtHand | null, rel
   const openDraft = () => act(() => api('POST', `${itemPath()}/drafts`, { body: {} }), 'A draft is open. Readers keep what they have.')
   async function restore(version: string, number: number): Promise<void> {
     await act(async () => {
-      const draft = await api<{ draft: string; head: string }>('POST', `${itemPath()}/drafts`, { body: {} })
+      const draft = await api('POST', `${itemPath()}/drafts`, { body: {} })
       await api('POST', `/drafts/${draft.draft}/restore`, { body: { version }, ifMatch: at?.head.value ?? draft.head })
     }, `Version ${number} is in the draft; what was there stays in the history`)
   }

@@ -2,13 +2,10 @@
 import { api } from '~/composables/api'
 import { counted } from '~/composables/words'
 import { useNotices } from '~/stores/notices'
+import type { Answer } from '~/composables/apiTypes'
 
 /** A second factor for signing in: turned on with an authenticator, with recovery codes, and taken off. */
-interface Begun {
-  secret: string
-  address: string
-  picture: string
-}
+type Begun = Answer<'POST', '/me/second-factor'>
 const emit = defineEmits<{ changed: [on: boolean] }>()
 const notices = useNotices()
 const state = shallowRef<{ on: boolean; codesLeft: number } | null>(null)
@@ -28,19 +25,19 @@ async function act(run: () => Promise<void>) {
 }
 const load = () =>
   act(async () => {
-    const now = await api<{ on: boolean; codesLeft: number }>('GET', '/me/second-factor')
+    const now = await api('GET', '/me/second-factor')
     state.value = now
     emit('changed', now.on)
   })
 onMounted(load)
 const begin = () =>
   act(async () => {
-    begun.value = await api<Begun>('POST', '/me/second-factor', { body: { current: password.value } })
+    begun.value = await api('POST', '/me/second-factor', { body: { current: password.value } })
     password.value = ''
   })
 const confirm = () =>
   act(async () => {
-    codes.value = (await api<{ codes: string[] }>('PUT', '/me/second-factor', { body: { code: code.value } })).codes
+    codes.value = (await api('PUT', '/me/second-factor', { body: { code: code.value } })).codes
     begun.value = null
     code.value = ''
     await load()

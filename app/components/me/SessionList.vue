@@ -4,22 +4,17 @@ import { shortIn } from '~~/core/time/words'
 import { api } from '~/composables/api'
 import { useNotices } from '~/stores/notices'
 import { useSite } from '~/stores/site'
+import type { Got } from '~/composables/apiTypes'
 
 /** Where one is signed in, and signing out there. */
-interface Session {
-  id: string
-  agent: string
-  since: string
-  seen: string
-  here: boolean
-}
+type Session = Got<'/me/sessions'>[number]
 const site = useSite()
 const notices = useNotices()
 const zone = computed(() => site.zone)
 const sessions = shallowRef<Session[]>([])
 async function load() {
   try {
-    sessions.value = await api<Session[]>('GET', '/me/sessions')
+    sessions.value = await api('GET', '/me/sessions')
   } catch (error) {
     notices.trouble(error)
   }

@@ -9,26 +9,17 @@ import { api } from '~/composables/api'
 import { useLoad } from '~/composables/load'
 import { useSession } from '~/stores/session'
 import { useSite } from '~/stores/site'
+import type { Got } from '~/composables/apiTypes'
 
 /** Who clears for whom while they are away, and naming a deputy: each for themselves, a steward for anyone. */
-interface Entry {
-  id: string
-  absent: string
-  absentName: string
-  deputyName: string
-  gates: { route: string; gate: string }[] | null
-  from: string
-  to: string
-  begun: boolean
-  mine: boolean
-}
+type Entry = Got<'/delegations'>[number]
 const props = defineProps<{ people: Person[]; mayChange: boolean; adding: boolean }>()
 const emit = defineEmits<{ closed: []; asked: [] }>()
 const site = useSite()
 const session = useSession()
 const zone = computed(() => site.zone)
-const { value: entries, problem, loading, load } = useLoad<Entry[]>(() => '/delegations')
-const gates = useLoad<{ route: string; gate: string; name: string; routeName: string }[]>(() => '/gates')
+const { value: entries, problem, loading, load } = useLoad(() => '/delegations')
+const gates = useLoad(() => '/gates')
 /** A gate as a value of a checkbox. */
 const keyOf = ({ route, gate }: { route: string; gate: string }) => `${route} ${gate}`
 const gateName = (entry: { route: string; gate: string }) => {

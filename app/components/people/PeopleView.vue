@@ -54,7 +54,7 @@ function save() {
   )
 }
 /** Shows the link that an answer has, if it has one, and hands the answer on. */
-function handOver<T extends { link?: string | null }>(name: string, answer: T): T {
+function handOver<T extends object>(name: string, answer: T & { link?: string | null }): T {
   handed.value = answer.link ? { name, link: answer.link } : null
   return answer
 }

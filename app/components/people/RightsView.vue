@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { Check } from 'lucide-vue-next'
 import type { Explanation } from '~~/core/access/explain'
-import { VERB_NAMES, VERBS, type Verb } from '~~/core/access/verbs'
+import { VERB_NAMES, VERBS } from '~~/core/access/verbs'
 import LoadState from '~/components/frame/LoadState.vue'
 import type { Person } from './types'
 import { api } from '~/composables/api'
@@ -15,15 +15,12 @@ const emit = defineEmits<{ ask: [person: string, section: string] }>()
 const site = useSite()
 const notices = useNotices()
 
-interface Answer {
-  verbs: Verb[]
-  people?: { id: string; name: string }[]
-  sections?: { id: string | null; name: string }[]
-  may: boolean[][]
+const path = () => {
+  if (props.person) return `/people/${props.person}/rights` as const
+  return props.section ? (`/rights?section=${props.section}` as const) : '/rights'
 }
-const path = () => (props.person ? `/people/${props.person}/rights` : `/rights${props.section ? `?section=${props.section}` : ''}`)
-const { value: answer, problem, loading, load } = useLoad<Answer>(path)
-const rows = computed(() => answer.value?.people ?? answer.value?.sections ?? [])
+const { value: answer, problem, loading, load } = useLoad(path)
+const rows = computed(() => (answer.value ? ('people' in answer.value ? answer.value.people : answer.value.sections) : []))
 
 const at = ref({ row: 0, column: 0 })
 const why = shallowRef<(Explanation & { words: string }) | null>(null)

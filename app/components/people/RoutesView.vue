@@ -7,11 +7,10 @@ import { FIELDS } from '~~/core/content/fields'
 import type { About } from '~~/core/flow/about'
 import { KINDS, KIND_NAMES } from '~~/core/kinds/kinds'
 import type { Route, RouteRule, Step } from '~~/core/flow/route'
-import type { RouteView } from '~~/server/services/reviewing/routes'
 import LoadState from '~/components/frame/LoadState.vue'
 import CalendarList from './CalendarList.vue'
 import RouteEditor from './RouteEditor.vue'
-import type { Calendar, Group, Person } from './types'
+import type { Group, Person } from './types'
 import { useAct } from '~/composables/act'
 import { api } from '~/composables/api'
 import { useLoad } from '~/composables/load'
@@ -22,7 +21,7 @@ import { useSite } from '~/stores/site'
 const props = defineProps<{ people: Person[]; groups: Group[]; roles: Role[]; adding: boolean }>()
 const emit = defineEmits<{ closed: [] }>()
 const site = useSite()
-const { value: answer, problem, loading, load } = useLoad<{ routes: RouteView[]; rules: RouteRule[] }>(() => '/routes')
+const { value: answer, problem, loading, load } = useLoad(() => '/routes')
 const form = shallowRef<(Pick<Route, 'name' | 'steps' | 'fast' | 'gated'> & { id: string | null; version: number }) | null>(null)
 const rules = ref<RouteRule[]>([])
 const same = (one: readonly RouteRule[], other: readonly RouteRule[]) => JSON.stringify(one) === JSON.stringify(other)
@@ -35,7 +34,7 @@ watch(
   (adding) => adding && (form.value = { id: null, version: 0, name: '', steps: [] }),
   { immediate: true },
 )
-const calendars = useLoad<Calendar[]>(() => '/calendars')
+const calendars = useLoad(() => '/calendars')
 await Promise.all([load(), calendars.load()])
 const { act, busy, refusals } = useAct(() => {
   close()

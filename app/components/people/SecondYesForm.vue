@@ -6,7 +6,7 @@ import { useLoad } from '~/composables/load'
 
 /** Which changes of people and rights a second steward is asked about. */
 const emit = defineEmits<{ asked: [] }>()
-const { value, load } = useLoad<{ asked: SecondYes }>(() => '/second-yes')
+const { value, load } = useLoad(() => '/second-yes')
 await load()
 const chosen = ref<SecondYes>(value.value?.asked ?? 'raising')
 const { act, busy } = useAct(async () => {

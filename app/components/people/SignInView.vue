@@ -12,14 +12,14 @@ import { useSite } from '~/stores/site'
 defineProps<{ roles: Role[] }>()
 const emit = defineEmits<{ asked: [] }>()
 const site = useSite()
-const { value, problem, loading, load } = useLoad<SignInRules>(() => '/sign-in-rules')
+const { value, problem, loading, load } = useLoad(() => '/sign-in-rules')
 const form = ref<SignInRules | null>(null)
 const reset = () => (form.value = value.value && structuredClone(value.value))
 watch(value, reset)
 await load()
 const isChanged = computed(() => JSON.stringify(form.value) !== JSON.stringify(value.value))
 const { act, busy } = useAct(load)
-const save = () => act(() => api('PUT', '/sign-in-rules', { body: form.value }), 'People sign in so from now on')
+const save = () => act(() => api('PUT', '/sign-in-rules', { body: form.value! }), 'People sign in so from now on')
 const FACTORS: { value: SignInRules['secondFactor']; word: string; hint: string }[] = [
   { value: 'needed', word: 'They need one', hint: 'Whoever has none turns one on before anything else opens.' },
   {

@@ -18,13 +18,6 @@ interface Line {
   state: string | null
   onSite: string
 }
-interface Listed {
-  id: string
-  title: string
-  section: { name: string }
-  draftState: string | null
-  onSite: string
-}
 const words = ref('')
 const lines = shallowRef<Line[]>([])
 const cleared = shallowRef<Line[]>([])
@@ -35,7 +28,7 @@ const {
   problem: noCleared,
   again: clearedAgain,
 } = useAttempt(async () => {
-  const all = await api<{ item: string; draft: string; title: string; section: string; on_site: string }[]>('GET', '/editions/cleared')
+  const all = await api('GET', '/editions/cleared')
   cleared.value = all.map(({ on_site: onSite, ...line }) => ({ ...line, onSite, state: 'cleared' }))
 })
 onMounted(loadCleared)
@@ -45,7 +38,7 @@ const {
   again: findAgain,
 } = useAttempt(async () => {
   if (words.value.trim().length < 2) return void (lines.value = [])
-  const found = await api<{ items: Listed[] }>('GET', `/items?limit=20&count=no&text=${encodeURIComponent(words.value.trim())}`)
+  const found = await api('GET', `/items?limit=20&count=no&text=${encodeURIComponent(words.value.trim())}`)
   lines.value = found.items.map(({ id, title, section, draftState, onSite }) => ({
     item: id,
     draft: null,

@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { shortIn } from '~~/core/time/words'
 import PlainDialog from '~/components/form/PlainDialog.vue'
-import type { EditionLine } from '~/components/calendar/EditionCards.vue'
 import { api } from '~/composables/api'
 import { useLoad } from '~/composables/load'
 import { counted } from '~/composables/words'
@@ -13,7 +12,7 @@ const props = defineProps<{ run: (edition: string, withdraw: boolean) => Promise
 defineEmits<{ close: [] }>()
 const site = useSite()
 const notices = useNotices()
-const { value: editions, load } = useLoad<EditionLine[]>(() => '/editions')
+const { value: editions, load } = useLoad(() => '/editions')
 onMounted(load)
 const open = computed(() => (editions.value ?? []).filter(({ state }) => state === 'open' || state === 'held'))
 const chosen = ref('')
@@ -23,10 +22,7 @@ watch(open, (list) => (chosen.value ||= list[0]?.id ?? 'new'))
 async function go() {
   busy.value = true
   try {
-    const id =
-      chosen.value === 'new'
-        ? (await api<{ edition: string }>('POST', '/editions', { body: { name: name.value.trim() } })).edition
-        : chosen.value
+    const id = chosen.value === 'new' ? (await api('POST', '/editions', { body: { name: name.value.trim() } })).edition : chosen.value
     await props.run(id, false)
   } catch (error) {
     notices.trouble(error)

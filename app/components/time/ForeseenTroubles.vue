@@ -1,7 +1,6 @@
 <script setup lang="ts">
 import { useDebounceFn } from '@vueuse/core'
 import { shortIn } from '~~/core/time/words'
-import type { Trouble } from '~/components/calendar/entries'
 import { useLoad } from '~/composables/load'
 import { counted } from '~/composables/words'
 import { useSite } from '~/stores/site'
@@ -9,7 +8,7 @@ import { useSite } from '~/stores/site'
 /** What is foreseen to go wrong with what is planned for one item, each with what mends it. */
 const props = defineProps<{ item: string; zone: string }>()
 const site = useSite()
-const { value: answer, load } = useLoad<{ come: Trouble[] }>(() => `/forecast?item=${props.item}`)
+const { value: answer, load } = useLoad(() => `/forecast?item=${props.item}`)
 await load()
 watch([() => props.item, () => site.news], useDebounceFn(load, 600))
 const troubles = computed(() => answer.value?.come ?? [])

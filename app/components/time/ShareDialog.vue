@@ -7,6 +7,7 @@ import { api } from '~/composables/api'
 import { useAct } from '~/composables/act'
 import { useLoad } from '~/composables/load'
 import { useSite } from '~/stores/site'
+import type { Got } from '~/composables/apiTypes'
 
 /** Makes a link to what is looked at, for people without an account, and shows those that are open. */
 type Sight = { shows: 'moment'; at: string } | { shows: 'edition'; edition: string } | { shows: 'draft'; draft: string }
@@ -17,25 +18,17 @@ const zone = computed(() => site.zone)
 const start = wallOf(site.now.toISOString(), zone.value)
 const date = ref(shifted(start.date, { days: 7 }))
 const url = ref('')
-interface Link {
-  id: string
-  shows: Sight['shows']
-  at?: string
-  name: string | null
-  by: string
-  endsAt: string
-  opened: number
-}
-const { value: links, load } = useLoad<Link[]>(() => '/share-links')
+type Link = Got<'/share-links'>[number]
+const { value: links, load } = useLoad(() => '/share-links')
 onMounted(load)
 const { act, busy } = useAct(load)
 const make = () =>
   act(async () => {
-    const body = { sight: props.sight, until: { date: date.value, time: '23:59', choice: 'later' } }
-    url.value = (await api<{ url: string }>('POST', '/share-links', { body })).url
+    const body = { sight: props.sight, until: { date: date.value, time: '23:59', choice: 'later' as const } }
+    url.value = (await api('POST', '/share-links', { body })).url
   }, 'The link is made')
 const end = (id: string) => act(() => api('DELETE', `/share-links/${id}`), 'The link has ended')
-const wordsOf = (link: Link) => link.name ?? (link.at ? fullIn(link.at, zone.value) : '')
+const wordsOf = (link: Link) => link.name ?? ('at' in link ? fullIn(link.at, zone.value) : '')
 </script>
 
 <template>

@@ -1,12 +1,7 @@
 <script setup lang="ts">
+import type { Got } from '~/composables/apiTypes'
 /** What going back does, item by item. */
-export interface GoingBackStep {
-  item: string
-  title: string
-  section: string
-  does: 'restore' | 'withdraw' | 'draft'
-  conflicts: string[]
-}
+export type GoingBackStep = Got<'/site-back'>[number]
 defineProps<{ steps: GoingBackStep[]; none: string }>()
 const WORDS = { restore: 'back to its earlier version', withdraw: 'leaves the site', draft: 'was changed since: a draft takes it back' }
 </script>

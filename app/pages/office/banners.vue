@@ -17,7 +17,7 @@ import { useSite } from '~/stores/site'
 
 const site = useSite()
 const notices = useNotices()
-const { value: banners, problem, loading, load } = useLoad<BannerFacts[]>(() => '/banners')
+const { value: banners, problem, loading, load } = useLoad(() => '/banners')
 await Promise.all([load(), site.loadSections()])
 watch(() => site.news, useDebounceFn(load, 500))
 const starting = ref(false)
@@ -41,7 +41,7 @@ const heading = computed(() => {
 /** Puts a banner before another; what is shown follows at once, and goes back when it is refused. */
 async function place(item: string, before: string | null) {
   try {
-    const { drafts } = await api<{ drafts: { title: string }[] }>('POST', `/banners/${item}/move`, { body: { before } })
+    const { drafts } = await api('POST', `/banners/${item}/move`, { body: { before } })
     if (drafts.length)
       notices.done(
         `The new order is a change of ${drafts.length === 1 ? `“${drafts[0]!.title}”` : `${drafts.length} banners`}; readers get it when that goes live`,

@@ -15,7 +15,7 @@ import type { Binned } from '~~/server/services/writing/bin'
 const site = useSite()
 const notices = useNotices()
 const zone = computed(() => site.zone)
-const { value: rows, problem, loading, load } = useLoad<Binned[]>(() => '/bin')
+const { value: rows, problem, loading, load } = useLoad(() => '/bin')
 await load()
 useHead({ title: 'Bin · Yieldgate' })
 
@@ -47,7 +47,7 @@ async function empty() {
       items: picked.value.filter((row) => row.what === 'item').map((row) => row.id),
       drafts: picked.value.filter((row) => row.what === 'draft').map((row) => row.id),
     }
-    const { ended } = await api<{ ended: number }>('POST', '/bin/empty', { body })
+    const { ended } = await api('POST', '/bin/empty', { body })
     notices.done(`${counted(ended, 'thing')} ended for good`)
     chosen.value = new Set()
   } catch (error) {

@@ -6,7 +6,7 @@ import { dateWords, fullIn, monthWords } from '~~/core/time/words'
 import { dateIn } from '~~/core/time/date'
 import { dayBounds, wallOf, instantOf } from '~~/core/time/zone'
 import AgendaList from '~/components/calendar/AgendaList.vue'
-import EditionCards, { type EditionLine } from '~/components/calendar/EditionCards.vue'
+import EditionCards from '~/components/calendar/EditionCards.vue'
 import ForecastList from '~/components/calendar/ForecastList.vue'
 import MonthGrid from '~/components/calendar/MonthGrid.vue'
 import TimeDial from '~/components/calendar/TimeDial.vue'
@@ -56,16 +56,12 @@ const bounds = computed(() => ({
   from: dayBounds(shownDays.value[0]!, zone.value).from,
   to: dayBounds(shownDays.value.at(-1)!, zone.value).to,
 }))
-const {
-  value: loaded,
-  problem: notLoaded,
-  load,
-} = useLoad<CalendarEntry[]>(() => `/calendar?from=${bounds.value.from}&to=${bounds.value.to}`)
-const { value: editions, problem: noEditions, load: loadEditions } = useLoad<EditionLine[]>(() => '/editions')
-const { value: foretold, problem: noForecast, load: loadForecast } = useLoad<TrialAnswer>(() => '/forecast')
+const { value: loaded, problem: notLoaded, load } = useLoad(() => `/calendar?from=${bounds.value.from}&to=${bounds.value.to}`)
+const { value: editions, problem: noEditions, load: loadEditions } = useLoad(() => '/editions')
+const { value: foretold, problem: noForecast, load: loadForecast } = useLoad(() => '/forecast')
 const dialFrom = computed(() => new Date(site.now.getTime() - 62 * 86_400_000).toISOString().slice(0, 10) + 'T00:00:00.000Z')
 const dialTo = computed(() => new Date(site.now.getTime() + 93 * 86_400_000).toISOString().slice(0, 10) + 'T00:00:00.000Z')
-const { value: wide, load: loadWide } = useLoad<CalendarEntry[]>(() => `/calendar?from=${dialFrom.value}&to=${dialTo.value}`)
+const { value: wide, load: loadWide } = useLoad(() => `/calendar?from=${dialFrom.value}&to=${dialTo.value}`)
 /** What of it did not come: an empty calendar would say that nothing is planned. */
 const problem = computed(() => notLoaded.value ?? noEditions.value ?? noForecast.value)
 const loadAll = () => Promise.all([load(), loadEditions(), loadForecast(), loadWide()])
@@ -118,8 +114,8 @@ const ask = useDebounceFn(async (cell: string) => {
   const entry = lifted.value
   if (!entry || over.value !== cell) return
   const at = instantOf({ ...wallIn(entry, cell), zone: zone.value })
-  const answer = await api<TrialAnswer>('POST', '/forecast/trial', {
-    body: { ...(entry.edition ? { edition: entry.edition } : { event: entry.event }), at },
+  const answer = await api('POST', '/forecast/trial', {
+    body: { ...(entry.edition ? { edition: entry.edition } : { event: entry.event ?? undefined }), at },
   }).catch(() => null)
   if (over.value === cell) trial.value = answer
 }, 120)

@@ -3,7 +3,7 @@ import { useAttempt } from '~/composables/attempt'
 import NotLoaded from '~/components/frame/NotLoaded.vue'
 import { useDebounceFn } from '@vueuse/core'
 import { Columns3, History, ListFilter, ListTree, Plus, Replace, Tags, Trash2 } from 'lucide-vue-next'
-import type { Action, Done } from '~~/core/batch/action'
+import type { Action } from '~~/core/batch/action'
 import type { Kind } from '~~/core/kinds/kinds'
 import { parseQuery, printQuery } from '~~/core/query/parse'
 import { ALL, NAMED_PLACES, type Query } from '~~/core/query/query'
@@ -63,7 +63,7 @@ const { total, meant, problem, rowAt } = listing
 const grid = useTemplateRef<InstanceType<typeof ItemGrid>>('grid')
 const [own, views] = [shallowRef<OwnColumn[]>(readColumns(null)), shallowRef<SavedView[]>([])]
 const shownColumns = computed(() => (seeks.value ? own.value.toSpliced(1, 0, { key: 'found', width: FOUND }) : own.value))
-const kept = api<{ columns: OwnColumn[] | null }>('GET', '/me/columns').catch(() => ({ columns: null }))
+const kept = api('GET', '/me/columns').catch(() => ({ columns: null }))
 await listing.load()
 own.value = readColumns((await kept).columns)
 const facetsOpen = ref(false)
@@ -76,7 +76,7 @@ const {
 } = useAttempt(async () => {
   if (!facetsOpen.value && !wantsFacets.value) return
   const asked = q.value
-  const answer = await api<Facets>('GET', `/facets?${new URLSearchParams({ q: asked })}`)
+  const answer = await api('GET', `/facets?${new URLSearchParams({ q: asked })}`)
   if (asked === q.value) facets.value = answer
 })
 const {
@@ -84,7 +84,7 @@ const {
   problem: noViews,
   again: viewsAgain,
 } = useAttempt(async () => {
-  views.value = (await api<{ views: SavedView[] }>('GET', '/views')).views
+  views.value = (await api('GET', '/views')).views
 })
 onMounted(loadViews)
 /** The line wants to know what there is, once: from then on that is kept up with the list. */
@@ -155,7 +155,7 @@ async function bringIn(csv: File) {
   const form = new FormData()
   form.append('file', csv)
   try {
-    const begun = await api<{ batch: string; total: number }>('POST', '/list/file', { form })
+    const begun = await api('POST', '/list/file', { form })
     batch.value = { what: 'file', targets: { items: [] }, count: begun.total, begun: begun.batch }
   } catch (error) {
     notices.trouble(error)
@@ -182,18 +182,18 @@ function begin(what: BatchWhat) {
 async function act(row: Listed, action: Action, after: Listed, said: string) {
   listing.put(after)
   try {
-    const done = await api<Done>('POST', '/acts', { body: { target: { item: row.id, draft: row.draft }, action } })
+    const done = await api('POST', '/acts', { body: { target: { item: row.id, draft: row.draft }, action } })
     const { undo } = done
-    notices.done(`${said}. ${done.said}`, undo ? { label: 'Undo', run: () => takeBack(row, done) } : undefined)
+    notices.done(`${said}. ${done.said}`, undo ? { label: 'Undo', run: () => takeBack(row, done.draft, undo) } : undefined)
   } catch (error) {
     listing.put(row)
     notices.trouble(error)
   }
   await listing.load()
 }
-async function takeBack(row: Listed, { draft, undo }: Done) {
+async function takeBack(row: Listed, draft: string | null, undo: Action) {
   try {
-    await api<Done>('POST', '/acts', { body: { target: { item: row.id, draft }, action: undo } })
+    await api('POST', '/acts', { body: { target: { item: row.id, draft }, action: undo } })
     notices.done('Taken back')
   } catch (error) {
     notices.trouble(error)

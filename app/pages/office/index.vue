@@ -18,7 +18,7 @@ import { useNotices } from '~/stores/notices'
 const session = useSession()
 const site = useSite()
 const notices = useNotices()
-const { value: day, problem, loading, load } = useLoad<Today>(() => '/today')
+const { value: day, problem, loading, load } = useLoad(() => '/today')
 await load()
 watch(() => site.news, useDebounceFn(load, 400))
 
@@ -100,7 +100,7 @@ const next = computed(() => {
   }))
   return [...lines, ...editions].sort((a, b) => a.at.localeCompare(b.at))
 })
-const { value: forecast, problem: noForecast, load: foresee } = useLoad<{ come: object[] }>(() => '/forecast')
+const { value: forecast, problem: noForecast, load: foresee } = useLoad(() => '/forecast')
 const foreseen = computed(() => forecast.value?.come ?? [])
 onMounted(foresee)
 async function seen() {

@@ -19,7 +19,7 @@ import { useSite } from '~/stores/site'
 const BatchDialog = lazily(() => import('~/components/content/BatchDialog.vue'))
 const site = useSite()
 const notices = useNotices()
-const { value, problem, loading, load } = useLoad<{ labels: LabelView[] }>(() => '/labels')
+const { value, problem, loading, load } = useLoad(() => '/labels')
 await load()
 useHead({ title: 'Labels · Yieldgate' })
 watch(() => site.news, useDebounceFn(load, 500))
@@ -43,7 +43,7 @@ const batch = shallowRef<{ id: string; count: number } | null>(null)
 async function change(label: LabelView, body: object) {
   changing.value = null
   try {
-    const { said } = await api<{ said: string }>('PATCH', `/labels/${label.id}`, { body })
+    const { said } = await api('PATCH', `/labels/${label.id}`, { body })
     notices.done(`“${label.title}” changed. ${said}`)
   } catch (error) {
     notices.trouble(error)
@@ -53,7 +53,7 @@ async function change(label: LabelView, body: object) {
 async function merge(label: LabelView, into: string) {
   merging.value = null
   try {
-    const begun = await api<{ batch: string; total: number }>('POST', `/labels/${label.id}/merge`, { body: { into } })
+    const begun = await api('POST', `/labels/${label.id}/merge`, { body: { into } })
     batch.value = { id: begun.batch, count: begun.total }
   } catch (error) {
     notices.trouble(error)

@@ -12,24 +12,11 @@ import { lazily } from '~/composables/lazily'
 import { useLoad } from '~/composables/load'
 import { counted } from '~/composables/words'
 import { useSite } from '~/stores/site'
+import type { Got } from '~/composables/apiTypes'
 
 /** The whole site as readers had it or will have it at a moment, or as an edition or a draft will make it, and what is other than now. */
 const ShareDialog = lazily(() => import('~/components/time/ShareDialog.vue'))
-interface Differences {
-  from: string
-  to: string
-  counts: Record<'added' | 'gone' | 'changed' | 'moved' | 'menus', number>
-  differences: {
-    item: string
-    kind: string
-    title: string
-    section: string
-    change: 'added' | 'gone' | 'changed' | 'moved'
-    from: { version: string; path: string | null } | null
-    to: { version: string; path: string | null } | null
-    menus: boolean
-  }[]
-}
+type Differences = Got<'/moments/differences'>
 const site = useSite()
 const route = useRoute()
 const router = useRouter()
@@ -52,7 +39,7 @@ const name = computed(() =>
       ? `edition:${sight.value.edition}`
       : `draft:${sight.value.draft}`,
 )
-const { value: edition, load: loadEdition } = useLoad<{ id: string; name: string }>(() => `/editions/${String(route.query.edition)}`)
+const { value: edition, load: loadEdition } = useLoad(() => `/editions/${String(route.query.edition)}`)
 if (route.query.edition) void loadEdition()
 const start = String(route.query.path ?? '/')
 const source = computed(() => `/moment/${encodeURIComponent(name.value)}${start}`)
@@ -67,7 +54,7 @@ const wall = computed(() => wallOf(at.value, zone.value))
 const to = (date: string, time: string) => date && time && router.replace({ query: { at: instantOf({ date, time, zone: zone.value }) } })
 const panel = ref<'site' | 'differences'>('site')
 const other = ref('now')
-const { value: between, load } = useLoad<Differences>(() => {
+const { value: between, load } = useLoad(() => {
   const then = other.value === 'now' ? site.now.toISOString() : new Date(other.value).toISOString()
   return past.value ? `/moments/differences?from=${at.value}&to=${then}` : `/moments/differences?from=${then}&to=${at.value}`
 })
@@ -84,12 +71,12 @@ const back = shallowRef<GoingBackStep[] | null>(null)
 const section = ref('')
 const whyNotBack = computed(() => whyNot(site.site?.may['item.roll-back']))
 const loadBack = async () =>
-  (back.value = await api<GoingBackStep[]>('GET', `/site-back?moment=${at.value}${section.value ? `&section=${section.value}` : ''}`))
+  (back.value = await api('GET', `/site-back?moment=${at.value}${section.value ? `&section=${section.value}` : ''}`))
 const { act, busy } = useAct(() => undefined)
 const goBack = () =>
   act(
     async () => {
-      const made = await api<{ edition: string }>('POST', '/site-back', { body: { moment: at.value, section: section.value || null } })
+      const made = await api('POST', '/site-back', { body: { moment: at.value, section: section.value || null } })
       await navigateTo(`/office/editions/${made.edition}`)
     },
     `The site is what it was ${shortIn(at.value, zone.value, site.now)}`,

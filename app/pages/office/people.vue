@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import { Plus } from 'lucide-vue-next'
-import type { Role } from '~~/core/access/verbs'
 import LoadState from '~/components/frame/LoadState.vue'
 import PlaceStrip from '~/components/frame/PlaceStrip.vue'
 import ChoiceButtons from '~/components/form/ChoiceButtons.vue'
@@ -12,7 +11,6 @@ import RoutesView from '~/components/people/RoutesView.vue'
 import RolesView from '~/components/people/RolesView.vue'
 import SignInView from '~/components/people/SignInView.vue'
 import WaitingChanges from '~/components/people/WaitingChanges.vue'
-import type { Group, Person, WaitingChange } from '~/components/people/types'
 import { whyNot } from '~/composables/commands'
 import { useLoad } from '~/composables/load'
 import { useSite } from '~/stores/site'
@@ -47,11 +45,11 @@ const whyNotAdd = computed(() =>
 const adding = ref(false)
 const go = (query: Record<string, string>) => router.replace({ query })
 
-const people = useLoad<Person[]>(() => '/people')
-const groups = useLoad<Group[]>(() => '/groups')
-const roles = useLoad<Role[]>(() => '/roles')
-const rules = useLoad<{ name: string; roles: string[]; most: number; dynamic: boolean }[]>(() => '/separations')
-const waiting = useLoad<WaitingChange[]>(() => '/rights-requests')
+const people = useLoad(() => '/people')
+const groups = useLoad(() => '/groups')
+const roles = useLoad(() => '/roles')
+const rules = useLoad(() => '/separations')
+const waiting = useLoad(() => '/rights-requests')
 const load = () => Promise.all([people.load(), groups.load(), roles.load(), rules.load(), waiting.load()])
 await load()
 const asked = (name: string) => (typeof route.query[name] === 'string' ? route.query[name] : '')

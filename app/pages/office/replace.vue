@@ -1,6 +1,5 @@
 <script setup lang="ts">
 import type { Rewrite } from '~~/core/content/rewrite'
-import type { LabelView } from '~~/server/services/listing/labels'
 import FoundPlaces from '~/components/content/FoundPlaces.vue'
 import QueryLine from '~/components/content/QueryLine.vue'
 import RewriteForm from '~/components/content/RewriteForm.vue'
@@ -27,10 +26,7 @@ const labelNames = shallowRef<ReadonlyMap<string, string> | null>(null)
 async function begin(rewrite: Rewrite, name: string) {
   edition.value = name
   try {
-    labelNames.value =
-      rewrite.what === 'label'
-        ? new Map((await api<{ labels: LabelView[] }>('GET', '/labels')).labels.map(({ id, title }) => [id, title]))
-        : null
+    labelNames.value = rewrite.what === 'label' ? new Map((await api('GET', '/labels')).labels.map(({ id, title }) => [id, title])) : null
   } catch (error) {
     return notices.trouble(error)
   }
@@ -52,7 +48,7 @@ async function tryIt() {
   try {
     const name = mayGather.value && gathers.value ? edition.value.trim() || null : null
     const body = { rewrite: asked.value!.rewrite, chosen: chosen.value.slice(0, MOST), edition: name }
-    const { batch: id, total } = await api<{ batch: string; total: number }>('POST', '/rewrites', { body })
+    const { batch: id, total } = await api('POST', '/rewrites', { body })
     batch.value = { id, count: total }
   } catch (error) {
     notices.trouble(error)

@@ -22,7 +22,7 @@ const site = useSite()
 const route = useRoute()
 const router = useRouter()
 const zone = computed(() => site.zone)
-const { value: day, problem, loading, load } = useLoad<Today>(() => '/today')
+const { value: day, problem, loading, load } = useLoad(() => '/today')
 await load()
 const lines = computed<Line[]>(() => day.value?.waiting ?? [])
 const at = computed(() => {
@@ -42,7 +42,7 @@ const {
   // Another's text does not stay in place of one that does not load.
   if (page.value?.draft?.id !== line?.draft) page.value = null
   if (!line) return
-  const answer = await api<ItemPage>('GET', `/items/${line.item}?draft=${line.draft}`)
+  const answer = await api('GET', `/items/${line.item}?draft=${line.draft}`)
   if (line.draft !== current.value?.draft) return
   page.value = answer
   if (answer.draft) read.set(answer.draft.id, answer.draft.head)

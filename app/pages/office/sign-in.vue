@@ -2,6 +2,7 @@
 import { api, ApiProblem } from '~/composables/api'
 import { useSession } from '~/stores/session'
 import { initials } from '~/composables/words'
+import type { Got } from '~/composables/apiTypes'
 
 definePageMeta({ layout: 'door' })
 const session = useSession()
@@ -16,14 +17,9 @@ const asksCode = ref(false)
 const code = ref('')
 const codeField = ref<HTMLInputElement>()
 
-interface DemoPerson {
-  id: string
-  name: string
-  email: string
-  roles: { role: string; section: string | null }[]
-}
+type DemoPerson = Got<'/demo/people'>[number]
 const people = ref<DemoPerson[]>([])
-if (session.demo) people.value = await api<DemoPerson[]>('GET', '/demo/people')
+if (session.demo) people.value = await api('GET', '/demo/people')
 
 /** Does something at the door, and goes in after it where that is what it is for. */
 async function enter(how: () => Promise<void>, to: string | null = String(route.query.to ?? '/office')) {

@@ -6,7 +6,6 @@ import PlaceStrip from '~/components/frame/PlaceStrip.vue'
 import PlainDialog from '~/components/form/PlainDialog.vue'
 import PageTree from '~/components/content/PageTree.vue'
 import LoadState from '~/components/frame/LoadState.vue'
-import type { MenuNode } from '~~/core/tree/menu'
 import { api } from '~/composables/api'
 import { useLoad } from '~/composables/load'
 import { whyNot } from '~/composables/commands'
@@ -15,12 +14,7 @@ import { useSite, type SectionAnswer } from '~/stores/site'
 
 const site = useSite()
 const notices = useNotices()
-const {
-  value: tree,
-  problem,
-  loading,
-  load,
-} = useLoad<{ menu: MenuNode[]; hidden: { id: string; label: string; path: string }[] }>(() => '/tree')
+const { value: tree, problem, loading, load } = useLoad(() => '/tree')
 await Promise.all([load(), site.loadSections()])
 watch(
   () => site.news,

@@ -19,7 +19,7 @@ watch(
   async (hrefs) => {
     for (const href of hrefs)
       if (!nameOf(href))
-        names[href] = await api<{ title: string }>('GET', `/items/${href.slice(5)}`).then(
+        names[href] = await api('GET', `/items/${href.slice(5)}`).then(
           ({ title }) => title,
           () => 'Someone you cannot see',
         )

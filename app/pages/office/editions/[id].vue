@@ -7,7 +7,6 @@ import PlainDialog from '~/components/form/PlainDialog.vue'
 import StateMark from '~/components/mark/StateMark.vue'
 import StepList, { type GoingBackStep } from '~/components/time/StepList.vue'
 import { MARKS, type MarkName } from '~/components/mark/marks'
-import type { TrialAnswer } from '~/components/calendar/entries'
 import { api } from '~/composables/api'
 import { useAct } from '~/composables/act'
 import { lazily } from '~/composables/lazily'
@@ -22,8 +21,8 @@ const NoteDialog = lazily(() => import('~/components/item/NoteDialog.vue'))
 const site = useSite()
 const route = useRoute()
 const id = computed(() => String(route.params.id))
-const { value: page, problem, loading, load } = useLoad<EditionPage>(() => `/editions/${id.value}`)
-const { value: foretold, load: loadForecast } = useLoad<TrialAnswer>(() => '/forecast')
+const { value: page, problem, loading, load } = useLoad(() => `/editions/${id.value}`)
+const { value: foretold, load: loadForecast } = useLoad(() => '/forecast')
 const loadAll = () => Promise.all([load(), loadForecast()])
 await load()
 onMounted(loadForecast)
@@ -38,7 +37,7 @@ const troubledItems = computed(
 )
 const dialog = ref<'when' | 'add' | 'live' | 'undo' | 'drop' | 'copy' | 'edit' | 'clear' | null>(null)
 const { act, busy, refusals } = useAct(loadAll)
-const path = computed(() => `/editions/${id.value}`)
+const path = computed(() => `/editions/${id.value}` as const)
 const setMoment = async (moment: { date: string; time: string; choice?: 'earlier' | 'later' } | null) => {
   await api('PATCH', path.value, { body: { moment } })
   await loadAll()
@@ -57,7 +56,7 @@ const drop = () =>
   }, 'The edition is given up; its drafts stay')
 const copy = (name: string) =>
   act(async () => {
-    const made = await api<{ edition: string }>('POST', `${path.value}/copy`, { body: { name } })
+    const made = await api('POST', `${path.value}/copy`, { body: { name } })
     dialog.value = null
     await navigateTo(`/office/editions/${made.edition}`)
   }, 'The next one is begun, with a new draft of each item')
@@ -69,12 +68,12 @@ const clear = (note: string) =>
   }, 'Cleared as a whole')
 const undoSteps = shallowRef<GoingBackStep[]>([])
 async function askUndo() {
-  undoSteps.value = (await api<{ steps: GoingBackStep[] }>('GET', `${path.value}/undo`)).steps
+  undoSteps.value = (await api('GET', `${path.value}/undo`)).steps
   dialog.value = 'undo'
 }
 const undo = () =>
   act(async () => {
-    const made = await api<{ edition: string }>('POST', `${path.value}/undo`)
+    const made = await api('POST', `${path.value}/undo`)
     dialog.value = null
     await navigateTo(`/office/editions/${made.edition}`)
   }, 'The edition is undone')

@@ -4,7 +4,6 @@ import LoadState from '~/components/frame/LoadState.vue'
 import ItemDesk from '~/components/item/ItemDesk.vue'
 import { useSite } from '~/stores/site'
 import { useSession } from '~/stores/session'
-import type { ItemPage } from '~~/server/services/writing/itemPage'
 
 const route = useRoute()
 const site = useSite()
@@ -14,7 +13,7 @@ const {
   value: page,
   problem,
   load,
-} = useLoad<ItemPage>(() => `/items/${id}${typeof route.query.draft === 'string' ? `?draft=${route.query.draft}` : ''}`)
+} = useLoad(() => `/items/${id}${typeof route.query.draft === 'string' ? `?draft=${route.query.draft}` : ''}`)
 await load()
 // What this person saves is known here already; what others do is loaded.
 watch(
