@@ -61,7 +61,7 @@ export const site = [
         name: frame?.settings.title ?? '',
         settings: row?.settings_item ?? null,
         language: row?.language ?? 'en',
-        may: abilities(actor, ''),
+        may: abilities(actor, null),
         mailIsCaught: mailIsCaught(),
         ...(await siteClock(office, SILENT_AFTER_MS, heartbeatOf)),
       }

@@ -1,8 +1,9 @@
 import { afterAll, beforeAll, expect, it } from 'vitest'
 import { z } from 'zod'
+import { VERBS, type Verb } from '../../core/access/verbs'
 import { endpoints } from '../../server/endpoints'
 import { questions } from '../support/questions'
-import { formOf, foundTeam, startServer, wallIn, writePost, type Team, type TestServer } from '../support/server'
+import { formOf, foundTeam, startServer, wallIn, writePost, type Client, type Team, type TestServer } from '../support/server'
 
 /*
  * Each answer in the tests of the API is held against the shape that its endpoint says: the server does so where
@@ -81,6 +82,13 @@ const moments = (path: string) =>
   path === '/site-back'
     ? `?moment=${new Date().toISOString()}`
     : `?from=${new Date(Date.now() - 1_000).toISOString()}&to=2036-01-01T00:00:00.000Z`
+
+it('says of the site as a whole what somebody may do there', async () => {
+  const may = async (client: Client) => (await client.need<{ may: Record<Verb, object | null> }>('GET', '/site')).may
+  const open = (all: Record<Verb, object | null>) => (Object.keys(all) as Verb[]).filter((verb) => all[verb] === null)
+  expect(open(await may(team.founder)).sort()).toEqual((Object.keys(VERBS) as Verb[]).sort())
+  expect(open(await may(team.writer)).sort()).toEqual(['item.read', 'item.send', 'item.write', 'media.add'])
+})
 
 it('the description shows what each answers', async () => {
   const { paths } = (await (await fetch(`${server.origin}/api/v1/openapi.json`)).json()) as {

@@ -66,13 +66,19 @@ watch([date, time, untilDate, untilTime, lasts, rule], () => {
 const repeats = computed(() => repeatsFor(date.value, props.rule))
 watch(date, (now, then) => (rule.value = repeatOn(rule.value, then, now)))
 const foreseen = ref<{ come: { key: string; title: string; detail: string }[]; go: object[] } | null>(null)
-const foresee = useDebounceFn(async () => {
+const {
+  run: foresee,
+  problem: unforeseen,
+  again: foreseeAgain,
+} = useAttempt(async (at: string) => {
+  foreseen.value = await api('POST', '/forecast/trial', { body: { ...props.trial, at } })
+})
+const foreseeSoon = useDebounceFn(() => {
   foreseen.value = null
   if (!props.trial || !date.value || !time.value) return
-  const at = instantOf({ date: date.value, time: time.value, zone: zone.value })
-  foreseen.value = await api('POST', '/forecast/trial', { body: { ...props.trial, at } }).catch(() => null)
+  void foresee(instantOf({ date: date.value, time: time.value, zone: zone.value }))
 }, 250)
-watch([date, time], foresee, { immediate: true })
+watch([date, time], foreseeSoon, { immediate: true })
 
 /** What else changes the site in the days around, so that two things do not meet unawares. */
 const others = shallowRef<{ at: string; title: string; event: string | null; edition: string | null }[]>([])
@@ -212,6 +218,7 @@ async function go() {
         <p class="font-semibold text-rust">Then it brings {{ counted(foreseen.come.length, 'new trouble') }}</p>
         <p v-for="trouble in foreseen.come.slice(0, 4)" :key="trouble.key">“{{ trouble.title }}”: {{ trouble.detail }}</p>
       </div>
+      <NotLoaded v-else-if="unforeseen" what="What this would bring" :problem="unforeseen" @again="foreseeAgain" />
       <p v-else-if="foreseen?.go.length" role="status" class="text-kelp">Then {{ counted(foreseen.go.length, 'trouble') }} less.</p>
     </form>
     <template #actions

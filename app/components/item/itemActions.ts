@@ -1,11 +1,11 @@
 import type { ItemPage } from '~~/server/services/writing/itemPage'
+import { actionsFor, nextAction, type ItemAction, type PlainAction } from '~~/core/flow/actionsFor'
 import { dateIn } from '~~/core/time/date'
 import type { TrackAction } from './TrackPanel.vue'
 import { api, ApiProblem } from '~/composables/api'
 import { whyNot } from '~/composables/commands'
 import type { DraftAtHand } from '~/composables/draft'
 import { provideNotes, sentPin } from '~/composables/itemNotes'
-import { counted } from '~/composables/words'
 import { useNotices } from '~/stores/notices'
 import { PLACES } from '~/components/frame/places'
 import { useSite } from '~/stores/site'
@@ -232,204 +232,56 @@ export function useItemActions(page: () => ItemPage, at: DraftAtHand | null, rel
   const unbin = () => act(() => api('POST', `${itemPath()}/unbin`), 'Taken out of the bin')
 
   const whyNotWrite = computed(() => whyNot(page().may['item.write']))
-  const why = (verb: keyof ItemPage['may']) => whyNot(page().may[verb])
 
-  /** What a gate's checks want mended before it can be cleared, in a sentence. */
-  function mustMend(id: string): string | undefined {
-    const found = page()
-      .draft!.gates.find((gate) => gate.id === id)!
-      .checks.flatMap((check) => (check.must ? check.found : []))
-    return found.length
-      ? `Its checks must pass first: ${found[0]!.detail}${found.length > 1 ? `, and ${found.length - 1} more` : ''}`
-      : undefined
+  const open = (name: DialogName) => () => void (dialog.value = name)
+  const carryOut = () =>
+    act(() => api('POST', `${draftPath()}/put-live`, { body: {}, ifMatch: head() }), 'It is done. The receipt is beside it.')
+  const RUN: Record<PlainAction, () => unknown> = {
+    'pull-out': pullOut,
+    'put-live': () => putLive(),
+    'carry-out': carryOut,
+    send: () => (page().draft!.gates.some((gate) => gate.applies) ? open('send')() : send('')),
+    plan: open('plan'),
+    'cancel-plan': () => cancelPlan(page().draft!.event!.id),
+    edition: open('edition'),
+    ahead: () => router.push({ path: '/office/moment', query: { draft: page().draft!.id } }),
+    save: open('save'),
+    beside: open('beside'),
+    rename: open('rename'),
+    reroute,
+    fast: open('fast'),
+    exception: open('exception'),
+    discard,
+    change: openDraft,
+    'window-end': open('window-end'),
+    'cancel-window': () => cancelPlan(page().window!.id),
+    lift: () => embargo(null),
+    embargo: open('embargo'),
+    'ask-withdraw': open('ask-withdraw'),
+    'withdraw-past': open('withdraw-past'),
+    withdraw: open('withdraw'),
+    'plan-withdraw': open('plan-withdraw'),
+    'cancel-withdraw': () => cancelPlan(page().withdrawEvent!.id),
+    look: () => window.open(page().live!.path!, '_blank'),
+    back: () => putBack(page().last!.version),
+    rights: () => router.push({ path: '/office/people', query: { view: 'rights', section: page().section.id } }),
   }
-
-  const all = computed<TrackAction[]>(() => {
-    const { draft, live, onSite, binnedAt, withdrawEvent } = page()
-    if (binnedAt) return []
-    const list: TrackAction[] = []
-    if (draft) {
-      if (draft.review === 'in_review') {
-        const several = draft.waiting.length > 1
-        const pinned = notes.pins.value.length
-        const returning = pinned ? `Return with ${counted(pinned, 'note')}` : 'Return with a note'
-        for (const { gate, of } of draft.mayClear) {
-          const at = several ? ` at ${draft.gates.find((entry) => entry.id === gate)!.name}` : ''
-          const ask = (name: DialogName) => () => {
-            gateInHand.value = gate
-            dialog.value = name
-          }
-          list.push(
-            {
-              id: `clear ${gate}`,
-              name: `${draft.change === 'content' ? 'Clear' : draft.change === 'move' ? 'Clear the move' : 'Clear that it goes'}${at}${of ? ` for ${of}` : ''}`,
-              why: mustMend(gate),
-              run: ask('clear'),
-            },
-            { id: `return ${gate}`, name: `${returning}${at}`, beside: true, run: ask('return') },
-          )
-        }
-        for (const id of draft.waiting)
-          if (draft.mayClear.some(({ gate }) => gate === id) || !why('item.send'))
-            list.push({
-              id: `hand ${id}`,
-              name: several ? `Hand on at ${draft.gates.find((entry) => entry.id === id)!.name}` : 'Hand to a colleague',
-              run: () => ((gateInHand.value = id), (dialog.value = 'hand')),
-            })
-        if (!why('item.send')) list.push({ id: 'pull-out', name: 'Take back from review', run: pullOut })
-        if (!draft.mayClear.length)
-          list.push({
-            id: 'put-live-later',
-            name: 'Put live',
-            why: why('item.put-live') ?? 'It may go live once its gate has cleared it.',
-            run: () => putLive(),
-          })
-      } else if (draft.review === 'cleared' && draft.cleared && draft.change !== 'content') {
-        const verb = draft.change === 'move' ? 'item.move' : 'item.withdraw'
-        list.push({
-          id: 'carry-out',
-          name: draft.change === 'move' ? `Move it to ${draft.to} now` : 'Take it off the site now',
-          why: why(verb),
-          run: () =>
-            act(() => api('POST', `${draftPath()}/put-live`, { body: {}, ifMatch: head() }), 'It is done. The receipt is beside it.'),
-        })
-      } else if (draft.review === 'cleared' && draft.cleared) {
-        const waits = draft.event
-          ? []
-          : [{ id: 'plan', name: 'Set a time', why: why('item.plan') ?? why('item.put-live'), run: () => (dialog.value = 'plan') }]
-        list.push({ id: 'put-live', name: 'Put live now', why: why('item.put-live'), run: () => putLive() }, ...waits)
-        if (!why('item.send')) list.push({ id: 'pull-out', name: 'Take back from review', run: pullOut })
-      } else
-        list.push({
-          id: 'send',
-          name: draft.gates.some((gate) => gate.applies) ? 'Send to review' : 'Send on',
-          why: why('item.send'),
-          run: () => (draft.gates.some((gate) => gate.applies) ? (dialog.value = 'send') : send('')),
-        })
-      if (draft.change !== 'content') {
-        // A withdrawal or a move has neither a text nor a time of its own.
-      } else if (draft.event)
-        list.push(
-          { id: 'move-plan', name: 'Move its time', why: why('item.plan'), run: () => (dialog.value = 'plan') },
-          { id: 'cancel-plan', name: 'Cancel its time', why: why('item.plan'), run: () => cancelPlan(draft.event!.id) },
-        )
-      else if (draft.review !== 'cleared')
-        list.push({
-          id: 'plan',
-          name: 'Set a time ahead',
-          why: why('item.plan') ?? why('item.put-live'),
-          run: () => (dialog.value = 'plan'),
-        })
-      if (!draft.event?.edition)
-        list.push({
-          id: 'edition',
-          name: 'Put into an edition',
-          why: why('item.plan') ?? why('item.put-live'),
-          run: () => (dialog.value = 'edition'),
-        })
-      list.push({
-        id: 'ahead',
-        name: 'See the site with it',
-        run: () => router.push({ path: '/office/moment', query: { draft: draft.id } }),
-      })
-      if (!whyNotWrite.value && draft.change === 'content')
-        list.push(
-          { id: 'save', name: 'Save a named version', run: () => (dialog.value = 'save') },
-          { id: 'beside', name: 'Begin another draft beside', run: () => (dialog.value = 'beside') },
-          { id: 'rename', name: 'Rename this draft', run: () => (dialog.value = 'rename') },
-        )
-      if (draft.route.newer && !why('route.change')) list.push({ id: 'reroute', name: 'Put it on the route in force now', run: reroute })
-      if (draft.review !== 'cleared' && draft.change === 'content' && draft.route.fast)
-        list.push({
-          id: 'fast',
-          name: 'Put live now, cleared afterwards',
-          why: why('item.put-live') ?? why('item.put-live-fast'),
-          beside: !why('item.put-live') && !why('item.put-live-fast'),
-          run: () => (dialog.value = 'fast'),
-        })
-      if (draft.review !== 'cleared' && draft.change === 'content' && draft.gates.length)
-        list.push({
-          id: 'exception',
-          name: 'Put live without clearance',
-          why: why('item.put-live-uncleared'),
-          run: () => (dialog.value = 'exception'),
-        })
-      list.push({
-        id: 'discard',
-        name:
-          draft.change !== 'content'
-            ? 'Let it be'
-            : onSite === 'none' && page().drafts.length < 2
-              ? 'Put into the bin'
-              : 'Discard this draft',
-        why: draft.mine ? whyNotWrite.value : why('item.discard'),
-        run: discard,
-      })
-    } else list.push({ id: 'change', name: 'Begin a draft', why: whyNotWrite.value, run: openDraft })
-    if (page().window?.open)
-      list.push({ id: 'window-end', name: 'Move the end of its window', why: why('item.plan'), run: () => (dialog.value = 'window-end') })
-    else if (page().window)
-      list.push({
-        id: 'cancel-window',
-        name: 'End its windows',
-        why: why('item.plan'),
-        run: () => cancelPlan(page().window!.id),
-      })
-    if (draft?.change === 'content')
-      list.push(
-        page().embargo
-          ? { id: 'lift', name: 'Lift the embargo', why: why('item.plan') ?? why('item.put-live'), run: () => embargo(null) }
-          : { id: 'embargo', name: 'Set an embargo', why: why('item.plan') ?? why('item.put-live'), run: () => (dialog.value = 'embargo') },
-      )
-    if (live) {
-      if (page().withdrawalHeld)
-        list.push(
-          {
-            id: 'ask-withdraw',
-            name: 'Ask to take it off the site',
-            why: draft?.change === 'withdrawal' ? 'Its gates are asked already.' : why('item.send'),
-            run: () => (dialog.value = 'ask-withdraw'),
-          },
-          {
-            id: 'withdraw-past',
-            name: 'Withdraw without clearance',
-            why: why('item.withdraw') ?? why('item.put-live-uncleared'),
-            run: () => (dialog.value = 'withdraw-past'),
-          },
-        )
-      else list.push({ id: 'withdraw', name: 'Withdraw from the site', why: why('item.withdraw'), run: () => (dialog.value = 'withdraw') })
-      if (withdrawEvent)
-        list.push(
-          { id: 'move-withdraw', name: 'Move its end', why: why('item.plan'), run: () => (dialog.value = 'plan-withdraw') },
-          { id: 'cancel-withdraw', name: 'Cancel its end', why: why('item.plan'), run: () => cancelPlan(withdrawEvent.id) },
-        )
-      else
-        list.push({
-          id: 'plan-withdraw',
-          name: 'Set when it leaves the site',
-          why: why('item.plan') ?? why('item.withdraw'),
-          run: () => (dialog.value = 'plan-withdraw'),
-        })
-      if (live.path) list.push({ id: 'look', name: 'Look at it on the site', run: () => window.open(live.path!, '_blank') })
-    } else if (draft?.change === 'content' && !withdrawEvent)
-      list.push({
-        id: 'plan-withdraw',
-        name: 'Set when it leaves again',
-        why: why('item.plan') ?? why('item.withdraw'),
-        run: () => (dialog.value = 'plan-withdraw'),
-      })
-    if (!live && onSite === 'withdrawn' && page().last)
-      list.push({ id: 'back', name: 'Put back as it was', why: why('item.roll-back'), run: () => putBack(page().last!.version) })
-    if (!why('people.change'))
-      list.push({
-        id: 'rights',
-        name: 'Who may do what here',
-        run: () => router.push({ path: '/office/people', query: { view: 'rights', section: page().section.id } }),
-      })
-    return list
+  /** An action with what it does here, for the track. */
+  const shown = (action: ItemAction): TrackAction => ({
+    id: 'gate' in action ? `${action.do} ${action.gate}` : action.do,
+    name: action.name,
+    why: whyNot(action.why),
+    beside: action.beside ?? false,
+    run() {
+      if (!('gate' in action)) return RUN[action.do]()
+      gateInHand.value = action.gate
+      dialog.value = action.do
+    },
   })
-  const main = computed(() => all.value.find((action) => !action.why) ?? all.value[0] ?? null)
-  const more = computed(() => all.value.filter((action) => action !== main.value))
+  const can = computed(() => actionsFor(page(), notes.pins.value.length))
+  const next = computed(() => nextAction(can.value))
+  const main = computed(() => next.value && shown(next.value))
+  const more = computed(() => can.value.filter((action) => action !== next.value).map(shown))
 
   return {
     dialog,

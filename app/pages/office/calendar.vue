@@ -21,6 +21,7 @@ import { useAct } from '~/composables/act'
 import { whyNot } from '~/composables/commands'
 import { lazily } from '~/composables/lazily'
 import { useLoad } from '~/composables/load'
+import { useNotices } from '~/stores/notices'
 import { useSite } from '~/stores/site'
 
 /** What is planned: by month, by week, as a list; with the editions ahead, the forecast, and the dial to any moment. */
@@ -100,6 +101,7 @@ const whyNotPlan = computed(() => whyNot(site.site?.may['item.plan']))
 const lifted = shallowRef<CalendarEntry | null>(null)
 const over = ref<string | null>(null)
 const trial = shallowRef<TrialAnswer | null>(null)
+const notices = useNotices()
 const dialog = ref<'subscribe' | 'edition' | null>(null)
 /** An entry that is being moved by typing where to, with the moment that was dropped on. */
 const moving = shallowRef<{ entry: CalendarEntry; at: string } | null>(null)
@@ -114,10 +116,13 @@ const ask = useDebounceFn(async (cell: string) => {
   const entry = lifted.value
   if (!entry || over.value !== cell) return
   const at = instantOf({ ...wallIn(entry, cell), zone: zone.value })
-  const answer = await api('POST', '/forecast/trial', {
-    body: { ...(entry.edition ? { edition: entry.edition } : { event: entry.event ?? undefined }), at },
-  }).catch(() => null)
-  if (over.value === cell) trial.value = answer
+  try {
+    const moved = entry.edition ? { edition: entry.edition } : { event: entry.event ?? undefined }
+    const answer = await api('POST', '/forecast/trial', { body: { ...moved, at } })
+    if (over.value === cell) trial.value = answer
+  } catch (error) {
+    notices.trouble(error)
+  }
 }, 120)
 function hover(cell: string | null) {
   over.value = cell

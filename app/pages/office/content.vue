@@ -63,7 +63,8 @@ const { total, meant, problem, rowAt } = listing
 const grid = useTemplateRef<InstanceType<typeof ItemGrid>>('grid')
 const [own, views] = [shallowRef<OwnColumn[]>(readColumns(null)), shallowRef<SavedView[]>([])]
 const shownColumns = computed(() => (seeks.value ? own.value.toSpliced(1, 0, { key: 'found', width: FOUND }) : own.value))
-const kept = api('GET', '/me/columns').catch(() => ({ columns: null }))
+// The list is of use in its first columns too.
+const kept = api('GET', '/me/columns').catch((error: unknown) => (notices.trouble(error), { columns: null }))
 await listing.load()
 own.value = readColumns((await kept).columns)
 const facetsOpen = ref(false)

@@ -23,7 +23,7 @@ import { isBehindNow, standsInTheWay } from '../publishing/publishing'
 import { lastJudged, openDraftLines, plannedEnd, plannedForDraft, windowOf, type PlannedRow } from '../../store/itemPage'
 
 /** For each verb `null` where the actor may, or why not and who could. */
-export function abilities(actor: Actor, section: string): Record<Verb, Reason | null> {
+export function abilities(actor: Actor, section: string | null): Record<Verb, Reason | null> {
   const verbs = Object.keys(VERBS) as Verb[]
   return Object.fromEntries(verbs.map((verb) => [verb, whyNot(actor, verb, section)])) as Record<Verb, Reason | null>
 }
