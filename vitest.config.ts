@@ -16,7 +16,7 @@ export default defineConfig({
           isolate: false,
         },
       },
-      { extends: true, test: { name: 'services', include: ['tests/services/**/*.test.ts'], testTimeout: 60_000, maxWorkers: 2, isolate: false } },
+      { extends: true, test: { name: 'services', include: ['tests/services/**/*.test.ts'], testTimeout: 180_000, maxWorkers: 2, isolate: false } },
       {
         extends: true,
         test: { name: 'api', include: ['tests/api/**/*.test.ts'], testTimeout: 120_000, hookTimeout: 120_000, maxWorkers: 2, isolate: false },

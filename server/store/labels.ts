@@ -24,7 +24,7 @@ export const listLabels = (db: Reader, site: string, sections: readonly string[]
     `SELECT i.id, i.title, coalesce(e.fields ->> 'labelType', l.label_type) AS type, i.section_id AS section, coalesce(e.fields ->> 'summary', '') AS summary,
        e.fields ->> 'broader' AS broader, e.fields ->> 'replacedBy' AS replacedBy, i.on_site AS onSite, i.draft_state AS draftState, e.path, coalesce(v.n, 0) AS live, coalesce(h.n, 0) AS items
      FROM pair l JOIN item i ON i.id = l.item_id LEFT JOIN live_entry e ON e.item_id = i.id
-       LEFT JOIN (SELECT target, count(*) AS n FROM live_ref WHERE relation = 'label' GROUP BY target) v ON v.target = i.id
+       LEFT JOIN (SELECT r.target, count(*) AS n FROM live_ref r JOIN live_entry o ON o.item_id = r.item_id WHERE r.relation = 'label' AND o.site_id = $site GROUP BY r.target) v ON v.target = i.id
        LEFT JOIN (SELECT b.label_id, count(DISTINCT p.item_id) AS n FROM listed_label b JOIN pair p ON p.n = b.n JOIN item o ON o.id = p.item_id WHERE o.binned_at IS NULL ${seen('o')} GROUP BY b.label_id) h ON h.label_id = i.id
      WHERE i.site_id = $site AND ${among('i.kind', kindsThat('sorting'))} AND l.rank = 0 AND i.binned_at IS NULL ${seen('i')} ORDER BY i.title COLLATE NOCASE, i.id LIMIT $limit`,
     { site, limit, ...(sections ? { sections: JSON.stringify(sections) } : {}) },

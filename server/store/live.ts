@@ -185,15 +185,21 @@ export const countSearch = async (db: Reader, site: string, words: string) =>
     { site, words },
   ))!.n
 
-/** Live items that point at an item, by relation. */
-export const liveRefsTo = (db: Reader, target: string) =>
+/** Live items of a site that point at an item, by relation. */
+export const liveRefsTo = (db: Reader, site: string, target: string) =>
   db.all<{ relation: string; item_id: string; title: string; path: string | null }>(
-    'SELECT r.relation, r.item_id, e.title, e.path FROM live_ref r JOIN live_entry e ON e.item_id = r.item_id WHERE r.target = $target LIMIT 50',
-    { target },
+    'SELECT r.relation, r.item_id, e.title, e.path FROM live_ref r JOIN live_entry e ON e.item_id = r.item_id WHERE r.target = $target AND e.site_id = $site LIMIT 50',
+    { site, target },
   )
 
-export const mediaIsLive = async (db: Reader, media: string) =>
-  Boolean(await db.one("SELECT 1 FROM live_ref WHERE target = $media AND relation = 'media' LIMIT 1", { media }))
+/** Whether something that is live on a site shows a file, or leads to it. */
+export const mediaIsLive = async (db: Reader, site: string, media: string) =>
+  Boolean(
+    await db.one(
+      "SELECT 1 FROM live_ref r JOIN live_entry e ON e.item_id = r.item_id WHERE r.target = $media AND r.relation = 'media' AND e.site_id = $site LIMIT 1",
+      { site, media },
+    ),
+  )
 
 /** An FTS5 query that finds all the words typed, the last as a beginning; `null` when there are none. */
 export function wordsQuery(text: string): string | null {

@@ -258,23 +258,33 @@ describe('two sites in one file', () => {
 
   it('what stands in a text of one by the id of something of the other shows nothing of it', async () => {
     const { item, draft, version } = await writePost(team, 'Names the other')
-    const { version: head } = await team.founder
-      .need('POST', `/drafts/${draft}/edits`, {
-        body: {
-          base: version,
-          edits: [
-            { op: 'field', name: 'labels', value: [has.second.label] },
-            {
-              op: 'insert',
-              after: 'first',
-              block: { id: 'link', kind: 'paragraph', text: [{ text: 'To it', marks: [], link: `item:${has.second.post}` }] },
-            },
-          ],
-        },
-      })
-      .catch(() => ({ version }))
+    const { version: head } = await team.founder.need('POST', `/drafts/${draft}/edits`, {
+      body: {
+        base: version,
+        edits: [
+          { op: 'field', name: 'labels', value: [has.second.label] },
+          {
+            op: 'insert',
+            after: 'first',
+            block: { id: 'link', kind: 'paragraph', text: [{ text: 'To it', href: `item:${has.second.post}` }] },
+          },
+          {
+            op: 'insert',
+            after: 'link',
+            block: { id: 'file', kind: 'paragraph', text: [{ text: 'The file', href: `media:${has.second.media}` }] },
+          },
+        ],
+      },
+    })
     await team.founder.need('POST', `/drafts/${draft}/put-live`, { body: { exception: 'Now' }, ifMatch: head })
     expect((await textOf(`${origins.first}/posts/names-the-other`)).text).not.toContain(WORDS.second)
+    // A file of the other is not for readers there because someone here leads to it.
+    expect((await textOf(`${origins.second}/media/${has.second.media}/file/x.csv`)).status).toBe(404)
+    // Nor does the other know of it, by what points at its own.
+    for (const path of [`/items/${has.second.post}/receipt`, `/versions/${has.second.postVersion}/roll-back`, `/items/${has.second.label}`])
+      expect(JSON.stringify(await founder.need('GET', path))).not.toContain('Names the other')
+    const { labels } = await founder.need<{ labels: { id: string; live: number }[] }>('GET', '/labels')
+    expect(labels.find(({ id }) => id === has.second.label)!.live).toBe(0)
     expect(JSON.stringify(await team.founder.need('GET', `/items/${item}`)).toLowerCase()).not.toContain(WORDS.second)
     expect(
       (await textOf(`${origins.first}/media/${has.second.media}/file/x.csv`, { headers: { cookie: team.founder.session } })).status,

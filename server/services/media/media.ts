@@ -208,7 +208,7 @@ export type Asker = Actor | 'shown' | undefined
 
 /** Readers get a media file only while something live shows it or leads to it; who may see work in the office, always. */
 async function allowed(office: Office, id: string, asker: Asker): Promise<{ live: boolean } | undefined> {
-  const live = await mediaIsLive(office.store.read, id)
+  const live = await mediaIsLive(office.store.read, await siteId(office), id)
   return live || asker === 'shown' || seesWork(asker) ? { live } : undefined
 }
 

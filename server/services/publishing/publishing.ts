@@ -205,7 +205,7 @@ export async function previewRollBack(office: Office, actor: Actor, versionId: s
     },
   ])
   const now = live ? await readManifest(db, live.manifest) : null
-  const linked = (await liveRefsTo(db, item.id)).map(({ title, path, relation }) => ({ title, path, relation }))
+  const linked = (await liveRefsTo(db, item.site_id, item.id)).map(({ title, path, relation }) => ({ title, path, relation }))
   const drafts = await openDraftNames(db, item.id)
   return {
     number: version.number,

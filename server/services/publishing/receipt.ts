@@ -63,7 +63,7 @@ export async function receipt(office: Office, live: LiveSite, actor: Actor, orig
     if (entry.fields.parent)
       for (const parent of await liveByIds(db, actor.rights.site, [entry.fields.parent]))
         reached.push(...(await shows(`Below “${parent.title}”`, parent.path!)))
-    for (const ref of await liveRefsTo(db, id))
+    for (const ref of await liveRefsTo(db, item.site_id, id))
       if (ref.relation === 'link' && ref.path) reached.push({ place: `Link in “${ref.title}”`, path: ref.path })
     for (const label of await liveByIds(db, actor.rights.site, entry.fields.labels ?? []))
       if (label.path) reached.push(...(await shows(`Listing “${label.title}”`, label.path)))
