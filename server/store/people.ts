@@ -11,7 +11,7 @@ const MOST_DELEGATIONS = 2_000
 /** Everybody's rights on a site as one value, for the core's decisions. */
 export async function loadRights(db: Reader, site: string): Promise<Rights> {
   const [sites, people, groups, roles, grants, sections, separations, delegations] = await Promise.all([
-    db.count('site', {}),
+    db.one<{ n: number }>('SELECT count(*) AS n FROM site'),
     db.all<{ id: string; name: string; active: number; self: string | null }>(
       'SELECT p.id, p.name, p.active, p.self_id AS self FROM person p JOIN site_person m ON m.person_id = p.id WHERE m.site_id = $site',
       { site },
@@ -40,7 +40,7 @@ export async function loadRights(db: Reader, site: string): Promise<Rights> {
   ])
   return {
     site,
-    besideOthers: sites > 1,
+    besideOthers: sites!.n > 1,
     people: new Map(
       people.map((row): [string, Person] => [
         row.id,
