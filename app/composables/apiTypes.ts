@@ -23,12 +23,12 @@ type RouteAt<M extends Method, Address extends string, Route extends Routes = Ro
     : never
   : never
 
-type Answered<Route> = Route extends { answers_?: infer Answer } ? Exclude<Answer, undefined> : never
+type Answered<Route> = Route extends { answerType?: infer Answer } ? Exclude<Answer, undefined> : never
 
 /** What the API answers, as its endpoint says. */
 export type Answer<M extends Method, Address extends string> = Address extends string ? Answered<RouteAt<M, WithoutQuery<Address>>> : never
 
-type Takes<Route> = Route extends { takes_?: infer Body } ? Exclude<Body, undefined> : never
+type Takes<Route> = Route extends { bodyType?: infer Body } ? Exclude<Body, undefined> : never
 
 /** The body that the API takes, as its endpoint says. */
 export type Body<M extends Method, Address extends string> = Address extends string ? Takes<RouteAt<M, WithoutQuery<Address>>> : never

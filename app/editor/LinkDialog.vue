@@ -8,7 +8,7 @@ import { can, type Kind, KINDS } from '~~/core/kinds/kinds'
 import { fileWords } from '~~/core/render/text'
 import type { MediaView } from '~~/core/render/picture'
 import PlainDialog from '~/components/form/PlainDialog.vue'
-import { api } from '~/composables/api'
+import { api, ApiProblem } from '~/composables/api'
 import { useKnown } from '~/composables/known'
 import { useNotices } from '~/stores/notices'
 
@@ -56,8 +56,13 @@ watch(
     own.value = null
     const path = asked?.startsWith('/') ? asked : asked?.startsWith(`${location.origin}/`) ? asked.slice(location.origin.length) : null
     if (!path || path.startsWith('/media/')) return
-    const found = await api('GET', `/addresses?path=${encodeURIComponent(path.split(/[?#]/)[0]!)}`).catch(() => null)
-    if (address.value === asked) own.value = found
+    try {
+      const found = await api('GET', `/addresses?path=${encodeURIComponent(path.split(/[?#]/)[0]!)}`)
+      if (address.value === asked) own.value = found
+    } catch (error) {
+      // An address that nothing has is linked as it was typed.
+      if (!(error instanceof ApiProblem && error.status === 404)) notices.trouble(error)
+    }
   },
   { immediate: true },
 )
@@ -84,8 +89,13 @@ const {
 watch(text, find, { immediate: true })
 async function goItem(option: Option, fragment?: { id: string; text: string }) {
   // The page shows the link as readers will get it before the server has heard of it.
-  const live = option.onSite === 'live' ? await api('GET', `/items/${option.id}`).catch(() => null) : null
-  if (live?.live?.path) known.item(option.id, { path: live.live.path, title: option.title })
+  try {
+    const live = option.onSite === 'live' ? (await api('GET', `/items/${option.id}`)).live : null
+    if (live?.path) known.item(option.id, { path: live.path, title: option.title })
+  } catch (error) {
+    // The link is made all the same; the page shows it once it is saved.
+    notices.trouble(error)
+  }
   emit('link', `item:${option.id}${fragment ? `#${fragment.id}` : ''}`, fragment?.text ?? option.title, false)
 }
 function goFile(file: File) {

@@ -4,6 +4,7 @@ import { picturePath, widthsOf } from '~~/core/render/picture'
 import { shortIn } from '~~/core/time/words'
 import type { Listed } from './columns'
 import { api } from '~/composables/api'
+import { useAttempt } from '~/composables/attempt'
 import { useSite } from '~/stores/site'
 import type { Got } from '~/composables/apiTypes'
 
@@ -14,11 +15,11 @@ const site = useSite()
 const card = shallowRef<Card | null>(null)
 const box = useTemplateRef<HTMLElement>('box')
 const place = ref({ x: 0, y: 0 })
-onMounted(async () => {
+const { run: load, problem } = useAttempt(async () => {
   const query = new URLSearchParams({ ...(props.row.draft ? { draft: props.row.draft } : {}), ...(props.q ? { q: props.q } : {}) })
-  // Where it cannot be had there is nothing to show beside the row.
-  card.value = await api('GET', `/items/${props.row.id}/card?${query}`).catch(() => null)
+  card.value = await api('GET', `/items/${props.row.id}/card?${query}`)
 })
+onMounted(load)
 watch(box, (element, _, stopped) => {
   if (!element) return
   stopped(
@@ -40,33 +41,38 @@ const picture = computed(() => {
 
 <template>
   <div
-    v-if="card"
+    v-if="card || problem"
     ref="box"
     role="tooltip"
     class="pointer-events-none fixed z-30 w-96 rounded-md border border-line bg-sheet p-3 shadow-lg"
     :style="{ left: `${place.x}px`, top: `${place.y}px` }"
   >
-    <div class="flex gap-3">
-      <img v-if="picture" :src="picture" :alt="card.cover!.alt" class="h-16 w-24 shrink-0 rounded object-cover" />
-      <div class="min-w-0">
-        <p class="font-semibold">{{ card.title || 'Without a title' }}</p>
-        <p v-if="card.summary" class="mt-0.5 line-clamp-3 text-soft">{{ card.summary }}</p>
-        <p v-else class="mt-0.5 text-soft">Nothing is written here yet.</p>
+    <p v-if="!card" class="hint">This did not load: {{ problem?.message }}</p>
+    <template v-else>
+      <div class="flex gap-3">
+        <img v-if="picture" :src="picture" :alt="card.cover!.alt" class="h-16 w-24 shrink-0 rounded object-cover" />
+        <div class="min-w-0">
+          <p class="font-semibold">{{ card.title || 'Without a title' }}</p>
+          <p v-if="card.summary" class="mt-0.5 line-clamp-3 text-soft">{{ card.summary }}</p>
+          <p v-else class="mt-0.5 text-soft">Nothing is written here yet.</p>
+        </div>
       </div>
-    </div>
-    <p class="mt-2 text-body text-soft">
-      {{ card.draft ? `${card.draft}, version ${card.number}` : `Version ${card.number}` }} by {{ card.by }},
-      {{ shortIn(card.at, site.zone, site.now) }}<template v-if="card.note">: {{ card.note }}</template>
-    </p>
-    <p class="mt-1 truncate font-mono text-small">
-      {{ card.path ?? 'No address on the site' }}
-    </p>
-    <p v-if="card.earlier.length" class="truncate font-mono text-small text-soft">redirected: {{ card.earlier.slice(0, 3).join(', ') }}</p>
-    <p v-if="card.because.length" class="mt-1 text-body text-soft">
-      Here for
-      <span v-for="(term, index) in card.because" :key="term"
-        >{{ index ? ', ' : '' }}<b class="font-medium">{{ term }}</b></span
-      >
-    </p>
+      <p class="mt-2 text-body text-soft">
+        {{ card.draft ? `${card.draft}, version ${card.number}` : `Version ${card.number}` }} by {{ card.by }},
+        {{ shortIn(card.at, site.zone, site.now) }}<template v-if="card.note">: {{ card.note }}</template>
+      </p>
+      <p class="mt-1 truncate font-mono text-small">
+        {{ card.path ?? 'No address on the site' }}
+      </p>
+      <p v-if="card.earlier.length" class="truncate font-mono text-small text-soft">
+        redirected: {{ card.earlier.slice(0, 3).join(', ') }}
+      </p>
+      <p v-if="card.because.length" class="mt-1 text-body text-soft">
+        Here for
+        <span v-for="(term, index) in card.because" :key="term"
+          >{{ index ? ', ' : '' }}<b class="font-medium">{{ term }}</b></span
+        >
+      </p>
+    </template>
   </div>
 </template>

@@ -3,24 +3,31 @@ import { Bell } from 'lucide-vue-next'
 import { useDebounceFn } from '@vueuse/core'
 import type { Told } from './NewsList.vue'
 import { api } from '~/composables/api'
+import { useAttempt } from '~/composables/attempt'
+import NotLoaded from './NotLoaded.vue'
 import { counted } from '~/composables/words'
 import { lazily } from '~/composables/lazily'
+import { useNotices } from '~/stores/notices'
 import { useSite } from '~/stores/site'
 
 const NewsList = lazily(() => import('./NewsList.vue'))
 
 /** What one was told, the newest first; what is new since one last looked is counted on the bell. */
 const site = useSite()
+const notices = useNotices()
 const news = shallowRef<Told[]>([])
 const unseen = ref(0)
 const looked = ref(false)
 const panel = ref<HTMLElement>()
-async function load() {
-  const answer = await api('GET', '/me/notifications').catch(() => null)
-  if (!answer) return
+const {
+  run: load,
+  problem,
+  again,
+} = useAttempt(async () => {
+  const answer = await api('GET', '/me/notifications')
   news.value = answer.news
   unseen.value = answer.unseen
-}
+})
 onMounted(load)
 // The office tells a moment after the journal says it.
 watch(() => site.news, useDebounceFn(load, 1_200))
@@ -30,8 +37,12 @@ async function look() {
   await load()
   const [newest] = news.value
   if (!newest || !unseen.value) return
-  await api('POST', '/me/notifications/seen', { body: { upTo: newest.id } }).catch(() => null)
-  unseen.value = 0
+  try {
+    await api('POST', '/me/notifications/seen', { body: { upTo: newest.id } })
+    unseen.value = 0
+  } catch (error) {
+    notices.trouble(error)
+  }
 }
 const label = computed(() => (unseen.value ? `Notifications: ${counted(unseen.value, 'new one')}` : 'Notifications'))
 </script>
@@ -55,6 +66,7 @@ const label = computed(() => (unseen.value ? `Notifications: ${counted(unseen.va
       class="inset-auto top-13 right-12 m-0 max-h-[70vh] w-96 overflow-y-auto rounded-md border border-line bg-sheet text-ink shadow-lg max-sm:inset-x-2 max-sm:top-28 max-sm:w-auto"
     >
       <h2 id="news-title" class="border-b border-line px-4 py-2.5 font-semibold">Notifications</h2>
+      <NotLoaded v-if="problem" class="px-4" what="What is new" :problem="problem" @again="again" />
       <NewsList v-if="looked" :news="news" @leave="panel?.hidePopover()" />
     </section>
   </div>
