@@ -25,7 +25,7 @@ function world(): Rights {
   ]
   return {
     site: 'site',
-    besideOthers: false,
+    sharesFile: false,
     people: new Map(people.map((id) => [id, { name: id, active: true }])),
     groups: new Map(groups.map((id, n) => [id, { id, name: id, members: people.filter((_, index) => index % 20 === n % 20) }])),
     roles: new Map(

@@ -63,7 +63,7 @@ export interface Rights {
   /** Those that are not over. */
   delegations: Delegation[]
   /** Whether other sites lie in the same file, so that not every section there is one of this site. */
-  besideOthers: boolean
+  sharesFile: boolean
   /** The roles that someone does not use in this session, though they hold them. */
   resting?: ReadonlyMap<string, ReadonlySet<string>>
 }

@@ -23,12 +23,12 @@ export interface Asked<P, Q, B, A> extends SiteParts {
 }
 
 /** What an endpoint answers: JSON of a shape, nothing, a file to keep, or another address to go on to. */
-type Gives = Shape | 'nothing' | 'file' | 'redirect'
+type AnswerKind = Shape | 'nothing' | 'file' | 'redirect'
 /** What its handler gives for that; a text that a thread wrote is JSON of the shape already. */
-type Given<G extends Gives> = G extends Shape ? z.output<G> | Written : G extends 'file' ? Download : Redirect
-type Ran<G extends Gives> = G extends 'nothing' ? Promise<void> : Promise<Given<G>> | Given<G>
+type AnswerValue<G extends AnswerKind> = G extends Shape ? z.output<G> | Written : G extends 'file' ? Download : Redirect
+type Handled<G extends AnswerKind> = G extends 'nothing' ? Promise<void> : Promise<AnswerValue<G>> | AnswerValue<G>
 
-interface Common<M extends Method, Path extends string, P extends Shape, Q extends Shape, B extends Shape, G extends Gives, A> {
+interface Common<M extends Method, Path extends string, P extends Shape, Q extends Shape, B extends Shape, G extends AnswerKind, A> {
   method: M
   /** With `:name` for parameters. */
   path: Path
@@ -53,43 +53,38 @@ interface Common<M extends Method, Path extends string, P extends Shape, Q exten
   takes?: 'file'
   /** Refuses who may not do it at all, before the body is read. */
   before?(actor: A): void
-  run(asked: Asked<z.infer<P>, z.infer<Q>, z.infer<B>, A>): Ran<G>
+  run(asked: Asked<z.infer<P>, z.infer<Q>, z.infer<B>, A>): Handled<G>
 }
 
 /** One route of the API: its shape, from which the description is made, and its handler. */
-export type Endpoint = Common<Method, string, Shape, Shape, Shape, Gives, never> & { open: boolean }
+export type Endpoint = Common<Method, string, Shape, Shape, Shape, AnswerKind, never> & { open: boolean }
 
-/** What callers of a route need to know of it, as types: what it takes and what it answers. */
-export interface Route<M extends Method, Path extends string, B extends Shape, G extends Gives> extends Endpoint {
+/** A route with what it takes and answers as types, for its callers. The two have no values: nothing is there at run time. */
+export interface Route<M extends Method, Path extends string, B extends Shape, G extends AnswerKind> extends Endpoint {
   method: M
   path: Path
-  readonly takes_?: z.input<B>
-  readonly answers_?: G extends Shape ? z.output<G> : null
+  readonly bodyType?: z.input<B>
+  readonly answerType?: G extends Shape ? z.output<G> : null
 }
 
-/** An endpoint for signed-in people. */
-export const endpoint = <
+/** How an endpoint for callers of a sort is written. */
+type Define<A> = <
   const M extends Method,
   const Path extends string,
-  const G extends Gives,
+  const G extends AnswerKind,
   P extends Shape = z.ZodUndefined,
   Q extends Shape = z.ZodUndefined,
   B extends Shape = z.ZodUndefined,
 >(
-  definition: Common<M, Path, P, Q, B, G, Actor>,
-): Route<M, Path, B, G> => ({ ...definition, open: false }) as unknown as Route<M, Path, B, G>
+  definition: Common<M, Path, P, Q, B, G, A>,
+) => Route<M, Path, B, G>
+const define = (open: boolean) => (definition: object) => ({ ...definition, open })
+
+/** An endpoint for signed-in people. */
+export const endpoint = define(false) as unknown as Define<Actor>
 
 /** An endpoint that needs no sign-in. */
-export const openEndpoint = <
-  const M extends Method,
-  const Path extends string,
-  const G extends Gives,
-  P extends Shape = z.ZodUndefined,
-  Q extends Shape = z.ZodUndefined,
-  B extends Shape = z.ZodUndefined,
->(
-  definition: Common<M, Path, P, Q, B, G, Actor | undefined>,
-): Route<M, Path, B, G> => ({ ...definition, open: true }) as unknown as Route<M, Path, B, G>
+export const openEndpoint = define(true) as unknown as Define<Actor | undefined>
 
 /** An answer that leads the browser on to another address. */
 export class Redirect {

@@ -10,8 +10,8 @@ import {
   type H3Event,
 } from 'h3'
 import type { ZodError, z } from 'zod'
-import { addressOf, hostOf, isAnothersWindow, isSameOrigin, originOf, passOverBody, sessionOfEvent, watchBody } from '../http'
-import { runtime, type SiteParts } from '../runtime'
+import { addressOf, hostOf, isAnothersWindow, isSameOrigin, noSiteHere, originOf, passOverBody, sessionOfEvent, watchBody } from '../http'
+import { runtime } from '../runtime'
 import type { Office } from '../services/office'
 import { PROBLEMS, refusal, Refusal, type ProblemKind } from '../services/refusal'
 import type { Actor } from '../services/people/access'
@@ -145,14 +145,8 @@ export async function handle(event: H3Event, endpoint: Endpoint): Promise<unknow
   setResponseHeader(event, 'cache-control', 'no-store')
   setResponseHeader(event, 'x-content-type-options', 'nosniff')
   appendResponseHeader(event, 'vary', 'cookie')
-  const server = await runtime()
-  let parts: SiteParts
-  try {
-    parts = await server.at(hostOf(event.node.req))
-  } catch (error) {
-    if (error instanceof Refusal) return sayProblem(event, error)
-    throw error
-  }
+  const parts = await (await runtime()).at(hostOf(event.node.req))
+  if (!parts) return sayProblem(event, noSiteHere())
   let person: string | null = null
   let account: string | undefined
   try {

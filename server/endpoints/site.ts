@@ -98,7 +98,7 @@ export const site = [
     path: '/tree',
     tag: 'site',
     summary: 'The live pages: in menus as a tree, and those in no menu',
-    answer: z.strictObject({ menu: z.array(common.menuNode), hidden: z.array(answers.treePage) }),
+    answer: z.strictObject({ menu: z.array(common.menuNode), hidden: z.array(common.treePage) }),
     async run({ office, live }) {
       const row = await office.site()
       if (!row) return { menu: [], hidden: [] }

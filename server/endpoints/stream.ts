@@ -1,5 +1,5 @@
 import { createEventStream, type H3Event } from 'h3'
-import { actorOfEvent, hostOf } from '../http'
+import { actorOfEvent, hostOf, noSiteHere } from '../http'
 import { runtime } from '../runtime'
 import { refusal } from '../services/refusal'
 import { readableNews } from '../services/reviewing/today'
@@ -11,7 +11,9 @@ const open = new Map<string, number>()
 
 /** Server-sent events: what changed where the person may read, as journal rows without their inner facts. */
 export async function streamNews(event: H3Event): Promise<unknown> {
-  const { office } = await (await runtime()).at(hostOf(event.node.req))
+  const parts = await (await runtime()).at(hostOf(event.node.req))
+  if (!parts) return sayProblem(event, noSiteHere())
+  const { office } = parts
   // A stream that is open keeps no session open.
   const actor = await actorOfEvent(office, event, false)
   if (!actor) return sayProblem(event, refusal('not-signed-in', 'not-signed-in', 'Sign in first'))

@@ -19,7 +19,7 @@ const SECTIONS: [string, string | null][] = [
 const PEOPLE = { wen: 'Wen Zhao', idris: 'Idris Calloway', maren: 'Maren Ostby' }
 const rights = (grants: Grant[], more: Partial<Omit<Rights, 'grants'>> = {}): Rights => ({
   site: 'site',
-  besideOthers: false,
+  sharesFile: false,
   people: new Map(Object.entries(PEOPLE).map(([id, name]) => [id, { name, active: true }])),
   groups: new Map([['legal', { id: 'legal', name: 'Legal desk', members: ['idris', 'wen'] }]]),
   roles: new Map(DEFAULT_ROLES.map((role) => [role.id, role])),

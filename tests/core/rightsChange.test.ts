@@ -7,7 +7,7 @@ import { DEFAULT_ROLES } from '../../core/access/verbs'
 const section = (id: string, name: string, parent: string | null) => ({ id, name, segment: id, parent })
 const rights: Rights = {
   site: 'site',
-  besideOthers: false,
+  sharesFile: false,
   people: new Map([
     ['wen', { name: 'Wen Zhao', active: true }],
     ['maren', { name: 'Maren Ostby', active: true }],

@@ -40,7 +40,7 @@ const route = (...steps: Gate[][]): Route => ({
 const PEOPLE = ['wen', 'idris', 'noor', 'bea']
 const world = (grants: Rights['grants'], members: string[] = [], more: { second?: string; crew?: string[] } = {}): Rights => ({
   site: 'site',
-  besideOthers: false,
+  sharesFile: false,
   // The last may be a second account of one of the others.
   people: new Map(PEOPLE.map((id) => [id, { name: id, active: true, ...(id === 'bea' && more.second ? { self: more.second } : {}) }])),
   groups: new Map([

@@ -5,7 +5,7 @@ import { DEFAULT_ROLES } from '../../core/access/verbs'
 
 const rights: Rights = {
   site: 'site',
-  besideOthers: false,
+  sharesFile: false,
   people: new Map(['maren', 'idris', 'wen', 'lead'].map((id) => [id, { name: id, active: true }])),
   groups: new Map([['desk', { id: 'desk', name: 'Desk', members: ['idris'] }]]),
   roles: new Map([...DEFAULT_ROLES, { id: 'lead', name: 'Lead', verbs: [], includes: ['publisher'] }].map((role) => [role.id, role])),

@@ -13,7 +13,7 @@ const PEOPLE = ['wen', 'noor', 'bea', 'sorley', 'idris']
 const grant = (person: string, role: string, section: string | null = null) => ({ holder: { person }, role, section })
 const world = (more: Partial<Rights> = {}): Rights => ({
   site: 'site',
-  besideOthers: false,
+  sharesFile: false,
   people: new Map(PEOPLE.map((id) => [id, { name: id, active: true }])),
   groups: new Map([
     ['legal', { id: 'legal', name: 'Legal', members: ['noor', 'bea'] }],

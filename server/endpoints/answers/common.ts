@@ -4,6 +4,7 @@ import { VERBS, type Verb } from '../../../core/access/verbs'
 import { BLOCK_WORDS, type Block, type BlockKind } from '../../../core/blocks/blocks'
 import { FIELDS, type FieldName, type Fields } from '../../../core/content/fields'
 import type { Disagreement } from '../../../core/history/merge'
+import type { MenuNode } from '../../../core/tree/menu'
 import { KIND_NAMES } from '../../../core/kinds/kinds'
 
 export const fieldName = z.enum(Object.keys(FIELDS) as [FieldName, ...FieldName[]])
@@ -53,16 +54,20 @@ export const fieldValue = z.unknown() as unknown as z.ZodType<NonNullable<Fields
 
 export const fieldChange = z.strictObject({ name: fieldName, before: fieldValue.optional(), after: fieldValue.optional() })
 
-export const menuNode = z.strictObject({
-  get children() {
-    return z.array(menuNode)
-  },
+export const treePage = z.strictObject({
   id: z.string(),
   parent: z.string().nullable(),
   path: z.string(),
   label: z.string(),
   order: z.number(),
   inMenus: z.boolean(),
+})
+
+export const menuNode = z.strictObject({
+  ...treePage.shape,
+  get children(): z.ZodType<MenuNode[]> {
+    return z.array(menuNode)
+  },
 })
 
 export const blockKind = z.enum(Object.keys(BLOCK_WORDS) as [BlockKind, ...BlockKind[]])

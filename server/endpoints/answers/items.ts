@@ -1,5 +1,6 @@
 /* What the API answers about items and versions: the one shape that the description shows, callers are typed by, and tests hold answers against. */
 import { z } from 'zod'
+import { EVENT_KINDS } from '../../../core/plan/events'
 import { block, content, fastLane, fieldChange, fieldName, kind, mediaView, menuNode, onSite, reason, reviewState, verb } from './common'
 import { LIVE_CAUSES, type LiveCause } from '../../../core/history/causes'
 
@@ -171,6 +172,23 @@ export const versionList = z.strictObject({
   liveVersion: z.string().nullable(),
 })
 
+/** Something planned for an item or a draft. */
+const plannedEvent = z.strictObject({
+  id: z.string(),
+  kind: z.enum(EVENT_KINDS),
+  /** `null` in an edition that has no moment yet. */
+  at: z.string().nullable(),
+  until: z.string().nullable(),
+  /** A recurrence rule (RFC 5545), and the same in words. */
+  rule: z.string().nullable(),
+  repeats: z.string().nullable(),
+  state: z.string(),
+  reasons: z.array(reason),
+  owner: z.string(),
+  edition: z.string().nullable(),
+  editionName: z.string().nullable(),
+})
+
 export const itemPage = z.strictObject({
   id: z.string(),
   kind,
@@ -209,23 +227,7 @@ export const itemPage = z.strictObject({
     })
     .nullable(),
   withdrawEvent: z.strictObject({ id: z.string(), at: z.string(), state: z.string() }).nullable(),
-  window: z
-    .strictObject({
-      open: z.boolean(),
-      under: z.string().nullable(),
-      rule: z.string().nullable(),
-      repeats: z.string().nullable(),
-      reasons: z.array(reason),
-      id: z.string(),
-      kind: z.enum(['put-live', 'withdraw', 'restore', 'window', 'carry-out']),
-      at: z.string().nullable(),
-      until: z.string().nullable(),
-      state: z.string(),
-      owner: z.string(),
-      edition: z.string().nullable(),
-      editionName: z.string().nullable(),
-    })
-    .nullable(),
+  window: plannedEvent.extend({ open: z.boolean(), under: z.string().nullable() }).nullable(),
   embargo: z.string().nullable(),
   drafts: z.array(
     z.strictObject({
@@ -312,21 +314,7 @@ export const itemPage = z.strictObject({
           z.strictObject({ version: z.string(), number: z.number(), why: z.literal('live') }),
         ])
         .nullable(),
-      event: z
-        .strictObject({
-          rule: z.string().nullable(),
-          repeats: z.string().nullable(),
-          reasons: z.array(reason),
-          id: z.string(),
-          kind: z.enum(['put-live', 'withdraw', 'restore', 'window', 'carry-out']),
-          at: z.string().nullable(),
-          until: z.string().nullable(),
-          state: z.string(),
-          owner: z.string(),
-          edition: z.string().nullable(),
-          editionName: z.string().nullable(),
-        })
-        .nullable(),
+      event: plannedEvent.nullable(),
       inTheWay: z.array(reason),
       path: z.string().nullable(),
       content,
@@ -337,7 +325,7 @@ export const itemPage = z.strictObject({
   shown: z
     .strictObject({
       content,
-      media: z.array(z.unknown()),
+      media: z.array(mediaView),
       links: z.array(z.strictObject({ id: z.string(), path: z.string(), title: z.string() })),
     })
     .nullable(),

@@ -1,5 +1,6 @@
 /* What the API answers about people, rights and signing in: the one shape that the description shows, callers are typed by, and tests hold answers against. */
 import { z } from 'zod'
+import { NEWS_KINDS } from '../../../core/flow/news'
 import { verb } from './common'
 
 export const gateName = z.strictObject({ route: z.string(), gate: z.string() })
@@ -96,23 +97,7 @@ export const notifications = z.strictObject({
   unseen: z.number(),
   news: z.array(
     z.strictObject({
-      kind: z.enum([
-        'returned',
-        'cleared',
-        'held',
-        'waits',
-        'handed',
-        'answered',
-        'reminder',
-        'late',
-        'look-after',
-        'look-late',
-        'not-fine',
-        'taken-back',
-        'not-taken-back',
-        'deputy',
-        'rights',
-      ]),
+      kind: z.enum(NEWS_KINDS),
       at: z.string(),
       title: z.string().nullable(),
       gate: z.string().nullable(),

@@ -15,15 +15,6 @@ export const bannerFacts = z.strictObject({
   mayWrite: z.boolean(),
 })
 
-export const treePage = z.strictObject({
-  id: z.string(),
-  parent: z.string().nullable(),
-  path: z.string(),
-  label: z.string(),
-  order: z.number(),
-  inMenus: z.boolean(),
-})
-
 export const crop = z.strictObject({ left: z.number(), top: z.number(), width: z.number(), height: z.number() })
 
 export const mediaFile = z.strictObject({
@@ -135,16 +126,15 @@ export const sections = z.array(
   }),
 )
 
+/** An item in a line of the worklist. */
+const line = z.strictObject({ item: z.string(), kind: z.string(), title: z.string(), section: z.string() })
+
 export const today = z.strictObject({
   now: z.string(),
   zone: z.string(),
   since: z.string(),
   exceptions: z.array(
-    z.strictObject({
-      item: z.string(),
-      kind: z.string(),
-      title: z.string(),
-      section: z.string(),
+    line.extend({
       exception: z.string(),
       version: z.string(),
       at: z.string(),
@@ -156,11 +146,7 @@ export const today = z.strictObject({
     }),
   ),
   waiting: z.array(
-    z.strictObject({
-      item: z.string(),
-      kind: z.string(),
-      title: z.string(),
-      section: z.string(),
+    line.extend({
       draft: z.string(),
       change: z.string(),
       to: z.string().nullable(),
@@ -177,11 +163,7 @@ export const today = z.strictObject({
     }),
   ),
   ready: z.array(
-    z.strictObject({
-      item: z.string(),
-      kind: z.string(),
-      title: z.string(),
-      section: z.string(),
+    line.extend({
       draft: z.string(),
       change: z.string(),
       to: z.string().nullable(),
@@ -190,12 +172,8 @@ export const today = z.strictObject({
     }),
   ),
   returned: z.array(
-    z.strictObject({
+    line.extend({
       note: z.string(),
-      item: z.string(),
-      kind: z.string(),
-      title: z.string(),
-      section: z.string(),
       draft: z.string(),
       at: z.string(),
       by: z.string(),
@@ -204,22 +182,14 @@ export const today = z.strictObject({
     }),
   ),
   held: z.array(
-    z.strictObject({
+    line.extend({
       reasons: z.array(reason),
-      item: z.string(),
-      kind: z.string(),
-      title: z.string(),
-      section: z.string(),
       at: z.string(),
       owner: z.string(),
     }),
   ),
   next: z.array(
-    z.strictObject({
-      item: z.string(),
-      kind: z.string(),
-      title: z.string(),
-      section: z.string(),
+    line.extend({
       event: z.string(),
       at: z.string(),
       does: z.string(),
@@ -229,13 +199,9 @@ export const today = z.strictObject({
   nextEditions: z.array(
     z.strictObject({ edition: z.string(), title: z.string(), at: z.string(), entries: z.number(), cleared: z.number() }),
   ),
-  reviewBy: z.array(z.strictObject({ item: z.string(), kind: z.string(), title: z.string(), section: z.string(), on: z.string() })),
+  reviewBy: z.array(line.extend({ on: z.string() })),
   drafts: z.array(
-    z.strictObject({
-      item: z.string(),
-      kind: z.string(),
-      title: z.string(),
-      section: z.string(),
+    line.extend({
       at: z.string(),
       review: z.string(),
       number: z.number(),

@@ -1,5 +1,6 @@
 /* What the API answers about times, editions and shared links: the one shape that the description shows, callers are typed by, and tests hold answers against. */
 import { z } from 'zod'
+import { EVENT_KINDS } from '../../../core/plan/events'
 import { kind, reason } from './common'
 
 export const eventState = z.enum(['planned', 'held', 'done', 'cancelled', 'open', 'skipped'])
@@ -10,7 +11,7 @@ export const entryView = z.strictObject({
   kind,
   title: z.string(),
   section: z.string(),
-  does: z.enum(['put-live', 'withdraw', 'restore', 'window', 'carry-out']),
+  does: z.enum(EVENT_KINDS),
   draft: z.string().nullable(),
   state: eventState,
   review: z.string().nullable(),
@@ -64,38 +65,20 @@ export const trouble = z.strictObject({
   remedy: z.string(),
 })
 
+const shareLink = z.strictObject({
+  id: z.string(),
+  name: z.string().nullable(),
+  by: z.string(),
+  madeAt: z.string(),
+  endsAt: z.string(),
+  opened: z.number(),
+})
+
 export const shareLinks = z.array(
   z.union([
-    z.strictObject({
-      name: z.string().nullable(),
-      by: z.string(),
-      madeAt: z.string(),
-      endsAt: z.string(),
-      opened: z.number(),
-      shows: z.literal('moment'),
-      at: z.string(),
-      id: z.string(),
-    }),
-    z.strictObject({
-      name: z.string().nullable(),
-      by: z.string(),
-      madeAt: z.string(),
-      endsAt: z.string(),
-      opened: z.number(),
-      shows: z.literal('edition'),
-      edition: z.string(),
-      id: z.string(),
-    }),
-    z.strictObject({
-      name: z.string().nullable(),
-      by: z.string(),
-      madeAt: z.string(),
-      endsAt: z.string(),
-      opened: z.number(),
-      shows: z.literal('draft'),
-      draft: z.string(),
-      id: z.string(),
-    }),
+    shareLink.extend({ shows: z.literal('moment'), at: z.string() }),
+    shareLink.extend({ shows: z.literal('edition'), edition: z.string() }),
+    shareLink.extend({ shows: z.literal('draft'), draft: z.string() }),
   ]),
 )
 
