@@ -4,6 +4,7 @@ import { actorOf, type Actor } from './services/people/access'
 import { allowanceOfEach } from './services/limited'
 import { siteOrigin } from './services/site/siteOrigin'
 import type { Office } from './services/office'
+import { refusal } from './services/refusal'
 import type { SiteRow } from './store/sites'
 
 /** Whether the office is reached by https, as its address says. */
@@ -11,6 +12,9 @@ export const isHttps = (): boolean => process.env.YIELDGATE_ORIGIN?.startsWith('
 
 /** What the session is kept under. By https its name binds it to this host and to https (RFC 6265bis §4.1.3.2). */
 export const sessionCookie = (): string => (isHttps() ? '__Host-yieldgate_session' : 'yieldgate_session')
+
+/** What is said at a host where no site is. */
+export const noSiteHere = () => refusal('unknown', 'site-unknown', 'No site is reached at this host')
 
 /** The host that a request asks for, as its header names it. */
 export const hostOf = (request: IncomingMessage): string => request.headers.host ?? ''

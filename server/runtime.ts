@@ -3,14 +3,13 @@ import { siteAtHost } from '../core/address/host'
 import { isUnclaimed } from './services/people/access'
 import { clockFromEnvironment } from './services/clock'
 import { firstCode } from './services/people/firstCode'
-import { refusal } from './services/refusal'
 import { openOffice, type Office } from './services/office'
 import { openPictures } from './services/media/pictures'
 import { Foresight } from './services/planning/foresight'
 import { SiteFacts } from './services/publishing/siteFacts'
 import { LiveSite } from './site/answer'
 import { MomentSite } from './site/moment'
-import { ofSites } from './jobs/ofSites'
+import { forEachSite } from './jobs/forEachSite'
 import { startBatchRunner } from './jobs/batchRunner'
 import { startDeadlines } from './jobs/deadlines'
 import { startForgetter } from './jobs/forgetter'
@@ -37,8 +36,8 @@ export interface SiteParts {
 /** The parts of a running server. */
 export interface Runtime {
   office: Office
-  /** The parts of the site that is meant at a host; before the first start is completed, of none. */
-  at(host: string): Promise<SiteParts>
+  /** The parts of the site that is meant at a host, or before the first start is completed of none; `undefined` at a host of no site. */
+  at(host: string): Promise<SiteParts | undefined>
   stop(): Promise<void>
 }
 
@@ -64,26 +63,25 @@ async function start(): Promise<Runtime> {
     process.env.YIELDGATE_JOBS === 'off'
       ? []
       : [
-          ofSites(office, startScheduler),
-          ofSites(office, startZoneKeeper),
+          forEachSite(office, startScheduler),
+          forEachSite(office, startZoneKeeper),
           startIndexer(office),
           startLister(office),
           startHistorian(office),
-          ofSites(office, startBatchRunner),
-          ofSites(office, startDeadlines),
+          forEachSite(office, startBatchRunner),
+          forEachSite(office, startDeadlines),
           startPostOffice(office),
           startJournalHeads(office),
           startForgetter(office),
           startLogCopier(office),
-          ofSites(office, (own) => startForeteller(own, partsOf(own.id).foresight)),
+          forEachSite(office, (own) => startForeteller(own, partsOf(own.siteId).foresight)),
         ]
   return {
     office,
     at: async (host) => {
       const sites = await office.sites()
       const site = siteAtHost(sites, host)
-      if (!site && sites.length) throw refusal('unknown', 'site-unknown', 'No site is reached at this host')
-      return partsOf(site?.id ?? null)
+      return site || !sites.length ? partsOf(site?.id ?? null) : undefined
     },
     async stop() {
       for (const stop of stops) await stop()

@@ -3,7 +3,7 @@ import { mailIsCaught, mailTransport, sendMails } from '../services/mail/mail'
 import { tellNews, writeDigests } from '../services/mail/news'
 import type { Office } from '../services/office'
 import { every } from './every'
-import { ofSites } from './ofSites'
+import { forEachSite } from './forEachSite'
 
 /**
  * Tells people what they should know, in the office within a moment and by mail as each wants it. Without a mail server
@@ -13,7 +13,7 @@ export function startPostOffice(office: Office): () => Promise<void> {
   const transport = mailIsCaught() ? mailStandIn(office) : mailTransport(process.env.YIELDGATE_SMTP!)
   const stops = [
     every(office, 300, 'telling the news', () => tellNews(office)),
-    ofSites(office, (own) => every(own, 5_000, 'writing the mails of the day', () => writeDigests(own))),
+    forEachSite(office, (own) => every(own, 5_000, 'writing the mails of the day', () => writeDigests(own))),
     every(office, 500, 'sending mails', () => sendMails(office, transport)),
   ]
   return async () => {

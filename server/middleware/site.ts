@@ -16,7 +16,7 @@ import { ANOTHER_MOMENT, anotherMoment, timeGate } from '../site/anotherMoment'
 /** Passes on what is not the live site's. */
 const ELSEWHERE = /^\/(office(\/|$|\?)|api\/|_nuxt\/|__)/
 
-/** The live site. What it cannot do just now it says: another picture while many are made, more pages than one origin may ask for. */
+/** The live site. What it cannot do it says: another picture while many are made, more pages than one origin may ask for. */
 export default defineEventHandler((event) =>
   serve(event).catch((error: unknown) => {
     if (!(error instanceof Refusal && (error.kind === 'busy' || error.kind === 'throttled'))) throw error
@@ -31,7 +31,12 @@ async function serve(event: H3Event): Promise<void> {
   const { req, res } = event.node
   // As it was asked for: the framework's path is decoded already, and what readers ask for has one spelling only.
   const target = req.url ?? '/'
-  const { office, live } = await (await runtime()).at(hostOf(req))
+  const parts = await (await runtime()).at(hostOf(req))
+  if (!parts) {
+    res.writeHead(404, { 'content-type': 'text/plain; charset=utf-8', 'cache-control': 'no-store' }).end('There is no site here')
+    return
+  }
+  const { office, live } = parts
   if (req.method !== 'GET' && req.method !== 'HEAD') {
     res.writeHead(405, { allow: 'GET, HEAD', 'content-type': 'text/plain' })
     res.end('The live site is for reading')
@@ -57,7 +62,7 @@ async function serve(event: H3Event): Promise<void> {
   }
   const origin = originOf(req, await office.site())
   if (ANOTHER_MOMENT.test(target)) {
-    const answer = await anotherMoment(event, origin, target)
+    const answer = await anotherMoment(parts, event, origin, target)
     return answer && send(answer.status, answer.headers, answer.body)
   }
   const signedIn = req.headers.cookie?.includes(`${sessionCookie()}=`) ?? false
@@ -86,7 +91,7 @@ async function serve(event: H3Event): Promise<void> {
   }
 
   if (signedIn && req.headers['accept-datetime'] !== undefined && !asked) {
-    const gate = await timeGate(event, target, String(req.headers['accept-datetime']))
+    const gate = await timeGate(parts, event, target, String(req.headers['accept-datetime']))
     if (gate) return send(gate.status, gate.headers, gate.body)
   }
 

@@ -19,7 +19,7 @@ import { openSecurityLog, type SecurityLog } from './securityLog'
  */
 export interface Office {
   /** The site that it is of; `null` for the only one of its file. */
-  id: string | null
+  siteId: string | null
   store: Store
   clock: Clock
   log: Logger
@@ -103,8 +103,13 @@ export async function openOffice(
   }
   const security = openSecurityLog(folder, onNews, (error) => log.error({ error }, 'the security log could not be written'))
 
-  // Before the first start is completed there is nothing to remember.
-  const allSites = () => (sites ??= listSites(store.read).then((rows) => (rows.length ? rows : ((sites = undefined), []))))
+  const allSites = () => {
+    const reading = (sites ??= listSites(store.read))
+    // What could not be read, or is not there before the first start is completed, is not remembered.
+    const forget = () => void (sites === reading && (sites = undefined))
+    reading.then((rows) => rows.length || forget(), forget)
+    return reading
+  }
   const siteOf = async (id: string | null): Promise<SiteRow | undefined> => {
     const all = await allSites()
     if (id !== null) return all.find((site) => site.id === id)
@@ -114,13 +119,17 @@ export async function openOffice(
   const rightsOf = async (id: string | null): Promise<Rights> => {
     const site = await siteOf(id)
     const key = site?.id ?? ''
-    const known = rights.get(key) ?? loadRights(store.read, key)
-    if (site) rights.set(key, known)
+    let known = rights.get(key)
+    if (!known) {
+      known = loadRights(store.read, key)
+      if (site) rights.set(key, known)
+      known.catch(() => rights.delete(key))
+    }
     return known
   }
 
   const office = (id: string | null): Office => ({
-    id,
+    siteId: id,
     store,
     clock,
     log,

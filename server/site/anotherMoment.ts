@@ -2,8 +2,8 @@ import type { H3Event } from 'h3'
 import { normalisePath } from '../../core/address/path'
 import { stayAt } from '../../core/plan/siteAt'
 import type { PictureFormat } from '../../core/render/picture'
-import { actorOfEvent, hostOf, originOf } from '../http'
-import { runtime, type SiteParts } from '../runtime'
+import { actorOfEvent, originOf } from '../http'
+import type { SiteParts } from '../runtime'
 import { may, type Actor } from '../services/people/access'
 import type { Sight } from '../services/planning/foresight'
 import { documentBytes, pictureBytes } from '../services/media/media'
@@ -50,9 +50,13 @@ function decoded(part: string): string {
 }
 
 /** Answers what is asked of another moment’s site; by a signed-in person, or by whoever has a shared link. */
-export async function anotherMoment(event: H3Event, origin: string, target: string): Promise<Said | undefined> {
+export async function anotherMoment(
+  { office, facts, moments }: SiteParts,
+  event: H3Event,
+  origin: string,
+  target: string,
+): Promise<Said | undefined> {
   const [, way, name = '', rest = ''] = /^\/(moment|shared|timemap)(?:\/([^/?]*))?(.*)$/s.exec(target)!
-  const { office, facts, moments } = await (await runtime()).at(hostOf(event.node.req))
   const site = await office.site()
   if (!site) return plain(404, 'There is nothing here yet')
   if (way === 'shared') {
@@ -108,8 +112,7 @@ const relations = (origin: string, path: string): string =>
  * The TimeGate (RFC 7089 §4.2, pattern 1.1): leads who may look at other moments to the memento of an address that they ask
  * for by Accept-Datetime; the first or the last one where none is of that time. Answers nothing to anyone else.
  */
-export async function timeGate(event: H3Event, target: string, asked: string): Promise<Said | undefined> {
-  const { office, facts } = await (await runtime()).at(hostOf(event.node.req))
+export async function timeGate({ office, facts }: SiteParts, event: H3Event, target: string, asked: string): Promise<Said | undefined> {
   const actor = await actorOfEvent(office, event)
   if (!actor || !looksOn(actor)) return undefined
   const origin = originOf(event.node.req, await office.site())

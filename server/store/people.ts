@@ -40,7 +40,7 @@ export async function loadRights(db: Reader, site: string): Promise<Rights> {
   ])
   return {
     site,
-    besideOthers: sites!.n > 1,
+    sharesFile: sites!.n > 1,
     people: new Map(
       people.map((row): [string, Person] => [
         row.id,

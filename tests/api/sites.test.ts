@@ -291,6 +291,13 @@ describe('two sites in one file', () => {
     ).toBe(404)
   })
 
+  it('an office that is of no site says so where there are several, and does nothing', async () => {
+    const office = await openOffice(server.folder, { now: () => new Date() }, { durable: false })
+    await expect(office.site()).rejects.toThrow('several sites')
+    await expect(office.rights()).rejects.toThrow('several sites')
+    await office.close()
+  })
+
   it('who works on one site alone signs in there alone, and is no one elsewhere', async () => {
     const elsewhere = await new Client(origins.first).ask<{ reasons: { code: string }[] }>('POST', '/session', {
       body: { email: 'alone@skerry.example', password: PASSWORD },
@@ -348,6 +355,21 @@ describe('two sites in one file', () => {
       'the planned moment of the second site',
     )
     server.moveClock(0)
+  })
+
+  it('a host that another site has is refused for a new one, however it is written', async () => {
+    const office = await openOffice(server.folder, { now: () => new Date() }, { durable: false })
+    const [first] = await office.sites()
+    const here = office.ofSite(first!.id)
+    const steward = actorFrom((await personByEmail(office.store.read, 'founder@larkholm.example'))!, await here.rights())
+    const begin = (host: string | null) => beginSite(here, steward, { siteName: 'Third', host, zone: 'UTC', language: 'en' })
+    await expect(begin(new URL(origins.second).host.toUpperCase())).rejects.toMatchObject({ reasons: [{ code: 'host-taken' }] })
+    await expect(begin(null)).rejects.toMatchObject({ reasons: [{ code: 'host-taken' }] })
+    // Two at once: one is begun, the other refused.
+    const both = await Promise.allSettled([begin('third.example'), begin('third.example')])
+    expect(both.map(({ status }) => status).sort()).toEqual(['fulfilled', 'rejected'])
+    expect(await office.sites()).toHaveLength(3)
+    await office.close()
   })
 
   it('the journal is one chain, of which each site reads its own rows and those of its people', async () => {

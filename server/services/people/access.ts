@@ -40,7 +40,7 @@ export interface Actor {
 
 /** The sections in which the actor may do this; `null` for all that the file has. Throws a refusal where there is none. */
 export function sectionsWhere(actor: Actor, verb: Verb): string[] | null {
-  if (!actor.rights.besideOthers && may(actor, verb, null)) return null
+  if (!actor.rights.sharesFile && may(actor, verb, null)) return null
   const sections = [...actor.rights.sections.keys()].filter((section) => may(actor, verb, section))
   if (!sections.length) must(actor, verb, null)
   return sections

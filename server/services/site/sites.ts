@@ -6,7 +6,7 @@ import { isZone } from '../../../core/time/zone'
 import { addToSite, insertPerson, peopleCount, personById } from '../../store/people'
 import type { Tx } from '../../store/database'
 import { appendJournal } from '../../store/journal'
-import { addSite } from '../../store/sites'
+import { addSite, listSites } from '../../store/sites'
 import { addRoutes, setRules } from '../../store/routes'
 import { actorFrom, isUnclaimed, makePasswordHash, must, type Actor } from '../people/access'
 import { passwordProblems } from '../people/passwords'
@@ -54,15 +54,15 @@ export async function firstStart(office: Office, input: FirstStart): Promise<str
 export async function beginSite(office: Office, actor: Actor, input: NewSite): Promise<string> {
   must(actor, 'people.change', null)
   mustBeZone(input.zone)
-  const sites = await office.sites()
-  if (sites.some(({ host }) => host === input.host))
+  return begin(office, input, actor.id, async (tx) => {
+    if ((await listSites(tx)).every(({ host }) => host?.toLowerCase() !== input.host?.toLowerCase())) return
     throw refusal(
       'conflict',
       'host-taken',
       input.host === null ? 'Another site has no host of its own; give this one a host' : 'Another site is reached at this host',
       'host',
     )
-  return begin(office, input, actor.id, async () => {})
+  })
 }
 
 function mustBeZone(zone: string): void {
