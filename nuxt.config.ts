@@ -53,7 +53,10 @@ export default defineNuxtConfig({
   },
   typescript: {
     strict: true,
-    tsConfig: { compilerOptions: { noUncheckedIndexedAccess: true }, include: ['../tests/app/**/*', '../tests/api/atHand.test.ts'] },
+    tsConfig: {
+      compilerOptions: { noUncheckedIndexedAccess: true },
+      include: ['../tests/app/**/*', '../tests/mounted/**/*', '../tests/api/atHand.test.ts'],
+    },
   },
   nitro: {
     experimental: { asyncContext: false },
@@ -62,7 +65,7 @@ export default defineNuxtConfig({
       tsConfig: {
         compilerOptions: { lib: ['ESNext', 'DOM', 'DOM.Iterable'] },
         include: ['../tests/**/*', '../bench/**/*', '../demo/**/*'],
-        exclude: ['../tests/app/**/*', '../tests/api/atHand.test.ts'],
+        exclude: ['../tests/app/**/*', '../tests/mounted/**/*', '../tests/api/atHand.test.ts'],
       },
     },
     esbuild: { options: { target: 'node20' } },

@@ -1,3 +1,4 @@
+import vue from '@vitejs/plugin-vue'
 import { defineConfig } from 'vitest/config'
 
 export default defineConfig({
@@ -16,10 +17,25 @@ export default defineConfig({
           isolate: false,
         },
       },
-      { extends: true, test: { name: 'services', include: ['tests/services/**/*.test.ts'], testTimeout: 180_000, maxWorkers: 2, isolate: false } },
       {
         extends: true,
-        test: { name: 'api', include: ['tests/api/**/*.test.ts'], testTimeout: 120_000, hookTimeout: 120_000, maxWorkers: 2, isolate: false },
+        plugins: [vue()],
+        test: { name: 'mounted', include: ['tests/mounted/**/*.test.ts'], environment: 'happy-dom', setupFiles: 'tests/mounted/setup.ts' },
+      },
+      {
+        extends: true,
+        test: { name: 'services', include: ['tests/services/**/*.test.ts'], testTimeout: 180_000, maxWorkers: 2, isolate: false },
+      },
+      {
+        extends: true,
+        test: {
+          name: 'api',
+          include: ['tests/api/**/*.test.ts'],
+          testTimeout: 120_000,
+          hookTimeout: 120_000,
+          maxWorkers: 2,
+          isolate: false,
+        },
       },
     ],
   },

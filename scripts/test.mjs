@@ -30,22 +30,12 @@ async function suite(name, program, args, file, count) {
 }
 const vitest = (report) => ({ passed: report.numPassedTests, failed: report.numFailedTests + (report.numRuntimeErrorTestSuites ?? 0) })
 const playwright = ({ stats }) => ({ passed: stats.expected, failed: stats.unexpected + stats.flaky })
-const unit = (project) =>
-  suite(
-    project,
-    'npx',
-    [
-      'vitest',
-      'run',
-      '--project',
-      project,
-      '--reporter=default',
-      '--reporter=json',
-      `--outputFile.json=${join('test-results', `${project}.json`)}`,
-    ],
-    `${project}.json`,
-    vitest,
-  )
+function unit(...projects) {
+  const file = `${projects.join('-')}.json`
+  const chosen = projects.flatMap((project) => ['--project', project])
+  const reports = ['--reporter=default', '--reporter=json', `--outputFile.json=${join('test-results', file)}`]
+  return suite(projects.join(' and '), 'npx', ['vitest', 'run', ...chosen, ...reports], file, vitest)
+}
 
 const checks = []
 let core
@@ -54,7 +44,7 @@ await Promise.all([
     // The type check also makes the files that the linter's settings are made from.
     checks.push(await check('types', 'npx', ['nuxt', 'typecheck']), await check('lint', 'npx', ['eslint', '.']))
     // The core needs neither driver nor build, and so is tested beside both.
-    core = unit('core')
+    core = unit('core', 'mounted')
   }),
   ensureChromium(),
 ])

@@ -1,11 +1,18 @@
 import type { AsyncComponentLoader, Component } from 'vue'
 
-/** A component that is loaded when it is first shown. Where the line is lost just then, it comes when the line is back. */
+/** How often a part that did not come is asked for again while the browser says that it is connected. */
+const TRIES = 4
+
+/**
+ * A component that is loaded when it is first shown. Without a connection it is asked for again when there is one; else again by itself, a
+ * little later each time, since a connection may have come back in the moment in which the loading failed.
+ */
 export const lazily = <T extends Component>(loader: AsyncComponentLoader<T>): T =>
   defineAsyncComponent<T>({
     loader,
-    onError(error, retry, fail) {
-      if (navigator.onLine) fail()
-      else window.addEventListener('online', retry, { once: true })
+    onError(_error, retry, fail, attempts) {
+      if (!navigator.onLine) window.addEventListener('online', retry, { once: true })
+      else if (attempts < TRIES) setTimeout(retry, 200 * attempts)
+      else fail()
     },
   })
