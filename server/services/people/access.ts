@@ -115,8 +115,6 @@ async function verdictOn(office: Office, person: PersonRow | undefined, { passwo
   )
   if (!person?.password_hash || !right || person.active !== 1)
     return { wrong: refusal('not-signed-in', 'sign-in-wrong', 'The address or the password is not right') }
-  if (!(await office.rights()).people.has(person.id))
-    return { wrong: refusal('not-signed-in', 'account-elsewhere', 'Your account does not work on this site; a steward of it can add you') }
   if (person.totp_secret === null) return { right: person }
   if (!code) return { half: refusal('not-signed-in', 'code-needed', 'Type the code that your authenticator shows now', 'code') }
   return (await useSecondFactor(office, person.id, code))

@@ -1,7 +1,8 @@
 import { createHash, randomBytes } from 'node:crypto'
 import type { Tx } from '../../store/database'
 import { sessionIsOver } from '../../../core/access/signIn'
-import { note, type Office } from '../office'
+import { sitesOfPerson } from '../../store/people'
+import { note, siteId, type Office } from '../office'
 import { refusal } from '../refusal'
 import { signInOf, type OpenedBy } from './signInRules'
 import { endSessionsBefore, addSession, endSession, endSessionsOf, sessionsOf } from '../../store/sessions'
@@ -9,8 +10,13 @@ import { endSessionsBefore, addSession, endSession, endSessionsOf, sessionsOf } 
 /** Sessions are kept by the hash of their token, so that who reads the file cannot use them. */
 export const hashToken = (token: string) => createHash('sha256').update(token).digest('hex')
 
-/** Opens a session for a person whose identity is settled; answers the token that the cookie carries. */
+/**
+ * Opens a session on the office's site for a person whose identity is settled; answers the token that the cookie carries. Refused to
+ * someone who does not work on that site, however they came.
+ */
 export async function openSession(office: Office, person: string, agent: string, openedBy: OpenedBy): Promise<string> {
+  if (!(await sitesOfPerson(office.store.read, person)).includes(await siteId(office)))
+    throw refusal('not-signed-in', 'account-elsewhere', 'Your account does not work on this site; a steward of it can add you')
   const { length } = await signInOf(office, await office.rights(), person, openedBy)
   const token = randomBytes(32).toString('base64url')
   const at = office.now()
