@@ -20,7 +20,13 @@ export default defineConfig({
       {
         extends: true,
         plugins: [vue()],
-        test: { name: 'mounted', include: ['tests/mounted/**/*.test.ts'], environment: 'happy-dom', setupFiles: 'tests/mounted/setup.ts' },
+        test: {
+          name: 'mounted',
+          include: ['tests/mounted/**/*.test.ts'],
+          environment: 'happy-dom',
+          setupFiles: 'tests/mounted/setup.ts',
+          maxWorkers: 2,
+        },
       },
       {
         extends: true,

@@ -14,6 +14,8 @@ export const useSite = defineStore('site', () => {
   const line = ref<'fine' | 'lost' | 'signed-out'>('fine')
   /** The site's time zone, in which its moments are shown and picked; known before any place is drawn (see `begin`). */
   const zone = computed(() => site.value?.zone ?? 'UTC')
+  /** The language that the site is in. */
+  const language = computed(() => site.value?.language ?? 'en')
   /** The present in the site, ticking. */
   const now = ref(new Date())
   /** Grows with each piece of news; screens watch it to load again. */
@@ -90,5 +92,5 @@ export const useSite = defineStore('site', () => {
     ticking.forEach(clearInterval)
     ticking = []
   }
-  return { site, zone, sections, line, now, news, lastItem, begin, refresh, loadSections, listen, rest }
+  return { site, zone, language, sections, line, now, news, lastItem, begin, refresh, loadSections, listen, rest }
 })

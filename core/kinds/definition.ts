@@ -27,8 +27,8 @@ export interface KindDefinition {
   can: readonly Capability[]
   /** `null`: it has no address of its own. */
   address: Address | null
-  /** The page that lists all of them. */
-  listing?: { path: string; title: string }
+  /** The page that lists all of them, and what the site calls it. */
+  listing?: { path: string; words: 'notices' | 'allPosts' }
   /** The visible fields that it has. */
   fields: readonly FieldName[]
   /** What it calls a field otherwise. */

@@ -6,7 +6,7 @@ export const notice: KindDefinition = {
   many: 'Notices',
   can: ['body', 'dated', 'level'],
   address: { below: 'notices' },
-  listing: { path: '/notices', title: 'Notices' },
+  listing: { path: '/notices', words: 'notices' },
   fields: [...COMMON, ...ADDRESSED, ...SHARED, 'labels', 'shownDate', 'noticeLevel', 'bar', 'lifetime'],
   starts: { segment: '', inSitemap: true, indexed: true, noticeLevel: 'information' },
   route: 'reviewed',

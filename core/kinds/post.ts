@@ -6,7 +6,7 @@ export const post: KindDefinition = {
   many: 'Posts',
   can: ['body', 'dated', 'stream', 'pictured'],
   address: { below: 'posts' },
-  listing: { path: '/posts', title: 'All posts' },
+  listing: { path: '/posts', words: 'allPosts' },
   fields: [...COMMON, ...ADDRESSED, ...SHARED, 'cover', 'labels', 'seriesPart', 'byline', 'shownDate', 'commentsOpen'],
   starts: { segment: '', inSitemap: true, indexed: true },
   route: 'reviewed',

@@ -2,6 +2,7 @@ import type { PictureValue } from '../content/fields'
 import { linkTarget, type Refs } from './text'
 import { esc } from './escape'
 import { renderPicture } from './picture'
+import { siteWords } from '../words/site/siteWords'
 
 /** A banner of the front page; without a target it is a picture with words. */
 export interface Banner {
@@ -21,12 +22,13 @@ export const MOST_BANNERS = 8
 export function renderBanners(banners: readonly Banner[], refs: Refs): string {
   const shown = banners.slice(0, MOST_BANNERS)
   if (!shown.length) return ''
+  const words = siteWords(refs.language)
   const slides = shown.map(({ title, text, picture, href }) => {
     const view = picture && refs.media.get(picture.media)
     const target = href && linkTarget(href, refs)
     return `<li>${view ? renderPicture(view, picture.decorative ? '' : picture.alt, 'banner', { eager: true, focus: picture.focus }) : ''}<div><p class="banner-title">${target ? `<a href="${esc(target)}">${esc(title)}</a>` : esc(title)}</p>${text ? `<p>${esc(text)}</p>` : ''}</div></li>`
   })
   const turns = shown.length > 1
-  const stop = turns ? '<label class="stop"><input type="checkbox"> Stop turning and show all</label>' : ''
-  return `<section class="banners${turns ? ` turn-${shown.length}` : ''}" aria-label="Banners">${stop}<ul>${slides.join('')}</ul></section>`
+  const stop = turns ? `<label class="stop"><input type="checkbox"> ${words.stopBanners}</label>` : ''
+  return `<section class="banners${turns ? ` turn-${shown.length}` : ''}" aria-label="${words.banners}">${stop}<ul>${slides.join('')}</ul></section>`
 }

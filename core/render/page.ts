@@ -12,6 +12,7 @@ import type { Refs } from './text'
 import { esc, scriptJson } from './escape'
 import { picturePath, renderPicture, widthsOf, SLOTS } from './picture'
 import { THEME_PATH } from './theme'
+import { siteWords, type SiteWords } from '../words/site/siteWords'
 
 export interface Link {
   path: string
@@ -36,7 +37,7 @@ export interface SiteView {
 
 /** A notice as a bar. */
 export interface Bar extends Link {
-  level: keyof typeof NOTICE_WORDS
+  level: keyof SiteWords['levels']
   section: string | null
 }
 
@@ -69,7 +70,7 @@ export interface Teaser {
   summary: string
   date: string | null
   kind: string
-  level: string | null
+  level: Bar['level'] | null
   cover: PictureValue | null
   snippet?: string
 }
@@ -128,16 +129,20 @@ const sharingPath = ({ id, width }: { id: string; width: number }) => {
 }
 
 /** The bars of a page that is in these sections. */
-function renderBars(bars: Bar[], within: readonly string[], here: string): string {
+function renderBars({ bars, language }: SiteView, within: readonly string[], here: string, lang: string): string {
+  const words = siteWords(language)
   const shown = bars.filter(({ section, path }) => path !== here && (section === null || within.includes(section)))
   if (!shown.length) return ''
-  return `<aside class="bars" aria-label="Notices">${shown.map(({ level, path, title }) => `<p class="${level}"><b>${NOTICE_WORDS[level]}</b> <a href="${esc(path)}">${esc(title)}</a></p>`).join('')}</aside>`
+  return `<aside class="bars" aria-label="${words.notices}"${lang}>${shown.map(({ level, path, title }) => `<p class="${level}"><b>${words.levels[level]}</b> <a href="${esc(path)}">${esc(title)}</a></p>`).join('')}</aside>`
 }
 
 function layout(site: SiteView, head: Head, main: string, aside = '', within: readonly string[] = []): string {
   const title = head.path === '/' ? site.name : `${head.title} – ${site.name}`
   const url = site.origin + (head.canonical ?? head.path)
   const picture = head.sharing.picture && site.origin + sharingPath(head.sharing.picture)
+  const words = siteWords(site.language)
+  // The site's own parts around a page that is written in another language.
+  const lang = site.language === head.language ? '' : ` lang="${esc(site.language)}"`
   const meta = (attribute: 'name' | 'property', key: string, value: string) =>
     value ? `<meta ${attribute}="${key}" content="${esc(value)}">` : ''
   return `<!DOCTYPE html>
@@ -146,10 +151,10 @@ function layout(site: SiteView, head: Head, main: string, aside = '', within: re
 <link rel="canonical" href="${esc(url)}"><link rel="stylesheet" href="${THEME_PATH}"><link rel="icon" href="/favicon.svg" type="image/svg+xml"><link rel="alternate" type="application/atom+xml" title="${esc(site.name)}" href="/feed.xml">
 ${meta('property', 'og:title', head.sharing.title)}${meta('property', 'og:description', head.sharing.text)}${meta('property', 'og:type', head.type)}${meta('property', 'og:url', url)}${meta('property', 'og:site_name', site.name)}${picture ? meta('property', 'og:image', picture) : ''}
 ${head.jsonLd ? `<script type="application/ld+json">${scriptJson(head.jsonLd)}</script>` : ''}</head>
-<body><a class="skip" href="#main">Skip to the content</a>
-<header class="top"><div><a class="name" href="/">${esc(site.name)}</a><nav aria-label="Main">${renderMenu(site.menu, head.path)}</nav><form role="search" action="/search"><label><span>Search</span><input type="search" name="q" maxlength="200" placeholder="Search"></label></form></div></header>${renderBars(site.bars, within, head.path)}
+<body><a class="skip" href="#main"${lang}>${words.skipToContent}</a>
+<header class="top"${lang}><div><a class="name" href="/">${esc(site.name)}</a><nav aria-label="${words.mainMenu}">${renderMenu(site.menu, head.path)}</nav><form role="search" action="/search"><label><span>${words.search}</span><input type="search" name="q" maxlength="200" placeholder="${words.search}"></label></form></div></header>${renderBars(site, within, head.path, lang)}
 <div class="frame${aside ? ' with-aside' : ''}">${aside}<main id="main">${main}</main></div>
-<footer><div><p>${esc(site.footer || site.name).replaceAll('\n', '<br>')}</p><p><a href="/posts">All posts</a> <a href="/notices">Notices</a> <a href="/archive">Archive</a> <a href="/feed.xml">Feed</a></p></div></footer>
+<footer${lang}><div><p>${esc(site.footer || site.name).replaceAll('\n', '<br>')}</p><p><a href="/posts">${words.allPosts}</a> <a href="/notices">${words.notices}</a> <a href="/archive">${words.archive}</a> <a href="/feed.xml">${words.feed}</a></p></div></footer>
 </body></html>`
 }
 
@@ -213,9 +218,9 @@ function itemHead(site: SiteView, item: ItemView): Head {
   }
 }
 
-const renderTrail = (broader: Link[], here: string): string =>
+const renderTrail = (words: SiteWords, broader: Link[], here: string): string =>
   broader.length
-    ? `<nav class="trail" aria-label="Breadcrumb"><ol>${[{ path: '/', title: 'Home' }, ...broader].map((link) => `<li><a href="${esc(link.path)}">${esc(link.title)}</a></li>`).join('')}<li aria-current="page">${esc(here)}</li></ol></nav>`
+    ? `<nav class="trail" aria-label="${words.breadcrumb}"><ol>${[{ path: '/', title: words.home }, ...broader].map((link) => `<li><a href="${esc(link.path)}">${esc(link.title)}</a></li>`).join('')}<li aria-current="page">${esc(here)}</li></ol></nav>`
     : ''
 
 /**
@@ -225,26 +230,30 @@ const renderTrail = (broader: Link[], here: string): string =>
 export function renderItem(site: SiteView, item: ItemView): string {
   const { fields, body } = item.content
   const language = fields.language ?? site.language
-  const trail = renderTrail(item.breadcrumb, fields.menuLabel || fields.title || '')
+  // What stands within the article is said in its language; what stands around it in the site's.
+  const words = siteWords(language)
+  const around = siteWords(site.language)
+  const lang = language === site.language ? '' : ` lang="${esc(site.language)}"`
+  const trail = renderTrail(words, item.breadcrumb, fields.menuLabel || fields.title || '')
   const cover = fields.cover && item.refs.media.get(fields.cover.media)
   const facts = [
     can(item.kind, 'dated') ? when(fields.shownDate ?? item.firstLive.slice(0, 10), language) : '',
-    item.byline.length ? `by ${linkList(item.byline)}` : '',
-    can(item.kind, 'stream') ? `${Math.max(1, Math.round(contentWords(item.content) / 220))} min read` : '',
+    item.byline.length ? words.byAuthors(linkList(item.byline)) : '',
+    can(item.kind, 'stream') ? words.minutesToRead(Math.max(1, Math.round(contentWords(item.content) / 220))) : '',
   ].filter(Boolean)
   const top = site.menu.find((node) => item.path === node.path || item.path.startsWith(`${node.path}/`))
   const aside =
     can(item.kind, 'tree') && top?.children.length
-      ? `<nav class="tree" aria-label="In this part"><a class="head" href="${esc(top.path)}"${item.path === top.path ? ' aria-current="page"' : ''}>${esc(top.label)}</a>${renderSubtree(top.children, item.path)}</nav>`
+      ? `<nav class="tree" aria-label="${around.inThisPart}"${lang}><a class="head" href="${esc(top.path)}"${item.path === top.path ? ' aria-current="page"' : ''}>${esc(top.label)}</a>${renderSubtree(top.children, item.path)}</nav>`
       : ''
   const series = item.series
-    ? `<nav class="series" aria-label="Series"><p>Part of the series <a href="${esc(item.series.path)}">${esc(item.series.title)}</a></p><ol>${item.series.parts.map((part) => (part.here ? `<li aria-current="page">${esc(part.title)}</li>` : `<li><a href="${esc(part.path)}">${esc(part.title)}</a></li>`)).join('')}</ol></nav>`
+    ? `<nav class="series" aria-label="${words.series}"><p>${words.partOfSeries(`<a href="${esc(item.series.path)}">${esc(item.series.title)}</a>`)}</p><ol>${item.series.parts.map((part) => (part.here ? `<li aria-current="page">${esc(part.title)}</li>` : `<li><a href="${esc(part.path)}">${esc(part.title)}</a></li>`)).join('')}</ol></nav>`
     : ''
-  const around =
+  const neighbours =
     item.previous || item.next
-      ? `<nav class="around" aria-label="Other posts">${item.previous ? `<a rel="prev" href="${esc(item.previous.path)}"><span>Before</span>${esc(item.previous.title)}</a>` : '<span></span>'}${item.next ? `<a rel="next" href="${esc(item.next.path)}"><span>After</span>${esc(item.next.title)}</a>` : ''}</nav>`
+      ? `<nav class="around" aria-label="${words.otherPosts}">${item.previous ? `<a rel="prev" href="${esc(item.previous.path)}"><span>${words.previousPost}</span>${esc(item.previous.title)}</a>` : '<span></span>'}${item.next ? `<a rel="next" href="${esc(item.next.path)}"><span>${words.nextPost}</span>${esc(item.next.title)}</a>` : ''}</nav>`
       : ''
-  const main = `${trail}<article class="${item.kind}${fields.noticeLevel ? ` ${fields.noticeLevel}` : ''}"><header>${can(item.kind, 'level') ? `<p class="level">${NOTICE_WORDS[fields.noticeLevel ?? 'information']}</p>` : ''}<h1>${esc(fields.title ?? '')}</h1>${fields.summary ? `<p class="summary">${esc(fields.summary)}</p>` : ''}${facts.length ? `<p class="facts">${facts.join(' · ')}</p>` : ''}</header>${
+  const main = `${trail}<article class="${item.kind}${fields.noticeLevel ? ` ${fields.noticeLevel}` : ''}"><header>${can(item.kind, 'level') ? `<p class="level">${words.levels[fields.noticeLevel ?? 'information']}</p>` : ''}<h1>${esc(fields.title ?? '')}</h1>${fields.summary ? `<p class="summary">${esc(fields.summary)}</p>` : ''}${facts.length ? `<p class="facts">${facts.join(' · ')}</p>` : ''}</header>${
     fields.cover && cover
       ? `<figure class="cover">${renderPicture(cover, fields.cover.decorative ? '' : fields.cover.alt, 'cover', { eager: true, focus: fields.cover.focus })}</figure>`
       : ''
@@ -253,22 +262,20 @@ export function renderItem(site: SiteView, item: ItemView): string {
     .map((block) => renderBlock(block, item.refs))
     .join(
       '\n',
-    )}${series}${item.labels.length ? `<p class="labels">${can(item.kind, 'stream') ? `In <a href="${esc(item.section.path)}">${esc(item.section.title)}</a> · ` : ''}${linkList(item.labels)}</p>` : ''}${
+    )}${series}${item.labels.length ? `<p class="labels">${can(item.kind, 'stream') ? `${words.inSection(`<a href="${esc(item.section.path)}">${esc(item.section.title)}</a>`)} · ` : ''}${linkList(item.labels)}</p>` : ''}${
     item.posts.length
-      ? `<section aria-labelledby="by"><h2 id="by">Posts by ${esc(fields.title ?? '')}</h2>${renderTeasers(item.posts, item.refs.media, language)}</section>`
+      ? `<section aria-labelledby="by"><h2 id="by">${words.postsBy(esc(fields.title ?? ''))}</h2>${renderTeasers(item.posts, item.refs.media, language)}</section>`
       : ''
-  }</article>${around}`
+  }</article>${neighbours}`
   return layout(site, itemHead(site, item), main, aside, item.within)
 }
-
-const NOTICE_WORDS = { information: 'For your information', warning: 'Warning', urgent: 'Urgent' }
 
 function renderTeasers(teasers: Teaser[], media: Refs['media'], language: string, level: 2 | 3 = 3): string {
   if (!teasers.length) return ''
   return `<ul class="teasers">${teasers
     .map((teaser) => {
       const cover = teaser.cover && media.get(teaser.cover.media)
-      return `<li${cover ? ' class="pictured"' : ''}>${cover ? renderPicture(cover, '', 'teaser', { focus: teaser.cover?.focus }) : ''}<div>${teaser.level ? `<p class="level ${teaser.level}">${NOTICE_WORDS[teaser.level as keyof typeof NOTICE_WORDS]}</p>` : ''}<h${level}><a href="${esc(teaser.path)}">${esc(teaser.title)}</a></h${level}>${teaser.date ? `<p class="facts">${when(teaser.date, language)}</p>` : ''}${teaser.snippet ? `<p>${teaser.snippet}</p>` : teaser.summary ? `<p>${esc(teaser.summary)}</p>` : ''}</div></li>`
+      return `<li${cover ? ' class="pictured"' : ''}>${cover ? renderPicture(cover, '', 'teaser', { focus: teaser.cover?.focus }) : ''}<div>${teaser.level ? `<p class="level ${teaser.level}">${siteWords(language).levels[teaser.level]}</p>` : ''}<h${level}><a href="${esc(teaser.path)}">${esc(teaser.title)}</a></h${level}>${teaser.date ? `<p class="facts">${when(teaser.date, language)}</p>` : ''}${teaser.snippet ? `<p>${teaser.snippet}</p>` : teaser.summary ? `<p>${esc(teaser.summary)}</p>` : ''}</div></li>`
     })
     .join('')}</ul>`
 }
@@ -284,25 +291,26 @@ const plainHead = (site: SiteView, title: string, path: string, description: str
   jsonLd: null,
 })
 
+const searchForm = (words: SiteWords, query?: string): string =>
+  `<form class="search" action="/search"><label>${words.searchTheSite} <input type="search" name="q"${query === undefined ? '' : ` value="${esc(query)}"`} maxlength="200"></label><button>${words.search}</button></form>`
+
 /** A listing (section, label, month, archive, search) with paging by plain links. */
 export function renderListing(site: SiteView, list: ListingView): string {
+  const words = siteWords(site.language)
   const turn = (page: number) => `${list.path}${list.path.includes('?') ? '&' : '?'}page=${page}`
   const paging =
     list.pages > 1
-      ? `<nav class="paging" aria-label="Pages">${list.page > 1 ? `<a rel="prev" href="${esc(turn(list.page - 1))}">Newer</a>` : ''}<span>Page ${list.page} of ${list.pages}</span>${list.page < list.pages ? `<a rel="next" href="${esc(turn(list.page + 1))}">Older</a>` : ''}</nav>`
+      ? `<nav class="paging" aria-label="${words.pages}">${list.page > 1 ? `<a rel="prev" href="${esc(turn(list.page - 1))}">${words.newer}</a>` : ''}<span>${words.pageOf(list.page, list.pages)}</span>${list.page < list.pages ? `<a rel="next" href="${esc(turn(list.page + 1))}">${words.older}</a>` : ''}</nav>`
       : ''
-  const form =
-    list.query === undefined
-      ? ''
-      : `<form class="search" action="/search"><label>Search the site <input type="search" name="q" value="${esc(list.query)}" maxlength="200"></label><button>Search</button></form>`
+  const form = list.query === undefined ? '' : searchForm(words, list.query)
   const empty =
     list.teasers.length || list.more.length
       ? ''
-      : `<p>${list.query ? 'Nothing on the site has these words.' : list.query === '' ? 'What are you looking for?' : 'Nothing here yet.'}</p>`
+      : `<p>${list.query ? words.nothingFound : list.query === '' ? words.searchQuestion : words.nothingYet}</p>`
   const more = list.more.length
     ? `<ul class="more">${list.more.map((link) => `<li><a href="${esc(link.path)}">${esc(link.title)}</a></li>`).join('')}</ul>`
     : ''
-  const main = `${renderTrail(list.trail, list.title)}<h1>${esc(list.title)}</h1>${list.summary ? `<p class="summary">${esc(list.summary)}</p>` : ''}${form}${more}${renderTeasers(list.teasers, list.media, site.language, 2)}${empty}${paging}`
+  const main = `${renderTrail(words, list.trail, list.title)}<h1>${esc(list.title)}</h1>${list.summary ? `<p class="summary">${esc(list.summary)}</p>` : ''}${form}${more}${renderTeasers(list.teasers, list.media, site.language, 2)}${empty}${paging}`
   const head = plainHead(site, list.title, list.path, list.summary, list.query === undefined)
   // A later page of a list holds others than the first: it stands for itself.
   return layout(site, list.page > 1 ? { ...head, canonical: turn(list.page) } : head, main)
@@ -322,11 +330,12 @@ export interface HomeView {
 
 /** The front page: banners, live notices, the parts of the site, the newest posts. */
 export function renderHome(site: SiteView, home: HomeView): string {
+  const words = siteWords(site.language)
   const notices = home.notices.length
-    ? `<section class="notices" aria-labelledby="notices"><h2 id="notices">Notices</h2>${renderTeasers(home.notices, home.media, site.language)}</section>`
+    ? `<section class="notices" aria-labelledby="notices"><h2 id="notices">${words.notices}</h2>${renderTeasers(home.notices, home.media, site.language)}</section>`
     : ''
   const lead = home.lead && home.media.get(home.lead)
-  const parts = `<nav class="parts" aria-label="Parts of the site">${site.menu
+  const parts = `<nav class="parts" aria-label="${words.partsOfTheSite}">${site.menu
     .map(
       (node) =>
         `<div><a href="${esc(node.path)}">${esc(node.label)}</a><ul>${node.children
@@ -335,7 +344,7 @@ export function renderHome(site: SiteView, home: HomeView): string {
           .join('')}</ul></div>`,
     )
     .join('')}</nav>`
-  const main = `<div class="home"><div class="opening"><h1>${esc(site.tagline || site.name)}</h1>${lead ? renderPicture(lead, '', 'opening', { eager: true }) : ''}</div>${renderBanners(home.banners, { items: home.items, media: home.media, embedOrigins: [] })}${notices}${parts}<section class="newest" aria-labelledby="newest"><h2 id="newest">Newest</h2>${renderTeasers(home.posts, home.media, site.language)}<p><a href="/posts">All posts</a></p></section></div>`
+  const main = `<div class="home"><div class="opening"><h1>${esc(site.tagline || site.name)}</h1>${lead ? renderPicture(lead, '', 'opening', { eager: true }) : ''}</div>${renderBanners(home.banners, { items: home.items, media: home.media, embedOrigins: [], language: site.language })}${notices}${parts}<section class="newest" aria-labelledby="newest"><h2 id="newest">${words.newest}</h2>${renderTeasers(home.posts, home.media, site.language)}<p><a href="/posts">${words.allPosts}</a></p></section></div>`
   return layout(
     site,
     {
@@ -348,14 +357,12 @@ export function renderHome(site: SiteView, home: HomeView): string {
 
 /** What readers get where there is nothing: 404 never was, 410 was withdrawn. */
 export function renderAbsent(site: SiteView, status: 404 | 410, path: string): string {
-  const [title, text] =
-    status === 410
-      ? ['This has been withdrawn', 'What stood here is no longer on our site.']
-      : ['There is nothing here', 'No page has this address. It may have been mistyped.']
+  const words = siteWords(site.language)
+  const { title, text } = status === 410 ? words.withdrawn : words.absent
   return layout(
     site,
     plainHead(site, title, path, '', false),
-    `<h1>${title}</h1><p class="summary">${text}</p><form class="search" action="/search"><label>Search the site <input type="search" name="q" maxlength="200"></label><button>Search</button></form><p><a href="/">To the front page</a></p>`,
+    `<h1>${title}</h1><p class="summary">${text}</p>${searchForm(words)}<p><a href="/">${words.toTheFrontPage}</a></p>`,
   )
 }
 

@@ -10,9 +10,11 @@ export interface Refs {
   media: Map<string, MediaView>
   /** Origins that may be embedded, e.g. `https://maps.example`. */
   embedOrigins: string[]
+  /** The language of what is written, a BCP 47 tag: the words that blocks bring along are in it. */
+  language: string
 }
 
-export const NO_REFS: Refs = { items: new Map(), media: new Map(), embedOrigins: [] }
+export const NO_REFS: Refs = { items: new Map(), media: new Map(), embedOrigins: [], language: 'en' }
 
 const TAGS = { bold: 'strong', italic: 'em', underline: 'u', strike: 's', code: 'code' } as const
 

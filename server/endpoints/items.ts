@@ -311,7 +311,7 @@ export const items = [
       if (!subject) throw refusal('refused', 'no-page', 'This kind of item has no page of its own')
       const around = await live.around(site, origin, subject, null)
       const { content: _, refs, ...view } = around.view
-      return { site: around.site, view, refs: { items: [...refs.items], media: [...refs.media], embedOrigins: refs.embedOrigins } }
+      return { site: around.site, view, refs: { ...refs, items: [...refs.items], media: [...refs.media] } }
     },
   }),
   endpoint({

@@ -83,6 +83,7 @@ export async function itemView({ db, source, frame, sections }: Making, subject:
       items: itemRefs(targets),
       media,
       embedOrigins: frame.settings.embedOrigins ?? [],
+      language: fields.language ?? frame.site.language,
     },
     breadcrumb: can(subject.kind, 'tree') ? trailOf(frame, subject.item, fields.parent ?? null) : [],
     labels: labels.flatMap(link),

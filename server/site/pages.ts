@@ -10,6 +10,7 @@ import { renderAtom, renderRobots, renderSitemap, renderSitemapIndex, SITEMAP_LI
 import { renderHome, renderItem, renderListing, type Link } from '../../core/render/page'
 import { THEME, THEME_PATH } from '../../core/render/theme'
 import { monthWords } from '../../core/time/words'
+import { siteWords } from '../../core/words/site/siteWords'
 import { wordsQuery } from '../store/live'
 import { readManifest, versionById } from '../store/versions'
 import { siteView } from './frame'
@@ -57,6 +58,7 @@ export async function makePage(making: Making, origin: string, path: string, que
   const { db, source, frame, sections } = making
   const { site } = frame
   const view = siteView(frame, origin, making.at)
+  const words = siteWords(site.language)
   const base = ['settings', 'tree']
   const html = (body: string, tags: string[], item?: string): Made => ({
     status: 200,
@@ -128,7 +130,7 @@ export async function makePage(making: Making, origin: string, path: string, que
     )
   }
   const listed = KIND_NAMES.find((kind) => KINDS[kind].listing?.path === path)
-  if (listed) return listing({ kinds: [listed] }, { path, title: KINDS[listed].listing!.title }, [])
+  if (listed) return listing({ kinds: [listed] }, { path, title: words[KINDS[listed].listing!.words] }, [])
   if (path === '/robots.txt') return { status: 200, type: 'text/plain; charset=utf-8', body: renderRobots(origin), tags: [] }
   if (path === THEME_PATH) return { status: 200, type: 'text/css; charset=utf-8', body: THEME, tags: [] }
   if (path === '/feed.xml') {
@@ -169,12 +171,15 @@ export async function makePage(making: Making, origin: string, path: string, que
   }
   if (path === '/archive') {
     const months = await source.months()
-    const more = months.map(({ month, n }) => ({ path: `/archive/${month.replace('-', '/')}`, title: `${monthWords(month)} (${n})` }))
+    const more = months.map(({ month, n }) => ({
+      path: `/archive/${month.replace('-', '/')}`,
+      title: `${monthWords(month, site.language)} (${n})`,
+    }))
     return html(
       renderListing(view, {
         path,
-        title: 'Archive',
-        summary: 'All posts by month.',
+        title: words.archive,
+        summary: words.archiveSummary,
         trail: [],
         teasers: [],
         media: new Map(),
@@ -188,13 +193,13 @@ export async function makePage(making: Making, origin: string, path: string, que
   const month = /^\/archive\/(\d{4})\/(0[1-9]|1[0-2])$/.exec(path)
   if (month) {
     const name = `${month[1]}-${month[2]}`
-    return listing({ kinds: STREAM, month: name }, { path, title: monthWords(name) }, [])
+    return listing({ kinds: STREAM, month: name }, { path, title: monthWords(name, site.language) }, [])
   }
   if (path === '/search') {
-    const asked = (query.get('q') ?? '').slice(0, 200)
-    const words = wordsQuery(asked)
-    const [hits, total] = words
-      ? await Promise.all([source.search(words, PAGE_SIZE, (page - 1) * PAGE_SIZE), source.countSearch(words)])
+    const text = (query.get('q') ?? '').slice(0, 200)
+    const asked = wordsQuery(text)
+    const [hits, total] = asked
+      ? await Promise.all([source.search(asked, PAGE_SIZE, (page - 1) * PAGE_SIZE), source.countSearch(asked)])
       : [[], 0]
     const teasers = hits.map((hit) => ({
       ...teaserOf(hit),
@@ -203,16 +208,16 @@ export async function makePage(making: Making, origin: string, path: string, que
     }))
     return html(
       renderListing(view, {
-        path: `/search?q=${encodeURIComponent(asked)}`,
-        title: 'Search',
-        summary: words ? `${total} found` : '',
+        path: `/search?q=${encodeURIComponent(text)}`,
+        title: words.search,
+        summary: asked ? words.found(total) : '',
         trail: [],
         teasers,
         media: new Map(),
         page,
         pages: Math.ceil(total / PAGE_SIZE),
         more: [],
-        query: asked,
+        query: text,
       }),
       [],
     )

@@ -1,5 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { SignInRules } from '../../core/access/signIn'
+import { siteWords } from '../../core/words/site/siteWords'
 import { openOffice } from '../../server/services/office'
 import { actorFrom } from '../../server/services/people/access'
 import { beginSite } from '../../server/services/site/sites'
@@ -111,7 +112,7 @@ beforeAll(async () => {
     siteName: `Skerry ${WORDS.second}`,
     host: new URL(origins.second).host,
     zone: 'Atlantic/Reykjavik',
-    language: 'en',
+    language: 'de',
   })
   await office.close()
   founder = new Client(origins.second)
@@ -355,6 +356,24 @@ describe('two sites in one file', () => {
       'the planned moment of the second site',
     )
     server.moveClock(0)
+  })
+
+  it('each says its own words in its own language', async () => {
+    for (const [site, { allPosts, archive, search, absent }] of [
+      ['first', siteWords('en')],
+      ['second', siteWords('de')],
+    ] as const)
+      for (const [path, words] of [
+        ['/', [allPosts]],
+        ['/posts', [`<h1>${allPosts}</h1>`]],
+        ['/archive', [`<h1>${archive}</h1>`]],
+        ['/search?q=x', [`<h1>${search}</h1>`]],
+        ['/nowhere', [absent.title, absent.text]],
+      ] as const) {
+        const page = await textOf(origins[site] + path)
+        expect(page.text).toContain(`<html lang="${site === 'first' ? 'en' : 'de'}">`)
+        for (const word of words) expect(page.text, path).toContain(word.toLowerCase())
+      }
   })
 
   it('a host that another site has is refused for a new one, however it is written', async () => {

@@ -92,6 +92,7 @@ const refs = computed<Refs>(() => {
     items: new Map([...linked, ...(known?.links.map((link) => [link.id, link] as const) ?? [])]),
     media: new Map([...(known?.media ?? []).map((media) => [media.id, media] as const), ...added]),
     embedOrigins: [],
+    language: content.value.fields.language ?? site.language,
   }
 })
 

@@ -36,6 +36,7 @@ const refs = computed<Refs>(() => ({
   items: new Map([...(around.value?.refs.items ?? []), ...props.refs.items]),
   media: new Map([...(around.value?.refs.media ?? []), ...props.refs.media]),
   embedOrigins: around.value?.refs.embedOrigins ?? [],
+  language: props.refs.language,
 }))
 
 // What stands around the page follows from saved fields: labels, byline, parent, neighbours.

@@ -8,10 +8,12 @@ import PinDialog from '~/components/item/PinDialog.vue'
 import { useItemActions } from '~/components/item/itemActions'
 import { api } from '~/composables/api'
 import { changeWords, counted } from '~/composables/words'
+import { useSite } from '~/stores/site'
 
 /** One draft of the queue: what changed in it since the reviewer saw it last, and their verdict. A new text is shown whole. */
 const props = defineProps<{ page: ItemPage }>()
 const emit = defineEmits<{ done: []; reload: [] }>()
+const site = useSite()
 const draft = computed(() => props.page.draft!)
 const actions = useItemActions(
   () => props.page,
@@ -23,6 +25,7 @@ const refs = computed<Refs>(() => ({
   items: new Map(draft.value.links.map((link) => [link.id, link] as const)),
   media: new Map(draft.value.media.map((media) => [media.id, media] as const)),
   embedOrigins: [],
+  language: draft.value.content.fields.language ?? site.language,
 }))
 const verdicts = computed(() => actions.more.value.concat(actions.main.value ?? []).filter(({ id }) => /^(clear|return|hand) /.test(id)))
 const of = (kind: string) => verdicts.value.filter(({ id }) => id.startsWith(`${kind} `))

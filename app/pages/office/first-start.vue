@@ -1,13 +1,16 @@
 <script setup lang="ts">
 import { api, ApiProblem } from '~/composables/api'
+import { SITE_LANGUAGES } from '~~/core/words/site/siteWords'
 import { useSession } from '~/stores/session'
 
 definePageMeta({ layout: 'door' })
 const session = useSession()
-const zones = Intl.supportedValuesOf('timeZone')
+const own = Intl.DateTimeFormat().resolvedOptions().timeZone
+// The browser's own zone may be one that it does not list, such as UTC.
+const zones = [...new Set([own, ...Intl.supportedValuesOf('timeZone')])].sort()
 const form = reactive({
   siteName: '',
-  zone: Intl.DateTimeFormat().resolvedOptions().timeZone,
+  zone: own,
   language: 'en',
   name: '',
   email: '',
@@ -52,8 +55,23 @@ async function begin() {
       </div>
       <div>
         <label class="label" for="language">Its language</label
-        ><input id="language" v-model="form.language" class="input font-mono" required maxlength="12" />
+        ><input
+          id="language"
+          v-model="form.language"
+          class="input"
+          list="languages"
+          required
+          maxlength="12"
+          aria-describedby="language-hint"
+        />
+        <datalist id="languages">
+          <option v-for="{ language, name } in SITE_LANGUAGES" :key="language" :value="language">{{ name }}</option>
+        </datalist>
       </div>
+      <p id="language-hint" class="hint col-span-2">
+        A language tag such as en. The site’s own words, such as those of its search, are there in
+        {{ SITE_LANGUAGES.map(({ language, name }) => `${name} (${language})`).join(', ') }}; in other languages it uses English.
+      </p>
     </div>
     <div>
       <label class="label" for="name">Your name</label

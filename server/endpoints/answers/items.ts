@@ -34,8 +34,10 @@ export const blockChange = z.union([
 
 export const script = z.strictObject({ fields: z.array(fieldChange), blocks: z.array(blockChange) })
 
+const noticeLevel = z.enum(['information', 'warning', 'urgent'])
+
 export const bar = z.strictObject({
-  level: z.enum(['information', 'warning', 'urgent']),
+  level: noticeLevel,
   section: z.string().nullable(),
   path: z.string(),
   title: z.string(),
@@ -61,7 +63,7 @@ export const teaser = z.strictObject({
   summary: z.string(),
   date: z.string().nullable(),
   kind: z.string(),
-  level: z.string().nullable(),
+  level: noticeLevel.nullable(),
   cover: z
     .strictObject({
       media: z.string(),
@@ -124,6 +126,7 @@ export const siteAround = z.strictObject({
     items: z.array(z.tuple([z.string(), z.strictObject({ path: z.string(), title: z.string() })])),
     media: z.array(z.tuple([z.string(), mediaView])),
     embedOrigins: z.array(z.string()),
+    language: z.string(),
   }),
 })
 

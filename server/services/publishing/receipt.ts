@@ -1,5 +1,6 @@
 import { can, KINDS } from '../../../core/kinds/kinds'
 import type { MenuNode } from '../../../core/tree/menu'
+import { siteWords } from '../../../core/words/site/siteWords'
 import { earlierAddresses, lastInterval, liveByIds, liveRefsTo } from '../../store/live'
 import { versionById } from '../../store/versions'
 import type { LiveSite } from '../../site/answer'
@@ -46,16 +47,17 @@ export async function receipt(office: Office, live: LiveSite, actor: Actor, orig
   if (entry?.path) {
     const month = entry.shownDate?.slice(0, 7).replace('-', '/')
     const { listing } = KINDS[item.kind]
+    const site = await office.site()
+    const words = siteWords(site?.language ?? 'en')
     const places = [
-      ...(listing ? [[listing.title, listing.path]] : []),
+      ...(listing ? [[words[listing.words], listing.path]] : []),
       ...(can(item.kind, 'stream')
         ? [
-            ['Archive', `/archive/${month}`],
-            ['Feed', '/feed.xml'],
+            [words.archive, `/archive/${month}`],
+            [words.feed, '/feed.xml'],
           ]
         : []),
     ]
-    const site = await office.site()
     if (site && isInMenu((await live.frame(site)).menu, id)) reached.push({ place: 'Menu', path: '/' })
     reached.push(...(await shows('Front page', '/')))
     for (const [place, path] of places) reached.push(...(await shows(place!, path!)))
