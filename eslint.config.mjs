@@ -21,6 +21,19 @@ const NO_KIND_BY_NAME = ['[left.property.name="kind"]', '[left.name="kind"]', '[
   }),
 )
 
+/** What is refused is said in one catalogue. */
+const REASONS_IN_WORDS = {
+  selector:
+    'ObjectExpression:has(> Property[key.name="code"][value.type="Literal"]):has(> Property[key.name="detail"]), ObjectExpression:has(> Property[key.name="code"]):has(> Property[key.name="detail"][value.type="Literal"])',
+  message: 'a reason is made by its code, and its sentence stands in core/words',
+}
+
+/** Numbers and dates are said by one formatter: core/words/number.ts and core/time/words.ts. */
+const ONE_FORMATTER = [
+  'CallExpression[callee.property.name=/^toLocale(Date|Time)?String$/]',
+  'NewExpression[callee.object.name="Intl"]',
+].map((selector) => ({ selector, message: 'say numbers with core/words/number, dates and times with core/time/words' }))
+
 export default withNuxt(
   { ignores: ['.output', '.nuxt', '.data', 'node_modules', 'test-results', 'playwright-report'] },
   {
@@ -78,6 +91,7 @@ export default withNuxt(
           message: 'core uses only the pure packages listed in eslint.config.mjs',
         },
         ...NO_KIND_BY_NAME,
+        REASONS_IN_WORDS,
         { selector: 'NewExpression[callee.name="Date"][arguments.length=0]', message: 'the clock is passed in' },
         { selector: 'CallExpression[callee.object.name="Math"][callee.property.name="random"]', message: 'randomness is passed in' },
         { selector: 'CallExpression[callee.object.name="Date"][callee.property.name="now"]', message: 'the clock is passed in' },
@@ -117,6 +131,8 @@ export default withNuxt(
           message: 'the store alone speaks SQL: give what is asked a name in server/store',
         })),
         ...NO_KIND_BY_NAME,
+        REASONS_IN_WORDS,
+        ...ONE_FORMATTER,
       ],
     },
   },
@@ -127,8 +143,8 @@ export default withNuxt(
   {
     files: ['app/**/*.{ts,vue}'],
     rules: {
-      'no-restricted-syntax': ['error', ...NO_KIND_BY_NAME],
-      'vue/no-restricted-syntax': ['error', ...NO_KIND_BY_NAME],
+      'no-restricted-syntax': ['error', ...NO_KIND_BY_NAME, ...ONE_FORMATTER],
+      'vue/no-restricted-syntax': ['error', ...NO_KIND_BY_NAME, ...ONE_FORMATTER],
       '@typescript-eslint/no-restricted-imports': [
         'error',
         {

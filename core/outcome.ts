@@ -8,6 +8,8 @@ export interface Reason {
   at?: string
   /** Who could do it or give the missing thing, by name. */
   help?: string[]
+  /** What the sentence is made with, for a program that says it in its own words. */
+  given?: Record<string, string | number | null>
 }
 
 /** A value, or the reasons why there is none. Core functions answer with this and never throw on bad input. */

@@ -14,7 +14,7 @@ export const isHttps = (): boolean => process.env.YIELDGATE_ORIGIN?.startsWith('
 export const sessionCookie = (): string => (isHttps() ? '__Host-yieldgate_session' : 'yieldgate_session')
 
 /** What is said at a host where no site is. */
-export const noSiteHere = () => refusal('unknown', 'site-unknown', 'No site is reached at this host')
+export const noSiteHere = () => refusal('unknown', 'site-unknown')
 
 /** The host that a request asks for, as its header names it. */
 export const hostOf = (request: IncomingMessage): string => request.headers.host ?? ''

@@ -1,3 +1,4 @@
+import { numberWords } from '~~/core/words/number'
 import type { Listed } from '~/components/content/columns'
 import { useNotices } from '~/stores/notices'
 
@@ -20,7 +21,7 @@ export function useChosenRows(total: () => number, loaded: () => Listed[]) {
       // One taken from all: those that are here stay chosen, the rest cannot be named one by one.
       for (const row of loaded()) next.set(row.id, row.draft)
       all.value = false
-      if (total() > next.size) notices.say('done', `Chosen are now the ${next.size} that are loaded, of ${total().toLocaleString('en-GB')}`)
+      if (total() > next.size) notices.say('done', `Chosen are now the ${next.size} that are loaded, of ${numberWords(total())}`)
     }
     for (const row of rows) {
       if (on) next.set(row.id, row.draft)

@@ -1,3 +1,4 @@
+import { reason } from '../words/ruleReasons'
 import { grouped } from '../grouped'
 import type { Reason } from '../outcome'
 import { rolesWithin, selfOf, waysOf, whoMay, wayTo, type Rights } from './rights'
@@ -83,21 +84,16 @@ const changesOwnAccounts = (before: Rights, after: Rights, person: string): bool
  */
 export function againstChange(before: Rights, after: Rights, by: string): Reason[] {
   const reasons: Reason[] = []
-  if (hasCircle(after)) return [{ code: 'roles-circle', detail: 'These roles would include each other in a circle' }]
-  if (raises(before, after, by)) reasons.push({ code: 'own-rights', detail: 'This would raise your own rights; another steward can do it' })
-  if (changesOwnAccounts(before, after, by))
-    reasons.push({ code: 'own-accounts', detail: 'Which accounts are yours is another steward’s to say' })
-  if (!whoMay(after, 'people.change', null, 1).length)
-    reasons.push({ code: 'last-steward', detail: 'Nobody would be left who may change people and rights on the whole site' })
+  if (hasCircle(after)) return [reason('roles-circle')]
+  if (raises(before, after, by)) reasons.push(reason('own-rights', { change: 'raise' }))
+  if (changesOwnAccounts(before, after, by)) reasons.push(reason('own-accounts'))
+  if (!whoMay(after, 'people.change', null, 1).length) reasons.push(reason('last-steward'))
   const old = new Set(separationsBroken(before).map(({ person, separation }) => `${person} ${separation}`))
   for (const { person, separation } of separationsBroken(after)
     .filter((entry) => !old.has(`${entry.person} ${entry.separation}`))
     .slice(0, 10)) {
     const rule = after.separations.find(({ id }) => id === separation)!
-    reasons.push({
-      code: 'separated',
-      detail: `${after.people.get(person)!.name} would hold more than ${rule.most} of the roles that “${rule.name}” keeps apart`,
-    })
+    reasons.push(reason('separated', { person: after.people.get(person)!.name, most: rule.most, rule: rule.name }))
   }
   return reasons
 }

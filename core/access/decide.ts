@@ -1,6 +1,7 @@
+import { reason } from '../words/ruleReasons'
 import type { Reason } from '../outcome'
 import { wayTo, whoMay, type Rights, type Way } from './rights'
-import { VERBS, type Verb } from './verbs'
+import type { Verb } from './verbs'
 
 export type Decision = { allowed: true; by: Way } | { allowed: false; reasons: [Reason, ...Reason[]] }
 
@@ -16,19 +17,13 @@ export function decide(rights: Rights, person: string, verb: Verb, section: stri
   if (!rights.people.get(person)?.active)
     return {
       allowed: false,
-      reasons: [{ code: 'person-inactive', detail: 'This account is not active', help: whoMay(rights, 'people.change', null) }],
+      reasons: [{ ...reason('person-inactive', { to: 'act' }), help: whoMay(rights, 'people.change', null) }],
     }
   const by = wayTo(rights, person, verb, section)
   if (by) return { allowed: true, by }
   const help = whoMay(rights, verb, section)
   return {
     allowed: false,
-    reasons: [
-      {
-        code: 'right-missing',
-        detail: `You have no role that lets you ${VERBS[verb]} ${placeWords(rights, section)}${help.length ? '' : '; nobody has'}`,
-        help,
-      },
-    ],
+    reasons: [{ ...reason('right-missing', { verb, place: placeWords(rights, section), others: help.length }), help }],
   }
 }

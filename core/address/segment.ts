@@ -1,5 +1,6 @@
 import slugify from '@sindresorhus/slugify'
 import type { Reason } from '../outcome'
+import { reason } from '../words/ruleReasons'
 
 /** First segments that the site itself answers at; no item may take one of these at the top of the tree. */
 export const RESERVED = new Set([
@@ -66,11 +67,10 @@ export function freeSegment(wished: string, taken: (segment: string) => boolean)
  * and is already normalised (§6.2.2); no dot segments; not reserved at the top of the tree.
  */
 export function checkSegment(segment: string, atTop: boolean): Reason[] {
-  const refuse = (code: string, detail: string): Reason[] => [{ code, detail, at: 'segment' }]
-  if (!segment) return refuse('segment-missing', 'It needs an address segment')
-  if (segment.length > MAX_SEGMENT) return refuse('segment-long', `An address segment has at most ${MAX_SEGMENT} characters`)
-  if (!/^[a-z0-9]+(?:[-._~][a-z0-9]+)*$/.test(segment))
-    return refuse('segment-form', 'An address segment has small letters a–z, digits, and single hyphens between them')
-  if (atTop && RESERVED.has(segment)) return refuse('segment-reserved', `The site itself answers at /${segment}; choose another word`)
+  const at = 'segment'
+  if (!segment) return [reason('segment-missing', { at })]
+  if (segment.length > MAX_SEGMENT) return [reason('segment-long', { most: MAX_SEGMENT, at })]
+  if (!/^[a-z0-9]+(?:[-._~][a-z0-9]+)*$/.test(segment)) return [reason('segment-form', { at })]
+  if (atTop && RESERVED.has(segment)) return [reason('segment-reserved', { segment, at })]
   return []
 }

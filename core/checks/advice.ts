@@ -1,3 +1,4 @@
+import { reason } from '../words/ruleReasons'
 import { BLOCK_WORDS, repeated, type Block } from '../blocks/blocks'
 import type { Content } from '../content/content'
 import { walkBlocks } from '../blocks/walk'
@@ -30,15 +31,18 @@ export function adviceOn(content: Content, live: CheckContext['live']): Reason[]
   for (const block of content.body) {
     const parts = repeated(block)
     if (parts?.planned && parts.count > parts.planned)
-      advice.push({
-        code: 'more-than-planned',
-        detail: `${parts.count} ${BLOCK_WORDS[block.kind].toLowerCase()}; this place is planned for ${parts.planned}`,
-        at: block.id,
-      })
+      advice.push(
+        reason('more-than-planned', {
+          count: parts.count,
+          planned: parts.planned,
+          what: BLOCK_WORDS[block.kind].toLowerCase(),
+          at: block.id,
+        }),
+      )
   }
   for (const [kind, [most, words]] of Object.entries(MOST)) {
     const count = [...walkBlocks(content.body)].filter(({ block }) => block.kind === kind).length
-    if (count > most) advice.push({ code: 'many', detail: `${count} ${words} on one page are a lot; could some go elsewhere?` })
+    if (count > most) advice.push(reason('many', { count, what: words }))
   }
   return advice
 }

@@ -1,4 +1,3 @@
-import type { Block } from '../blocks/blocks'
 import type { Content } from '../content/content'
 import type { Kind } from '../kinds/kinds'
 import type { Reason } from '../outcome'
@@ -18,6 +17,3 @@ export interface Check {
   words: string
   find(content: Content, context: CheckContext): Reason[]
 }
-
-/** A finding at a block. */
-export const atBlock = (block: Block, code: string, detail: string): Reason => ({ code, detail, at: block.id })

@@ -1,6 +1,7 @@
+import { reason } from '../words/ruleReasons'
 import { blockLinks } from '../blocks/blocks'
 import { perBlock } from '../content/perBlock'
-import { atBlock, type Check } from './check'
+import type { Check } from './check'
 
 const linksOf = perBlock(blockLinks)
 
@@ -8,15 +9,11 @@ const linksOf = perBlock(blockLinks)
 export const deadLinks: Check = {
   words: 'Links to what is not on the site',
   find: ({ fields: { target }, body }, { live }) => [
-    ...(target?.startsWith('item:') && !live(target.slice(5, 41))
-      ? [{ code: 'link-dead', detail: 'It leads to something that is not on the site', at: 'field:target' }]
-      : []),
+    ...(target?.startsWith('item:') && !live(target.slice(5, 41)) ? [reason('link-dead', { links: 1, at: 'field:target' })] : []),
     ...body.flatMap((block) => {
       const dead = new Set(linksOf(block).filter((id) => !live(id)))
       if (!dead.size) return []
-      const words =
-        dead.size === 1 ? 'A link leads to something that is not on the site' : `${dead.size} links lead to things that are not on the site`
-      return atBlock(block, 'link-dead', words)
+      return reason('link-dead', { links: dead.size, at: block.id })
     }),
   ],
 }

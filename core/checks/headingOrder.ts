@@ -1,6 +1,7 @@
+import { reason } from '../words/ruleReasons'
 import { walkBlocks } from '../blocks/walk'
 import type { Reason } from '../outcome'
-import { atBlock, type Check } from './check'
+import type { Check } from './check'
 
 /** Headings that skip a level or say nothing (WCAG 2.2, 1.3.1 and 2.4.6). */
 export const headingOrder: Check = {
@@ -10,9 +11,9 @@ export const headingOrder: Check = {
     let level = 1
     for (const { block, top } of walkBlocks(body)) {
       if (block.kind !== 'heading') continue
-      if (block.level > level + 1) found.push(atBlock(top, 'heading-skips', `This heading skips from level ${level} to ${block.level}`))
+      if (block.level > level + 1) found.push(reason('heading-skips', { from: level, to: block.level, at: top.id }))
       level = block.level
-      if (!block.text.length) found.push(atBlock(top, 'heading-empty', 'A heading without words'))
+      if (!block.text.length) found.push(reason('heading-empty', { at: top.id }))
     }
     return found
   },

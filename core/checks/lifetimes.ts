@@ -1,5 +1,5 @@
 import { can } from '../kinds/kinds'
-import { SUITS } from '../content/lifetimes'
+import { reason } from '../words/ruleReasons'
 import type { Check } from './check'
 
 /** What stands at a place of the site that suits another lifetime. */
@@ -8,8 +8,8 @@ export const lifetimes: Check = {
   find({ fields: { bar, noticeLevel, lifetime } }, { kind }) {
     const passing = lifetime === 'temporary'
     if (bar && bar !== 'none' && passing && (noticeLevel ?? 'information') === 'information')
-      return [{ code: 'place-suits-lasting', detail: SUITS.bar, at: 'field:bar' }]
-    if (can(kind, 'turning') && !passing) return [{ code: 'place-suits-passing', detail: SUITS.banner, at: 'field:lifetime' }]
+      return [reason('place-suits-lasting', { at: 'field:bar' })]
+    if (can(kind, 'turning') && !passing) return [reason('place-suits-passing', { at: 'field:lifetime' })]
     return []
   },
 }

@@ -1,3 +1,4 @@
+import { reason } from '../words/ruleReasons'
 import { syllable } from 'syllable'
 import { blockText, type Block } from '../blocks/blocks'
 import { walkBlocks } from '../blocks/walk'
@@ -28,13 +29,6 @@ export const readingEase: Check = {
     if (words < FEWEST_WORDS) return []
     const sentences = text.split(/[.!?]+(?=\s|$)|\n+/u).filter((part) => countWords(part)).length
     const ease = readingEaseOf({ words, sentences, syllables: syllable(text) })
-    return ease >= EASY_ENOUGH
-      ? []
-      : [
-          {
-            code: 'reads-hard',
-            detail: `It reads hard: ${Math.round(ease)} of 100, where plain English has 60 and more. Shorter sentences help most`,
-          },
-        ]
+    return ease >= EASY_ENOUGH ? [] : [reason('reads-hard', { ease: Math.round(ease) })]
   },
 }

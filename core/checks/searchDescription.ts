@@ -1,3 +1,4 @@
+import { reason } from '../words/ruleReasons'
 import { hasField } from '../kinds/kinds'
 import type { Check } from './check'
 
@@ -7,5 +8,5 @@ export const searchDescription: Check = {
   find: ({ fields }, { kind }) =>
     !hasField(kind, 'searchDescription') || fields.indexed === false || fields.searchDescription?.trim()
       ? []
-      : [{ code: 'search-description-missing', detail: 'It has no search description', at: 'field:searchDescription' }],
+      : [reason('search-description-missing', { at: 'field:searchDescription' })],
 }

@@ -1,3 +1,4 @@
+import { reason } from '../words/ruleReasons'
 import { z } from 'zod'
 import { accept, refuse, type Outcome, type Reason } from '../outcome'
 import { blockSchema, MAX_BLOCKS, type Block } from '../blocks/blocks'
@@ -21,7 +22,7 @@ export const editSchema = z.discriminatedUnion('op', [
 export type Edit = z.infer<typeof editSchema>
 
 /** Why an item of a kind that has only fields takes no blocks. */
-export const noBody = (kind: Kind): Reason => ({ code: 'no-body', detail: `${KINDS[kind].many} have no blocks`, at: 'body' })
+export const noBody = (kind: Kind): Reason => reason('no-body', { kinds: KINDS[kind].many, at: 'body' })
 
 /** A place that two people changed: `mine` lost nothing, it is only not saved yet. */
 export interface Conflict {
@@ -88,7 +89,7 @@ export function applyEdits(
       case 'field': {
         const read = readField(kind, edit.name, edit.value)
         if ('problem' in read) {
-          reasons.push({ code: 'field-wrong', detail: read.problem, at: edit.name })
+          reasons.push(reason('field-wrong', { problem: read.problem, at: edit.name }))
           break
         }
         const name = edit.name as FieldName
@@ -102,7 +103,7 @@ export function applyEdits(
           if (headHash.get(edit.block.id) === keep(edit.block)[1]) break
           // Put back by two, differently: a question like any other place that two changed.
           if (!baseHash.has(edit.block.id) && !made.has(edit.block.id)) conflicts.push({ at: { block: edit.block.id } })
-          else reasons.push({ code: 'block-exists', detail: 'A block with this id is already on the page', at: edit.block.id })
+          else reasons.push(reason('block-exists', { at: edit.block.id }))
           break
         }
         made.add(edit.block.id)
@@ -112,8 +113,7 @@ export function applyEdits(
       case 'replace': {
         const index = indexOf(edit.block.id)
         const entry = keep(edit.block)
-        if (index < 0 && !baseHash.has(edit.block.id))
-          reasons.push({ code: 'block-unknown', detail: 'There is no such block on the page', at: edit.block.id })
+        if (index < 0 && !baseHash.has(edit.block.id)) reasons.push(reason('block-unknown', { at: edit.block.id }))
         else if (index >= 0 && changedElsewhere(edit.block.id) && headHash.get(edit.block.id) !== entry[1]) {
           const merged = mergedWith(edit.block)
           if (merged) body[index] = keep(merged)
@@ -138,9 +138,8 @@ export function applyEdits(
       }
     }
   }
-  if (body.length > MAX_BLOCKS) reasons.push({ code: 'too-many-blocks', detail: `A page holds at most ${MAX_BLOCKS} blocks` })
-  if (conflicts.length)
-    return { ok: false, reasons: [{ code: 'changed-meanwhile', detail: 'Someone else changed the same place' }], conflicts }
+  if (body.length > MAX_BLOCKS) reasons.push(reason('too-many-blocks', { most: MAX_BLOCKS }))
+  if (conflicts.length) return { ok: false, reasons: [reason('changed-meanwhile')], conflicts }
   if (reasons.length) return refuse(...reasons)
   const used = new Set(body.flatMap(([, hash]) => (brought.has(hash) ? hash : [])))
   for (const hash of brought.keys()) if (!used.has(hash)) brought.delete(hash)

@@ -1,3 +1,4 @@
+import { reason } from '../words/ruleReasons'
 import type { Verb } from '../access/verbs'
 import type { Reason } from '../outcome'
 import type { Change } from './route'
@@ -93,10 +94,7 @@ export type ItemAction = {
 function mustMend({ checks }: GateFacts): Reason | null {
   const [first, ...more] = checks.flatMap((check) => (check.must ? check.found : []))
   if (!first) return null
-  return {
-    code: 'checks-fail',
-    detail: `Its checks must pass first: ${first.detail}${more.length ? `, and ${more.length} more` : ''}`,
-  }
+  return reason('checks-fail', { first: first.detail, more: more.length })
 }
 
 const CLEARING: Record<Change, string> = { content: 'Clear', move: 'Clear the move', withdrawal: 'Clear that it goes' }
@@ -127,7 +125,7 @@ function inReview({ may }: ActionFacts, draft: DraftFacts, pinned: number): Item
           {
             do: 'put-live' as const,
             name: 'Put live',
-            why: may['item.put-live'] ?? { code: 'not-cleared', detail: 'It may go live once its gate has cleared it' },
+            why: may['item.put-live'] ?? reason('not-cleared', { what: 'in-review' }),
           },
         ]),
   ]
@@ -214,8 +212,7 @@ function ofSite({ live, last, onSite, draft, withdrawEvent, withdrawalHeld, may 
         : []),
       ...(onSite === 'withdrawn' && last ? [{ do: 'back' as const, name: 'Put back as it was', why: may['item.roll-back'] }] : []),
     ]
-  const asked: Reason | null =
-    draft?.change === 'withdrawal' ? { code: 'asked-already', detail: 'Its gates are asked already' } : may['item.send']
+  const asked: Reason | null = draft?.change === 'withdrawal' ? reason('asked-already') : may['item.send']
   return [
     ...(withdrawalHeld
       ? [

@@ -1,3 +1,4 @@
+import { reason } from '../words/ruleReasons'
 import { accept, refuse, type Outcome, type Reason } from '../outcome'
 import { countsByGroup, gatesOf, keyOf, type Gate, type Route } from './route'
 
@@ -110,8 +111,6 @@ export function reroute(state: DraftState, route: Route): DraftState {
   return { ...state, review: openGates(route, state).length ? 'in_review' : 'cleared' }
 }
 
-const wrongState = (detail: string): Outcome<never> => refuse({ code: 'wrong-state', detail })
-
 /**
  * The draft's state machine: what a command would make happen, or why not. Rights are decided elsewhere
  * (`core/access`); here stands only what the route and the state of the work demand.
@@ -131,9 +130,9 @@ export function decideDraft(state: DraftState, command: DraftCommand, route: Rou
         : accept([edited])
     }
     case 'send': {
-      if (state.review === 'in_review') return wrongState('It is in review already')
+      if (state.review === 'in_review') return refuse(reason('wrong-state', { review: 'in-review' }))
       // Cleared once, it may need another gate since: what is on the site has changed under it.
-      if (state.review === 'cleared' && !openGates(route, state).length) return wrongState('It is cleared already')
+      if (state.review === 'cleared' && !openGates(route, state).length) return refuse(reason('wrong-state', { review: 'cleared' }))
       const sent: DraftEvent = { event: 'sent', by: command.by }
       const after = apply(state, sent)
       return accept(openGates(route, after).length ? [sent] : [sent, { event: 'cleared' }])
@@ -141,18 +140,16 @@ export function decideDraft(state: DraftState, command: DraftCommand, route: Rou
     case 'pull-out':
       return state.review === 'in_review' || state.review === 'cleared'
         ? accept([{ event: 'pulled-out', by: command.by }])
-        : wrongState('It is not in review')
+        : refuse(reason('wrong-state', { review: 'not-in-review' }))
     case 'clear': {
       const reasons = atGate(state, command.gate, route)
       const gate = gatesOf(route).find((entry) => entry.id === command.gate)
-      if (gate && !gate.authorsMayClear && state.authors.includes(command.by))
-        reasons.push({ code: 'own-work', detail: 'You wrote part of this; someone else must clear it' })
+      if (gate && !gate.authorsMayClear && state.authors.includes(command.by)) reasons.push(reason('own-work', { as: 'writer' }))
       if (gate && command.for !== undefined && !gate.authorsMayClear && state.authors.includes(command.for))
-        reasons.push({ code: 'own-work', detail: 'Who you stand in for wrote part of this; their deputy may not clear it for them' })
-      if (gate && hasCleared(state, gate, command.by))
-        reasons.push({ code: 'cleared-before', detail: 'You have cleared this version already' })
+        reasons.push(reason('own-work', { as: 'deputy' }))
+      if (gate && hasCleared(state, gate, command.by)) reasons.push(reason('cleared-before', { who: 'you' }))
       if (gate && command.for !== undefined && hasCleared(state, gate, command.for))
-        reasons.push({ code: 'cleared-before', detail: 'Who you stand in for has cleared this version already' })
+        reasons.push(reason('cleared-before', { who: 'absent' }))
       reasons.push(...(command.failing ?? []))
       if (reasons.length || !gate) return refuse(...reasons)
       const { do: _do, failing: _failing, ...said } = command
@@ -161,7 +158,7 @@ export function decideDraft(state: DraftState, command: DraftCommand, route: Rou
     }
     case 'return': {
       const reasons = atGate(state, command.gate, route)
-      if (!command.note.trim()) reasons.push({ code: 'note-missing', detail: 'Say in a note what should change', at: 'note' })
+      if (!command.note.trim()) reasons.push(reason('note-missing', { to: 'return', at: 'note' }))
       return reasons.length ? refuse(...reasons) : accept([{ event: 'returned', by: command.by, gate: command.gate, note: command.note }])
     }
   }
@@ -178,11 +175,9 @@ export const hasCleared = (state: DraftState, gate: Gate, person: string): boole
   standingOf(state, gate).some((clearance) => clearance.person === person || clearance.for === person)
 
 function atGate(state: DraftState, gate: string, route: Route): Reason[] {
-  if (!gatesOf(route).some((entry) => entry.id === gate)) return [{ code: 'gate-unknown', detail: 'Its route has no such gate' }]
-  if (state.review !== 'in_review') return [{ code: 'wrong-state', detail: 'It is not in review now' }]
-  return openGates(route, state).some((entry) => entry.id === gate)
-    ? []
-    : [{ code: 'gate-closed', detail: 'This gate does not wait for anyone now' }]
+  if (!gatesOf(route).some((entry) => entry.id === gate)) return [reason('gate-unknown', { of: 'route' })]
+  if (state.review !== 'in_review') return [reason('wrong-state', { review: 'no-more' })]
+  return openGates(route, state).some((entry) => entry.id === gate) ? [] : [reason('gate-closed')]
 }
 
 /** The state after one event. */

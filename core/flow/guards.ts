@@ -1,3 +1,4 @@
+import { reason } from '../words/ruleReasons'
 import type { Reason } from '../outcome'
 import { rolesWithin, selfOf, waysOf, wayTo, withAncestors, type Rights } from '../access/rights'
 import type { Gate, Guards } from './route'
@@ -93,8 +94,7 @@ export const guardWords = (rights: Rights, { who }: Gate): string => namesOf(rig
 export function notGuard(rights: Rights, at: AtGate, person: string): Reason | null {
   if (standings(rights, at, person).length) return null
   return {
-    code: 'not-guard',
-    detail: `The gate “${at.gate.name}” is for ${guardWords(rights, at.gate)} to clear`,
+    ...reason('not-guard', { gate: at.gate.name, guards: guardWords(rights, at.gate) }),
     help: clearersOf(rights, at)
       .slice(0, 5)
       .map((id) => rights.people.get(id)!.name),

@@ -1,3 +1,4 @@
+import { reason } from '../words/ruleReasons'
 import type { Reason } from '../outcome'
 import { selfOf, wayTo, type Rights } from '../access/rights'
 import { hasCleared, owing, type DraftState } from './draft'
@@ -49,23 +50,12 @@ export function soundness(rights: Rights, route: Route, sections: readonly strin
       if (!worst) continue
       const { pool, stopped } = worst
       if (worst.how === 'dead')
-        result.stuck.push({
-          code: 'gate-dead',
-          detail: `“${gate.name}” needs ${gate.needed}, and ${pool.length || 'nobody'} in ${where} may clear it`,
-          at: gate.id,
-        })
+        result.stuck.push(reason('gate-dead', { gate: gate.name, needed: gate.needed, people: pool.length, section: where, at: gate.id }))
       else if (worst.how === 'own')
-        result.stuck.push({
-          code: 'gate-own',
-          detail: `“${gate.name}” in ${where} has nobody left for what its own guards write`,
-          at: gate.id,
-          help: names(stopped),
-        })
+        result.stuck.push({ ...reason('gate-own', { gate: gate.name, section: where, at: gate.id }), help: names(stopped) })
       else
         result.thin.push({
-          code: 'gate-thin',
-          detail: `“${gate.name}” in ${where} hangs on ${gate.needed === 1 ? 'one person' : `exactly ${gate.needed} people`}`,
-          at: gate.id,
+          ...reason('gate-thin', { gate: gate.name, needed: gate.needed, section: where, at: gate.id }),
           help: names(pool),
         })
     }

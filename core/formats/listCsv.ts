@@ -1,3 +1,4 @@
+import { reason } from '../words/ruleReasons'
 import type { Action } from '../batch/action'
 import { accept, refuse, type Outcome } from '../outcome'
 import { isDate } from '../time/date'
@@ -49,13 +50,11 @@ export function readHead(head: readonly string[]): Outcome<ListColumn[]> {
   const columns: ListColumn[] = []
   for (const name of head) {
     const column = byName.get(name.trim().toLowerCase() as never)
-    if (!column) return refuse({ code: 'column-unknown', detail: `There is no column “${name}”` })
-    if (columns.includes(column)) return refuse({ code: 'column-twice', detail: `The column “${name}” is there twice` })
+    if (!column) return refuse(reason('column-unknown', { name }))
+    if (columns.includes(column)) return refuse(reason('column-twice', { name }))
     columns.push(column)
   }
-  return columns.includes('id')
-    ? accept(columns)
-    : refuse({ code: 'id-missing', detail: 'The column “id” says which item a line is about; it is missing' })
+  return columns.includes('id') ? accept(columns) : refuse(reason('id-missing'))
 }
 
 /** Who and what names in cells mean: their ids, whatever the case. */
@@ -85,20 +84,20 @@ function readCell(column: Changeable, cell: string, facts: ListFacts, names: Cel
     case 'title':
       return cell
         ? accept([{ do: 'field', name: 'title', to: cell, from: facts.title }])
-        : refuse({ code: 'title-missing', detail: 'An item needs a title', at })
+        : refuse(reason('title-missing', { of: 'item', at }))
     case 'internalName':
       return accept([{ do: 'note', name: 'internalName', to: cell || null, from: facts.internalName || null }])
     case 'owner': {
       if (!cell) return accept([{ do: 'note', name: 'owner', to: null, from: facts.ownerId }])
       const [person, ...others] = names.person(cell)
-      if (!person) return refuse({ code: 'person-unknown', detail: `Nobody here is called “${cell}”`, at })
+      if (!person) return refuse(reason('person-unknown', { name: cell, at }))
       return others.length
-        ? refuse({ code: 'person-several', detail: `Several are called “${cell}”`, at })
+        ? refuse(reason('person-several', { name: cell, at }))
         : accept([{ do: 'note', name: 'owner', to: person, from: facts.ownerId }])
     }
     case 'shownDate':
     case 'reviewBy':
-      if (cell && !isDate(cell)) return refuse({ code: 'date-wrong', detail: `“${cell}” is no date such as 2026-11-05`, at })
+      if (cell && !isDate(cell)) return refuse(reason('date-wrong', { text: cell, at }))
       return accept([
         column === 'reviewBy'
           ? { do: 'note', name: 'reviewBy', to: cell || null, from: facts.reviewBy || null }
@@ -112,7 +111,7 @@ function readCell(column: Changeable, cell: string, facts: ListFacts, names: Cel
       // A label that the item has is meant before another of the same name.
       const ids = titles.map((title) => facts.labels.find((own) => own.title === title)?.id ?? names.label(title)[0])
       const unknown = titles.find((_, index) => ids[index] === undefined)
-      if (unknown !== undefined) return refuse({ code: 'label-unknown', detail: `There is no label “${unknown}”`, at })
+      if (unknown !== undefined) return refuse(reason('label-unknown', { title: unknown, at }))
       const before = facts.labels.map(({ id }) => id)
       const add = [...new Set(ids as string[])].filter((id) => !before.includes(id))
       const remove = before.filter((id) => !ids.includes(id))

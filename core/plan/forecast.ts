@@ -1,3 +1,5 @@
+import type { Reason } from '../outcome'
+import { reason } from '../words/ruleReasons'
 import { can } from '../kinds/kinds'
 import { fullIn } from '../time/words'
 import type { SiteEntry } from './entry'
@@ -240,7 +242,7 @@ class Foreteller {
     this.toRepeat.length = 0
     const facts = this.factsOf(turn)
     const troubles: Trouble[] = []
-    const add = (of: PlannedFacts, weight: Trouble['weight'], code: string, detail: string, about = '') => {
+    const add: Add = (of, weight, { code, detail }, about = '') => {
       const { event, edition, item, title } = of
       const key = [code, event, item, about].join(' ')
       troubles.push({ key, weight, code, at: turn.at, event, edition, item, title, detail, remedy: remedyFor(code) })
@@ -250,27 +252,25 @@ class Foreteller {
     for (const [index, of] of facts.entries()) {
       if (of.repeats) continue
       this.watched.note(`plan:${of.item}`)
-      for (const reason of of.refused) add(of, 'stops', reason.code, reason.detail)
+      for (const met of of.refused) add(of, 'stops', met)
       const last = this.eventsAt(turn.at).get(of.item)
-      if (last !== undefined && last !== of.event) add(of, 'warns', 'two-at-once', 'Another event of this item has the same moment', last)
+      if (last !== undefined && last !== of.event) add(of, 'warns', reason('two-at-once'), last)
       this.eventsAt(turn.at).set(of.item, of.event)
       const result = results[index]
-      if (result && !result.ok) for (const reason of result.reasons) add(of, 'stops', reason.code, reason.detail)
+      if (result && !result.ok) for (const met of result.reasons) add(of, 'stops', met)
       if (!of.cleared && !of.refused.length) {
-        const waits = of.waits.length ? `. It waits for ${of.waits.join(' and ')}` : ''
-        add(of, 'stops', 'not-cleared', `It is not cleared${waits}`)
-        if (of.pace !== null && Date.parse(this.now) + of.pace > Date.parse(turn.at))
-          add(of, 'warns', 'pace', 'At the usual pace of its gates it is not cleared in time')
+        add(of, 'stops', reason('not-cleared', { what: 'planned', waits: of.waits.join(' and ') }))
+        if (of.pace !== null && Date.parse(this.now) + of.pace > Date.parse(turn.at)) add(of, 'warns', reason('pace'))
       }
-      for (const part of of.missing) add(of, 'warns', 'part-missing', `It shows ${part}, which is not there any more`, part)
-      for (const words of of.clocks) add(of, 'warns', 'clock-change', words, words)
+      for (const part of of.missing) add(of, 'warns', reason('part-missing', { part }), part)
+      for (const words of of.clocks) add(of, 'warns', reason('clock-change', { what: words }), words)
       for (const other of this.plan.editionsOf.get(of.item) ?? [])
-        if (other.edition !== of.edition) add(of, 'warns', 'in-two-editions', `It is in the edition “${other.name}” too`, other.edition)
+        if (other.edition !== of.edition) add(of, 'warns', reason('in-two-editions', { edition: other.name }), other.edition)
     }
     if (turn.does === 'open') {
       const [of] = facts
       const under = this.unders.get(turn.wish.item)
-      if (of && under && under.window !== turn.window) add(of, 'warns', 'window-over-window', 'Another window of this item is open then')
+      if (of && under && under.window !== turn.window) add(of, 'warns', reason('window-over-window'))
     }
     const took = tookPlace(facts, changes, moved)
     // What a turn changes changes at once: each is looked at when all of them are known.
@@ -336,16 +336,15 @@ class Foreteller {
       const off = planned?.leaves.find((moment) => moment > at)
       if (!there) {
         const coming = planned?.arrives.find((moment) => moment > at)
-        const other = planned ? `“${planned.title}”` : 'an item'
         const why = coming
           ? `goes live only ${fullIn(coming, this.zone)}`
           : planned?.leaves.some((moment) => moment <= at)
             ? 'leaves the site by then'
             : 'is not on the site'
-        add(of, 'warns', 'link-not-yet', `It links to ${other}, which ${why}`, target)
-      } else if (off) add(of, 'warns', 'link-off', `It links to “${there.title}”, which leaves the site ${fullIn(off, this.zone)}`, target)
+        add(of, 'warns', reason('link-not-yet', { title: planned?.title ?? null, why }), target)
+      } else if (off) add(of, 'warns', reason('link-off', { title: there.title, leaves: fullIn(off, this.zone) }), target)
     }
-    if (can(entry.kind, 'tree') && !this.isReached(entry)) add(of, 'warns', 'unreached', 'No menu shows it and nothing links to it')
+    if (can(entry.kind, 'tree') && !this.isReached(entry)) add(of, 'warns', reason('unreached'))
   }
 
   private isReached(entry: SiteEntry): boolean {
@@ -364,7 +363,7 @@ class Foreteller {
       if (!entry || linker.item === of.item) continue
       // Its text of then may not hold the link any more.
       if (entry.version !== linker.version && !this.live.get(linker.item)?.[0].links.includes(of.item)) continue
-      add(of, 'warns', 'linked-from', `“${entry.title}” links to it`, linker.item)
+      add(of, 'warns', reason('linked-from', { title: entry.title }), linker.item)
     }
     for (const [item, linker] of this.linkedTo(of.item))
       if (
@@ -372,13 +371,13 @@ class Foreteller {
         this.live.has(item) &&
         !linkers.some((known) => known.item === item)
       )
-        add(of, 'warns', 'linked-from', `“${linker.title}” links to it`, item)
+        add(of, 'warns', reason('linked-from', { title: linker.title }), item)
   }
 }
 
 /** A text that has come by plan, with what readers get of it. */
 type Coming = [of: PlannedFacts, now: SiteEntry]
-type Add = (of: PlannedFacts, weight: Trouble['weight'], code: string, detail: string, about?: string) => void
+type Add = (of: PlannedFacts, weight: Trouble['weight'], met: Pick<Reason, 'code' | 'detail'>, about?: string) => void
 const NO_FACTS: PlannedFacts[] = []
 const NONE: Step['took'] = []
 const NOTHING: ReadonlyMap<string, PlannedFacts> = new Map()

@@ -1,3 +1,4 @@
+import { reason } from '../words/ruleReasons'
 import { pathOf } from '../address/path'
 import type { Fields } from '../content/fields'
 import { can, type Kind } from '../kinds/kinds'
@@ -93,15 +94,13 @@ export function judge(state: SiteState, wishes: Wish[], at: string, zone: string
   const pending = new Set(together ? wishes.map(({ item }) => item) : [])
 
   const childrenOf = (item: string) => state.children(item).filter((child) => entry(child.item)?.fields.parent === item)
-  const stays = (children: { title: string }[]) => ({
-    code: 'children-live',
-    detail: `${children.length === 1 ? `“${children[0]!.title}” stands` : `${children.length} pages stand`} below it on the site; move or withdraw first`,
-  })
+  const stays = (children: { title: string }[]) =>
+    reason('children-live', { title: children.length === 1 ? children[0]!.title : '', count: children.length })
   const withdraw = (wish: Wish, index: number) => {
     const was = entry(wish.item)
     const children = was && !together ? childrenOf(wish.item) : []
-    if (!was) return refuse({ code: 'not-live', detail: 'It is not on the site' })
-    if (can(wish.kind, 'single')) return refuse({ code: 'settings-stay', detail: 'A site cannot be without its settings' })
+    if (!was) return refuse(reason('not-live'))
+    if (can(wish.kind, 'single')) return refuse(reason('settings-stay'))
     if (children.length) return refuse(stays(children))
     entries.set(wish.item, null)
     free(was.path, wish.item)

@@ -1,3 +1,4 @@
+import { reason } from '../words/ruleReasons'
 import { checkSegment } from '../address/segment'
 import type { Fields } from '../content/fields'
 import { can, type Kind, KINDS } from '../kinds/kinds'
@@ -41,11 +42,7 @@ export const isBehind = (base: string | null, replaced: string | null, accepted:
   replaced !== base && accepted !== (replaced ?? 'none')
 
 /** That another item, by its title, has an address. */
-export const taken = (title: string, path: string): Reason => ({
-  code: 'segment-taken',
-  detail: `“${title}” is already at ${path}`,
-  at: 'segment',
-})
+export const taken = (title: string, path: string): Reason => reason('segment-taken', { title, path, at: 'segment' })
 
 /** Shown dates older than this many days are asked about. */
 export const OLD_DATE_DAYS = 31
@@ -57,33 +54,18 @@ export const OLD_DATE_DAYS = 31
 export function notReady(change: GoingLive): Reason[] {
   const { kind, fields } = change
   const reasons: Reason[] = []
-  if (!change.cleared) reasons.push({ code: 'not-cleared', detail: 'It has not passed its gates as it is now' })
-  if (change.embargo !== null) reasons.push({ code: 'embargo', detail: `Nobody may put it live before ${change.embargo}`, at: 'embargo' })
-  if (fields.lifetime === 'temporary' && !change.ends)
-    reasons.push({
-      code: 'end-missing',
-      detail: 'It is temporary: set when it leaves the site again, or show it for a while',
-      at: 'lifetime',
-    })
-  if (!fields.title?.trim()) reasons.push({ code: 'title-missing', detail: 'It needs a title on the page', at: 'title' })
+  if (!change.cleared) reasons.push(reason('not-cleared', { what: 'version' }))
+  if (change.embargo !== null) reasons.push(reason('embargo', { until: change.embargo, at: 'embargo' }))
+  if (fields.lifetime === 'temporary' && !change.ends) reasons.push(reason('end-missing', { at: 'lifetime' }))
+  if (!fields.title?.trim()) reasons.push(reason('title-missing', { of: 'page', at: 'title' }))
   if (KINDS[kind].address !== null) {
     reasons.push(...checkSegment(fields.segment ?? '', can(kind, 'tree') && !fields.parent))
-    if (change.loop) reasons.push({ code: 'parent-loop', detail: 'Its parent page lies below the page itself', at: 'parent' })
-    else if (!change.parentLive) reasons.push({ code: 'parent-not-live', detail: 'Its parent page is not on the site', at: 'parent' })
+    if (change.loop) reasons.push(reason('parent-loop', { asked: 'ready', at: 'parent' }))
+    else if (!change.parentLive) reasons.push(reason('parent-not-live', { at: 'parent' }))
     if (change.path && change.pathTakenBy !== null) reasons.push(taken(change.pathTakenBy, change.path))
   }
-  if (change.behind)
-    reasons.push({
-      code: 'behind',
-      detail: change.gone
-        ? 'It was taken off the site after this draft was begun; whoever wants it back puts it live'
-        : 'The live version changed after this draft was begun; compare them and bring the draft up to date',
-    })
+  if (change.behind) reasons.push(reason('behind', { since: change.gone ? 'taken-off' : 'changed' }))
   if (can(kind, 'dated') && change.shownDate === 'ask' && fields.shownDate && daysBetween(fields.shownDate, change.today) > OLD_DATE_DAYS)
-    reasons.push({
-      code: 'shown-date-old',
-      detail: `Its shown date, ${fields.shownDate}, is more than a month old: keep it or take today’s?`,
-      at: 'shownDate',
-    })
+    reasons.push(reason('shown-date-old', { date: fields.shownDate, at: 'shownDate' }))
   return reasons
 }

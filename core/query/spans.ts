@@ -1,3 +1,4 @@
+import { reason } from '../words/ruleReasons'
 import { accept, refuse, type Outcome } from '../outcome'
 
 /** A stretch of calendar dates, both ends within; `null` is open. */
@@ -37,7 +38,7 @@ export const SPAN_WORDS =
  */
 export function spanOf(text: string, today: string): Outcome<Span> {
   const now = day(today)
-  const bad = refuse({ code: 'span-wrong', detail: `Expected ${SPAN_WORDS}` })
+  const bad = refuse(reason('span-wrong', { expected: SPAN_WORDS }))
   const range = /^([^.]*)\.\.([^.]*)$/.exec(text)
   if (range) {
     const [from, to] = [range[1]! || null, range[2]! || null]

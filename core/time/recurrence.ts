@@ -1,3 +1,4 @@
+import { reason } from '../words/ruleReasons'
 import { accept, refuse, type Outcome } from '../outcome'
 import { isDate } from './date'
 
@@ -26,7 +27,7 @@ export interface Recurrence {
 /** Years looked through at most; a rule that names no day in so many has none. */
 const MOST_YEARS = 120
 
-const bad = (detail: string) => refuse({ code: 'rule-bad', detail, at: 'rule' })
+const bad = (detail: string) => refuse(reason('rule-bad', { problem: detail, at: 'rule' }))
 
 const numbers = (text: string, most: number): number[] | null => {
   const list = text.split(',').map(Number)

@@ -13,6 +13,17 @@ export const dateWords = (date: string, language = 'en-GB', month: 'long' | 'sho
 export const monthWords = (month: string, language = 'en-GB'): string =>
   format(localeOf(language), { month: 'long', year: 'numeric', timeZone: 'UTC' }).format(new Date(`${month}-01T00:00Z`))
 
+const ofDate = (date: string, options: Intl.DateTimeFormatOptions) => british('UTC', options).format(new Date(`${date}T00:00Z`))
+
+/** The weekday of a date: `2026-11-05` → `Thursday`. */
+export const weekdayWords = (date: string): string => ofDate(date, { weekday: 'long' })
+
+/** A date in the heading of a column, as short as can be: `2026-11-05` → `Thu 5`. */
+export const columnDayWords = (date: string): string => ofDate(date, { weekday: 'short', day: 'numeric' })
+
+/** The month of a date, as short as can be: `2026-11-05` → `Nov`. */
+export const shortMonthWords = (date: string): string => ofDate(date, { month: 'short' })
+
 /** An instant's time of day in a zone, `14:32`. */
 export const timeIn = (instant: string | Date, zone: string): string =>
   british(zone, { hour: '2-digit', minute: '2-digit' }).format(new Date(instant))

@@ -26,8 +26,7 @@ export const batches = [
     body: z.strictObject({ target, action: actionSchema }),
     answer: answers.doneAct,
     async run({ office, actor, body, ifMatch }) {
-      if (takesOn(body.action) && ifMatch === undefined)
-        throw refusal('version-missing', 'version-missing', 'Send the id of the version you saw as If-Match')
+      if (takesOn(body.action) && ifMatch === undefined) throw refusal('version-missing', 'version-missing', { of: 'draft' })
       const done = await act(office, actor, body.target, body.action, ifMatch)
       await takeIn(office, [body.target.item])
       return done

@@ -72,17 +72,17 @@ async function boundedBody(event: H3Event, limit: number): Promise<Buffer> {
     watched()
   }
 }
-const tooLarge = (limit: number) => refusal('too-large', 'body-large', `A request has at most ${Math.floor(limit / 1024 / 1024)} MB`)
+const tooLarge = (limit: number) => refusal('too-large', 'body-large', { megabytes: Math.floor(limit / 1024 / 1024) })
 
 async function readJson(event: H3Event): Promise<{ value: unknown; raw: Buffer }> {
   const raw = await boundedBody(event, MAX_BODY_BYTES)
   if (!raw.length) return { value: {}, raw }
   if (!/^application\/(merge-patch\+)?json\b/.test(getHeader(event, 'content-type') ?? ''))
-    throw refusal('wrong-type', 'not-json', 'Send JSON with content-type application/json')
+    throw refusal('wrong-type', 'not-json', { problem: 'type' })
   try {
     return { value: JSON.parse(raw.toString('utf8')), raw }
   } catch {
-    throw refusal('bad-input', 'not-json', 'The body is not JSON')
+    throw refusal('bad-input', 'not-json', { problem: 'text' })
   }
 }
 
@@ -92,7 +92,7 @@ const ifMatchOf = (event: H3Event) => getHeader(event, 'if-match')?.replace(/^(?
 function keyedAs(endpoint: Endpoint, actor: Actor, event: H3Event, raw: Buffer): Keyed | null {
   const key = getHeader(event, 'idempotency-key')
   if (!key) return null
-  if (key.length > 100) throw refusal('bad-input', 'key-long', 'An Idempotency-Key has at most 100 characters')
+  if (key.length > 100) throw refusal('bad-input', 'key-long')
   const request = createHash('sha256')
     .update(`${actor.rights.site} ${event.method} ${event.path} ${ifMatchOf(event) ?? ''}\n`)
     .update(raw)
@@ -152,22 +152,18 @@ export async function handle(event: H3Event, endpoint: Endpoint): Promise<unknow
   try {
     const writes = endpoint.method !== 'GET'
     const site = await parts.office.site()
-    if (writes && !isSameOrigin(event.node.req, site))
-      throw refusal('not-allowed', 'origin-foreign', 'Writes are taken from the office itself only')
+    if (writes && !isSameOrigin(event.node.req, site)) throw refusal('not-allowed', 'origin-foreign')
     const actor = await sessionOfEvent(parts.office, event)
     person = actor?.seenBy?.id ?? actor?.id ?? null
-    if (!endpoint.open && !actor) throw refusal('not-signed-in', 'not-signed-in', 'Sign in first')
-    if (!endpoint.open && isAnothersWindow(event, actor))
-      throw refusal('not-signed-in', 'someone-else', `${actor!.name} is signed in here now. Nothing was changed; sign in again to go on.`)
+    if (!endpoint.open && !actor) throw refusal('not-signed-in', 'not-signed-in')
+    if (!endpoint.open && isAnothersWindow(event, actor)) throw refusal('not-signed-in', 'someone-else', { name: actor!.name })
     if (actor?.seenBy && (writes ? !ALLOWED_WHILE_IMPERSONATING.has(endpoint.path) : endpoint.path.startsWith('/me')))
-      throw refusal('not-allowed', 'looking-only', `You see the office as ${actor.name} does; nothing can be changed meanwhile`)
-    if (actor?.needsFactor && !endpoint.open && !WITHOUT_FACTOR.has(endpoint.path))
-      throw refusal('not-allowed', 'second-factor-needed', 'Your role asks for a second factor; turn one on first')
+      throw refusal('not-allowed', 'looking-only', { name: actor.name })
+    if (actor?.needsFactor && !endpoint.open && !WITHOUT_FACTOR.has(endpoint.path)) throw refusal('not-allowed', 'second-factor-needed')
     endpoint.before?.(actor as never)
     const upload = endpoint.takes === 'file'
     const { value, raw } = writes && !upload ? await readJson(event) : { value: undefined, raw: Buffer.alloc(0) }
-    if (writes && !upload && !endpoint.body && value && Object.keys(value).length)
-      throw refusal('bad-input', 'body-unknown', 'This command takes no body')
+    if (writes && !upload && !endpoint.body && value && Object.keys(value).length) throw refusal('bad-input', 'body-unknown')
     const asked = {
       ...parts,
       actor,

@@ -308,7 +308,7 @@ export const items = [
     async run({ office, live, actor, params, origin }) {
       const { site, item, version } = await readableVersion(office, actor, params.id)
       const subject = await subjectOf(office, item, version)
-      if (!subject) throw refusal('refused', 'no-page', 'This kind of item has no page of its own')
+      if (!subject) throw refusal('refused', 'no-page')
       const around = await live.around(site, origin, subject, null)
       const { content: _, refs, ...view } = around.view
       return { site: around.site, view, refs: { ...refs, items: [...refs.items], media: [...refs.media] } }

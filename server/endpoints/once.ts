@@ -15,11 +15,9 @@ export interface Keyed {
 
 /** The answer of a command that was asked before, or the word why there is none. */
 function repeated(kept: KeptAnswer, request: string): unknown {
-  if (kept.request !== request) throw refusal('refused', 'key-reused', 'This Idempotency-Key was used for another request')
-  if (kept.state === 'begun')
-    throw refusal('conflict', 'key-open', 'This was asked before and may have been done; look before you ask again with another key')
-  if (kept.body === null)
-    throw refusal('conflict', 'key-answered', 'This was done before; its answer holds a secret and is given once only')
+  if (kept.request !== request) throw refusal('refused', 'key-reused')
+  if (kept.state === 'begun') throw refusal('conflict', 'key-open')
+  if (kept.body === null) throw refusal('conflict', 'key-answered')
   return JSON.parse(kept.body) as unknown
 }
 

@@ -1,6 +1,7 @@
 import { sessionCookie } from '../http'
 import { z } from 'zod'
 import { PROBLEMS } from '../services/refusal'
+import { reason } from './answers/common'
 import type { Endpoint } from './endpoint'
 
 const schema = (type: z.ZodType, io: 'input' | 'output' = 'input') => z.toJSONSchema(type, { io, unrepresentable: 'any' })
@@ -87,9 +88,7 @@ export function openApi(endpoints: Endpoint[]) {
             title: z.string(),
             status: z.int(),
             detail: z.string(),
-            reasons: z.array(
-              z.object({ code: z.string(), detail: z.string(), at: z.string().optional(), help: z.array(z.string()).optional() }),
-            ),
+            reasons: z.array(reason),
           }),
         ),
       },

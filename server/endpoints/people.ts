@@ -220,7 +220,7 @@ export const people = [
       const kept = underWay.safeParse(safeJson(getCookie(event, OPENID_COOKIE)))
       deleteCookie(event, OPENID_COOKIE, { path: OPENID_BACK })
       try {
-        if (!kept.success) throw refusal('not-signed-in', 'openid-wrong', 'That sign-in was not begun in this browser')
+        if (!kept.success) throw refusal('not-signed-in', 'openid-wrong')
         // What was asked for and what is answered name one address: the router knows only the end of it.
         const answer = new URL(OPENID_BACK, origin)
         answer.search = new URL(event.node.req.url ?? '', origin).search
@@ -274,7 +274,7 @@ export const people = [
     }),
     answer: z.strictObject({ person: z.string() }),
     async run({ office, body: { code: told, ...body }, event }) {
-      if (!(await isUnclaimed(office))) throw refusal('conflict', 'site-exists', 'This site has its first steward already')
+      if (!(await isUnclaimed(office))) throw refusal('conflict', 'site-exists')
       await mustKnowFirstCode(office, told, addressOf(event.node.req))
       const person = await firstStart(office, body)
       await dropFirstCode(office)
@@ -289,7 +289,7 @@ export const people = [
     summary: 'The people one may step in as; in the demo only',
     answer: answers.demoPeople,
     run: async ({ office }) => {
-      if (!isDemo) throw refusal('unknown', 'unknown', 'There is no such thing outside the demo')
+      if (!isDemo) throw refusal('unknown', 'unknown', { what: 'demo-only' })
       const rights = await office.rights()
       return (await listPeople(office.store.read, rights.site))
         .filter((person) => person.active)
@@ -313,7 +313,7 @@ export const people = [
     answer: z.strictObject({ person: z.string() }),
     async run({ office, body, event }) {
       const person = isDemo ? await personById(office.store.read, body.person) : undefined
-      if (!person) throw refusal('unknown', 'unknown', isDemo ? 'There is no such person' : 'There is no such thing outside the demo')
+      if (!person) throw refusal('unknown', 'unknown', { what: isDemo ? 'person' : 'demo-only' })
       await endSession(office, event)
       giveSession(event, await openSession(office, person.id, agentOf(event), 'demo'))
       return { person: person.id }

@@ -16,13 +16,9 @@ export async function streamNews(event: H3Event): Promise<unknown> {
   const { office } = parts
   // A stream that is open keeps no session open.
   const actor = await actorOfEvent(office, event, false)
-  if (!actor) return sayProblem(event, refusal('not-signed-in', 'not-signed-in', 'Sign in first'))
+  if (!actor) return sayProblem(event, refusal('not-signed-in', 'not-signed-in'))
   const count = open.get(actor.id) ?? 0
-  if (count >= MOST_OF_ONE)
-    return sayProblem(
-      event,
-      refusal('busy', 'streams-many', `You have ${MOST_OF_ONE} windows open here; close some for this one to hear of news`),
-    )
+  if (count >= MOST_OF_ONE) return sayProblem(event, refusal('busy', 'streams-many', { most: MOST_OF_ONE }))
   open.set(actor.id, count + 1)
   const stream = createEventStream(event)
   const stop = office.onNews((rows) => {

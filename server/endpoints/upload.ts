@@ -8,8 +8,8 @@ import { refusal } from '../services/refusal'
 /** What a form may have beside its file. */
 const FORM_BYTES = 64 * 1024
 
-const broken = () => refusal('bad-input', 'file-broken', 'The file did not come whole; send it again', 'file')
-const missing = () => refusal('bad-input', 'file-missing', 'Send the file as the part named file of a multipart form', 'file')
+const broken = () => refusal('bad-input', 'file-broken', { at: 'file' })
+const missing = () => refusal('bad-input', 'file-missing', { at: 'file' })
 
 function formOf(headers: BusboyHeaders): BusboyInstance {
   try {

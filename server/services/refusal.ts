@@ -1,4 +1,6 @@
 import type { Reason } from '../../core/outcome'
+import type { Given } from '../../core/words/reason'
+import { serviceReason, type SERVICE_REASONS, type ServiceCode, type Thing } from '../../core/words/serviceReasons'
 
 /** The kinds of problem the API answers with (RFC 9457), each with its HTTP status and title. */
 export const PROBLEMS = {
@@ -31,12 +33,12 @@ export class Refusal extends Error {
   }
 }
 
-/** A refusal with one reason. */
-export const refusal = (kind: ProblemKind, code: string, detail: string, at?: string): Refusal =>
-  new Refusal(kind, [at === undefined ? { code, detail } : { code, detail, at }])
+/** A refusal with one reason, by its code and what its sentence is made with. */
+export const refusal = <C extends ServiceCode>(kind: ProblemKind, code: C, ...given: Given<(typeof SERVICE_REASONS)[C]>): Refusal =>
+  new Refusal(kind, [serviceReason(code, ...given)])
 
 /** The value, or a 404 that names what was looked for. */
-export function found<T>(value: T | undefined | null, what: string): T {
-  if (value === undefined || value === null) throw refusal('unknown', 'unknown', `There is no such ${what}`)
+export function found<T>(value: T | undefined | null, what: Thing): T {
+  if (value === undefined || value === null) throw refusal('unknown', 'unknown', { what })
   return value
 }

@@ -1,3 +1,4 @@
+import { serviceReason } from '../../core/words/serviceReasons'
 import { fileURLToPath } from 'node:url'
 import PQueue from 'p-queue'
 import { Piscina } from 'piscina'
@@ -25,9 +26,8 @@ const THREADS = 2
 const NICE = 10
 const IDLE_MS = 10 * 60_000
 
-const tooMuch = () =>
-  new Refusal('busy', [{ code: 'work-waits', detail: 'Much is being worked on for you; try again in a moment' }], { retryAfter: 10 })
-const tooLong = () => refusal('too-large', 'work-long', `This takes longer than ${MAX_SECONDS} seconds; ask for less at once`)
+const tooMuch = () => new Refusal('busy', [serviceReason('work-waits')], { retryAfter: 10 })
+const tooLong = () => refusal('too-large', 'work-long', { seconds: MAX_SECONDS })
 
 /** Threads beside the process, begun when they are first needed, on the store of a data folder. */
 export function openThreads(folder: string): Threads {

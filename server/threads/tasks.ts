@@ -1,3 +1,4 @@
+import { serviceReason } from '../../core/words/serviceReasons'
 import { parse } from 'csv-parse/sync'
 import type { Block } from '../../core/blocks/blocks'
 import { applyEdits, type Edit } from '../../core/content/edits'
@@ -124,12 +125,11 @@ export const TASKS = {
         max_record_size: LONGEST_LINE,
         to: most + 2,
       }) as string[][]
-      if (lines.length > most + 1)
-        return refuse({ code: 'too-many', detail: `A file brings at most ${most.toLocaleString('en')} lines; make several of it` })
+      if (lines.length > most + 1) return refuse(serviceReason('too-many', { what: 'lines', most }))
       return accept(lines)
     } catch (error) {
       const why = error instanceof Error ? error.message : 'it is broken'
-      return refuse({ code: 'csv-wrong', detail: `The file cannot be read as CSV: ${why}` })
+      return refuse(serviceReason('csv-wrong', { problem: why }))
     }
   },
 }

@@ -80,7 +80,7 @@ describe('a route that a team builds', () => {
     expect((await clear(team.reviewer, fares, 'review')).status).toBe(200)
     expect(await review(fares)).toMatchObject({ review: 'in_review', waiting: ['legal'] })
     const refused = await clear(team.reviewer, fares, 'legal')
-    expect([refused.status, refused.body.reasons[0]]).toEqual([
+    expect([refused.status, refused.body.reasons[0]]).toMatchObject([
       403,
       { code: 'not-guard', detail: 'The gate “legal” is for Legal desk to clear', help: ['The legal'] },
     ])

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { dateWords, timeIn } from '~~/core/time/words'
+import { dateWords, timeIn, weekdayWords } from '~~/core/time/words'
 import { dateIn } from '~~/core/time/date'
 import { grouped } from '~~/core/grouped'
 import { CALENDAR_WORDS } from '~~/core/plan/calendarWords'
@@ -17,7 +17,6 @@ const days = computed(() =>
 /** What began on an earlier day has no time of the day that it is listed under; nor has what holds for all of it. */
 const timeOf = (entry: CalendarEntry) => (entry.what === 'review-by' || entry.at < props.from ? '' : timeIn(entry.at, props.zone))
 const trouble = (entry: CalendarEntry) => entry.troubles.stops + entry.troubles.warns
-const weekday = (day: string) => new Intl.DateTimeFormat('en-GB', { weekday: 'long', timeZone: 'UTC' }).format(new Date(`${day}T00:00Z`))
 </script>
 
 <template>
@@ -32,7 +31,7 @@ const weekday = (day: string) => new Intl.DateTimeFormat('en-GB', { weekday: 'lo
       :aria-label="dateWords(day)"
     >
       <h2 class="mb-1 font-semibold" :class="day === today && 'text-kelp'">
-        {{ weekday(day) }} {{ dateWords(day) }}<span v-if="day === today" class="font-normal">, today</span>
+        {{ weekdayWords(day) }} {{ dateWords(day) }}<span v-if="day === today" class="font-normal">, today</span>
       </h2>
       <ul class="divide-y divide-line rounded-md border border-line bg-sheet">
         <li v-for="entry in list" :key="entry.id" class="flex min-h-9 flex-wrap items-baseline gap-x-3 px-3 py-1.5">

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { fullIn } from '~~/core/time/words'
+import { fullIn, shortMonthWords } from '~~/core/time/words'
 import { useSite } from '~/stores/site'
 
 /**
@@ -46,8 +46,7 @@ const months = computed(() => {
   const found: { at: string; name: string }[] = []
   const day = new Date(start.value)
   for (day.setUTCDate(1), day.setUTCHours(0, 0, 0, 0); day.getTime() < start.value + span.value; day.setUTCMonth(day.getUTCMonth() + 1))
-    if (day.getTime() >= start.value)
-      found.push({ at: day.toISOString(), name: new Intl.DateTimeFormat('en-GB', { month: 'short', timeZone: 'UTC' }).format(day) })
+    if (day.getTime() >= start.value) found.push({ at: day.toISOString(), name: shortMonthWords(day.toISOString().slice(0, 10)) })
   return found
 })
 </script>

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { weekOf } from '~~/core/time/month'
-import { timeIn } from '~~/core/time/words'
+import { timeIn, columnDayWords } from '~~/core/time/words'
 import { dateIn } from '~~/core/time/date'
 import EntryChip from './EntryChip.vue'
 import { lasts, type CalendarEntry, type TrialAnswer } from './entries'
@@ -36,8 +36,6 @@ const bands = (day: string) =>
       dateIn(entry.at, props.zone) < day &&
       dateIn(new Date(Date.parse(entry.until) - 1).toISOString(), props.zone) >= day,
   )
-const name = (day: string) =>
-  new Intl.DateTimeFormat('en-GB', { weekday: 'short', day: 'numeric', timeZone: 'UTC' }).format(new Date(`${day}T00:00Z`))
 function hover(event: DragEvent, cell: string) {
   if (!props.lifted) return
   event.preventDefault()
@@ -63,7 +61,7 @@ onMounted(() => table.value?.querySelector('[data-hour="06:00"]')?.scrollIntoVie
           class="border-r border-b border-line px-2 font-semibold"
           :class="date === today && 'bg-kelp-wash text-ink'"
         >
-          {{ name(date) }}
+          {{ columnDayWords(date) }}
           <span
             v-for="band in bands(date)"
             :key="band.id"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { numberWords } from '~~/core/words/number'
 import { Download, ShieldCheck, X } from 'lucide-vue-next'
 import { ACTION_GROUPS, describedAction } from '~~/core/journal/actions'
 import { fullIn, shortIn } from '~~/core/time/words'
@@ -88,7 +89,7 @@ const detail = (data: Record<string, unknown> | null) => {
       :class="verdict.intact ? 'border-kelp bg-kelp-wash' : 'border-rust bg-rust-wash'"
     >
       <template v-if="verdict.intact"
-        ><b>Intact.</b> {{ verdict.rows?.toLocaleString('en-GB') }} rows; the last hash is
+        ><b>Intact.</b> {{ numberWords(verdict.rows ?? 0) }} rows; the last hash is
         <span class="font-mono text-[0.93em] break-all">{{ verdict.head }}</span></template
       >
       <template v-else

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { numberWords } from '~~/core/words/number'
 import type { Action } from '~~/core/batch/action'
 import BatchForm from './BatchForm.vue'
 import { BATCHES, type BatchWhat } from './batchWords'
@@ -109,7 +110,7 @@ onMounted(async () => {
       <template v-if="under">
         <p role="status">
           {{ batch.state === 'trying' ? 'Finding out what would happen' : words.doing }} …
-          {{ (batch.state === 'trying' ? batch.tried : batch.ended).toLocaleString('en-GB') }} of {{ batch.total.toLocaleString('en-GB') }}
+          {{ numberWords(batch.state === 'trying' ? batch.tried : batch.ended) }} of {{ numberWords(batch.total) }}
         </p>
         <div
           class="mt-2 h-2 overflow-hidden rounded bg-deep"
@@ -125,17 +126,16 @@ onMounted(async () => {
       <template v-else>
         <div class="flex items-baseline gap-4">
           <p v-if="batch.state === 'tried'" role="status">
-            <b class="font-semibold">{{ (batch.total - batch.wouldNot).toLocaleString('en-GB') }}</b> would be done<template
-              v-if="batch.wouldNot"
-              >, <b class="font-semibold text-rust">{{ batch.wouldNot.toLocaleString('en-GB') }}</b> refused</template
+            <b class="font-semibold">{{ numberWords(batch.total - batch.wouldNot) }}</b> would be done<template v-if="batch.wouldNot"
+              >, <b class="font-semibold text-rust">{{ numberWords(batch.wouldNot) }}</b> refused</template
             >. Nothing is changed yet.
           </p>
           <p v-else role="status">
-            <b class="font-semibold">{{ (batch.ended - batch.refused).toLocaleString('en-GB') }}</b> done<template v-if="batch.refused"
-              >, <b class="font-semibold text-rust">{{ batch.refused.toLocaleString('en-GB') }}</b> refused</template
+            <b class="font-semibold">{{ numberWords(batch.ended - batch.refused) }}</b> done<template v-if="batch.refused"
+              >, <b class="font-semibold text-rust">{{ numberWords(batch.refused) }}</b> refused</template
             ><template v-if="batch.state === 'failed'">; then something failed here, and the rest was left</template
             ><template v-if="batch.state === 'cancelled'"
-              >; stopped, {{ (batch.total - batch.ended).toLocaleString('en-GB') }} left as they were</template
+              >; stopped, {{ numberWords(batch.total - batch.ended) }} left as they were</template
             >.
           </p>
           <label class="ml-auto flex items-center gap-2" :class="!(batch.wouldNot || batch.refused) && 'invisible'"

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { numberWords } from '~~/core/words/number'
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
 import { ChevronUp, X } from 'lucide-vue-next'
 import { BATCHES, NOT_CHOSEN, type BatchWhat } from './batchWords'
@@ -14,7 +15,7 @@ const REST = (Object.keys(BATCHES) as BatchWhat[]).filter((what) => !NOT_CHOSEN.
 <template>
   <div role="region" aria-label="The chosen items" class="flex flex-wrap items-center gap-2 border-t border-line bg-sheet px-5 py-2">
     <b class="font-semibold tabular-nums">{{ all ? `All ${counted(count, 'item')}` : `${counted(count, 'item')} chosen` }}</b>
-    <button v-if="!all && count < total" class="link" @click="emit('all')">Choose all {{ total.toLocaleString('en-GB') }}</button>
+    <button v-if="!all && count < total" class="link" @click="emit('all')">Choose all {{ numberWords(total) }}</button>
     <span class="mx-1 h-5 border-l border-line" aria-hidden="true" />
     <button v-for="what in AT_HAND" :key="what" class="button" @click="emit('begin', what)">{{ BATCHES[what].command }}</button>
     <Menu as="div" class="relative">

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { numberWords } from '~~/core/words/number'
 import { KINDS, type Kind } from '~~/core/kinds/kinds'
 import { PART_WORDS, type ChoiceField, type NamedField, type Part, type Query } from '~~/core/query/query'
 import { hasTerm, toggled, type Term } from '~~/core/query/terms'
@@ -53,7 +54,7 @@ const lacks = computed(() =>
             @click="emit('query', toggled(query, term))"
           >
             <span class="truncate">{{ word(group.field, value) }}</span>
-            <span class="ml-auto text-soft tabular-nums">{{ count.toLocaleString('en-GB') }}</span>
+            <span class="ml-auto text-soft tabular-nums">{{ numberWords(count) }}</span>
           </button>
         </li>
       </ul>
@@ -76,7 +77,7 @@ const lacks = computed(() =>
             @click="emit('query', toggled(query, term))"
           >
             <span class="truncate">{{ PART_WORDS[part] }}</span>
-            <span class="ml-auto text-soft tabular-nums">{{ count.toLocaleString('en-GB') }}</span>
+            <span class="ml-auto text-soft tabular-nums">{{ numberWords(count) }}</span>
           </button>
         </li>
       </ul>

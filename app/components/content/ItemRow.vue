@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { numberWords } from '~~/core/words/number'
 import { can, KINDS } from '~~/core/kinds/kinds'
 import { PART_WORDS, type Part } from '~~/core/query/query'
 import { dateWords, shortIn } from '~~/core/time/words'
@@ -72,7 +73,7 @@ function words(column: Column, row: Listed): string {
     case 'review':
       return row.reviewBy ? dateWords(row.reviewBy) : '–'
     case 'words':
-      return row.words.toLocaleString('en-GB')
+      return numberWords(row.words)
     case 'lacks':
       return lacking(row) || 'nothing'
     case 'menuLabel':

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { numberWords } from '~~/core/words/number'
 import { written } from '~~/core/query/parse'
 import type { LabelView } from '~~/server/services/listing/labels'
 import StateMark from '~/components/mark/StateMark.vue'
@@ -52,14 +53,14 @@ function keep() {
       <StateMark v-if="label.draftState" :state="label.draftState as MarkName" /><span v-else class="text-soft">no draft</span>
     </td>
     <td class="px-3 text-right tabular-nums">
-      <NuxtLink v-if="label.items" :to="list" class="hover:underline">{{ label.items.toLocaleString('en-GB') }}</NuxtLink><span
+      <NuxtLink v-if="label.items" :to="list" class="hover:underline">{{ numberWords(label.items) }}</NuxtLink><span
         v-else
         class="text-soft"
         >unused</span
       >
     </td>
     <td class="px-3 text-right tabular-nums">
-      <a v-if="label.path" :href="label.path" target="_blank" class="hover:underline">{{ label.live.toLocaleString('en-GB') }}</a><span
+      <a v-if="label.path" :href="label.path" target="_blank" class="hover:underline">{{ numberWords(label.live) }}</a><span
         v-else
         class="text-soft"
         >–</span

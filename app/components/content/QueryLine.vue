@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { numberWords } from '~~/core/words/number'
 import { useDebounceFn } from '@vueuse/core'
 import { Search } from 'lucide-vue-next'
 import { parseQuery } from '~~/core/query/parse'
@@ -155,7 +156,7 @@ defineExpose({ focus: () => line.value?.focus() })
       >
         <span class="font-medium">{{ offer.choice }}{{ typing?.what === 'field' ? ':' : '' }}</span>
         <span class="truncate text-soft">{{ offer.words }}</span>
-        <span v-if="offer.count !== null" class="ml-auto text-soft tabular-nums">{{ offer.count.toLocaleString('en-GB') }}</span>
+        <span v-if="offer.count !== null" class="ml-auto text-soft tabular-nums">{{ numberWords(offer.count) }}</span>
       </li>
     </ul>
     <p

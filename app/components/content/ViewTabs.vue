@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { numberWords } from '~~/core/words/number'
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
 import { ChevronDown } from 'lucide-vue-next'
 import type { SavedView } from '~~/server/services/listing/savedViews'
@@ -37,8 +38,7 @@ const here = computed(() => props.views.find(isHere) ?? null)
       :title="view.q"
       @click="emit('show', view)"
     >
-      {{ view.name
-      }}<span v-if="view.count !== null" class="font-normal text-soft tabular-nums">{{ view.count.toLocaleString('en-GB') }}</span>
+      {{ view.name }}<span v-if="view.count !== null" class="font-normal text-soft tabular-nums">{{ numberWords(view.count) }}</span>
     </button>
     <Menu as="div" class="relative">
       <MenuButton class="button-quiet">Views<ChevronDown class="size-3.5" aria-hidden="true" /></MenuButton>

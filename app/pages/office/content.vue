@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { numberWords } from '~~/core/words/number'
 import { useAttempt } from '~/composables/attempt'
 import NotLoaded from '~/components/frame/NotLoaded.vue'
 import { useDebounceFn } from '@vueuse/core'
@@ -234,7 +235,7 @@ const changing = shallowRef<SavedView | null>(null)
 const starting = computed(() => (pick('start') ? (pick('start') as Kind) : null))
 // A count is of what is listed: it goes where that could not be asked for.
 const words = computed(() =>
-  total.value === null || problem.value ? '' : `${total.value.toLocaleString('en-GB')} ${total.value === 1 ? 'item' : 'items'}`,
+  total.value === null || problem.value ? '' : `${numberWords(total.value)} ${total.value === 1 ? 'item' : 'items'}`,
 )
 </script>
 

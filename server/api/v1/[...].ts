@@ -25,7 +25,7 @@ for (const endpoint of endpoints)
 router.use(
   '/**',
   defineEventHandler((event) =>
-    sayProblem(event, refusal('unknown', 'route-unknown', `There is no ${event.method} ${event.path.split('?')[0]}`)),
+    sayProblem(event, refusal('unknown', 'route-unknown', { method: event.method, path: event.path.split('?')[0]! })),
   ),
 )
 

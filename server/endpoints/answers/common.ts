@@ -19,6 +19,7 @@ export const reason = z.strictObject({
   detail: z.string(),
   at: z.string().optional(),
   help: z.array(z.string()).optional(),
+  given: z.record(z.string(), z.union([z.string(), z.number(), z.null()])).optional(),
 })
 
 export const reviewState = z.enum(['draft', 'in_review', 'returned', 'cleared'])

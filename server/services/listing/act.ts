@@ -135,7 +135,7 @@ async function draftOf(office: Office, item: ItemRow, id: string | null) {
 /** The open draft of content that is meant; refused where there is none. */
 async function openWork(office: Office, item: ItemRow, wanted: string | null) {
   const draft = await draftOf(office, item, wanted ?? item.draft_id)
-  if (!draft || draft.closed_at) throw refusal('conflict', 'draft-missing', 'It has no open draft')
+  if (!draft || draft.closed_at) throw refusal('conflict', 'draft-missing', { needed: 'open' })
   return draft
 }
 
@@ -144,7 +144,7 @@ const OFFICE = { internalName: 'internal_name', owner: 'owner_id', reviewBy: 're
 async function setNote(office: Office, actor: Actor, item: ItemRow, { name, to, from }: Action & { do: 'note' }): Promise<Done> {
   const before = item[OFFICE[name]] ?? ''
   if (from !== undefined && before !== (from ?? '')) throw changedMeanwhile('It')
-  if (before === (to ?? '')) throw refusal('conflict', 'unchanged', 'It is so already')
+  if (before === (to ?? '')) throw refusal('conflict', 'unchanged', { what: 'so' })
   await changeOfficeFields(office, actor, item.id, { [name]: name === 'internalName' ? (to ?? '') : to || null })
   const said =
     name === 'owner'
@@ -197,7 +197,7 @@ async function rewrite(
   const draft = await draftToEdit(office, actor, item, wanted)
   const before = await contentOf(office, draft.head)
   const made = await saveEdits(office, actor, draft.id, { base: version, edits, named: true })
-  if (made.version === draft.head) throw refusal('conflict', 'unchanged', 'It is so already')
+  if (made.version === draft.head) throw refusal('conflict', 'unchanged', { what: 'so' })
   if (out) await removeEntry(office, actor, out.edition, out.event)
   const said = [whereItWent(item, draft), ...(draft.review !== made.review && draft.review !== 'draft' ? [LAPSES] : [])].join('; ')
   const event = into && (await gather(office, actor, { edition: into.edition, name: into.name, item, draft: draft.id }))
@@ -237,14 +237,14 @@ async function move(office: Office, actor: Actor, item: ItemRow, to: Partial<Fil
 }
 
 async function moveTo(office: Office, actor: Actor, item: ItemRow, { section, from }: Action & { do: 'move' }): Promise<Done> {
-  if (item.section_id === section) throw refusal('conflict', 'unchanged', 'It is there already')
+  if (item.section_id === section) throw refusal('conflict', 'unchanged', { what: 'there' })
   if (from !== undefined && item.section_id !== from) throw changedMeanwhile('Its section')
   const { moved, ...done } = await move(office, actor, item, { section })
   return { ...done, undo: moved ? { do: 'move', section: item.section_id, from: section } : null }
 }
 
 async function become(office: Office, actor: Actor, item: ItemRow, { kind, from }: Action & { do: 'become' }): Promise<Done> {
-  if (item.kind === kind) throw refusal('conflict', 'unchanged', 'It is one already')
+  if (item.kind === kind) throw refusal('conflict', 'unchanged', { what: 'one' })
   if (from !== undefined && item.kind !== from) throw changedMeanwhile('Its kind')
   const [before] = await liveByIds(office.store.read, actor.rights.site, [item.id])
   const { moved, ...done } = await move(office, actor, item, { kind })
@@ -255,7 +255,7 @@ async function become(office: Office, actor: Actor, item: ItemRow, { kind, from 
 
 async function takeOff(office: Office, actor: Actor, item: ItemRow, from: string | undefined): Promise<Done> {
   const live = item.live_version
-  if (live === null) throw refusal('conflict', 'not-live', 'It is not on the site')
+  if (live === null) throw refusal('conflict', 'not-live')
   if (from !== undefined && live !== from) throw changedMeanwhile('What is on the site')
   try {
     const { previousPath } = await withdraw(office, actor, item.id, live)
@@ -269,7 +269,7 @@ async function takeOff(office: Office, actor: Actor, item: ItemRow, from: string
 }
 
 async function duplicate(office: Office, actor: Actor, item: ItemRow, wanted: string | null): Promise<Done> {
-  if (can(item.kind, 'single')) throw refusal('refused', 'only-one', 'A site has its settings once')
+  if (can(item.kind, 'single')) throw refusal('refused', 'only-one')
   const draft = await draftOf(office, item, wanted)
   const version = draft?.head_version ?? item.live_version ?? (await newestVersion(office.store.read, item.id))
   const { fields, body } = await readContent(office.store.read, await manifestOf(office, version))

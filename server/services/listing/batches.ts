@@ -43,7 +43,7 @@ export async function beginBatch(
   action: Action,
   targets: Targets,
 ): Promise<{ batch: string; total: number }> {
-  if (!isForMany(action)) throw refusal('bad-input', 'action-wrong', 'That takes one act back; it is not for many', 'action')
+  if (!isForMany(action)) throw refusal('bad-input', 'action-wrong', { at: 'action' })
   if ('items' in targets) await mustReadAll(office, actor, targets.items)
   return begin(office, actor, action, partsOf(office, targets))
 }
@@ -71,8 +71,7 @@ export async function begin(
   await office.store.write((tx) => addBatch(tx, row))
   let total = 0
   for await (const part of parts) {
-    if (total + part.length > MOST_AT_ONCE)
-      throw refusal('refused', 'too-many', `At most ${MOST_AT_ONCE.toLocaleString('en')} items at once; ask for fewer`)
+    if (total + part.length > MOST_AT_ONCE) throw refusal('refused', 'too-many', { what: 'items', most: MOST_AT_ONCE })
     await office.store.write((tx) =>
       addBatchEntries(
         tx,
@@ -87,7 +86,7 @@ export async function begin(
     )
     total += part.length
   }
-  if (!total) throw refusal('refused', 'nothing', 'No item was chosen')
+  if (!total) throw refusal('refused', 'nothing', { to: 'do' })
   // Until now it was one that nobody works on.
   await office.store.write((tx) => changeBatch(tx, id, { state: 'trying', total }))
   return { batch: id, total }
@@ -98,7 +97,7 @@ export async function mustReadAll(office: Office, actor: Actor, items: Target[])
   const sections = sectionsWhere(actor, 'item.read')
   const ids = [...new Set(items.map(({ item }) => item))]
   if ((await itemCount(office.store.read, ids, sections)) < ids.length)
-    throw refusal('unknown', 'unknown', 'Some of these items are not there', 'items')
+    throw refusal('unknown', 'unknown', { what: 'some-items', at: 'items' })
 }
 
 const batchRow = (
@@ -208,24 +207,23 @@ const changeState = (
   id: string,
   from: BatchRow['state'][],
   to: BatchRow['state'],
-  why: string,
+  problem: 'not-tried' | 'over',
 ): Promise<void> =>
   office.store.write(async (tx) => {
     const batch = await batchById(tx, await siteId(office), id)
-    if (batch?.person_id !== actor.id) throw refusal('unknown', 'unknown', 'There is no such batch')
-    if (!from.includes(batch.state)) throw refusal('conflict', 'batch-state', why)
+    if (batch?.person_id !== actor.id) throw refusal('unknown', 'unknown', { what: 'batch' })
+    if (!from.includes(batch.state)) throw refusal('conflict', 'batch-state', { problem })
     const over = to === 'cancelled'
     await changeBatch(tx, id, { state: to, beat_at: '', ended_at: over ? office.now() : null })
     if (over && batch.state === 'running') await tellDone(office, tx, { ...batch, state: to })
   })
 
 /** Lets a batch that was tried run. */
-export const runBatch = (office: Office, actor: Actor, id: string) =>
-  changeState(office, actor, id, ['tried'], 'running', 'It was not tried yet, or runs already')
+export const runBatch = (office: Office, actor: Actor, id: string) => changeState(office, actor, id, ['tried'], 'running', 'not-tried')
 
 /** Stops a batch where it is: what was done stays and can be taken back. */
 export const cancelBatch = (office: Office, actor: Actor, id: string) =>
-  changeState(office, actor, id, ['trying', 'tried', 'running'], 'cancelled', 'It is over already')
+  changeState(office, actor, id, ['trying', 'tried', 'running'], 'cancelled', 'over')
 
 /** Takes back all that a batch did, the last first. What has changed since stays and is said. */
 export async function undoBatch(office: Office, actor: Actor, id: string): Promise<{ batch: string; total: number }> {
@@ -233,11 +231,11 @@ export async function undoBatch(office: Office, actor: Actor, id: string): Promi
   return office.store.write(async (tx) => {
     const now = (await batchById(tx, await siteId(office), id))!
     if (now.state === 'trying' || now.state === 'tried' || now.state === 'running')
-      throw refusal('conflict', 'batch-state', 'It is not over yet')
-    if (before.undoes !== null || (await undoOf(tx, id))) throw refusal('conflict', 'undone-before', 'It was taken back already')
+      throw refusal('conflict', 'batch-state', { problem: 'not-over' })
+    if (before.undoes !== null || (await undoOf(tx, id))) throw refusal('conflict', 'undone-before')
     const undo = office.newId()
     const { undoable: total } = await batchCounts(tx, id)
-    if (!total) throw refusal('conflict', 'nothing', 'There is nothing to take back')
+    if (!total) throw refusal('conflict', 'nothing', { to: 'undo' })
     await addBatch(tx, batchRow(office, actor, { id: undo, site: now.site_id, action: null, state: 'running', total, undoes: id }))
     await addUndoEntries(tx, undo, id)
     return { batch: undo, total }

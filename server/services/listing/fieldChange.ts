@@ -21,8 +21,7 @@ const empty = (value: unknown) => value === undefined || value === null || value
 const same = (a: unknown, b: unknown) => (empty(a) && empty(b)) || JSON.stringify(a) === JSON.stringify(b)
 
 /** That something is not as it was expected. */
-export const changedMeanwhile = (what: string): Refusal =>
-  refusal('changed-meanwhile', 'changed-meanwhile', `${what} was changed by someone else since; look at it first`)
+export const changedMeanwhile = (what: string): Refusal => refusal('changed-meanwhile', 'changed-meanwhile', { what })
 
 /** What an action changes of the fields of an item; throws a refusal where it cannot, or would change nothing. */
 export function fieldChange(kind: Kind, fields: Fields, action: FieldAction): FieldChange {
@@ -36,10 +35,10 @@ export function fieldChange(kind: Kind, fields: Fields, action: FieldAction): Fi
 }
 
 function checked(kind: Kind, fields: Fields, name: FieldName, to: Value, from?: Value): Omit<FieldChange, 'said'> {
-  if (!hasField(kind, name)) throw refusal('refused', 'field-unknown', `${KINDS[kind].one}: has no ${labelOf(name, kind).toLowerCase()}`)
+  if (!hasField(kind, name)) throw refusal('refused', 'field-unknown', { kind: KINDS[kind].one, field: labelOf(name, kind) })
   const read = readField(kind, name, to)
-  if ('problem' in read) throw refusal('refused', 'field-wrong', `${labelOf(name, kind)}: ${read.problem}`, name)
-  if (same(fields[name], to)) throw refusal('conflict', 'unchanged', 'It is so already')
+  if ('problem' in read) throw refusal('refused', 'field-wrong', { field: labelOf(name, kind), problem: read.problem, at: name })
+  if (same(fields[name], to)) throw refusal('conflict', 'unchanged', { what: 'so' })
   if (from !== undefined && !same(fields[name], from)) throw changedMeanwhile(labelOf(name, kind))
   return { name, before: (fields[name] ?? null) as Value, to }
 }

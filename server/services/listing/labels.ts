@@ -54,7 +54,7 @@ export interface LabelChange {
  */
 export async function changeLabel(office: Office, actor: Actor, id: string, change: LabelChange): Promise<{ said: string }> {
   const item = found(await itemById(office.store.read, id), 'label')
-  if (!can(item.kind, 'sorting')) throw refusal('refused', 'not-a-label', 'That is not a label')
+  if (!can(item.kind, 'sorting')) throw refusal('refused', 'not-a-label')
   if (change.broader) await mustBeBroader(office, actor, id, change.broader)
   const { title, summary, type, broader } = change
   const wanted = Object.entries({ title, summary, labelType: type, broader }).filter(([, to]) => to !== undefined)
@@ -83,7 +83,7 @@ const ROWS = 2_000
 export async function mergeLabel(office: Office, actor: Actor, id: string, into: string): Promise<{ batch: string; total: number }> {
   const all = new Map((await labels(office, actor)).map((label) => [label.id, label]))
   const [label, other] = [found(all.get(id), 'label'), found(all.get(into), 'label')]
-  if (isReplacedBy(all, into, id)) throw refusal('refused', 'label-loop', 'It would be replaced by itself', 'into')
+  if (isReplacedBy(all, into, id)) throw refusal('refused', 'label-loop', { by: 'replacing', at: 'into' })
   const readable = sectionsWhere(actor, 'item.read')
   async function* parts() {
     for (let after = -1; ;) {
@@ -99,6 +99,6 @@ export async function mergeLabel(office: Office, actor: Actor, id: string, into:
 
 async function mustBeBroader(office: Office, actor: Actor, id: string, broader: string): Promise<void> {
   const all = new Map((await labels(office, actor)).map((label) => [label.id, label]))
-  if (all.get(broader)?.type !== 'category') throw refusal('refused', 'not-a-category', 'A label is a part of a category', 'broader')
-  if (isBelow(all, broader, id)) throw refusal('refused', 'label-loop', 'That category lies below this one', 'broader')
+  if (all.get(broader)?.type !== 'category') throw refusal('refused', 'not-a-category', { at: 'broader' })
+  if (isBelow(all, broader, id)) throw refusal('refused', 'label-loop', { by: 'belonging', at: 'broader' })
 }

@@ -1,3 +1,4 @@
+import { serviceReason } from '../../../core/words/serviceReasons'
 import { stringify } from 'csv-stringify/sync'
 import { cellsOf, changesOf, LIST_COLUMNS, readHead, type CellNames, type ListColumn, type ListFacts } from '../../../core/formats/listCsv'
 import { toCell } from '../../../core/formats/cell'
@@ -26,8 +27,7 @@ export function mustBringIn(actor: Actor): void {
 
 /** A file has at most so many bytes. */
 export const MOST_LIST_BYTES = 5 * 1024 * 1024
-export const listTooLarge = () =>
-  refusal('too-large', 'csv-large', `A file of a list has at most ${MOST_LIST_BYTES / 1024 / 1024} MB; make several of it`)
+export const listTooLarge = () => refusal('too-large', 'csv-large', { megabytes: MOST_LIST_BYTES / 1024 / 1024 })
 /** Longer files are refused: nobody looks through what they would do. */
 const MOST_LINES = 5_000
 const MOST_PROBLEMS = 50
@@ -83,7 +83,7 @@ export async function listFile(
 ) {
   const listing = await listingFor(office, foresight, actor, query)
   const sort = readSort(query.sort)
-  if (!sort) throw refusal('bad-input', 'sort-wrong', 'The list cannot be sorted by that', 'sort')
+  if (!sort) throw refusal('bad-input', 'sort-wrong', { at: 'sort' })
   let last: ListedRow | undefined
   return csvFile(columns, listing.zone, async () => {
     const start = last ? { after: { value: last.sort_value, n: last.n } } : { from: 0 }
@@ -134,15 +134,15 @@ export async function bringIn(office: Office, actor: Actor, bytes: Uint8Array): 
     const line = `Line ${index + 2}`
     const id = ids[index]!
     const row = rows.get(id)
-    if (!row) return void problems.push({ code: 'item-unknown', detail: `${line}: there is no item ${id || 'without an id'}`, at: line })
-    if (seen.has(id)) return void problems.push({ code: 'item-twice', detail: `${line}: “${row.title}” is there twice`, at: line })
+    if (!row) return void problems.push(serviceReason('item-unknown', { line, id, at: line }))
+    if (seen.has(id)) return void problems.push(serviceReason('item-twice', { line, title: row.title, at: line }))
     seen.add(id)
     const changes = changesOf(columns.value, record, factsOf(row, site.zone), names)
     if (changes.ok) acts.push(...changes.value.map((action) => ({ item: id, draft: row.found_draft, action })))
     else problems.push(...changes.reasons.map((reason) => ({ ...reason, detail: `${line}: ${reason.detail}` })))
   })
   if (problems.length) throw new Refusal('refused', problems.slice(0, MOST_PROBLEMS))
-  if (!acts.length) throw refusal('conflict', 'unchanged', 'The file says what the items say already')
+  if (!acts.length) throw refusal('conflict', 'unchanged', { what: 'file' })
   return beginActs(office, actor, 'Changed from a file', acts)
 }
 

@@ -117,7 +117,7 @@ export async function listingFor(
 export async function findItems(office: Office, foresight: Foresight, actor: Actor, query: PageQuery): Promise<ItemPage> {
   const listing = await listingFor(office, foresight, actor, query)
   const sort = readSort(query.sort)
-  if (!sort) throw refusal('bad-input', 'sort-wrong', 'The list cannot be sorted by that', 'sort')
+  if (!sort) throw refusal('bad-input', 'sort-wrong', { at: 'sort' })
   const db = office.store.read
   const { rows, total } = await countedPage(db, listing, sort, startOf(query), query.limit + 1, query.count !== 'no')
   const items = await withSnippets(office, actor, await withFields(db, rows.slice(0, query.limit)), listing.query)
@@ -197,5 +197,5 @@ function startOf({ cursor, from }: PageQuery): Start {
   } catch {
     // Said below, like any other that is not ours.
   }
-  throw refusal('bad-input', 'cursor-wrong', 'This cursor is not one of ours', 'cursor')
+  throw refusal('bad-input', 'cursor-wrong', { at: 'cursor' })
 }

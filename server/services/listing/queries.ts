@@ -1,3 +1,4 @@
+import { serviceReason } from '../../../core/words/serviceReasons'
 import { withAncestors } from '../../../core/access/rights'
 import { LABEL_TYPES, type LabelType } from '../../../core/kinds/label'
 import type { Names } from '../../../core/query/meaning'
@@ -91,7 +92,7 @@ export async function listingOf(office: Office, foresight: Foresight, actor: Act
   const parsed = parseQuery(text, today)
   if (!parsed.ok) {
     const { at, length, expected } = parsed.problem
-    throw new Refusal('bad-input', [{ code: 'query-wrong', detail: `Expected ${expected}`, at: 'q' }], {
+    throw new Refusal('bad-input', [serviceReason('query-wrong', { expected, at: 'q' })], {
       problem: { at, length, expected },
     })
   }

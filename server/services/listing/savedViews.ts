@@ -92,10 +92,10 @@ export interface ViewInput {
 async function mustBeRight(office: Office, actor: Actor, { q, sort, group }: ViewInput): Promise<void> {
   const site = found(await office.site(), 'site')
   const parsed = parseQuery(q, dateIn(office.now(), site.zone))
-  if (!parsed.ok) throw refusal('refused', 'query-wrong', `Expected ${parsed.problem.expected}`, 'q')
-  if (!readSort(sort)) throw refusal('refused', 'sort-wrong', 'The list cannot be sorted by that', 'sort')
+  if (!parsed.ok) throw refusal('refused', 'query-wrong', { expected: parsed.problem.expected, at: 'q' })
+  if (!readSort(sort)) throw refusal('refused', 'sort-wrong', { at: 'sort' })
   if (group !== null && !actor.rights.groups.get(group)?.members.includes(actor.id))
-    throw refusal('refused', 'group-not-yours', 'A view is shared with a group that you are in', 'group')
+    throw refusal('refused', 'group-not-yours', { at: 'group' })
 }
 
 /** Keeps a list under a name; it is pinned at once. */
@@ -105,7 +105,7 @@ export async function keepView(office: Office, actor: Actor, input: ViewInput): 
   const id = office.newId()
   await office.store.write(async (tx) => {
     const n = await viewCount(tx, site.id, actor.id)
-    if (n >= MOST) throw refusal('conflict', 'views-many', `You keep ${MOST} views already; let some go first`)
+    if (n >= MOST) throw refusal('conflict', 'views-many', { most: MOST })
     await addView(tx, { id, site_id: site.id, owner_id: actor.id, made_at: office.now(), ...columnsOf(input) })
   })
   const pinned = await pinnedOf(office, actor)
@@ -122,7 +122,7 @@ const columnsOf = ({ name, q, sort, columns, group }: ViewInput) => ({
 })
 
 async function mustOwn(office: Office, actor: Actor, id: string): Promise<void> {
-  found(await viewOf(office.store.read, await siteId(office), actor.id, id), 'view of yours')
+  found(await viewOf(office.store.read, await siteId(office), actor.id, id), 'view')
 }
 
 export async function changeView(office: Office, actor: Actor, id: string, input: ViewInput): Promise<void> {
@@ -139,7 +139,6 @@ export async function letViewGo(office: Office, actor: Actor, id: string): Promi
 /** Puts a view where it is always seen with its count, or takes it from there. */
 export async function pinView(office: Office, actor: Actor, id: string, pinned: boolean): Promise<void> {
   const now = (await pinnedOf(office, actor)).filter((one) => one !== id)
-  if (pinned && now.length >= MOST_PINNED)
-    throw refusal('conflict', 'pinned-many', `At most ${MOST_PINNED} views are pinned; unpin one first`)
+  if (pinned && now.length >= MOST_PINNED) throw refusal('conflict', 'pinned-many', { most: MOST_PINNED })
   await setPreference(office, actor, PINNED, pinned ? [...now, id] : now)
 }

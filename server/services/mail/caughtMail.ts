@@ -37,7 +37,7 @@ export function mailStandIn(office: Office): MailTransport {
 
 function mustBeCaught(actor: Actor): void {
   must(actor, 'people.change', null)
-  if (!mailIsCaught()) throw refusal('unknown', 'mail-goes-out', 'Mails go to a mail server; they are not kept here')
+  if (!mailIsCaught()) throw refusal('unknown', 'mail-goes-out')
 }
 
 /** The files of caught mails, the oldest first; none where no mail was ever caught here. */

@@ -17,7 +17,8 @@ export function isPublicAddress(address: string): boolean {
   return ipaddr.process(address).range() === 'unicast'
 }
 
-const refused = (detail: string) => refusal('refused', 'address-refused', detail, 'url')
+const refused = (problem: 'form' | 'inside' | 'endless' | 'slow' | 'silent') =>
+  refusal('refused', 'address-refused', { problem, at: 'url' })
 
 /**
  * Fetches a picture's bytes from a web address. The name is resolved once and exactly that address is connected to, so
@@ -33,7 +34,7 @@ export async function fetchPicture(
     if ('bytes' in answer) return { bytes: answer.bytes, name: nameOf(target) }
     target = parse(URL.canParse(answer.location, target.href) ? new URL(answer.location, target).href : '')
   }
-  throw refused('That address leads from one place to the next without end')
+  throw refused('endless')
 }
 
 /** The last part of an address as a file's name; this decoding takes what is wrongly encoded as it stands. */
@@ -41,14 +42,13 @@ const nameOf = ({ pathname }: URL): string => unescape(pathname.split('/').at(-1
 
 function parse(url: string): URL {
   const target = URL.canParse(url) ? new URL(url) : null
-  if (!target || !/^https?:$/.test(target.protocol) || target.username || target.password)
-    throw refused('Give a plain http or https address')
+  if (!target || !/^https?:$/.test(target.protocol) || target.username || target.password) throw refused('form')
   return target
 }
 
 function ask(target: URL, allowed: (address: string) => boolean): Promise<{ bytes: Buffer } | { location: string }> {
   const host = target.hostname.replace(/^\[|\]$/g, '')
-  if (isIP(host) && !allowed(host)) throw refused('That address is not on the open internet')
+  if (isIP(host) && !allowed(host)) throw refused('inside')
   const checked: LookupFunction = (name, options, done) =>
     lookup(name, { ...options, all: true }, (error, addresses) => {
       if (error) return done(error, '')
@@ -59,10 +59,9 @@ function ask(target: URL, allowed: (address: string) => boolean): Promise<{ byte
     })
   return new Promise((resolve, reject) => {
     const fail = (error: NodeJS.ErrnoException) => {
-      if (error.code === 'REFUSED') reject(refused('That address is not on the open internet'))
-      else if (error.code === 'LARGE')
-        reject(refusal('too-large', 'picture-large', `A picture has at most ${MAX_PICTURE_BYTES / 1024 / 1024} MB`))
-      else reject(refused(error.code === 'SLOW' ? 'That address does not answer in time' : 'That address cannot be reached'))
+      if (error.code === 'REFUSED') reject(refused('inside'))
+      else if (error.code === 'LARGE') reject(refusal('too-large', 'picture-large', { megabytes: MAX_PICTURE_BYTES / 1024 / 1024 }))
+      else reject(refused(error.code === 'SLOW' ? 'slow' : 'silent'))
     }
     const request = (target.protocol === 'https:' ? httpsRequest : httpRequest)(
       target,
@@ -75,7 +74,7 @@ function ask(target: URL, allowed: (address: string) => boolean): Promise<{ byte
         }
         if (statusCode !== 200) {
           response.resume()
-          return reject(refused(`That address answers ${statusCode}`))
+          return reject(refusal('refused', 'address-refused', { problem: 'answers', status: statusCode, at: 'url' }))
         }
         const parts: Buffer[] = []
         let size = 0

@@ -17,7 +17,7 @@ export interface Incoming {
 /** The most bytes of any file that is taken. */
 export const MAX_FILE_BYTES = 20 * 1024 * 1024
 
-export const fileTooLarge = () => refusal('too-large', 'document-large', `A document has at most ${MAX_FILE_BYTES / 1024 / 1024} MB`)
+export const fileTooLarge = () => refusal('too-large', 'document-large', { megabytes: MAX_FILE_BYTES / 1024 / 1024 })
 
 const folderOf = (office: Office) => join(office.store.folder, 'incoming')
 

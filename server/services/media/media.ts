@@ -129,8 +129,7 @@ async function isText(path: string): Promise<boolean> {
 /** Takes in a picture: checks what it is, turns it upright, drops its hidden data, keeps it by the hash of its bytes. */
 export async function addPicture(office: Office, actor: Actor, file: Incoming, name: string): Promise<MediaFile> {
   mustAddMedia(actor)
-  if (file.size > MAX_PICTURE_BYTES)
-    throw refusal('too-large', 'picture-large', `A picture has at most ${MAX_PICTURE_BYTES / 1024 / 1024} MB`)
+  if (file.size > MAX_PICTURE_BYTES) throw refusal('too-large', 'picture-large', { megabytes: MAX_PICTURE_BYTES / 1024 / 1024 })
   const type = await pictureType(file.path)
   const made = await office.pictures.make({ brought: file.path }, { make: 'kept' })
   return keepPicture(office, actor, made, { name: plainName(name, 'picture') }, type)
@@ -144,15 +143,10 @@ export async function cropPicture(office: Office, actor: Actor, id: string, crop
   mustAddMedia(actor)
   const asked = found(await mediaRow(office, id), 'picture')
   const whole = asked.of_id ? found(await mediaRow(office, asked.of_id), 'picture') : asked
-  if (!whole.width) throw refusal('refused', 'not-a-picture', 'A document has no parts to cut out')
+  if (!whole.width) throw refusal('refused', 'not-a-picture')
   const { left, top, width, height } = crop
   if (left + width > whole.width || top + height > whole.height)
-    throw refusal(
-      'bad-input',
-      'crop-outside',
-      `The picture is ${whole.width} × ${whole.height} pixels; that part reaches out of it`,
-      'crop',
-    )
+    throw refusal('bad-input', 'crop-outside', { width: whole.width, height: whole.height, at: 'crop' })
   if (width === whole.width && height === whole.height) return mediaFile(whole)
   const part = JSON.stringify({ left, top, width, height })
   const same = await mediaPart(office.store.read, whole.id, part)

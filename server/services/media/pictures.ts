@@ -1,3 +1,4 @@
+import { serviceReason } from '../../../core/words/serviceReasons'
 import { fork, type ChildProcess } from 'node:child_process'
 import { availableParallelism, setPriority } from 'node:os'
 import { fileURLToPath } from 'node:url'
@@ -23,18 +24,8 @@ export interface Pictures {
   close(): void
 }
 
-const unread = () =>
-  refusal(
-    'wrong-type',
-    'picture-type',
-    `That is no picture we can read. JPEG, PNG, WebP, GIF and AVIF are taken, up to ${MAX_PIXELS / 1_000_000} million pixels`,
-  )
-const tooMuch = () =>
-  refusal(
-    'too-large',
-    'picture-slow',
-    `A picture has at most ${MAX_PIXELS / 1_000_000} million pixels and is read within ${MAX_SECONDS} seconds`,
-  )
+const unread = () => refusal('wrong-type', 'picture-type', { megapixels: MAX_PIXELS / 1_000_000 })
+const tooMuch = () => refusal('too-large', 'picture-slow', { megapixels: MAX_PIXELS / 1_000_000, seconds: MAX_SECONDS })
 
 /** The format of a picture by its first bytes. Throws a refusal (`wrong-type`) for what is none that is taken. */
 export async function pictureType(from: Uint8Array | string): Promise<PictureType> {
@@ -57,7 +48,7 @@ function inTurn(atOnce: number, decoder: (from: Uint8Array | string, making: Mak
     if (!ours) await pictureType(from)
     const priority = ours ? 1 : 0
     if (queue.sizeBy({ priority }) >= (ours ? MOST_SIZES : MOST_BROUGHT))
-      throw new Refusal('busy', [{ code: 'pictures-wait', detail: 'Many pictures are being worked on; try again in a moment' }], {
+      throw new Refusal('busy', [serviceReason('pictures-wait')], {
         retryAfter: 10,
       })
     const decoded = await queue.add(() => decoder(from, making, ours), { priority })

@@ -53,7 +53,7 @@ const ARGON = { memoryCost: 19_456, timeCost: 2, parallelism: 1 }
 export function must(actor: Actor, verb: Verb, section: string | null): void {
   if (section !== null && !actor.rights.sections.has(section)) {
     must(actor, verb, null)
-    throw refusal('unknown', 'unknown', 'There is no such thing on this site')
+    throw refusal('unknown', 'unknown', { what: 'thing-here' })
   }
   const decision = decide(actor.rights, actor.id, verb, section)
   if (!decision.allowed) throw new Refusal('not-allowed', decision.reasons)
@@ -113,13 +113,12 @@ async function verdictOn(office: Office, person: PersonRow | undefined, { passwo
     person?.password_hash || (await (nobody ??= makePasswordHash(randomBytes(16).toString('hex')))),
     password.normalize('NFKC'),
   )
-  if (!person?.password_hash || !right || person.active !== 1)
-    return { wrong: refusal('not-signed-in', 'sign-in-wrong', 'The address or the password is not right') }
+  if (!person?.password_hash || !right || person.active !== 1) return { wrong: refusal('not-signed-in', 'sign-in-wrong') }
   if (person.totp_secret === null) return { right: person }
-  if (!code) return { half: refusal('not-signed-in', 'code-needed', 'Type the code that your authenticator shows now', 'code') }
+  if (!code) return { half: refusal('not-signed-in', 'code-needed', { at: 'code' }) }
   return (await useSecondFactor(office, person.id, code))
     ? { right: person }
-    : { wrong: refusal('not-signed-in', 'code-wrong', 'That code is not right, or was used before', 'code') }
+    : { wrong: refusal('not-signed-in', 'code-wrong', { code: 'used', at: 'code' }) }
 }
 
 /**
@@ -169,15 +168,9 @@ export const actorFrom = (person: PersonRow, rights: Rights): Actor => ({
 export async function useRoles(office: Office, actor: Actor, token: string, roles: string[]): Promise<void> {
   const rights = await office.rights()
   const held = givenRoles(rights, actor.id)
-  for (const role of roles) if (!held.includes(role)) throw refusal('refused', 'role-not-held', 'You do not hold that role', 'roles')
+  for (const role of roles) if (!held.includes(role)) throw refusal('refused', 'role-not-held', { at: 'roles' })
   const broken = brokenTogether(rights, roles)
-  if (broken.length)
-    throw refusal(
-      'refused',
-      'roles-apart',
-      `“${broken[0]!.name}” lets one person use at most ${broken[0]!.most} of these in one session`,
-      'roles',
-    )
+  if (broken.length) throw refusal('refused', 'roles-apart', { rule: broken[0]!.name, most: broken[0]!.most, at: 'roles' })
   await office.store.write(async (tx) => {
     await changeSession(tx, hashToken(token), { roles: JSON.stringify(roles) })
     await note(office, tx, actor.id, 'session.roles-used', null, { roles: sessionRoles(rights, actor.id, roles) })
@@ -199,7 +192,7 @@ export async function seeAs(office: Office, actor: Actor, token: string, as: str
         const decision = decide(rights, self, verb, null)
         if (!decision.allowed) throw new Refusal('not-allowed', decision.reasons)
       }
-      if (!rights.people.get(as)?.active) throw refusal('unknown', 'unknown', 'There is no such person, or the account rests')
+      if (!rights.people.get(as)?.active) throw refusal('unknown', 'unknown', { what: 'active-person' })
     } else if (!actor.seenBy) return
     await changeSession(tx, hashToken(token), { sees_as: as === self ? null : as })
     await note(office, tx, self, as === null ? 'session.saw-as-self' : 'session.saw-as', null, as === null ? null : { person: as })
@@ -215,7 +208,7 @@ export interface ProfileChange {
 }
 
 export async function changeProfile(office: Office, actor: Actor, change: ProfileChange): Promise<void> {
-  if (change.zone && !isZone(change.zone)) throw refusal('refused', 'zone-unknown', 'That is no time zone we know', 'zone')
+  if (change.zone && !isZone(change.zone)) throw refusal('refused', 'zone-unknown', { at: 'zone' })
   await office.store.write(async (tx) => {
     const { colourScheme: colour_scheme, ...rest } = change
     const set = Object.entries({ ...rest, colour_scheme }).filter(([, value]) => value !== undefined)
@@ -231,7 +224,7 @@ export async function mustKnowPassword(office: Office, actor: Actor, password: s
   return tried<PersonRow>(office, { key: `password:${actor.id}`, free: 0 }, [], async () =>
     (await verifyPassword(person.password_hash, password.normalize('NFKC')))
       ? { right: person }
-      : { wrong: refusal('refused', 'password-wrong', 'The present password is not right', 'current') },
+      : { wrong: refusal('refused', 'password-wrong', { at: 'current' }) },
   )
 }
 

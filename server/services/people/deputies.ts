@@ -23,7 +23,7 @@ export function deputies(office: Office, actor: Actor) {
 export async function endDelegation(office: Office, actor: Actor, id: string): Promise<void> {
   const entry = found(
     actor.rights.delegations.find((one) => one.id === id),
-    'delegation',
+    'deputy',
   )
   if (entry.absent !== actor.id && entry.deputy !== actor.id) must(actor, 'people.change', null)
   await office.store.write(async (tx) => {

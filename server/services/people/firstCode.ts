@@ -40,7 +40,7 @@ export async function mustKnowFirstCode(office: Office, typed: string, from: str
     isRight
       ? { right: true }
       : {
-          wrong: refusal('not-allowed', 'first-code-wrong', 'That is not the code that the console printed as the office started', 'code'),
+          wrong: refusal('not-allowed', 'first-code-wrong', { at: 'code' }),
         },
   )
 }

@@ -1,3 +1,4 @@
+import { serviceReason } from '../../../core/words/serviceReasons'
 import { countTry, forgetTries, forgetTriesBefore, triesOf, uncountTry } from '../../store/tries'
 import type { Office } from '../office'
 import { Refusal } from '../refusal'
@@ -40,8 +41,7 @@ async function inTurn<T>(name: string, work: () => Promise<T>): Promise<T> {
 }
 
 /** Too often: when the next try is taken. */
-export const throttled = (seconds: number) =>
-  new Refusal('throttled', [{ code: 'throttled', detail: `Too many tries; wait ${seconds} seconds` }], { retryAfter: seconds })
+export const throttled = (seconds: number) => new Refusal('throttled', [serviceReason('throttled', { seconds })], { retryAfter: seconds })
 
 /**
  * Lets something secret be tried. A try is counted before it is looked at, and tries of one account are looked at one after

@@ -56,15 +56,10 @@ export async function inviteAgain(office: Office, actor: Actor, id: string, site
   found(actor.rights.people.get(id), 'person')
   await mustOversee(office, actor.rights.site, actor.id, id)
   const person = found(await personById(office.store.read, id), 'person')
-  if (person.active !== 1) throw refusal('refused', 'person-inactive', 'This account rests; wake it first')
+  if (person.active !== 1) throw refusal('refused', 'person-inactive', { to: 'sign-in' })
   const isNew = !person.password_hash && !person.identity
   // Whoever could read the link would become its person.
-  if (!isNew && mailIsCaught())
-    throw refusal(
-      'refused',
-      'no-mail-server',
-      `No mail server is named, so the link would not reach ${person.name} alone. Whoever runs the office makes one there: npm run password-link`,
-    )
+  if (!isNew && mailIsCaught()) throw refusal('refused', 'no-mail-server', { person: person.name })
   return office.store.write(async (tx) => {
     const link = isNew ? await invite(office, tx, actor, person, site) : null
     if (!isNew) await postNewPassword(office, tx, person, `${actor.name} sends you this link`, actor.id)
@@ -90,7 +85,7 @@ const postNewPassword = (office: Office, tx: Tx, person: Invited, why: string, b
  * to be seen from the answer. Throws a refusal where no mail server is named, and to an origin that asks too often.
  */
 export async function askForLink(office: Office, { email, from }: { email: string; from: string }): Promise<void> {
-  if (mailIsCaught()) throw refusal('unknown', 'no-mail-server', 'This office sends no mail; ask a steward')
+  if (mailIsCaught()) throw refusal('unknown', 'no-mail-server')
   // Counted by the hour of the clock: whoever asks now and then is never at an end.
   const hour = Math.floor(office.clock.now().getTime() / HOUR_MS)
   const keys = { address: `link:${hour}:${email.toLowerCase()}`, origin: `link-from:${hour}:${from}` }

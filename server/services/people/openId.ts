@@ -42,7 +42,7 @@ export interface UnderWay {
 
 function theProvider(): Provider {
   const named = provider()
-  if (!named) throw refusal('unknown', 'openid-off', 'This office has no other door')
+  if (!named) throw refusal('unknown', 'openid-off')
   return named
 }
 
@@ -84,18 +84,17 @@ export async function endOpenId(office: Office, answer: URL, keep: UnderWay): Pr
       office.log.warn({ error }, 'a sign-in at the provider was not good')
       return undefined
     })
-  if (!claims) throw refusal('not-signed-in', 'openid-wrong', `${named.name} did not vouch for that sign-in; begin again`)
+  if (!claims) throw refusal('not-signed-in', 'openid-wrong', { provider: named.name })
   const identity = `${claims.iss} ${claims.sub}`
   const known = await personByIdentity(office.store.read, identity)
   if (known?.active === 1) return known.id
   const email = claims.email_verified === true && typeof claims.email === 'string' ? claims.email : null
   const person = known || email === null ? undefined : await personByEmail(office.store.read, email)
-  if (person?.active !== 1)
-    throw refusal('not-signed-in', 'openid-unknown', 'Nobody of this office has that identity; ask a steward to invite you')
+  if (person?.active !== 1) throw refusal('not-signed-in', 'openid-unknown')
   await office.store.write(async (tx) => {
     // An identity, once taken on, stays with the account: another of the same address does not get in.
     const taken = await personById(tx, person.id)
-    if (taken?.identity) throw refusal('not-signed-in', 'openid-other', 'That account belongs to another identity')
+    if (taken?.identity) throw refusal('not-signed-in', 'openid-other')
     await changePerson(tx, person.id, { identity })
     await note(office, tx, person.id, 'person.identity-taken', null, { issuer: claims.iss })
   })

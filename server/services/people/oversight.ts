@@ -9,9 +9,9 @@ import { refusal } from '../refusal'
  */
 export async function mustOversee(office: Office, here: string, by: string, account: string): Promise<void> {
   const sites = await sitesOfPerson(office.store.read, account)
-  if (!sites.includes(here)) throw refusal('unknown', 'unknown', 'There is no such person')
+  if (!sites.includes(here)) throw refusal('unknown', 'unknown', { what: 'person' })
   for (const site of sites) {
     if (site !== here && !decide(await office.ofSite(site).rights(), by, 'people.change', null).allowed)
-      throw refusal('not-allowed', 'account-elsewhere', 'This account works on another site too; a steward of both can do this')
+      throw refusal('not-allowed', 'account-elsewhere', { asks: 'other' })
   }
 }

@@ -38,7 +38,7 @@ export async function makePasswordLink(office: Office, tx: Tx, person: string, b
 export async function holderOfLink(office: Office, db: Reader, token: string): Promise<PersonRow> {
   const holder = await linkHolder(db, hashToken(token), office.now())
   const person = holder && (await personById(db, holder))
-  if (!person || person.active !== 1) throw refusal('unknown', 'link-over', 'This link is over, or was used; ask for a new one')
+  if (!person || person.active !== 1) throw refusal('unknown', 'link-over')
   return person
 }
 

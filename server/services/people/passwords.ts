@@ -1,5 +1,6 @@
 import { adjacencyGraphs, dictionary } from '@zxcvbn-ts/language-common'
 import type { Reason } from '../../../core/outcome'
+import { serviceReason } from '../../../core/words/serviceReasons'
 
 /**
  * Password rules by NIST SP 800-63B-4 §3.1.1.2 for a password used with no second factor: no composition rules, no
@@ -13,21 +14,19 @@ const common = new Set(dictionary['passwords-common'].map((word) => String(word)
 
 /** What is wrong with a new password; empty when it may be used. `own` are words of the account and the site. */
 export function passwordProblems(password: string, own: string[]): Reason[] {
-  const wrong = (code: string, detail: string): Reason[] => [{ code, detail, at: 'password' }]
+  const at = 'password'
   const text = password.normalize('NFKC')
   const length = [...text].length
-  if (length < MIN_PASSWORD)
-    return wrong('password-short', `A password has at least ${MIN_PASSWORD} characters; a sentence is easy to remember`)
-  if (length > MAX_PASSWORD) return wrong('password-long', `A password has at most ${MAX_PASSWORD} characters`)
+  if (length < MIN_PASSWORD) return [serviceReason('password-short', { least: MIN_PASSWORD, at })]
+  if (length > MAX_PASSWORD) return [serviceReason('password-long', { most: MAX_PASSWORD, at })]
   const lower = text.toLowerCase()
   // A common one with a year or signs around it is as common.
   const bare = lower.replace(/^[\W\d_]+|[\W\d_]+$/gu, '')
   if (common.has(lower) || common.has(bare) || new Set(lower).size < 5 || isRun(lower) || isWalk(lower))
-    return wrong('password-common', 'This password is among those that are tried first; choose another')
+    return [serviceReason('password-common', { at })]
   const known = own.flatMap((word) => word.toLowerCase().split(/[\s@.]+/)).filter((word) => word.length >= 4)
   const rest = known.reduce((left, word) => left.replaceAll(word, ''), lower)
-  if (rest.length < MIN_PASSWORD / 2 && rest !== lower)
-    return wrong('password-own-words', 'This password is made of your name, address or the site’s name; choose another')
+  if (rest.length < MIN_PASSWORD / 2 && rest !== lower) return [serviceReason('password-own-words', { at })]
   return []
 }
 

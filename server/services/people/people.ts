@@ -58,8 +58,7 @@ const addPerson: Make<'person'> = async (making, { name, email, roles }) => {
   const { office, tx, by, site, rights } = making
   mustExist(making, roles)
   const known = await personByEmail(tx, email)
-  if (known && rights.people.has(known.id))
-    throw refusal('conflict', 'email-taken', 'Someone with this mail address is here already', 'email')
+  if (known && rights.people.has(known.id)) throw refusal('conflict', 'email-taken', { at: 'email' })
   const id = known?.id ?? office.newId()
   if (!known) await insertPerson(tx, { id, email, name, password_hash: '', created_at: office.now() })
   await addToSite(tx, rights.site, id)
@@ -74,7 +73,7 @@ const addPerson: Make<'person'> = async (making, { name, email, roles }) => {
 /** A colleague's own roles are set anew; those through groups stay. */
 const setRoles: Make<'roles'> = async (making, { person, roles }) => {
   found(making.rights.people.get(person), 'person')
-  if (person === making.by.id) throw refusal('refused', 'own-rights', 'Your own roles are another steward’s to change')
+  if (person === making.by.id) throw refusal('refused', 'own-rights', { change: 'change' })
   mustExist(making, roles)
   await dropGrants(making.tx, { person_id: person })
   await giveRoles(making, { person_id: person }, roles)
@@ -89,9 +88,9 @@ const setActive: Make<'account'> = async (making, { person, active, handTo }) =>
   const { tx, rights, by } = making
   found(rights.people.get(person), 'person')
   await mustOversee(making.office, making.rights.site, by.id, person)
-  if (person === by.id) throw refusal('refused', 'own-account', 'Your own account is another steward’s to rest')
+  if (person === by.id) throw refusal('refused', 'own-account')
   if (handTo !== null && !(found(rights.people.get(handTo), 'person').active && handTo !== person))
-    throw refusal('refused', 'hand-to-inactive', 'Hand the work to an active colleague', 'handTo')
+    throw refusal('refused', 'hand-to-inactive', { at: 'handTo' })
   const action = active ? 'person.woken' : 'person.rested'
   await changePerson(tx, person, { active: active ? 1 : 0 })
   if (active) return { value: {}, action, data: { person } }
@@ -111,7 +110,7 @@ const saveGroup: Make<'group'> = async (making, { group: id, name, members, role
   mustExist(making, roles)
   const site = found(await office.site(), 'site')
   const group = id ?? office.newId()
-  if (await isGroupName(tx, site.id, name, group)) throw refusal('conflict', 'name-taken', 'There is a group of this name', 'name')
+  if (await isGroupName(tx, site.id, name, group)) throw refusal('conflict', 'name-taken', { of: 'group', at: 'name' })
   if (id === null) await addGroup(tx, group, site.id, name)
   else await renameGroup(tx, group, name)
   await setMembers(tx, group, members)
@@ -134,7 +133,7 @@ const saveRole: Make<'role'> = async ({ office, tx, rights }, { role: id, name, 
   const site = found(await office.site(), 'site')
   const role = id ?? office.newId()
   const row = { id: role, name, verbs: [...new Set(verbs)], includes: [...new Set(includes)] }
-  if (await isRoleName(tx, site.id, name, role)) throw refusal('conflict', 'name-taken', 'There is a role of this name', 'name')
+  if (await isRoleName(tx, site.id, name, role)) throw refusal('conflict', 'name-taken', { of: 'role', at: 'name' })
   if (id === null) await addRoles(tx, site.id, [row])
   else await changeRole(tx, row)
   return { value: { role }, action: id === null ? 'role.made' : 'role.set', data: { role, name, verbs, includes } }
@@ -143,12 +142,9 @@ const saveRole: Make<'role'> = async ({ office, tx, rights }, { role: id, name, 
 /** A role ends that nobody holds and no other includes. */
 const endRole: Make<'role-end'> = async ({ tx, rights }, { role: id }) => {
   const { name } = found(rights.roles.get(id), 'role')
-  if (rights.grants.some((grant) => grant.role === id))
-    throw refusal('refused', 'role-held', `“${name}” is still given to someone; take it away first`)
-  if ([...rights.roles.values()].some((role) => role.includes.includes(id)))
-    throw refusal('refused', 'role-included', `“${name}” is in another role; take it out first`)
-  if (rights.separations.some(({ roles }) => roles.includes(id)))
-    throw refusal('refused', 'role-separated', `“${name}” is kept apart from others by a rule; take it out first`)
+  if (rights.grants.some((grant) => grant.role === id)) throw refusal('refused', 'role-held', { role: name })
+  if ([...rights.roles.values()].some((role) => role.includes.includes(id))) throw refusal('refused', 'role-included', { role: name })
+  if (rights.separations.some(({ roles }) => roles.includes(id))) throw refusal('refused', 'role-separated', { role: name })
   await dropRole(tx, id)
   return { value: {}, action: 'role.ended', data: { role: id, name } }
 }
@@ -162,7 +158,7 @@ const setSame: Make<'same'> = async (making, { person, same }) => {
   found(rights.people.get(person), 'person')
   await mustOversee(making.office, making.rights.site, by.id, person)
   const first = same === null ? null : selfOf(rights, (found(rights.people.get(same), 'person'), same))
-  if (first === person) throw refusal('refused', 'same-self', 'That is the same account already', 'same')
+  if (first === person) throw refusal('refused', 'same-self', { at: 'same' })
   // Accounts that belonged to this one go with it.
   if (first !== null) await passAccountsOn(tx, person, first)
   await changePerson(tx, person, { self_id: first })
@@ -173,8 +169,7 @@ const setSame: Make<'same'> = async (making, { person, same }) => {
 const setSeparations: Make<'separations'> = async ({ office, tx, rights }, { rules }) => {
   for (const { roles, most } of rules) {
     for (const role of roles) found(rights.roles.get(role), 'role')
-    if (most >= new Set(roles).size)
-      throw refusal('refused', 'separation-empty', 'A rule must keep more roles apart than it lets one person hold', 'most')
+    if (most >= new Set(roles).size) throw refusal('refused', 'separation-empty', { at: 'most' })
   }
   const site = found(await office.site(), 'site')
   await replaceSeparations(
@@ -188,14 +183,12 @@ const setSeparations: Make<'separations'> = async ({ office, tx, rights }, { rul
 /** Someone may clear for another while that one is away. */
 const deputise: Make<'deputy'> = async ({ office, tx, rights, by }, { absent, deputy, gates, from, to }) => {
   found(rights.people.get(absent), 'person')
-  if (!found(rights.people.get(deputy), 'person').active) throw refusal('refused', 'deputy-inactive', 'That account rests', 'deputy')
-  if (selfOf(rights, deputy) === selfOf(rights, absent))
-    throw refusal('refused', 'deputy-self', 'Nobody stands in for themselves', 'deputy')
+  if (!found(rights.people.get(deputy), 'person').active) throw refusal('refused', 'deputy-inactive', { at: 'deputy' })
+  if (selfOf(rights, deputy) === selfOf(rights, absent)) throw refusal('refused', 'deputy-self', { at: 'deputy' })
   const own = (person: string) => selfOf(rights, person) === selfOf(rights, by.id)
-  if (own(deputy) && !own(absent))
-    throw refusal('refused', 'own-rights', 'That would raise your own rights; another steward can do it', 'deputy')
-  if (from >= to) throw refusal('refused', 'time-order', 'The time must end after it begins', 'to')
-  if (to <= office.now()) throw refusal('refused', 'time-past', 'That time is past', 'to')
+  if (own(deputy) && !own(absent)) throw refusal('refused', 'own-rights', { change: 'raise', at: 'deputy' })
+  if (from >= to) throw refusal('refused', 'time-order', { at: 'to' })
+  if (to <= office.now()) throw refusal('refused', 'time-past', { at: 'to' })
   const id = office.newId()
   await addDelegation(tx, {
     id,
@@ -216,7 +209,7 @@ const placeSection: Make<'section'> = async ({ tx, rights }, { section, parent }
   found(rights.sections.get(section), 'section')
   if (parent !== null) found(rights.sections.get(parent), 'section')
   if (wouldLoop(new Map([...rights.sections.values()].map((one) => [one.id, one.parent])), section, parent))
-    throw refusal('refused', 'section-loop', 'A section cannot be placed below itself', 'parent')
+    throw refusal('refused', 'section-loop', { at: 'parent' })
   await setSection(tx, section, { parent_id: parent })
   return { value: {}, action: 'section.changed', data: { section, parent } }
 }

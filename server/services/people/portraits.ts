@@ -11,7 +11,7 @@ const MOST_BYTES = 1_300_000
 export async function setPicture(office: Office, actor: Actor, bytes: Buffer | null): Promise<void> {
   let row: { person_id: string; bytes: Buffer; hash: string } | null = null
   if (bytes !== null) {
-    if (bytes.length > MOST_BYTES) throw refusal('too-large', 'picture-large', 'A picture of oneself has at most 1.3 MB', 'picture')
+    if (bytes.length > MOST_BYTES) throw refusal('too-large', 'picture-large', { megabytes: 1.3, ofOneself: 1, at: 'picture' })
     const { bytes: made } = await office.pictures.make({ brought: bytes }, { make: 'portrait', side: SIDE })
     row = { person_id: actor.id, bytes: Buffer.from(made), hash: createHash('sha256').update(made).digest('hex').slice(0, 16) }
   }

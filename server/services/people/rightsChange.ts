@@ -63,8 +63,7 @@ async function weighed(
   const own = change.change === 'deputy' && change.absent === by.id
   const others = whoMayAgree(before, after, by.id, await accountsThatCome(tx))
   const raising = !own && isRaising(change, rule, before, after, by.id)
-  if (agrees && !others.includes(agrees.id))
-    throw refusal('not-allowed', 'no-second', 'Another steward says yes to this: one who did not ask for it and gains nothing by it')
+  if (agrees && !others.includes(agrees.id)) throw refusal('not-allowed', 'no-second')
   if (!agrees && !own && others.length && (rule === 'every' || (rule === 'raising' && raising))) throw new AsksSecond(others)
   const alone = !agrees && (raising || stewards(after).size < stewards(before).size)
   await note(office, tx, by.id, made.action, null, {
@@ -110,8 +109,7 @@ async function ask(
   const same = waiting.find((one) => one.asked_by === actor.id && JSON.stringify(one.change) === words)
   const names = [...new Set(those.map((id) => actor.rights.people.get(id)?.name ?? ''))].sort()
   if (same) return { request: same.id, for: names }
-  if (waiting.length >= MOST_WAITING)
-    throw refusal('conflict', 'requests-many', `${MOST_WAITING} changes wait for a second steward already; let those be decided first`)
+  if (waiting.length >= MOST_WAITING) throw refusal('conflict', 'requests-many', { most: MOST_WAITING })
   const id = office.newId()
   await addRequest(tx, {
     id,
@@ -157,7 +155,7 @@ export async function waitingChanges(office: Office, actor: Actor): Promise<Wait
 
 async function waitingOne(office: Office, tx: Tx, site: string, id: string): Promise<RightsRequest> {
   const request = (await waitingRequests(tx, site, office.now())).find((one) => one.id === id)
-  return found(request, 'request; it was decided, or its time is over')
+  return found(request, 'request')
 }
 
 /**
@@ -169,8 +167,7 @@ export async function agreeToChange(office: Office, actor: Changer, id: string, 
   return office.store.write(async (tx) => {
     const { change, asked_by } = await waitingOne(office, tx, actor.rights.site, id)
     const rights = await loadRights(tx, actor.rights.site)
-    if (changeWords(change, rights) !== seen)
-      throw refusal('stale', 'request-changed', 'What this would change is not what you saw; look at it again')
+    if (changeWords(change, rights) !== seen) throw refusal('stale', 'request-changed')
     const by = actorFrom(found(await personById(tx, asked_by), 'person'), rights)
     mustAsk(by, change)
     const made = await weighed(office, tx, { by, agrees: actor, anyway: actor.anyway ?? false, site }, change)

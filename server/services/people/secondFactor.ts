@@ -45,7 +45,7 @@ export async function secondFactor(office: Office, person: string): Promise<{ on
 export async function beginSecondFactor(office: Office, person: string, issuer: string) {
   const secret = new Secret({ size: 20 }).base32
   const row = found(await personById(office.store.read, person), 'person')
-  if (row.totp_secret !== null) throw refusal('conflict', 'second-factor-on', 'You have a second factor; take it off first')
+  if (row.totp_secret !== null) throw refusal('conflict', 'second-factor-on')
   await office.store.write((tx) => changePerson(tx, person, { totp_pending: secret }))
   const address = totpOf(secret, 6, { issuer, label: row.email }).toString()
   return { secret, address, picture: await QRCode.toString(address, { type: 'svg', margin: 1 }) }
@@ -55,9 +55,9 @@ export async function beginSecondFactor(office: Office, person: string, issuer: 
 export async function confirmSecondFactor(office: Office, person: string, code: string, token: string): Promise<{ codes: string[] }> {
   return office.store.write(async (tx) => {
     const row = found(await personById(tx, person), 'person')
-    if (row.totp_pending === null) throw refusal('conflict', 'second-factor-none', 'Begin with a new secret first')
+    if (row.totp_pending === null) throw refusal('conflict', 'second-factor-none')
     const period = periodOf(row.totp_pending, code, office.clock.now())
-    if (period === null) throw refusal('refused', 'code-wrong', 'That is not the code of this moment; is the clock right?', 'code')
+    if (period === null) throw refusal('refused', 'code-wrong', { code: 'new', at: 'code' })
     await changePerson(tx, person, { totp_secret: row.totp_pending, totp_pending: null, totp_step: period })
     const codes = Array.from({ length: RECOVERY_CODES }, () =>
       Array.from({ length: 10 }, (_, at) => (at === 5 ? '-' : '') + LETTERS[randomInt(LETTERS.length)]!).join(''),

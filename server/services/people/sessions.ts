@@ -16,7 +16,7 @@ export const hashToken = (token: string) => createHash('sha256').update(token).d
  */
 export async function openSession(office: Office, person: string, agent: string, openedBy: OpenedBy): Promise<string> {
   if (!(await sitesOfPerson(office.store.read, person)).includes(await siteId(office)))
-    throw refusal('not-signed-in', 'account-elsewhere', 'Your account does not work on this site; a steward of it can add you')
+    throw refusal('not-signed-in', 'account-elsewhere', { asks: 'own' })
   const { length } = await signInOf(office, await office.rights(), person, openedBy)
   const token = randomBytes(32).toString('base64url')
   const at = office.now()
@@ -68,7 +68,7 @@ export async function endMySessions(office: Office, person: string, token: strin
   await office.store.write(async (tx) => {
     const rows = await sessionsOf(tx, person, office.now())
     const gone = rows.filter(({ token_hash: hash }) => (id === undefined ? hash !== hashToken(token) : nameOf(hash) === id))
-    if (id !== undefined && !gone.length) throw refusal('unknown', 'unknown', 'There is no such session')
+    if (id !== undefined && !gone.length) throw refusal('unknown', 'unknown', { what: 'session' })
     for (const { token_hash: hash } of gone) await endSession(tx, hash)
     if (gone.length) await note(office, tx, person, 'session.ended', null, { sessions: gone.length })
   })

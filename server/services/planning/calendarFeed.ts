@@ -44,7 +44,7 @@ export const feedOf = async (office: Office, actor: Actor): Promise<{ madeAt: st
 export async function feed(office: Office, foresight: Foresight, token: string, origin: string, name: string): Promise<string> {
   const row = await feedByHash(office.store.read, await siteId(office), hashToken(token))
   const person = row && (await personById(office.store.read, row.person_id))
-  if (!person || person.active !== 1) throw refusal('unknown', 'unknown', 'There is no such calendar')
+  if (!person || person.active !== 1) throw refusal('unknown', 'unknown', { what: 'calendar' })
   const actor = actorFrom(person, await office.rights())
   const now = Date.parse(office.now())
   const site = found(await office.site(), 'site')

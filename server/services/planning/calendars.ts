@@ -21,7 +21,7 @@ export const calendars = async (office: Office) => listCalendars(office.store.re
 export async function saveCalendar(office: Office, actor: Actor, id: string | null, input: CalendarInput): Promise<string> {
   must(actor, 'route.change', null)
   const problem = hoursProblem(input)
-  if (problem) throw refusal('refused', 'hours-wrong', problem, 'week')
+  if (problem) throw refusal('refused', 'hours-wrong', { problem, at: 'week' })
   const site = found(await office.site(), 'site')
   const calendar = id ?? office.newId()
   await office.store.write(async (tx) => {
@@ -31,7 +31,7 @@ export async function saveCalendar(office: Office, actor: Actor, id: string | nu
         all.find((entry) => entry.id === id),
         'calendar',
       )
-    else if (all.length >= MOST_CALENDARS) throw refusal('refused', 'calendars-many', `There are at most ${MOST_CALENDARS} calendars`)
+    else if (all.length >= MOST_CALENDARS) throw refusal('refused', 'calendars-many', { most: MOST_CALENDARS })
     const row = { name: input.name, week: JSON.stringify(input.week), holidays: JSON.stringify([...new Set(input.holidays)].sort()) }
     if (id === null) await addCalendar(tx, { id: calendar, site_id: site.id, ...row })
     else await changeCalendar(tx, id, row)
@@ -50,7 +50,7 @@ export async function endCalendar(office: Office, actor: Actor, id: string): Pro
     )
     // Also by a version of a route that is no longer in force, while work is under way on it.
     const user = await routeByCalendar(tx, await siteId(office), id)
-    if (user) throw refusal('conflict', 'calendar-used', `The route “${user}” counts by it`)
+    if (user) throw refusal('conflict', 'calendar-used', { route: user })
     await dropCalendar(tx, id)
     await note(office, tx, actor.id, 'route.calendar-ended', null, { calendar: id, name })
   })

@@ -1,9 +1,9 @@
+import { serviceReason } from '../../../core/words/serviceReasons'
 import { decide, type Decision } from '../../../core/access/decide'
 import type { Verb } from '../../../core/access/verbs'
 import { isCleared } from '../../../core/flow/draft'
 import type { Reason } from '../../../core/outcome'
 import { isBehind } from '../../../core/plan/ready'
-import { spanWords } from '../../../core/time/span'
 import type { Reader, Tx } from '../../store/database'
 import { draftsWhole } from '../../store/drafts'
 import { changeEvent, type EventRow } from '../../store/events'
@@ -28,7 +28,7 @@ export interface HeldBack {
   reasons: Reason[]
 }
 
-const gone: Reason = { code: 'draft-over', detail: 'The draft that was planned is not open any more' }
+const gone: Reason = serviceReason('draft-over')
 
 /**
  * What events ask of the site now: the change of each whose owner may still have it done, and for the others why not. The
@@ -78,8 +78,7 @@ export async function changesOf(
       const verb: Verb = event.kind === 'carry-out' && whole?.draft.change === 'withdrawal' ? 'item.withdraw' : VERB_OF[event.kind]
       const verdict = decided(event.owner_id, verb, item.section_id)
       if (!verdict.allowed) {
-        const detail = 'Who planned it may no longer do this'
-        held.push({ event, reasons: [{ ...verdict.reasons[0], code: 'owner-right-missing', detail }] })
+        held.push({ event, reasons: [{ ...serviceReason('owner-right-missing'), help: verdict.reasons[0]?.help ?? [] }] })
         continue
       }
     }
@@ -112,8 +111,7 @@ async function changeOf(
   const common = { item, person: event.owner_id, event: { id: event.id, at: event.at ?? '', edition: event.edition_id, opens } }
   const plain = { draft: null, cleared: true, behind: false, shownDate: 'keep' } as const
   if (event.kind === 'withdraw') {
-    if (await withdrawalHeld(db, { rights }, item))
-      return { reasons: [{ code: 'not-cleared', detail: 'Its route asks gates before it leaves the site, and they have not cleared it' }] }
+    if (await withdrawalHeld(db, { rights }, item)) return { reasons: [serviceReason('not-cleared', { what: 'withdrawal' })] }
     return { ...common, do: 'withdraw' }
   }
   const known = event.version_id === null ? undefined : named.get(event.version_id)
@@ -127,9 +125,8 @@ async function changeOf(
   if (!loaded) return { reasons: [gone] }
   if (event.kind === 'carry-out') {
     const { change, base_version: base } = loaded.draft
-    if (!draftCleared(loaded)) return { reasons: [{ code: 'not-cleared', detail: 'It has not passed its gates' }] }
-    if (item.live_version !== base)
-      return { reasons: [{ code: 'behind', detail: 'What is live has changed since it was asked for; ask the gates again' }] }
+    if (!draftCleared(loaded)) return { reasons: [serviceReason('not-cleared', { what: 'change' })] }
+    if (item.live_version !== base) return { reasons: [serviceReason('behind', { since: 'asked' })] }
     if (change === 'withdrawal') return { ...common, do: 'withdraw', draft: loaded.draft.id }
     return {
       ...common,
@@ -165,10 +162,7 @@ async function changeOf(
 }
 
 /** Why an event that was to be asked about when late is held. */
-export const lateReason = (due: string, now: string): Reason => ({
-  code: 'late',
-  detail: `It is ${spanWords(Date.parse(now) - Date.parse(due))} late and was to be asked about; set another time or put it live`,
-})
+export const lateReason = (due: string, now: string): Reason => serviceReason('late', { milliseconds: Date.parse(now) - Date.parse(due) })
 
 /** Keeps events back that something forbids, with the reasons, and says so. */
 export async function hold(office: Office, tx: Tx, held: HeldBack[]): Promise<void> {

@@ -43,16 +43,15 @@ export async function addEntries(office: Office, actor: Actor, id: string, input
   return office.store.write(async (tx) => {
     const edition = await openEdition(tx, actor.rights.site, id)
     const before = await eventsOfEdition(tx, id)
-    if (before.length + inputs.length > MOST_ENTRIES)
-      throw refusal('refused', 'edition-full', `An edition holds at most ${MOST_ENTRIES.toLocaleString('en')} changes`)
+    if (before.length + inputs.length > MOST_ENTRIES) throw refusal('refused', 'edition-full', { most: MOST_ENTRIES })
     const taken = new Set(before.map(({ item_id }) => item_id))
     const entries: string[] = []
     const rows: NewRow<'planned_event'>[] = []
     for (const input of inputs) {
       const item = found(await itemById(tx, input.item), 'item')
       must(actor, 'item.plan', item.section_id)
-      if (item.binned_at) throw refusal('conflict', 'item-binned', `“${item.title}” is in the bin`)
-      if (taken.has(item.id)) throw refusal('conflict', 'in-edition', `“${item.title}” is in this edition already`)
+      if (item.binned_at) throw refusal('conflict', 'item-binned', { title: item.title })
+      if (taken.has(item.id)) throw refusal('conflict', 'in-edition', { title: item.title })
       taken.add(item.id)
       const { kind, draft } = await entryOf(tx, item, input)
       must(actor, VERB_OF[kind], item.section_id)
@@ -73,14 +72,13 @@ export async function addEntries(office: Office, actor: Actor, id: string, input
 
 async function entryOf(tx: Tx, item: ItemRow, input: EntryInput): Promise<{ kind: EventKind; draft: string | null }> {
   if (input.withdraw) {
-    if (item.on_site !== 'live') throw refusal('conflict', 'not-live', `“${item.title}” is not on the site`)
+    if (item.on_site !== 'live') throw refusal('conflict', 'not-live', { title: item.title })
     return { kind: 'withdraw', draft: null }
   }
   const named = input.draft === undefined ? undefined : await draftById(tx, input.draft)
   if (named && named.change !== 'content' && named.item_id === item.id && !named.closed_at) {
     // What else is being written would go its gates as the kind that it was.
-    if (named.to_kind !== null && named.to_kind !== item.kind)
-      throw refusal('refused', 'kind-not-gathered', 'What becomes another kind does so at once when its gates have cleared it')
+    if (named.to_kind !== null && named.to_kind !== item.kind) throw refusal('refused', 'kind-not-gathered')
     return { kind: 'carry-out', draft: named.id }
   }
   return { kind: 'put-live', draft: await plannable(tx, item, input.draft) }
@@ -93,7 +91,7 @@ export async function removeEntry(office: Office, actor: Actor, id: string, even
     const edition = await openEdition(tx, actor.rights.site, id)
     const event = found(await eventById(tx, await siteId(office), eventId), 'entry')
     if (event.edition_id !== id || (event.state !== 'planned' && event.state !== 'held'))
-      throw refusal('unknown', 'unknown', 'There is no such entry')
+      throw refusal('unknown', 'unknown', { what: 'entry' })
     const item = found(await itemById(tx, event.item_id), 'item')
     must(actor, 'item.plan', item.section_id)
     await changeEvent(tx, eventId, { state: 'cancelled' })

@@ -1,3 +1,4 @@
+import { serviceReason } from '../../../core/words/serviceReasons'
 import { selfOf } from '../../../core/access/rights'
 import { canonical, sha256Hex } from '../../../core/content/canonical'
 import { hasCleared, missing, openGates, type DraftState } from '../../../core/flow/draft'
@@ -63,12 +64,7 @@ async function gatedEdition(office: Office, db: Reader, edition: EditionRow, eve
 /** What of an edition's own route still keeps it from going live; nothing where it has none. */
 export async function editionGate(office: Office, db: Reader, edition: EditionRow, events: EventRow[]): Promise<Reason[]> {
   const gated = await gatedEdition(office, db, edition, events)
-  return gated
-    ? openGates(gated.route, gated.state).map((gate) => ({
-        code: 'edition-not-cleared',
-        detail: `The edition as a whole waits for “${gate.name}”`,
-      }))
-    : []
+  return gated ? openGates(gated.route, gated.state).map((gate) => serviceReason('edition-not-cleared', { gate: gate.name })) : []
 }
 
 /** How an edition stands at the gates of its own route, and at which of them the actor may clear it. */
@@ -111,13 +107,12 @@ export async function clearEdition(
 ): Promise<void> {
   const gated = await gatedEdition(office, tx, edition, events)
   const gate = gated && gatesOf(gated.route).find(({ id }) => id === gateId)
-  if (!gated || !gate) throw refusal('unknown', 'gate-unknown', 'The edition has no such gate')
+  if (!gated || !gate) throw refusal('unknown', 'gate-unknown', { of: 'edition' })
   if (!guards(actor.rights, gate, actor.id, null))
-    throw new Refusal('not-allowed', [{ code: 'not-guard', detail: `“${gate.name}” is cleared by ${guardWords(actor.rights, gate)}` }])
+    throw new Refusal('not-allowed', [serviceReason('not-guard', { gate: gate.name, guards: guardWords(actor.rights, gate) })])
   const self = selfOf(actor.rights, actor.id)
-  if (!gate.authorsMayClear && gated.state.authors.includes(self))
-    throw refusal('refused', 'own-work', 'You own this edition; someone else must clear it')
-  if (hasCleared(gated.state, gate, self)) throw refusal('refused', 'cleared-before', 'You have cleared it already')
+  if (!gate.authorsMayClear && gated.state.authors.includes(self)) throw refusal('refused', 'own-work', { as: 'owner' })
+  if (hasCleared(gated.state, gate, self)) throw refusal('refused', 'cleared-before', { who: 'edition' })
   const row = { edition_id: edition.id, gate: gateId, person_id: actor.id, fingerprint: gated.fingerprint }
   await addEditionClearance(tx, { ...row, groups: JSON.stringify(groupsFor(actor.rights, gate, actor.id)), note: text, at: office.now() })
   await note(office, tx, actor.id, 'edition.gate-cleared', null, { edition: edition.id, name: edition.name, gate: gate.name, note: text })

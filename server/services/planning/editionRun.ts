@@ -1,3 +1,4 @@
+import { serviceReason } from '../../../core/words/serviceReasons'
 import { lateness } from '../../../core/plan/events'
 import type { Reason } from '../../../core/outcome'
 import type { Tx } from '../../store/database'
@@ -20,7 +21,7 @@ export type EditionOutcome = { live: string; entries: number } | { held: HeldBac
  */
 export async function goLive(office: Office, tx: Tx, site: SiteRow, edition: EditionRow, events: EventRow[]): Promise<EditionOutcome> {
   const reasons: Reason[] = await editionGate(office, tx, edition, events)
-  if (!events.length) reasons.push({ code: 'edition-empty', detail: 'It holds nothing' })
+  if (!events.length) reasons.push(serviceReason('edition-empty'))
   const { asked, held } = await changesOf(office, tx, events)
   if (held.length || reasons.length) return { held, reasons }
   const outcomes = await changeLive(
@@ -86,7 +87,7 @@ async function holdEdition(
   }))
   const all = [...reasons, ...named]
   const own = new Map(held.map(({ event, reasons: why }) => [event.id, why]))
-  const others: Reason[] = [{ code: 'edition-held', detail: `Its edition “${edition.name}” is held` }]
+  const others: Reason[] = [serviceReason('edition-held', { name: edition.name })]
   // Those that nothing forbids wait with it, without a word each.
   for (const event of events) if (!own.has(event.id)) await changeEvent(tx, event.id, { state: 'held', reasons: JSON.stringify(others) })
   await hold(

@@ -50,8 +50,8 @@ export async function insertEdition(office: Office, tx: Tx, actor: Actor, site: 
 /** An edition that is not live and not given up. */
 export async function openEdition(tx: Tx, site: string, id: string): Promise<EditionRow> {
   const edition = found(await editionById(tx, site, id), 'edition')
-  if (edition.state === 'live') throw refusal('conflict', 'edition-live', 'This edition is live')
-  if (edition.state === 'dropped') throw refusal('conflict', 'edition-dropped', 'This edition was given up')
+  if (edition.state === 'live') throw refusal('conflict', 'edition-live')
+  if (edition.state === 'dropped') throw refusal('conflict', 'edition-dropped')
   return edition
 }
 
@@ -91,7 +91,7 @@ export async function changeEdition(office: Office, actor: Actor, id: string, in
     const events = await waiting(tx, id)
     await mustPlanAll(tx, actor, events)
     if (input.owner !== undefined && !actor.rights.people.get(input.owner)?.active)
-      throw refusal('refused', 'owner-unknown', 'There is no such colleague', 'owner')
+      throw refusal('refused', 'owner-unknown', { at: 'owner' })
     if (input.route !== undefined) {
       // A gate on top is asked for by whoever builds the edition; only a keeper of routes takes it away again.
       if (edition.route_id !== null) must(actor, 'route.change', null)

@@ -1,3 +1,4 @@
+import { serviceReason } from '../../../core/words/serviceReasons'
 import type { EventKind, LateWay } from '../../../core/plan/events'
 import { daysFrom, nextWindow, overlapsItself, type WindowShape } from '../../../core/time/windows'
 import { parseRule } from '../../../core/time/recurrence'
@@ -41,7 +42,7 @@ export async function plannable(db: Reader, item: ItemRow, wanted: string | unde
   const id = wanted ?? item.draft_id
   const draft = id === null ? undefined : await draftById(db, id)
   if (!draft || draft.item_id !== item.id || draft.closed_at || draft.change !== 'content')
-    throw refusal('conflict', 'draft-missing', 'There is no such open draft to put live')
+    throw refusal('conflict', 'draft-missing', { needed: 'to-put-live' })
   return draft.id
 }
 
@@ -53,24 +54,17 @@ function windowOf(
   input: Pick<PlanInput, 'until' | 'rule'>,
 ) {
   const { until } = input
-  if (!until) throw refusal('bad-input', 'until-missing', 'Say until when it shows', 'until')
+  if (!until) throw refusal('bad-input', 'until-missing', { at: 'until' })
   const ends = instantFor({ date: until.date, time: until.time, zone }, until.choice, 'until')
-  if (ends <= from.at) throw refusal('refused', 'until-early', 'It would end before it begins', 'until')
+  if (ends <= from.at) throw refusal('refused', 'until-early', { at: 'until' })
   const kept = { until_at: ends, until_date: until.date, until_time: until.time, until_fold: until.choice ?? null }
   if (input.rule === undefined) return { ...kept, rule: null, first_date: null }
   const rule = parseRule(input.rule)
   if (!rule.ok) throw new Refusal('bad-input', rule.reasons)
   const shape: WindowShape = { time: from.time, untilDays: daysFrom(from.date, until.date), untilTime: until.time, zone }
   const first = nextWindow(rule.value, from.date, shape, '', office.now())
-  if (first?.date !== from.date)
-    throw refusal(
-      'refused',
-      'rule-elsewhere',
-      first ? `The rule names ${first.date} first; begin then` : 'The rule names no day at all',
-      'rule',
-    )
-  if (overlapsItself(rule.value, from.date, shape))
-    throw refusal('refused', 'rule-overlaps', 'It would open again before it has ended', 'rule')
+  if (first?.date !== from.date) throw refusal('refused', 'rule-elsewhere', { first: first?.date ?? null, at: 'rule' })
+  if (overlapsItself(rule.value, from.date, shape)) throw refusal('refused', 'rule-overlaps', { at: 'rule' })
   return { ...kept, rule: input.rule, first_date: from.date }
 }
 
@@ -81,17 +75,16 @@ export async function plan(office: Office, actor: Actor, itemId: string, input: 
     const item = found(await itemById(tx, itemId), 'item')
     must(actor, 'item.plan', item.section_id)
     must(actor, VERB_OF[input.kind], item.section_id)
-    if (item.binned_at) throw refusal('conflict', 'item-binned', 'The item is in the bin; restore it first')
+    if (item.binned_at) throw refusal('conflict', 'item-binned')
     const draft = input.kind === 'withdraw' ? null : await plannable(tx, item, input.draft)
     // What is temporary gets its end before it goes live.
-    if (input.kind === 'withdraw' && item.on_site !== 'live' && item.draft_id === null)
-      throw refusal('conflict', 'not-live', 'It is not on the site, and no draft of it is open')
+    if (input.kind === 'withdraw' && item.on_site !== 'live' && item.draft_id === null) throw refusal('conflict', 'nothing-live')
     const moment = momentAhead(office, site.zone, input)
     if (input.kind !== 'withdraw') mustPassEmbargo(item, moment.at, site.zone)
     const window = input.kind === 'window' ? windowOf(office, site.zone, { ...input, at: moment.at }, input) : {}
     if (input.version !== undefined) await mustBeOf(tx, input.version, draft)
     const same = await plannedLike(tx, itemId, input.kind, draft)
-    if (same) throw refusal('conflict', 'planned-before', 'It is planned already; move or cancel that', same.id)
+    if (same) throw refusal('conflict', 'planned-before', { at: same.id })
     const event = office.newId()
     await addEvents(tx, [
       {
@@ -119,17 +112,17 @@ export async function plan(office: Office, actor: Actor, itemId: string, input: 
 
 function mustPassEmbargo(item: ItemRow, at: string, zone: string): void {
   if (item.embargo_at !== null && at < item.embargo_at)
-    throw refusal('refused', 'embargo', `Nobody may put it live before ${fullIn(item.embargo_at, zone)}`, 'time')
+    throw refusal('refused', 'embargo', { until: fullIn(item.embargo_at, zone), at: 'time' })
 }
 
 async function mustBeOf(tx: Tx, version: string, draft: string | null): Promise<void> {
   const row = await versionById(tx, version)
-  if (!row || row.draft_id !== draft) throw refusal('unknown', 'unknown', 'There is no such version of this draft')
+  if (!row || row.draft_id !== draft) throw refusal('unknown', 'unknown', { what: 'version-of-draft' })
 }
 
 /** An event that can still be changed, with its item; the actor may set its times. */
 export async function changeable(tx: Tx, actor: Actor, id: string): Promise<{ event: EventRow; item: ItemRow }> {
-  const event = found(await eventById(tx, actor.rights.site, id), 'planned event')
+  const event = found(await eventById(tx, actor.rights.site, id), 'event')
   const item = found(await itemById(tx, event.item_id), 'item')
   must(actor, 'item.plan', item.section_id)
   return { event, item }
@@ -150,9 +143,8 @@ export async function moveEvent(office: Office, actor: Actor, id: string, input:
   return office.store.write(async (tx) => {
     const { event, item } = await changeable(tx, actor, id)
     must(actor, VERB_OF[event.kind], item.section_id)
-    if (event.edition_id !== null && event.state !== 'open')
-      throw refusal('conflict', 'in-edition', 'It goes with its edition; move that, or take it out', event.edition_id)
-    if (!['planned', 'held', 'open'].includes(event.state)) throw refusal('conflict', 'event-over', 'This event is over')
+    if (event.edition_id !== null && event.state !== 'open') throw refusal('conflict', 'in-edition', { at: event.edition_id })
+    if (!['planned', 'held', 'open'].includes(event.state)) throw refusal('conflict', 'event-over')
     const late: Record<string, string | number> = input.late ? { late: input.late.do, late_after: input.late.after } : {}
     if (item.window_id === event.id) {
       const ends = momentAhead(office, site.zone, input.until ?? input)
@@ -206,8 +198,8 @@ function keptLength(event: EventRow, at: string, zone: string): Moment {
 export async function cancelEvent(office: Office, actor: Actor, id: string): Promise<void> {
   await office.store.write(async (tx) => {
     const { event, item } = await changeable(tx, actor, id)
-    if (event.state !== 'planned' && event.state !== 'held') throw refusal('conflict', 'event-over', 'This event is over')
-    if (item.window_id === id) throw refusal('conflict', 'window-open', 'It shows now; move its end, roll back or withdraw it')
+    if (event.state !== 'planned' && event.state !== 'held') throw refusal('conflict', 'event-over')
+    if (item.window_id === id) throw refusal('conflict', 'window-open')
     await changeEvent(tx, id, { state: 'cancelled' })
     await note(office, tx, actor.id, 'event.cancelled', item.id, {
       event: id,
@@ -237,7 +229,7 @@ export async function setEmbargo(office: Office, actor: Actor, itemId: string, u
  */
 export async function resumeFromBin(office: Office, tx: Tx, actor: Actor, item: ItemRow, of: OfBin): Promise<void> {
   const rows = await takeFromBin(tx, of, office.now())
-  const reasons = JSON.stringify([{ code: 'time-passed', detail: 'Its time passed while it was in the bin' }])
+  const reasons = JSON.stringify([serviceReason('time-passed')])
   for (const { id: event, late } of rows) {
     await changeEvent(tx, event, late ? { state: 'held', reasons } : { state: 'planned', reasons: null })
     await note(office, tx, actor.id, 'event.resumed', item.id, { event, held: Boolean(late) })

@@ -55,8 +55,8 @@ async function takenBack(
 }
 
 async function undoSteps(db: Reader, edition: EditionRow): Promise<{ step: Step; effect: EditionEffect; item: ItemRow }[]> {
-  if (edition.state !== 'live' || edition.live_at === null) throw refusal('conflict', 'edition-not-live', 'This edition has not gone live')
-  if (edition.undone_by !== null) throw refusal('conflict', 'edition-undone', 'This edition was undone already')
+  if (edition.state !== 'live' || edition.live_at === null) throw refusal('conflict', 'edition-not-live')
+  if (edition.undone_by !== null) throw refusal('conflict', 'edition-undone')
   const effects = await editionEffects(db, edition.id, edition.live_at)
   const items = await itemsByIds(
     db,
@@ -199,7 +199,7 @@ function backSteps(actor: Actor, before: Site, now: Site, section: string | null
 }
 
 async function stepsBack(office: Office, actor: Actor, facts: SiteFacts, moment: string, section: string | null): Promise<Step[]> {
-  if (moment >= office.now()) throw refusal('refused', 'time-ahead', 'That moment is not past', 'moment')
+  if (moment >= office.now()) throw refusal('refused', 'time-ahead', { at: 'moment' })
   const [before, now] = [await facts.at(moment), await facts.at(office.now())]
   const items = await itemsByIds(
     office.store.read,
@@ -225,11 +225,10 @@ export async function rollSiteBack(
   must(actor, 'item.roll-back', section)
   const site = found(await office.site(), 'site')
   const steps = await stepsBack(office, actor, facts, moment, section)
-  if (!steps.length) throw refusal('conflict', 'same', 'The site is as it was then')
+  if (!steps.length) throw refusal('conflict', 'same')
   mustGoBack(actor, steps)
   return office.store.write(async (tx) => {
-    for (const { item, title } of steps)
-      if ((await itemById(tx, item))?.binned_at) throw refusal('conflict', 'item-binned', `“${title}” is in the bin; restore it first`)
+    for (const { item, title } of steps) if ((await itemById(tx, item))?.binned_at) throw refusal('conflict', 'item-binned', { title })
     const edition = await actAtOnce(office, tx, actor, site, `Back to ${fullIn(moment, site.zone)}`, steps)
     return { edition, restored: steps.length }
   })

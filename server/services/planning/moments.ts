@@ -1,4 +1,4 @@
-import { dateWords } from '../../../core/time/words'
+import { serviceReason } from '../../../core/words/serviceReasons'
 import { meaningOf, type WallTime } from '../../../core/time/zone'
 import type { Office } from '../office'
 import { refusal, Refusal } from '../refusal'
@@ -23,25 +23,19 @@ export interface KeptMoment {
 export function instantFor(wall: WallTime, choice: Moment['choice'], at = 'time'): string {
   const meaning = meaningOf(wall)
   if (meaning.kind === 'gap')
-    throw new Refusal(
-      'refused',
-      [{ code: 'time-skipped', detail: `${wall.time} does not exist on ${dateWords(wall.date)}: the clocks go forward then`, at }],
-      {
-        instead: [meaning.before, meaning.after],
-      },
-    )
+    throw new Refusal('refused', [serviceReason('time-skipped', { time: wall.time, date: wall.date, at })], {
+      instead: [meaning.before, meaning.after],
+    })
   if (meaning.kind === 'overlap' && !choice)
-    throw new Refusal(
-      'refused',
-      [{ code: 'time-twice', detail: `${wall.time} comes twice on ${dateWords(wall.date)}: the clocks go back then. Which one?`, at }],
-      { choices: { earlier: meaning.earlier, later: meaning.later } },
-    )
+    throw new Refusal('refused', [serviceReason('time-twice', { time: wall.time, date: wall.date, at })], {
+      choices: { earlier: meaning.earlier, later: meaning.later },
+    })
   return meaning.kind === 'exact' ? meaning.instant : choice === 'earlier' ? meaning.earlier : meaning.later
 }
 
 /** A moment that lies ahead, as it is kept; refused when it is past. */
 export function momentAhead(office: Office, zone: string, { date, time, choice }: Moment): KeptMoment {
   const at = instantFor({ date, time, zone }, choice)
-  if (at <= office.now()) throw refusal('refused', 'time-past', 'That time is past', 'time')
+  if (at <= office.now()) throw refusal('refused', 'time-past', { at: 'time' })
   return { at, wall_date: date, wall_time: time, zone, fold: choice ?? null }
 }

@@ -39,8 +39,7 @@ export async function shareLink(
   const token = randomBytes(24).toString('base64url')
   const id = office.newId()
   await office.store.write(async (tx) => {
-    if ((await openLinks(tx, site.id, office.now())) >= MOST)
-      throw refusal('conflict', 'links-many', `At most ${MOST} links are open at once; end one first`)
+    if ((await openLinks(tx, site.id, office.now())) >= MOST) throw refusal('conflict', 'links-many', { most: MOST })
     const target = sight.shows === 'edition' ? sight.edition : sight.shows === 'draft' ? sight.draft : null
     await addLink(tx, {
       token_hash: hashToken(token),

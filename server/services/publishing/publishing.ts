@@ -1,3 +1,4 @@
+import { serviceReason } from '../../../core/words/serviceReasons'
 import type { Reason } from '../../../core/outcome'
 import type { FieldName, Fields } from '../../../core/content/fields'
 import { changeSize } from '../../../core/history/blame'
@@ -49,9 +50,8 @@ function pastGates(
   if (reason === undefined) return null
   must(actor, fast === undefined ? 'item.put-live-uncleared' : 'item.put-live-fast', item.section_id)
   const at = fast === undefined ? 'exception' : 'fast'
-  if (fast !== undefined && !wholeRoute.fast)
-    throw refusal('refused', 'no-fast-lane', `The route “${wholeRoute.name}” has no fast lane`, at)
-  if (!reason) throw refusal('refused', 'reason-missing', 'Say why it cannot wait for its gates', at)
+  if (fast !== undefined && !wholeRoute.fast) throw refusal('refused', 'no-fast-lane', { route: wholeRoute.name, at })
+  if (!reason) throw refusal('refused', 'reason-missing', { at })
   return { cause: at, reason }
 }
 
@@ -100,7 +100,7 @@ export async function putLiveNow(office: Office, actor: Actor, draftId: string, 
 
 async function liveItem(tx: Tx, id: string): Promise<ItemRow> {
   const item = found(await itemById(tx, id), 'item')
-  if (item.on_site !== 'live') throw refusal('conflict', 'not-live', 'It is not on the site')
+  if (item.on_site !== 'live') throw refusal('conflict', 'not-live')
   return item
 }
 
@@ -122,7 +122,7 @@ export async function withdraw(
     mustSeeLive(item, seen)
     if (await withdrawalHeld(tx, actor, item)) {
       if (exception !== undefined) return withdrawPastGates(office, tx, actor, item, exception)
-      throw refusal('conflict', 'gated', 'Taking it off the site goes through the gates of its route; ask them for it')
+      throw refusal('conflict', 'gated', { act: 'withdrawal' })
     }
     const outcomes = await changeLive(office, tx, site, [{ do: 'withdraw', item, person: actor.id, event: null }])
     return mustBeDone(outcomes)
@@ -130,9 +130,9 @@ export async function withdraw(
 }
 
 function mustSeeLive(item: ItemRow, seen: string | undefined): void {
-  if (seen === undefined) throw refusal('version-missing', 'version-missing', 'Send the id of the live version you saw as If-Match')
+  if (seen === undefined) throw refusal('version-missing', 'version-missing', { of: 'live' })
   if (seen !== (item.live_version ?? 'none'))
-    throw new Refusal('stale', [{ code: 'stale', detail: 'What is on the site changed since; look at it first' }], {
+    throw new Refusal('stale', [serviceReason('stale')], {
       live: item.live_version,
     })
 }
@@ -149,14 +149,13 @@ export async function rollBack(
   return office.store.write(async (tx) => {
     const item = found(await itemById(tx, itemId), 'item')
     must(actor, 'item.roll-back', item.section_id)
-    if (item.binned_at) throw refusal('conflict', 'item-binned', 'The item is in the bin; restore it first')
+    if (item.binned_at) throw refusal('conflict', 'item-binned')
     mustSeeLive(item, seen)
     const version = await versionById(tx, versionId)
-    if (!version || version.item_id !== itemId) throw refusal('unknown', 'unknown', 'There is no such version of this item')
-    if (item.live_version === versionId) throw refusal('conflict', 'is-live', `Version ${version.number} is what readers get now`)
+    if (!version || version.item_id !== itemId) throw refusal('unknown', 'unknown', { what: 'version-of-item' })
+    if (item.live_version === versionId) throw refusal('conflict', 'is-live', { version: version.number })
     const rests = await restsOnClearance(tx, versionId)
-    if (!(await wasLive(tx, versionId)))
-      throw refusal('refused', 'never-live', 'That version was never on the site; restore it into a draft and send it on')
+    if (!(await wasLive(tx, versionId))) throw refusal('refused', 'never-live')
     const outcomes = await changeLive(office, tx, site, [
       {
         do: 'put',
@@ -229,7 +228,7 @@ const changedFields = (before: Fields, after: Fields): FieldName[] =>
 export async function standsInTheWay(office: Office, loaded: LoadedDraft): Promise<Reason[]> {
   const site = found(await office.site(), 'site')
   const { item, head, manifest } = loaded
-  if (loaded.draft.change !== 'content') return draftCleared(loaded) ? [] : [{ code: 'not-cleared', detail: 'It has not passed its gates' }]
+  if (loaded.draft.change !== 'content') return draftCleared(loaded) ? [] : [serviceReason('not-cleared', { what: 'change' })]
   const { results } = await judgeLive(office, office.store.read, site, [
     {
       do: 'put',

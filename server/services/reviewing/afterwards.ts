@@ -88,7 +88,7 @@ export async function lookAfter(
   text: string,
 ): Promise<{ open: string[] }> {
   return office.store.write(async (tx) => {
-    const review = found(await afterReviewById(tx, id), 'look afterwards')
+    const review = found(await afterReviewById(tx, id), 'after-review')
     const now = office.now()
     const { route, gates, state } = await stillToClear(tx, review)
     const at = (gate: Gate) => ({ route: route.id, gate, section: review.section_id, at: now })
@@ -97,8 +97,8 @@ export async function lookAfter(
       must(actor, 'item.review', review.section_id)
       throw new Refusal('not-allowed', [notGuard(actor.rights, at(gates[0]!), actor.id)!])
     }
-    if (review.looked_at) throw refusal('conflict', 'looked-before', 'Someone has looked at it already')
-    if (!mayLook(actor, review, state)) throw refusal('refused', 'own-work', 'You wrote it or put it live; someone else must look')
+    if (review.looked_at) throw refusal('conflict', 'looked-before')
+    if (!mayLook(actor, review, state)) throw refusal('refused', 'own-work', { as: 'publisher' })
     if (verdict === 'not-fine') {
       await close(office, tx, review, actor.id, verdict, text)
       const fast = route.fast
@@ -117,7 +117,7 @@ export async function lookAfter(
       const groups = groupsFor(actor.rights, gate, as)
       return { gate, for: way.as === 'deputy' ? selfOf(actor.rights, way.of) : null, groups }
     })
-    if (!cleared.length && gates.length) throw refusal('refused', 'cleared-before', 'You have looked at it already; others still must')
+    if (!cleared.length && gates.length) throw refusal('refused', 'cleared-before', { who: 'afterwards' })
     await addAfterClearances(
       tx,
       cleared.map((one) => ({

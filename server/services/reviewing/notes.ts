@@ -18,7 +18,7 @@ const placeOf = ({ item }: LoadedDraft) => ({ id: item.id, section: item.section
 export async function addNote(office: Office, actor: Actor, draftId: string, input: NoteInput): Promise<void> {
   await office.store.write(async (tx) => {
     const loaded = await draftToChange(tx, draftId, (draft) => mustRead(tx, actor, placeOf(draft)))
-    if (!input.text.trim() && input.suggestion === undefined) throw refusal('refused', 'note-missing', 'A note needs some words', 'text')
+    if (!input.text.trim() && input.suggestion === undefined) throw refusal('refused', 'note-missing', { to: 'write', at: 'text' })
     await addNotes(tx, loaded, { person: actor.id, at: office.now(), newId: office.newId, kind: 'note' }, [input])
     await note(office, tx, actor.id, 'draft.noted', loaded.item.id, { draft: draftId, place: input.place })
   })
@@ -27,7 +27,7 @@ export async function addNote(office: Office, actor: Actor, draftId: string, inp
 /** A note that begins a thread. */
 async function loadNote(db: Reader, id: string): Promise<NoteRow> {
   const row = found(await noteById(db, id), 'note')
-  if (row.answers !== null) throw refusal('refused', 'note-is-answer', 'That is an answer; act on the note that it belongs to')
+  if (row.answers !== null) throw refusal('refused', 'note-is-answer')
   return row
 }
 
@@ -66,13 +66,13 @@ export async function takeSuggestion(office: Office, actor: Actor, noteId: strin
   return office.store.write(async (tx) => {
     const row = await loadNote(tx, noteId)
     const loaded = await seenDraft(tx, row.draft_id, seen, ({ item }) => must(actor, 'item.write', item.section_id), 'content')
-    if (row.suggestion === null || row.quote === null) throw refusal('refused', 'no-suggestion', 'That note suggests no words')
-    if (row.resolved_at) throw refusal('conflict', 'note-resolved', 'That note is dealt with already')
+    if (row.suggestion === null || row.quote === null) throw refusal('refused', 'no-suggestion')
+    if (row.resolved_at) throw refusal('conflict', 'note-resolved')
     const { body } = await readContent(tx, loaded.manifest)
     const block = body.find(({ id }) => id === row.place)
     if (block?.kind === 'source') must(actor, 'item.source', loaded.item.section_id)
     const next = block && replaceQuote(block, JSON.parse(row.quote) as Quote, row.suggestion)
-    if (!next) throw refusal('conflict', 'words-gone', 'The words that it is about are no longer there')
+    if (!next) throw refusal('conflict', 'words-gone')
     const edited = applyEdits(loaded.item.kind, loaded.manifest, loaded.manifest, [{ op: 'replace', block: next }])
     if (!edited.ok) throw new Refusal('refused', edited.reasons)
     const { manifest, blocks } = edited.value

@@ -242,11 +242,11 @@ export async function handDraft(
     })
     const { item, route, state } = loaded
     const gate = state.review === 'in_review' ? openGates(route, state).find(({ id }) => id === input.gate) : undefined
-    if (!gate) throw refusal('refused', 'gate-closed', 'This gate does not wait for anyone now')
+    if (!gate) throw refusal('refused', 'gate-closed')
     const { name } = found(actor.rights.people.get(input.person), 'person')
     const way = standings(actor.rights, placeOf(loaded, gate, at), input.person)[0]
     if (!way || !mayBy({ ...actor, id: input.person }, loaded, gate, way))
-      throw refusal('refused', 'not-theirs', `${name} may not clear it at “${gate.name}”`, 'person')
+      throw refusal('refused', 'not-theirs', { name, gate: gate.name, at: 'person' })
     const waits = waitingAt(route, state)
     await noteStep(office, tx, route, {
       person: actor.id,

@@ -84,14 +84,12 @@ export async function newlyStuck(db: Reader, before: Rights, after: Rights): Pro
 
 function mustBeWhole(rights: Rights, { steps, fast }: RouteInput, calendars: readonly WorkCalendar[]): void {
   const gates = steps.flatMap((step) => step.gates)
-  if (new Set(gates.map((gate) => gate.id)).size < gates.length)
-    throw refusal('bad-input', 'gate-twice', 'Two gates have the same id', 'steps')
-  for (const step of steps) if (!step.gates.length) throw refusal('refused', 'step-empty', `The step “${step.name}” has no gate`, 'steps')
+  if (new Set(gates.map((gate) => gate.id)).size < gates.length) throw refusal('bad-input', 'gate-twice', { at: 'steps' })
+  for (const step of steps) if (!step.gates.length) throw refusal('refused', 'step-empty', { step: step.name, at: 'steps' })
   for (const { name, who, each, when } of gates) {
     mustName(rights, who)
     for (const id of when?.sections ?? []) found(rights.sections.get(id), 'section')
-    if (each === 'group' && !who.groups.length)
-      throw refusal('refused', 'groups-missing', `“${name}” counts by group; name the groups`, 'steps')
+    if (each === 'group' && !who.groups.length) throw refusal('refused', 'groups-missing', { gate: name, at: 'steps' })
   }
   const timed = [...gates.flatMap(({ deadline }) => deadline ?? []), ...(fast ? [fast] : [])]
   for (const { calendar, escalate } of timed) {
@@ -101,7 +99,7 @@ function mustBeWhole(rights: Rights, { steps, fast }: RouteInput, calendars: rea
       'calendar',
     )
   }
-  if (fast && !gates.length) throw refusal('refused', 'fast-empty', 'A fast lane needs gates that look afterwards', 'fast')
+  if (fast && !gates.length) throw refusal('refused', 'fast-empty', { at: 'fast' })
 }
 
 function mustName(rights: Rights, who: Guards): void {
@@ -157,9 +155,9 @@ export async function saveRules(office: Office, actor: Actor, rules: RouteRule[]
       if (rule.section !== null) found(rights.sections.get(rule.section), 'section')
     }
     const left = KIND_NAMES.filter((kind) => !ruleFor(rules, kind, []))
-    if (left.length) throw refusal('refused', 'rule-missing', `No rule says which route a ${left[0]} goes on the whole site`, 'rules')
+    if (left.length) throw refusal('refused', 'rule-missing', { kind: left[0]!, at: 'rules' })
     const said = rules.map(({ kind, section }) => `${kind} ${section}`)
-    if (new Set(said).size < said.length) throw refusal('refused', 'rule-twice', 'Two rules are for the same items', 'rules')
+    if (new Set(said).size < said.length) throw refusal('refused', 'rule-twice', { at: 'rules' })
     // What was stuck before is no worse for it, and may be what these rules mend.
     const before = new Set(stuckIn(rights, all, await listRules(tx, site.id)).map(({ detail }) => detail))
     const stuck = stuckIn(rights, all, rules).filter(({ detail }) => !before.has(detail))

@@ -1,3 +1,4 @@
+import { serviceReason } from '../../../core/words/serviceReasons'
 import type { Rights } from '../../../core/access/rights'
 import { strandedAt } from '../../../core/flow/sound'
 import type { Reason } from '../../../core/outcome'
@@ -33,12 +34,7 @@ export async function newlyStranded(tx: Tx, before: Rights, after: Rights): Prom
     const underWay = { section: whole.item.section_id, route, state }
     const old = new Set(strandedAt(before, underWay).map(({ id }) => id))
     for (const gate of strandedAt(after, underWay))
-      if (!old.has(gate.id))
-        reasons.push({
-          code: 'draft-stranded',
-          detail: `“${whole.item.title || 'Without a title'}” could not pass “${gate.name}” any more`,
-          at: whole.draft.id,
-        })
+      if (!old.has(gate.id)) reasons.push(serviceReason('draft-stranded', { title: whole.item.title, gate: gate.name, at: whole.draft.id }))
   }
   return reasons
 }

@@ -92,14 +92,12 @@ export async function moveBanner(
   const all = await banners(office, actor)
   const row = found(await itemById(office.store.read, itemId), 'item')
   must(actor, 'item.write', row.section_id)
-  if (!can(row.kind, 'turning')) throw refusal('refused', 'not-a-banner', 'Only banners turn on the front page')
-  if (before !== null && !all.some(({ item }) => item === before))
-    throw refusal('refused', 'not-a-banner', 'It can stand before another banner only', 'before')
+  if (!can(row.kind, 'turning')) throw refusal('refused', 'not-a-banner', { which: 'it' })
+  if (before !== null && !all.some(({ item }) => item === before)) throw refusal('refused', 'not-a-banner', { which: 'next', at: 'before' })
   const orders = ordersToMove(all, itemId, before)
   const others = all.filter(({ item }) => orders.has(item))
   const locked = others.find(({ mayWrite }) => !mayWrite)
-  if (locked)
-    throw refusal('not-allowed', 'order-shared', `“${locked.fields.title ?? ''}” would have to make way, and you may not write it`)
+  if (locked) throw refusal('not-allowed', 'order-shared', { title: locked.fields.title ?? '' })
   const drafts = []
   for (const { item, fields } of others) {
     const { draft, head } = await openDraft(office, actor, item)

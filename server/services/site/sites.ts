@@ -37,14 +37,14 @@ export interface NewSite {
 
 /** Makes the site and its first steward, once. Answers the steward's id. */
 export async function firstStart(office: Office, input: FirstStart): Promise<string> {
-  if (!(await isUnclaimed(office))) throw refusal('conflict', 'site-exists', 'This site has its first steward already')
+  if (!(await isUnclaimed(office))) throw refusal('conflict', 'site-exists')
   mustBeZone(input.zone)
   const problems = passwordProblems(input.password, [input.name, input.email, input.siteName])
   if (problems.length) throw new Refusal('refused', problems)
   const password_hash = await makePasswordHash(input.password)
   const steward = office.newId()
   await begin(office, { ...input, host: null }, steward, async (tx) => {
-    if (await peopleCount(tx)) throw refusal('conflict', 'site-exists', 'This site has its first steward already')
+    if (await peopleCount(tx)) throw refusal('conflict', 'site-exists')
     await insertPerson(tx, { id: steward, email: input.email, name: input.name, password_hash, created_at: office.now() })
   })
   return steward
@@ -56,17 +56,12 @@ export async function beginSite(office: Office, actor: Actor, input: NewSite): P
   mustBeZone(input.zone)
   return begin(office, input, actor.id, async (tx) => {
     if ((await listSites(tx)).every(({ host }) => host?.toLowerCase() !== input.host?.toLowerCase())) return
-    throw refusal(
-      'conflict',
-      'host-taken',
-      input.host === null ? 'Another site has no host of its own; give this one a host' : 'Another site is reached at this host',
-      'host',
-    )
+    throw refusal('conflict', 'host-taken', { host: input.host, at: 'host' })
   })
 }
 
 function mustBeZone(zone: string): void {
-  if (!isZone(zone)) throw refusal('refused', 'zone-unknown', 'That is no time zone we know', 'zone')
+  if (!isZone(zone)) throw refusal('refused', 'zone-unknown', { at: 'zone' })
 }
 
 /** Writes a site with what a new one begins with, in one transaction after `before`, and puts its settings live. */

@@ -41,9 +41,8 @@ export async function beginDraft(
   item: ItemRow,
   name: string,
 ): Promise<{ draft: string; head: string }> {
-  if (item.binned_at) throw refusal('conflict', 'item-binned', 'The item is in the bin; restore it first')
-  if ((await openDraftCount(tx, item.id)) >= MAX_OPEN_DRAFTS)
-    throw refusal('conflict', 'drafts-many', `An item has at most ${MAX_OPEN_DRAFTS} open drafts; end one of them first`)
+  if (item.binned_at) throw refusal('conflict', 'item-binned')
+  if ((await openDraftCount(tx, item.id)) >= MAX_OPEN_DRAFTS) throw refusal('conflict', 'drafts-many', { most: MAX_OPEN_DRAFTS })
   // What is not on the site is written on from what was there last, and stands on nothing that readers get.
   const base = baseOnSite(item)
   const head = base ?? (await lastLive(tx, item.id)) ?? (await newestVersion(tx, item.id))
@@ -110,10 +109,9 @@ export async function reopenDraft(office: Office, actor: Actor, draftId: string)
     const loaded = await loadDraft(tx, draftId)
     const { item, draft } = loaded
     must(actor, restoringVerb(actor, [draft.created_by, draft.closed_by]), item.section_id)
-    if (item.binned_at) throw refusal('conflict', 'item-binned', 'The item is in the bin; restore it first')
+    if (item.binned_at) throw refusal('conflict', 'item-binned')
     if (!draft.closed_at) return
-    if (draft.outcome !== 'discarded')
-      throw refusal('conflict', 'draft-closed', draft.outcome === 'live' ? 'This draft has gone live' : 'This draft was ended for good')
+    if (draft.outcome !== 'discarded') throw refusal('conflict', 'draft-closed', { outcome: draft.outcome === 'live' ? 'live' : 'ended' })
     await changeDraft(tx, draftId, { closed_at: null, closed_by: null, outcome: null })
     if (draft.review === 'in_review') await giveWaitsBack(tx, draft, waitingAt(loaded.route, loaded.state))
     await resumeFromBin(office, tx, actor, item, { draft: draftId })

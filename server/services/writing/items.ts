@@ -119,7 +119,7 @@ export async function createItem(office: Office, actor: Actor, input: NewItem): 
 /** The item, if the actor may see what is worked on there. */
 export async function readableItem(office: Office, actor: Actor, id: string): Promise<ItemRow> {
   const item = found(await itemById(office.store.read, id), 'item')
-  if (item.ended_at) throw refusal('unknown', 'unknown', 'This item was ended for good')
+  if (item.ended_at) throw refusal('unknown', 'unknown', { what: 'ended-item' })
   await mustRead(office.store.read, actor, { id, section: item.section_id })
   return item
 }
@@ -166,9 +166,9 @@ export async function binItem(office: Office, actor: Actor, id: string, into: bo
   await office.store.write(async (tx) => {
     const item = found(await itemById(tx, id), 'item')
     must(actor, into ? 'item.discard' : restoringVerb(actor, [item.binned_by]), item.section_id)
-    if (item.ended_at) throw refusal('unknown', 'unknown', 'This item was ended for good')
+    if (item.ended_at) throw refusal('unknown', 'unknown', { what: 'ended-item' })
     if ((item.binned_at !== null) === into) return
-    if (item.on_site === 'live') throw refusal('conflict', 'is-live', 'It is on the site; withdraw it first')
+    if (item.on_site === 'live') throw refusal('conflict', 'is-live')
     await changeItem(tx, id, { binned_at: into ? office.now() : null, binned_by: into ? actor.id : null })
     if (into) await cancelForBin(tx, { item: id })
     else {

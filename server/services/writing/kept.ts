@@ -24,7 +24,7 @@ export async function keptBlocks(office: Office, actor: Actor): Promise<Kept[]> 
 export async function keepBlock(office: Office, actor: Actor, block: Block, draft: string | null): Promise<{ id: string }> {
   return office.store.write(async (tx) => {
     const n = await keptCount(tx, actor.rights.site, actor.id)
-    if (n >= MOST) throw refusal('conflict', 'kept-many', `You keep ${MOST} blocks already; let some go first`)
+    if (n >= MOST) throw refusal('conflict', 'kept-many', { most: MOST })
     const id = office.newId()
     await addKept(tx, {
       id,
@@ -40,7 +40,7 @@ export async function keepBlock(office: Office, actor: Actor, block: Block, draf
 
 export async function letKeptGo(office: Office, actor: Actor, id: string): Promise<void> {
   await office.store.write(async (tx) => {
-    found(await keptBlockOf(tx, actor.rights.site, actor.id, id), 'kept block')
+    found(await keptBlockOf(tx, actor.rights.site, actor.id, id), 'kept-block')
     await dropKept(tx, id)
   })
 }

@@ -1,3 +1,4 @@
+import { serviceReason } from '../../../core/words/serviceReasons'
 import { projectionsOf, withFingerprint, type Manifest } from '../../../core/content/content'
 import { aboutHash } from '../../../core/flow/about'
 import { isCleared, type DraftState, type Heads, type Lapsed } from '../../../core/flow/draft'
@@ -76,35 +77,29 @@ export async function loadedDraft(db: Reader, whole: DraftWhole, stored: Manifes
 /** Loads a draft whole, in one question to the store, with the journal's end. */
 export async function loadDraft(db: Reader, id: string): Promise<LoadedDraft & { journal: JournalHead }> {
   const found = await draftWhole(db, id)
-  if (!found) throw refusal('unknown', 'unknown', 'There is no such draft')
+  if (!found) throw refusal('unknown', 'unknown', { what: 'draft' })
   return { ...(await loadedDraft(db, found.whole, await readManifest(db, found.whole.head.manifest))), journal: found.journal }
 }
 
 export const draftCleared = ({ route, state }: LoadedDraft): boolean => isCleared(route, state)
 
 function mustBeOpen({ draft, item }: LoadedDraft): void {
-  if (draft.closed_at)
-    throw refusal('conflict', 'draft-closed', draft.outcome === 'live' ? 'This draft has gone live' : 'This draft was discarded')
-  if (item.binned_at) throw refusal('conflict', 'item-binned', 'The item is in the bin; restore it first')
+  if (draft.closed_at) throw refusal('conflict', 'draft-closed', { outcome: draft.outcome === 'live' ? 'live' : 'discarded' })
+  if (item.binned_at) throw refusal('conflict', 'item-binned')
 }
 
 /** Throws 412 unless the person saw the newest version. */
 function mustMatch(loaded: LoadedDraft, seen: string | undefined): void {
-  if (seen === undefined) throw refusal('version-missing', 'version-missing', 'Send the id of the version you saw as If-Match')
+  if (seen === undefined) throw refusal('version-missing', 'version-missing', { of: 'draft' })
   if (seen !== loaded.draft.head_version)
-    throw new Refusal('stale', [{ code: 'stale', detail: `Version ${loaded.head.number} was saved since; look at it first` }], {
+    throw new Refusal('stale', [serviceReason('stale', { version: loaded.head.number })], {
       head: loaded.draft.head_version,
     })
 }
 
 /** Throws unless the draft changes what its item says: a withdrawal or a move has no text of its own. */
 function mustBeContent({ draft }: Pick<LoadedDraft, 'draft'>): void {
-  if (draft.change !== 'content')
-    throw refusal(
-      'conflict',
-      'no-content',
-      draft.change === 'move' ? 'This is a move; it has no text of its own' : 'This is a withdrawal; it has no text of its own',
-    )
+  if (draft.change !== 'content') throw refusal('conflict', 'no-content', { change: draft.change })
 }
 
 type Whole = Awaited<ReturnType<typeof loadDraft>>

@@ -44,9 +44,8 @@ export interface ProposalInput {
 export function filedAs(actor: Actor, item: ItemRow, { section = item.section_id, kind = item.kind }: Partial<Filing>): Filing {
   found(actor.rights.sections.get(section), 'section')
   if (kind !== item.kind && MAY_BECOME[item.kind] !== kind)
-    throw refusal('refused', 'kind-fixed', `A ${item.kind} cannot become a ${kind}`, 'kind')
-  if (kind === item.kind && section === item.section_id)
-    throw refusal('refused', 'section-same', 'Say to which other section it moves, or which other kind it becomes', 'section')
+    throw refusal('refused', 'kind-fixed', { from: item.kind, to: kind, at: 'kind' })
+  if (kind === item.kind && section === item.section_id) throw refusal('refused', 'section-same', { at: 'section' })
   return { section, kind }
 }
 
@@ -65,12 +64,11 @@ export async function propose(office: Office, actor: Actor, itemId: string, inpu
     const item = found(await itemById(tx, itemId), 'item')
     must(actor, 'item.write', item.section_id)
     must(actor, 'item.send', item.section_id)
-    if (item.on_site !== 'live' || !item.live_version) throw refusal('conflict', 'not-live', 'It is not on the site')
+    if (item.on_site !== 'live' || !item.live_version) throw refusal('conflict', 'not-live')
     const to = input.change === 'move' ? filedAs(actor, item, input) : undefined
     if (to && to.kind !== item.kind) await mustRestAtNoGate(tx, itemId)
-    if (!(await mustPassGates(tx, actor, item, input.change, to)))
-      throw refusal('conflict', 'not-gated', 'No gate is asked for that here; whoever has the right does it at once')
-    if (await openProposal(tx, itemId, input.change)) throw refusal('conflict', 'proposed-before', 'That is on its way already')
+    if (!(await mustPassGates(tx, actor, item, input.change, to))) throw refusal('conflict', 'not-gated')
+    if (await openProposal(tx, itemId, input.change)) throw refusal('conflict', 'proposed-before')
     const route = await routeFor(tx, actor.rights, item.kind, item.section_id)
     const leads = to && (await routeFor(tx, actor.rights, to.kind, to.section))
     // What becomes another kind where it is passes the gates of its route once.
@@ -147,8 +145,7 @@ const kindsOf = (item: ItemRow, to: Filing) => (to.kind === item.kind ? {} : { w
 /** Files a live item otherwise at once, where no gate is asked for it. */
 export async function moveLive(office: Office, tx: Tx, actor: Actor, item: ItemRow, to: Filing): Promise<void> {
   mustMoveLive(actor, item, to)
-  if (await mustPassGates(tx, actor, item, 'move', to))
-    throw refusal('conflict', 'gated', 'A move goes through the gates of its route; ask them for it')
+  if (await mustPassGates(tx, actor, item, 'move', to)) throw refusal('conflict', 'gated', { act: 'move' })
   await doMove(office, tx, actor, item, to, null)
 }
 
@@ -162,7 +159,7 @@ async function doMove(office: Office, tx: Tx, actor: Actor, item: ItemRow, to: F
 /** Gates clear a text as the kind that it is: what waits at them, or has passed them, does not become another. */
 export async function mustRestAtNoGate(db: Reader, item: string): Promise<void> {
   const sent = await draftAtGates(db, item)
-  if (sent) throw refusal('conflict', 'in-review', `“${sent.name}” was sent on as the kind that it is; pull it back first`)
+  if (sent) throw refusal('conflict', 'in-review', { draft: sent.name })
 }
 
 /** Notes in the journal that an item is filed otherwise; as another kind its open drafts go that one’s route. */
@@ -179,9 +176,8 @@ export async function carryOut(office: Office, tx: Tx, actor: Actor, loaded: Loa
   const { item, draft } = loaded
   if (draft.change === 'move') mustMoveLive(actor, item, filingOf(loaded))
   else must(actor, 'item.withdraw', item.section_id)
-  if (!draftCleared(loaded)) throw refusal('refused', 'not-cleared', 'It has not passed its gates')
-  if (item.live_version !== draft.base_version)
-    throw refusal('refused', 'behind', 'What is live has changed since it was asked for; ask the gates again')
+  if (!draftCleared(loaded)) throw refusal('refused', 'not-cleared', { what: 'change' })
+  if (item.live_version !== draft.base_version) throw refusal('refused', 'behind', { since: 'asked' })
   if (filingOf(loaded).kind !== item.kind) await mustRestAtNoGate(tx, item.id)
   if (draft.change === 'move') return doMove(office, tx, actor, item, filingOf(loaded), draft.id)
   const site = found(await office.site(), 'site')
@@ -191,7 +187,7 @@ export async function carryOut(office: Office, tx: Tx, actor: Actor, loaded: Loa
 /** Takes an item off the site although its route asks gates first: with a reason, and a look at it afterwards. */
 export async function withdrawPastGates(office: Office, tx: Tx, actor: Actor, item: ItemRow, reason: string): Promise<LiveDone> {
   must(actor, 'item.put-live-uncleared', item.section_id)
-  if (!reason.trim()) throw refusal('refused', 'reason-missing', 'Say why it cannot wait for its gates', 'exception')
+  if (!reason.trim()) throw refusal('refused', 'reason-missing', { at: 'exception' })
   const site = found(await office.site(), 'site')
   const version = found(await versionById(tx, item.live_version!), 'version')
   const whole = await loadDraft(tx, version.draft_id)

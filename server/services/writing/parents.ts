@@ -37,5 +37,5 @@ export async function mustNotLoop(
   parent: string | null | undefined,
 ): Promise<void> {
   if (parent && parent !== before && (await liesBelow(db, parent, item)))
-    throw refusal('refused', 'parent-loop', 'A page cannot lie below itself; choose another parent page', 'parent')
+    throw refusal('refused', 'parent-loop', { asked: 'parent', at: 'parent' })
 }

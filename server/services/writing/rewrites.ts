@@ -160,12 +160,12 @@ export async function beginRewrite(
     const owners = new Map(versions.map(({ id, item_id }) => [id, item_id]))
     for (const { item, draft, version, hits } of part) {
       const content = contents.get(version)
-      if (!content || owners.get(version) !== item) throw refusal('unknown', 'unknown', 'Some of these versions are not there', 'chosen')
+      if (!content || owners.get(version) !== item) throw refusal('unknown', 'unknown', { what: 'some-versions', at: 'chosen' })
       const after = rewritten(content, rewrite, new Map(hits.map(({ key, to }) => [key, to])))
       const edits = editsBetween(content, after)
       if (edits.length) acts.push({ item, draft, action: { do: 'rewrite', version, edits, into } })
     }
   }
-  if (!acts.length) throw refusal('refused', 'nothing', 'Nothing of this would change anything')
+  if (!acts.length) throw refusal('refused', 'nothing', { to: 'rewrite' })
   return beginActs(office, actor, 'Replaced', acts)
 }

@@ -120,7 +120,7 @@ interface Edited {
 async function baseOf(db: Reader, { item, head, manifest }: LoadedDraft, id: string): Promise<{ row: VersionRow; manifest: Manifest }> {
   if (id === head.id) return { row: head, manifest }
   const row = await versionById(db, id)
-  if (!row || row.item_id !== item.id) throw refusal('refused', 'base-unknown', 'The base version is not one of this item', 'base')
+  if (!row || row.item_id !== item.id) throw refusal('refused', 'base-unknown', { at: 'base' })
   return { row, manifest: await readManifest(db, row.manifest) }
 }
 
@@ -256,7 +256,7 @@ export async function restoreVersion(
   return office.store.write(async (tx) => {
     const loaded = await seenDraft(tx, draftId, seen, ({ item }) => must(actor, 'item.write', item.section_id), 'content')
     const version = await versionById(tx, versionId)
-    if (!version || version.item_id !== loaded.item.id) throw refusal('unknown', 'unknown', 'There is no such version of this item')
+    if (!version || version.item_id !== loaded.item.id) throw refusal('unknown', 'unknown', { what: 'version-of-item' })
     const manifest = await readManifest(tx, version.manifest)
     await mustMaySource(tx, actor, loaded, manifest)
     await addAuthorsFrom(tx, draftId, [version.id])

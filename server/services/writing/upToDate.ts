@@ -1,3 +1,4 @@
+import { serviceReason } from '../../../core/words/serviceReasons'
 import type { Block } from '../../../core/blocks/blocks'
 import { safeBlock } from '../../../core/content/sanitise'
 import type { Choices } from '../../../core/history/merge'
@@ -25,7 +26,7 @@ async function sidesOf(db: Reader, { item, draft, head }: LoadedDraft): Promise<
   if (!onSite || onSite === draft.base_version || draft.change !== 'content') return null
   const live = (await versionById(db, onSite))!
   // A draft that began before anything was live has no base: then it is the newest version that both lines come from.
-  const base = (await versionById(db, draft.base_version ?? found(await commonAncestor(db, head.id, live.id), 'common version')))!
+  const base = (await versionById(db, draft.base_version ?? found(await commonAncestor(db, head.id, live.id), 'common-version')))!
   return { base, draft: head, live }
 }
 
@@ -72,7 +73,7 @@ export async function bringUpToDate(
   const ready = async (db: Reader) => {
     const loaded = await seenDraft(db, draftId, seen, ({ item }) => must(actor, 'item.write', item.section_id), 'content')
     const sides = await sidesOf(db, loaded)
-    if (!sides) throw refusal('conflict', 'not-behind', 'The draft is based on what is live')
+    if (!sides) throw refusal('conflict', 'not-behind')
     if (Object.values(choices).some((choice) => typeof choice === 'object' && choice.block.kind === 'source'))
       must(actor, 'item.source', loaded.item.section_id)
     return { loaded, sides }
@@ -85,11 +86,10 @@ export async function bringUpToDate(
       const now = await ready(tx)
       if (now.sides.base.id !== sides.base.id || now.sides.live.id !== sides.live.id) return null
       if (!merged.ok)
-        throw new Refusal(
-          'changed-meanwhile',
-          [{ code: 'changed-by-both', detail: `${merged.conflicts.length} places were changed in the draft and on the site` }],
-          { conflicts: merged.conflicts, head: now.loaded.head.id },
-        )
+        throw new Refusal('changed-meanwhile', [serviceReason('changed-by-both', { places: merged.conflicts.length })], {
+          conflicts: merged.conflicts,
+          head: now.loaded.head.id,
+        })
       const { live } = sides
       await addAuthorsFrom(tx, draftId, [live.id])
       const text = `Brought up to version ${live.number}`
@@ -100,5 +100,5 @@ export async function bringUpToDate(
     })
     if (result) return result
   }
-  throw refusal('conflict', 'site-changes', 'What is live changed again and again meanwhile; try once more')
+  throw refusal('conflict', 'site-changes')
 }

@@ -10,7 +10,7 @@ import { itemById } from '../../store/items'
 export async function compareVersions(office: Office, actor: Actor, from: string, to: string): Promise<Script> {
   const db = office.store.read
   const [one, other] = [found(await versionById(db, from), 'version'), found(await versionById(db, to), 'version')]
-  if (one.item_id !== other.item_id) throw refusal('refused', 'other-item', 'These are versions of two items', 'with')
+  if (one.item_id !== other.item_id) throw refusal('refused', 'other-item', { at: 'with' })
   await readableItem(office, actor, one.item_id)
   const [before, after] = await Promise.all([one, other].map(async (version) => readContent(db, await readManifest(db, version.manifest))))
   return compare(before!, after!)
