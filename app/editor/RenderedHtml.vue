@@ -1,6 +1,9 @@
 <script setup lang="ts">
 import { SOURCE_BEGINS } from '~~/core/render/text'
-import SourceFrame from './SourceFrame.vue'
+import { lazily } from '~/composables/lazily'
+
+// The frame knows the site's look, which weighs; few pages have markup of their own.
+const SourceFrame = lazily(() => import('./SourceFrame.vue'))
 
 /** Markup made by the core's renderer; the only place of the office that shows any. What someone wrote as markup stands in a frame. */
 const props = withDefaults(defineProps<{ html: string; tag?: string }>(), { tag: 'div' })

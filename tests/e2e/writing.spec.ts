@@ -79,6 +79,33 @@ test('every kind of block can be written, moved, duplicated and removed, and sho
   expect(item).toContain('/office/items/')
 })
 
+test('a block is dragged by its handle to another place, and an undo brings it back', async ({ browser }) => {
+  const page = await stepIn(browser, 'Liv Marchetti')
+  await begin(page, 'Dragged')
+  for (const text of ['First', 'Second', 'Third']) {
+    await addBlock(page, 'Paragraph')
+    await page.keyboard.type(text)
+  }
+  const texts = () => page.locator('[data-block]').allInnerTexts()
+  await expect.poll(texts).toEqual(['First', 'Second', 'Third'])
+  // What lets blocks be dragged is fetched when one is pointed at: the first try may come before it.
+  await expect(async () => {
+    await page.getByRole('group', { name: /block 3 of 3/ }).hover()
+    await page.getByRole('button', { name: 'Block 3: move, duplicate, remove' }).dragTo(page.getByRole('group', { name: /block 1 of 3/ }), {
+      targetPosition: { x: 40, y: 4 },
+    })
+    expect(await texts()).toEqual(['Third', 'First', 'Second'])
+  }).toPass()
+  await saved(page)
+  await page.keyboard.press('Escape')
+  await page
+    .getByRole('group', { name: /block 2 of 3/ })
+    .getByText('First')
+    .click()
+  await page.keyboard.press('Control+z')
+  await expect.poll(texts).toEqual(['First', 'Second', 'Third'])
+})
+
 test('a link to an item is held by its id and follows its address', async ({ browser }) => {
   const page = await stepIn(browser, 'Wen Zhao')
   await begin(page, 'Links hold')

@@ -3,26 +3,17 @@ import { X } from 'lucide-vue-next'
 import type { Kind } from '~~/core/kinds/kinds'
 import { LABEL_TYPES, type LabelType } from '~~/core/kinds/label'
 import PagePicker from './PagePicker.vue'
+import NotLoaded from '~/components/frame/NotLoaded.vue'
 import { api } from '~/composables/api'
+import { useTitles } from '~/composables/titles'
 import { useNotices } from '~/stores/notices'
 
 /** Picks several items of a kind, shown as words in their order. */
 const model = defineModel<string[]>({ required: true })
 const props = defineProps<{ label: string; kind: Kind; disabled: boolean; section?: string | undefined }>()
-const names = reactive<Record<string, string>>({})
-watch(
-  model,
-  (ids) => {
-    for (const id of ids)
-      if (!names[id]) {
-        names[id] = '…'
-        void api('GET', `/items/${id}`)
-          .then((item) => (names[id] = item.title))
-          .catch(() => (names[id] = 'An item you cannot see'))
-      }
-  },
-  { immediate: true },
-)
+const { titles, need, problem, again } = useTitles()
+watch(model, (ids) => need(ids), { immediate: true })
+const titleOf = (id: string) => titles.get(id) ?? '…'
 const adding = ref<string | null>(null)
 function add(id: string) {
   if (!model.value.includes(id)) model.value = [...model.value, id]
@@ -48,7 +39,7 @@ async function make() {
         sent: true,
       },
     })
-    names[made.item] = title.value.trim()
+    titles.set(made.item, title.value.trim())
     add(made.item)
     notices.done(`“${title.value.trim()}” is made. Readers see it once it is put live.`)
     making.value = false
@@ -64,18 +55,19 @@ async function make() {
     <PagePicker v-model="adding" :label="label" :kind="props.kind" none="Add one" :disabled="disabled" />
     <ul v-if="model.length" class="mt-1.5 flex flex-wrap gap-1.5">
       <li v-for="id in model" :key="id" class="flex items-center gap-1 rounded-md bg-kelp-wash py-0.5 pr-0.5 pl-2">
-        {{ names[id]
+        {{ titleOf(id)
         }}<button
           v-if="!disabled"
           type="button"
           class="icon-button !size-5"
-          :aria-label="`Take ${names[id]} away`"
+          :aria-label="`Take ${titleOf(id)} away`"
           @click="model = model.filter((other) => other !== id)"
         >
           <X class="size-3.5" />
         </button>
       </li>
     </ul>
+    <NotLoaded what="Some titles" :problem="problem" @again="again" />
     <form v-if="making" class="mt-2 flex gap-2" @submit.prevent="make">
       <input
         v-model="title"

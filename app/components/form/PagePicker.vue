@@ -7,6 +7,7 @@ import { useDebounceFn } from '@vueuse/core'
 import type { Kind } from '~~/core/kinds/kinds'
 import { api } from '~/composables/api'
 import type { Got } from '~/composables/apiTypes'
+import { useTitles } from '~/composables/titles'
 
 /** Picks one item of a kind by the words of its title. */
 const model = defineModel<string | null>({ required: true })
@@ -16,7 +17,8 @@ const props = withDefaults(
 )
 type Option = Pick<Got<'/items'>['items'][number], 'id' | 'title'>
 const options = ref<Option[]>([])
-const chosen = ref<Option | null>(null)
+const { titles, need, problem: untitled, again: titleAgain } = useTitles()
+const chosen = computed<Option | null>(() => (model.value ? { id: model.value, title: titles.get(model.value) ?? '…' } : null))
 const {
   run: find,
   problem,
@@ -26,16 +28,9 @@ const {
   options.value = answer.items.filter((option) => option.id !== props.except)
 })
 const findSoon = useDebounceFn(find, 150)
-watch(
-  model,
-  async (id) => {
-    if (!id) chosen.value = null
-    else if (chosen.value?.id !== id) chosen.value = await api('GET', `/items/${id}`).catch(() => ({ id, title: 'An item you cannot see' }))
-  },
-  { immediate: true },
-)
+watch(model, (id) => id && need([id]), { immediate: true })
 function pick(option: Option | null) {
-  chosen.value = option
+  if (option) titles.set(option.id, option.title)
   model.value = option?.id ?? null
 }
 onMounted(() => find(''))
@@ -57,6 +52,7 @@ onMounted(() => find(''))
       /></ComboboxButton>
     </div>
     <NotLoaded what="The choices" :problem="problem" @again="again" />
+    <NotLoaded what="The title" :problem="untitled" @again="titleAgain" />
     <ComboboxOptions class="absolute z-20 mt-1 max-h-60 w-full overflow-y-auto rounded-md border border-line bg-sheet py-1 shadow-lg">
       <ComboboxOption v-slot="{ active }" :value="null"
         ><span class="block px-3 py-1.5 text-soft" :class="active && 'bg-kelp-wash'">{{ none }}</span></ComboboxOption

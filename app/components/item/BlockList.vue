@@ -1,28 +1,26 @@
 <script setup lang="ts">
 import { useSessionStorage } from '@vueuse/core'
-import { VueDraggable } from 'vue-draggable-plus'
 import { CalendarClock, ChevronRight, MessageSquarePlus, Plus } from 'lucide-vue-next'
-import { moveChosen, putBack } from '~~/core/content/arrange'
-import { blockText, blockWord, emptyBlock, INNER_KINDS, type Block, type BlockKind } from '~~/core/blocks/blocks'
+import { blockText, blockWord, INNER_KINDS, type Block, type BlockKind } from '~~/core/blocks/blocks'
 import { blockWindowWords, type BlockWindow } from '~~/core/content/blockWindow'
 import { hasQuote } from '~~/core/content/quote'
-import { fitText } from '~~/core/content/places'
-import { plain, type Text } from '~~/core/content/inline'
 import type { Refs } from '~~/core/render/text'
 import type { MediaView } from '~~/core/render/picture'
 import BlockBody from './blocks/BlockBody.vue'
-import { readyFor } from './blocks/registry'
+import ChosenBlocksBar from './ChosenBlocksBar.vue'
 import InsertMenu from './InsertMenu.vue'
 import { NoteThread, PinnedNotes } from './noteParts'
 import { api } from '~/composables/api'
+import { useBlockDragging } from '~/composables/blockDragging'
+import { always, useBlockEditing } from '~/composables/blockEditing'
 import { useChosenBlocks } from '~/composables/chosenBlocks'
 import { offerCommands } from '~/composables/commands'
 import { newBlockId } from '~/composables/ids'
 import { ORIGIN } from '~/composables/origin'
 import { useItemNotes } from '~/composables/itemNotes'
-import { catchKeys, focusBlockOf, focusFirst, nextFrame, isInsertKey, WRITABLE } from '~/editor/typing'
-import { copyBlocks, freshBlock, takeBlocks } from '~/editor/blockClipboard'
-import { useKept, type KeptBlock } from '~/stores/kept'
+import { catchKeys, focusBlockOf, isInsertKey, WRITABLE } from '~/editor/typing'
+import { takeBlocks } from '~/editor/blockClipboard'
+import { useKept } from '~/stores/kept'
 import { useNotices } from '~/stores/notices'
 import { lazily } from '~/composables/lazily'
 
@@ -57,88 +55,18 @@ const set = (block: Block) =>
     'change',
     props.body.map((old) => (old.id === block.id ? block : old)),
   )
-const always = ({ window: _, ...block }: Block) => block as Block
-const WRITTEN = new Set<BlockKind>(['paragraph', 'heading', 'quote', 'list'])
-/** What holds no words at all. */
-const WORDLESS = new Set<BlockKind>(['divider'])
 const picked = useChosenBlocks(() => props.body)
-/** Puts blocks in before the one at a place, and goes into the last of them. */
-async function insert(index: number, given: Block[], at: 'start' | 'end' = 'end') {
-  // What stands inside another block is shown with that, at no times of its own.
-  const blocks = props.inner ? given.map(always) : given
-  const block = blocks.at(-1)
-  if (!block) return
-  picked.clear()
-  const release = catchKeys()
-  await readyFor(block.kind)
-  emit('change', [...props.body.slice(0, index), ...blocks, ...props.body.slice(index)])
-  await nextTick()
-  // A part that was loaded just now stands a tick later.
-  await nextTick()
-  const frame = frames.value[block.id]
-  // A block without a place to write in is focused as a whole, after the menu has let go: the menu gives the focus back
-  // unless a field has taken it.
-  const placed = frame ? await open(block, at) : false
-  if (frame && !placed) {
-    await nextFrame()
-    frame.focus()
-  }
-  await release(placed)
-  frame?.scrollIntoView({ block: 'nearest' })
-}
-/** Puts the cursor into a block: into its text, or its first field; `false` where it has nothing to write in. */
-async function open(block: Block, at: 'start' | 'end' | number = 'end'): Promise<boolean> {
-  if (WORDLESS.has(block.kind)) return false
-  if (!WRITTEN.has(block.kind)) return focusFirst(frames.value[block.id]!)
-  bodies.value[block.id]?.write(at)
-  await nextTick()
-  return true
-}
-const add = (index: number, kind: BlockKind) => insert(index, [emptyBlock(kind, newBlockId())])
-/** Puts a kept block in, as written by those who wrote the draft that it was kept from. */
-function putKept(index: number, { block, draft }: KeptBlock) {
-  if (draft) origin.copied(draft)
-  return insert(index, [freshBlock(block)])
-}
-const indexOf = (id: string) => props.body.findIndex((block) => block.id === id)
-const blocksAt = (id: string) => props.body.filter((block) => picked.at(id).has(block.id))
-
-/** What is done with a block is done with all that are chosen, when it is one of them. */
-function remove(id: string) {
-  const [before, gone] = [props.body, blocksAt(id)]
-  const next = props.body[indexOf(gone.at(-1)!.id) + 1] ?? props.body[indexOf(gone[0]!.id) - 1]
-  picked.clear()
-  emit(
-    'change',
-    props.body.filter((block) => !gone.includes(block)),
-  )
-  void nextTick(() => next && frames.value[next.id]?.focus())
-  notices.done(gone.length > 1 ? `${gone.length} blocks removed` : `${blockWord(gone[0]!)} removed`, {
-    label: 'Undo',
-    run: () => emit('change', putBack(props.body, gone, before)),
-  })
-}
-const duplicate = (id: string) => insert(indexOf(blocksAt(id).at(-1)!.id) + 1, blocksAt(id).map(freshBlock))
-async function move(id: string, by: -1 | 1) {
-  const next = moveChosen(props.body, picked.at(id), by)
-  if (next.every((block, index) => block === props.body[index])) return
-  emit('change', next)
-  await nextTick()
-  frames.value[id]?.focus()
-}
-function onCopy(event: ClipboardEvent, id: string) {
-  if (event.target !== event.currentTarget || !event.clipboardData) return
-  event.preventDefault()
-  copyBlocks(event.clipboardData, blocksAt(id), props.refs, origin.draft)
-  if (event.type === 'cut' && !props.locked) remove(id)
-  else notices.done(blocksAt(id).length > 1 ? `${blocksAt(id).length} blocks copied` : 'Block copied')
-}
-/** The menu's copy goes the way of the key: only a clipboard event may carry blocks as they are. */
-async function copyNow(id: string) {
-  await nextFrame()
-  frames.value[id]?.focus()
-  document.execCommand('copy')
-}
+const { indexOf, open, insert, add, putKept, remove, duplicate, move, onCopy, copyNow, split, paste, joinBack } = useBlockEditing({
+  body: () => props.body,
+  change: (body) => emit('change', body),
+  refs: () => props.refs,
+  locked: () => props.locked,
+  inner: props.inner ?? false,
+  picked,
+  origin,
+  frame: (id) => frames.value[id],
+  write: (id, at) => bodies.value[id]?.write(at),
+})
 
 /** Blocks folded to one line while one works elsewhere on a long page; for this tab alone. */
 const foldedIds = props.inner ? ref<string[]>([]) : useSessionStorage<string[]>(`folded:${useRoute().path}`, [])
@@ -157,38 +85,6 @@ if (!props.inner)
         ]
       : [],
   )
-/** Enter in a text: what stands after the caret becomes a paragraph of its own. */
-async function split(index: number, before: Text, after: Text) {
-  const block = props.body[index]!
-  if (block.kind !== 'paragraph' && block.kind !== 'heading') return
-  const next: Block = { id: newBlockId(), kind: 'paragraph', text: after }
-  emit('change', [...props.body.slice(0, index), { ...block, text: before }, next, ...props.body.slice(index + 1)])
-  await nextTick()
-  bodies.value[next.id]?.write('start')
-}
-/** Pasted blocks go where the caret was: what stood before and after it stays around them. */
-async function paste(index: number, before: Text, blocks: Block[], after: Text) {
-  const block = props.body[index]!
-  if (block.kind !== 'paragraph' && block.kind !== 'heading') return
-  const start: Block[] = before.length ? [{ ...block, text: before }] : []
-  const end: Block[] = after.length ? [{ id: newBlockId(), kind: 'paragraph', text: after }] : []
-  emit('change', [...props.body.slice(0, index), ...start, ...blocks, ...end, ...props.body.slice(index + 1)])
-  await nextTick()
-  bodies.value[blocks.at(-1)!.id]?.write('end')
-}
-/** Backspace at the start of a text: it joins the text before it. */
-async function joinBack(index: number) {
-  const [block, before] = [props.body[index]!, props.body[index - 1]]
-  if (!before || !('text' in block) || !('text' in before) || before.kind === 'quote') return
-  const join = plain(before.text).length
-  emit('change', [
-    ...props.body.slice(0, index - 1),
-    { ...before, text: fitText([...before.text, ...block.text], before.kind) } as Block,
-    ...props.body.slice(index + 1),
-  ])
-  await nextTick()
-  bodies.value[before.id]?.write(join)
-}
 function onKey(event: KeyboardEvent, index: number) {
   // A key that took its block away reaches the block's frame all the same.
   const id = props.body[index]?.id
@@ -244,6 +140,13 @@ const inHand = ref<string | null>(null)
 const near = ref<string | null>(null)
 /** Only the block in hand and the one under the pointer have their tools: a page may have two thousand. */
 const toolsAt = (id: string) => inHand.value === id || near.value === id
+const root = useTemplateRef('root')
+useBlockDragging(root, {
+  body: () => props.body,
+  locked: () => props.locked,
+  pointed: () => near.value !== null,
+  change: (body) => emit('change', body),
+})
 const firstChosen = computed(() => [...picked.chosen.value][0] ?? '')
 /** Puts the cursor into a block, as a click on it in the page beside does; `typed` is put in there. */
 async function enter(id: string, typed = '') {
@@ -301,15 +204,7 @@ const openAt = (id: string) => notes?.threadsAt(id)?.filter((thread) => !thread.
 
 <template>
   <div>
-    <VueDraggable
-      :model-value="body"
-      handle="[data-handle]"
-      :disabled="locked"
-      :animation="120"
-      tag="div"
-      class="space-y-4"
-      @update:model-value="emit('change', $event as Block[])"
-    >
+    <div ref="root" class="space-y-4">
       <div
         v-for="(block, index) in body"
         :id="block.id"
@@ -438,22 +333,17 @@ const openAt = (id: string) => notes?.threadsAt(id)?.filter((thread) => !thread.
           <MessageSquarePlus class="size-4" />Note
         </button>
       </div>
-    </VueDraggable>
-    <div
-      v-if="picked.chosen.value.size > 1 && !locked"
-      class="sticky bottom-3 z-20 mt-4 flex items-center gap-1 rounded-md border border-line bg-sheet px-3 py-1.5 font-sans text-plain shadow-lg"
-      role="toolbar"
-      aria-label="The chosen blocks"
-    >
-      <span class="mr-auto font-semibold whitespace-nowrap" role="status">{{ picked.chosen.value.size }} blocks chosen</span>
-      <button type="button" class="button-quiet" aria-label="Move up" @click="move(firstChosen, -1)">Up</button>
-      <button type="button" class="button-quiet" aria-label="Move down" @click="move(firstChosen, 1)">Down</button>
-      <button type="button" class="button-quiet" @click="duplicate(firstChosen)">Duplicate</button>
-      <button type="button" class="button-quiet" @click="copyNow(firstChosen)">Copy</button>
-      <button type="button" class="button-quiet" @click="fold(picked.chosen.value, true)">Fold</button>
-      <button type="button" class="button-quiet !text-rust" @click="remove(firstChosen)">Remove</button>
-      <button type="button" class="button-quiet" @click="picked.clear()">None</button>
     </div>
+    <ChosenBlocksBar
+      v-if="picked.chosen.value.size > 1 && !locked"
+      :count="picked.chosen.value.size"
+      @move="move(firstChosen, $event)"
+      @duplicate="duplicate(firstChosen)"
+      @copy="copyNow(firstChosen)"
+      @fold="fold(picked.chosen.value, true)"
+      @remove="remove(firstChosen)"
+      @clear="picked.clear()"
+    />
     <BlockTimesDialog v-if="timing" :times="timing.window" @close="timing = null" @set="setWindow" />
     <InsertMenu
       v-if="!locked"

@@ -9,11 +9,13 @@ import { plain } from '~~/core/content/inline'
 import type { Content } from '~~/core/content/content'
 import type { Refs } from '~~/core/render/text'
 import type { MediaView } from '~~/core/render/picture'
-import { shortIn } from '~~/core/time/words'
 import BlockList from './BlockList.vue'
 import PageFields from './PageFields.vue'
 import OutlinePanel from './OutlinePanel.vue'
+import DeskAlerts from './DeskAlerts.vue'
 import DeskHeader from './DeskHeader.vue'
+import PageTitle from './PageTitle.vue'
+import { useBringingUpToDate } from './bringUpToDate'
 import { isView, type View } from './views'
 import TrackPanel from './TrackPanel.vue'
 import { useItemActions } from './itemActions'
@@ -22,13 +24,10 @@ import { provideKnown } from '~/composables/known'
 import { ORIGIN } from '~/composables/origin'
 import { usePresence } from '~/composables/presence'
 import { offerCommands, whyNot } from '~/composables/commands'
-import { api } from '~/composables/api'
 import { useNotices } from '~/stores/notices'
 import { useSession } from '~/stores/session'
 import { useSite } from '~/stores/site'
 import { lazily } from '~/composables/lazily'
-import type { Got } from '~/composables/apiTypes'
-import type { Choices } from '~~/core/history/merge'
 
 // What is looked at now and then is loaded when it is asked for.
 const ConflictDialog = lazily(() => import('./ConflictDialog.vue'))
@@ -51,7 +50,6 @@ const notices = useNotices()
 const session = useSession()
 const route = useRoute()
 const router = useRouter()
-const zone = computed(() => site.zone)
 
 const at = props.page.draft
   ? useDraft(
@@ -130,7 +128,7 @@ provide(
   ),
 )
 const blockList = ref<InstanceType<typeof BlockList>>()
-const titleField = ref<HTMLTextAreaElement>()
+const title = useTemplateRef('title')
 const inHand = ref<string | null>(null)
 function mind(event: FocusEvent) {
   // The block of the page itself, also when a block within it is in hand.
@@ -152,44 +150,15 @@ watch(savedWith, (now) => {
 })
 const share = ref(50)
 const previewVersion = computed(() => at?.head.value ?? props.page.live?.version ?? props.page.last?.version ?? null)
-type UpdateAnswer = Got<`/drafts/${string}/update`>
-const update = shallowRef<UpdateAnswer | null>(null)
-const updating = ref(false)
-/** Merges what is live into the draft; where both changed the same place, those are asked about first. */
-async function updateNow() {
-  try {
-    if (at && at.state.value !== 'saved') await at.save()
-    update.value = await api('GET', `/drafts/${props.page.draft!.id}/update`)
-    if (!update.value.behind) emit('reload')
-    else if (update.value.conflicts.length) view.value = 'update'
-    else await bringUpToDate({})
-  } catch (error) {
-    notices.trouble(error)
-  }
-}
-async function bringUpToDate(choices: Choices) {
-  updating.value = true
-  const before = at!.head.value
-  const number = props.page.live?.number
-  try {
-    await api('POST', `/drafts/${props.page.draft!.id}/update`, { body: { choices }, ifMatch: before })
-    emit('reload')
-    update.value = null
-    notices.done(`The draft holds what version ${number} changed`, {
-      label: 'See what it brought',
-      run: () => go({ view: 'compare', from: before, to: undefined }),
-    })
-    if (view.value === 'update') view.value = 'write'
-  } catch (error) {
-    notices.trouble(error)
-    emit('reload')
-  } finally {
-    updating.value = false
-  }
-}
+const updating = useBringingUpToDate(() => props.page, at, {
+  reload: () => emit('reload'),
+  choosing: () => (view.value = 'update'),
+  writing: () => view.value === 'update' && (view.value = 'write'),
+  broughtFrom: (version) => go({ view: 'compare', from: version, to: undefined }),
+})
 // A link to choosing is good for as long as there is something to choose.
 onMounted(() => {
-  if (view.value === 'update') void updateNow()
+  if (view.value === 'update') void updating.begin()
 })
 
 const problems = computed(() =>
@@ -256,7 +225,7 @@ onBeforeRouteLeave(async () => {
 onMounted(() => {
   // A page without a word yet is there to be written; a frame later, when the dialog that began it has let go of the focus.
   if (!locked.value && can(props.page.kind, 'body') && !content.value.body.length && view.value === 'write')
-    requestAnimationFrame(() => titleField.value?.focus())
+    requestAnimationFrame(() => title.value?.focus())
   if (route.hash) setTimeout(() => document.getElementById(route.hash.slice(1))?.scrollIntoView({ block: 'center' }), 50)
 })
 </script>
@@ -278,52 +247,25 @@ onMounted(() => {
       :chosen="page.draft.id"
       @choose="go({ draft: $event, view: undefined, from: undefined, to: undefined })"
     />
-    <p
-      v-if="page.draft?.behind && view !== 'update' && !page.binnedAt"
-      class="flex flex-wrap items-center gap-x-3 border-b border-line bg-lamp-wash px-5 py-1.5"
-    >
-      <span><b class="font-semibold">Behind the site.</b> Version {{ page.live?.number }} went live after this draft began.</span>
-      <button class="link" @click="go({ view: 'compare', from: page.live?.version, to: page.draft.head })">Compare with it</button>
-      <button class="button ml-auto" :disabled="!!actions.whyNotWrite.value" :title="actions.whyNotWrite.value" @click="updateNow">
-        Bring up to date
-      </button>
-    </p>
-    <p v-if="at?.offers.value[0]" role="alert" class="flex flex-wrap items-center gap-3 border-b border-line bg-tide-wash px-5 py-1.5">
-      <span>What you wrote here {{ shortIn(at.offers.value[0].kept.at, zone, site.now) }} was not saved; this computer kept it.</span>
-      <button class="button ml-auto" @click="at.takeLeft(true)">Take it in</button>
-      <button class="button-quiet" @click="at.takeLeft(false)">Drop it</button>
-    </p>
-    <p
-      v-if="at?.state.value === 'signed-out'"
-      role="alert"
-      class="flex flex-wrap items-center gap-3 border-b border-lamp bg-lamp-wash px-5 py-1.5"
-    >
-      <span><b class="font-semibold">You are signed out.</b> Your text is kept.</span>
-      <NuxtLink class="button ml-auto" :to="{ path: '/office/sign-in', query: { to: route.fullPath } }">Sign in</NuxtLink>
-    </p>
-    <p
-      v-if="at?.conflict.value && !at.asking.value"
-      role="alert"
-      class="flex flex-wrap items-center gap-3 border-b border-rust bg-rust-wash px-5 py-1.5"
-    >
-      <span><b class="font-semibold">Not saved.</b> Someone else changed the same words. Your text is kept on this computer.</span>
-      <button class="button ml-auto" @click="at.asking.value = true">Choose what holds</button>
-    </p>
-    <p v-if="page.binnedAt" class="border-b border-line bg-lamp-wash px-5 py-2">
-      This item is in the bin. <button class="link" @click="actions.unbin">Take it out</button>
-    </p>
-    <div v-if="at?.problem.value.length" role="alert" class="border-b border-rust bg-rust-wash px-5 py-2 text-rust">
-      Not saved: {{ at.problem.value.join('. ') }}. What you wrote is still here; change it and it is saved.
-    </div>
+    <DeskAlerts
+      :page="page"
+      :at="at"
+      :choosing="view === 'update'"
+      :why-not-write="actions.whyNotWrite.value"
+      @compare="go({ view: 'compare', from: page.live?.version, to: page.draft?.head })"
+      @bring-up-to-date="updating.begin"
+      @unbin="actions.unbin"
+      @choose="at && (at.asking.value = true)"
+    />
     <UpdateView
-      v-if="view === 'update' && update"
+      v-if="view === 'update' && updating.update.value"
       class="min-h-0 flex-1"
       :refs="refs"
-      :base="update.base!"
-      :live="update.live!"
-      :conflicts="update.conflicts"
-      :busy="updating"
-      @merge="bringUpToDate"
+      :base="updating.update.value.base!"
+      :live="updating.update.value.live!"
+      :conflicts="updating.update.value.conflicts"
+      :busy="updating.updating.value"
+      @merge="updating.bring"
       @leave="view = 'write'"
     />
     <div
@@ -383,22 +325,15 @@ onMounted(() => {
             aria-label="The page"
             :aria-busy="at?.lookingBack.value"
           >
-            <div id="field-title" class="scroll-mt-24">
-              <textarea
-                ref="titleField"
-                class="page-title block w-full resize-none bg-transparent font-serif [field-sizing:content]"
-                rows="1"
-                :value="content.fields.title"
-                :disabled="locked"
-                placeholder="Title on the page"
-                aria-label="Title on the page"
-                :lang="content.fields.language"
-                maxlength="200"
-                @keydown.enter.prevent="!locked && blockList?.begin()"
-                @input="setField('title', ($event.target as HTMLTextAreaElement).value.replaceAll('\n', ' '))"
-              />
-              <p v-if="problems.title" class="font-sans text-plain text-rust">{{ problems.title }}</p>
-            </div>
+            <PageTitle
+              ref="title"
+              :title="content.fields.title"
+              :language="content.fields.language"
+              :locked="locked"
+              :problem="problems.title"
+              @change="setField('title', $event)"
+              @enter="blockList?.begin()"
+            />
             <p v-if="content.fields.summary && has('summary')" class="mt-2 text-title leading-snug text-soft">
               {{ content.fields.summary }}
             </p>
@@ -470,7 +405,7 @@ onMounted(() => {
       :shown-date="content.fields.shownDate"
       :begin-beside="beginBeside"
       :save="(note) => at!.save({ named: true, note })"
-      @bring-up-to-date="updateNow"
+      @bring-up-to-date="updating.begin"
     />
     <ConflictDialog
       v-if="at?.conflict.value && at.asking.value"

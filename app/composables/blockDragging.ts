@@ -1,0 +1,30 @@
+import type { UseDraggableReturn } from 'vue-draggable-plus'
+import type { Block } from '~~/core/blocks/blocks'
+
+/**
+ * Lets the blocks within `root` be dragged by their handles. The library is fetched when a block is first pointed at, as its handle is: a page that
+ * is only read or written does without it.
+ */
+export function useBlockDragging(
+  root: Readonly<Ref<HTMLElement | null>>,
+  given: { body: () => Block[]; locked: () => boolean; pointed: () => boolean; change: (body: Block[]) => void },
+): void {
+  const list = computed({ get: given.body, set: given.change })
+  let dragging: UseDraggableReturn | undefined
+  let gone = false
+  async function begin(): Promise<void> {
+    const { useDraggable } = await import('vue-draggable-plus')
+    if (dragging || gone || !root.value) return
+    dragging = useDraggable(root.value, list, { handle: '[data-handle]', animation: 120, disabled: given.locked(), immediate: false })
+    dragging.start()
+  }
+  watch(given.pointed, (pointed) => {
+    // What does not come now is asked for when a block is pointed at again.
+    if (pointed && !dragging) begin().catch((error: unknown) => console.error('Dragging blocks did not load', error))
+  })
+  watch(given.locked, (locked) => dragging?.option('disabled', locked))
+  onBeforeUnmount(() => {
+    gone = true
+    dragging?.destroy()
+  })
+}
