@@ -12,6 +12,7 @@ const BENCHES = {
   page: () => import('./livePage'),
   rights: () => import('./rights'),
   time: () => import('./time'),
+  recurrence: () => import('./recurrence'),
   editions: () => import('./editions'),
   month: () => import('./month'),
   lists: () => import('./lists'),

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs'
 import { AxeBuilder } from '@axe-core/playwright'
 import { expect, test, type Page } from '@playwright/test'
-import { stepIn } from './office'
+import { choose, stepIn } from './office'
 
 const line = (page: Page) => page.getByLabel('What to look for')
 const count = (page: Page) => page.getByRole('status').filter({ hasText: /^[\d,]+ items?$/ })
@@ -239,8 +239,7 @@ test('a label is renamed at once where its route has no gate, and merged into an
   await expect(idris.getByRole('link', { name: 'Walks and paths' })).toBeVisible()
   await idris.getByRole('button', { name: 'Merge Walks and paths' }).click()
   const dialog = idris.getByRole('dialog')
-  const bicycles = await dialog.locator('option', { hasText: 'Bicycles' }).textContent()
-  await dialog.getByLabel('Into which label').selectOption({ label: bicycles! })
+  await choose(dialog, 'Into which label', 'Bicycles')
   expect(await troubles(idris, '[role=dialog]')).toEqual([])
   await dialog.getByRole('button', { name: 'See what would happen' }).click()
   await expect(dialog.getByText(/would be done/)).toBeVisible()

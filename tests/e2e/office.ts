@@ -159,3 +159,9 @@ export async function bodyOf(page: Page, item: string): Promise<string> {
   const answer = await page.request.get(`/api/v1/items/${item.split('/').at(-1)}`)
   return wordsOf(((await answer.json()) as { draft: { content: Text } }).draft.content)
 }
+
+/** Finds a choice by typing a part of its name, and takes it. */
+export async function choose(within: Page | Locator, label: string | RegExp, name: string): Promise<void> {
+  await within.getByRole('combobox', { name: label }).fill(name)
+  await within.getByRole('option', { name, exact: false }).first().click()
+}

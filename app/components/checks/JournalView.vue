@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import PersonChoice from '~/components/form/PersonChoice.vue'
 import { numberWords } from '~~/core/words/number'
 import { Download, ShieldCheck, X } from 'lucide-vue-next'
 import { ACTION_GROUPS, describedAction } from '~~/core/journal/actions'
@@ -97,13 +98,14 @@ const detail = (data: Record<string, unknown> | null) => {
       >
     </p>
     <form class="flex flex-wrap items-end gap-3 px-5 pt-4" aria-label="What of the journal" @submit.prevent>
-      <label
-        ><span class="label">Who</span
-        ><select class="input !w-48" :value="asked.person" @change="narrow({ person: ($event.target as HTMLSelectElement).value })">
-          <option value="">Everyone</option>
-          <option v-for="person in people" :key="person.id" :value="person.id">{{ person.name }}</option>
-        </select></label
-      >
+      <PersonChoice
+        class="w-56"
+        label="Who"
+        none="Everyone"
+        :people="people"
+        :model-value="asked.person ?? ''"
+        @update:model-value="narrow({ person: $event })"
+      />
       <label
         ><span class="label">What</span
         ><select class="input !w-48" :value="asked.group" @change="narrow({ group: ($event.target as HTMLSelectElement).value })">

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import PersonChoice from '~/components/form/PersonChoice.vue'
 import { useAttempt } from '~/composables/attempt'
 import NotLoaded from '~/components/frame/NotLoaded.vue'
 import type { Action } from '~~/core/batch/action'
@@ -82,11 +83,7 @@ watchEffect(() => (model.value = action()))
       <p class="hint mt-1">History, links and labels stay; the old addresses redirect.</p>
     </fieldset>
     <div v-else-if="what === 'hand'">
-      <label class="label" for="batch-owner">To whom</label>
-      <select id="batch-owner" v-model="owner" class="input">
-        <option value="">nobody</option>
-        <option v-for="person in people" :key="person.id" :value="person.id">{{ person.name }}</option>
-      </select>
+      <PersonChoice v-model="owner" label="To whom" none="nobody" :people="people" />
     </div>
     <div v-else-if="what === 'send'">
       <label class="label" for="batch-note">A word to those who wait there</label>

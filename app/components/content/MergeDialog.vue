@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import SearchChoice from '~/components/form/SearchChoice.vue'
 import { written } from '~~/core/query/parse'
 import type { LabelView } from '~~/server/services/listing/labels'
 import PlainDialog from '~/components/form/PlainDialog.vue'
@@ -10,17 +11,15 @@ const props = defineProps<{ label: LabelView; all: LabelView[] }>()
 const emit = defineEmits<{ close: []; into: [id: string] }>()
 const into = ref('')
 const others = computed(() => props.all.filter(({ id, replacedBy }) => id !== props.label.id && replacedBy === null))
+const choices = computed(() =>
+  others.value.map(({ id, title, type, items }) => ({ id, name: title, more: `${LABEL_WORDS[type].one.toLowerCase()}, ${items}` })),
+)
 const list = computed(() => `/office/content?q=${encodeURIComponent(`label:${written(props.label.title)}`)}`)
 </script>
 
 <template>
   <PlainDialog :open="true" :title="`Merge “${label.title}”`" @close="emit('close')">
-    <label class="label" for="merge-into">Into which label</label>
-    <select id="merge-into" v-model="into" class="input">
-      <option v-for="one in others" :key="one.id" :value="one.id">
-        {{ one.title }} ({{ LABEL_WORDS[one.type].one.toLowerCase() }}, {{ one.items }})
-      </option>
-    </select>
+    <SearchChoice v-model="into" label="Into which label" placeholder="Type a part of its name" :choices="choices" />
     <div class="mt-3 space-y-1.5">
       <p v-if="label.items">
         <NuxtLink :to="list" class="link" target="_blank">{{ counted(label.items, 'item') }}</NuxtLink> would get the other label in place

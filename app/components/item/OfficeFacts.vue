@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import PersonChoice from '~/components/form/PersonChoice.vue'
 import { useAttempt } from '~/composables/attempt'
 import NotLoaded from '~/components/frame/NotLoaded.vue'
 import type { ItemPage } from '~~/server/services/writing/itemPage'
@@ -6,6 +7,7 @@ import type { Action } from '~~/core/batch/action'
 import { fullIn } from '~~/core/time/words'
 import { KINDS, MAY_BECOME } from '~~/core/kinds/kinds'
 import { api } from '~/composables/api'
+import type { Got } from '~/composables/apiTypes'
 import { whyNot } from '~/composables/commands'
 import { useNotices } from '~/stores/notices'
 import { useSite } from '~/stores/site'
@@ -16,7 +18,14 @@ const emit = defineEmits<{ changed: [] }>()
 const site = useSite()
 const notices = useNotices()
 const form = reactive({ ...props.page.office })
-const people = ref<{ id: string; name: string }[]>([])
+const people = ref<Got<'/people'>>([])
+const owner = computed({
+  get: () => form.owner ?? '',
+  set(id) {
+    form.owner = id || null
+    void save({ owner: form.owner })
+  },
+})
 const locked = computed(() => props.page.may['item.write'] !== null)
 const zone = computed(() => site.zone)
 const section = ref(props.page.section.id)
@@ -68,11 +77,7 @@ async function save(change: Record<string, unknown>) {
       <p class="hint mt-1">Only colleagues see it, in lists.</p>
     </div>
     <div>
-      <label class="label" for="owner">Owner</label
-      ><select id="owner" v-model="form.owner" class="input" :disabled="locked" @change="save({ owner: form.owner })">
-        <option :value="null">Nobody</option>
-        <option v-for="person in people" :key="person.id" :value="person.id">{{ person.name }}</option>
-      </select>
+      <PersonChoice v-model="owner" label="Owner" none="Nobody" :people="people" :disabled="locked" />
       <NotLoaded what="The people" :problem="noPeople" @again="again" />
     </div>
     <div>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import PersonChoice from '~/components/form/PersonChoice.vue'
 import { fullIn } from '~~/core/time/words'
 import { meaningOf, wallOf, type WallTime } from '~~/core/time/zone'
 import PlainDialog from '~/components/form/PlainDialog.vue'
@@ -110,25 +111,17 @@ const end = (entry: Entry) => act(() => api('DELETE', `/delegations/${entry.id}`
     <PlainDialog :open="form !== null" title="Name a deputy" @close="close">
       <form v-if="form" id="deputy-form" class="space-y-4" @submit.prevent="save">
         <div v-if="mayChange">
-          <label class="label" for="absent">Who is away</label
-          ><select id="absent" v-model="form.absent" class="input">
-            <option v-for="person in people.filter((entry) => entry.active)" :key="person.id" :value="person.id">{{ person.name }}</option>
-          </select>
+          <PersonChoice v-model="form.absent" label="Who is away" :people="people.filter((entry) => entry.active)" />
         </div>
         <div>
-          <label class="label" for="deputy">Who clears for {{ form.absent === session.person?.id ? 'you' : 'them' }}</label
-          ><select id="deputy" v-model="form.deputy" class="input" required>
-            <option value="" disabled>Choose a colleague</option>
-            <option
-              v-for="person in people.filter((entry) => entry.active && entry.id !== form!.absent)"
-              :key="person.id"
-              :value="person.id"
-            >
-              {{ person.name }}
-            </option>
-          </select>
+          <PersonChoice
+            v-model="form.deputy"
+            :label="`Who clears for ${form.absent === session.person?.id ? 'you' : 'them'}`"
+            placeholder="Choose a colleague"
+            :people="people.filter((entry) => entry.active && entry.id !== form!.absent)"
+          />
         </div>
-        <div class="grid grid-cols-2 gap-4">
+        <div class="space-y-3">
           <fieldset
             v-for="[key, word] in [
               ['from', 'From'],
@@ -137,7 +130,7 @@ const end = (entry: Entry) => act(() => api('DELETE', `/delegations/${entry.id}`
             :key="key"
           >
             <legend class="label">{{ word }}</legend>
-            <span class="flex gap-2"
+            <span class="flex max-w-sm gap-2"
               ><input v-model="form[key].date" class="input" type="date" required :aria-label="`${word}, the day`" /><input
                 v-model="form[key].time"
                 class="input !w-28"

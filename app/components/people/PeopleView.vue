@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import PersonChoice from '~/components/form/PersonChoice.vue'
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
 import { Ellipsis } from 'lucide-vue-next'
 import type { Role } from '~~/core/access/verbs'
@@ -188,13 +189,13 @@ const where = (entry: Person['roles'][number]) =>
     <PlainDialog :open="same !== null && !strands" :title="`Another account of ${same?.name}`" @close="same = null">
       <template v-if="same">
         <p>Accounts of one person count as one: at gates that need several people, and beside their own work.</p>
-        <label class="label mt-3" for="same-as">Is the same person as</label>
-        <select id="same-as" v-model="same.as" class="input">
-          <option value="">nobody else here</option>
-          <option v-for="person in people.filter((entry) => entry.id !== same!.id && !entry.same)" :key="person.id" :value="person.id">
-            {{ person.name }}, {{ person.email }}
-          </option>
-        </select>
+        <PersonChoice
+          v-model="same.as"
+          class="mt-3"
+          label="Is the same person as"
+          none="nobody else here"
+          :people="people.filter((entry) => entry.id !== same!.id && !entry.same).map((entry) => ({ ...entry, more: entry.email ?? '' }))"
+        />
       </template>
       <template #actions
         ><button class="button" @click="same = null">Cancel</button><button class="button-main" @click="setSame">Save</button></template
@@ -205,13 +206,13 @@ const where = (entry: Person['roles'][number]) =>
     <PlainDialog :open="resting !== null && !strands" :title="`Let the account of ${resting?.name} rest?`" @close="resting = null">
       <template v-if="resting">
         <p>They are signed out at once and cannot sign in. What they wrote and cleared stays under their name.</p>
-        <label class="label mt-3" for="hand-to">Hand what they own and planned to</label>
-        <select id="hand-to" v-model="resting.handTo" class="input">
-          <option value="">nobody</option>
-          <option v-for="person in people.filter((entry) => entry.active && entry.id !== resting!.id)" :key="person.id" :value="person.id">
-            {{ person.name }}
-          </option>
-        </select>
+        <PersonChoice
+          v-model="resting.handTo"
+          class="mt-3"
+          label="Hand what they own and planned to"
+          none="nobody"
+          :people="people.filter((entry) => entry.active && entry.id !== resting!.id)"
+        />
         <p v-if="!resting.handTo" class="hint mt-1">What they planned is then held at its time, and says so on Today.</p>
       </template>
       <template #actions

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import PersonChoice from '~/components/form/PersonChoice.vue'
 import { Check } from 'lucide-vue-next'
 import type { Explanation } from '~~/core/access/explain'
 import { VERB_NAMES, VERBS } from '~~/core/access/verbs'
@@ -61,18 +62,18 @@ const lists = computed(() => {
 <template>
   <div class="px-5 py-4">
     <div class="mb-3 flex flex-wrap items-center gap-3">
-      <label class="flex items-center gap-2"
-        ><span class="text-soft">Of</span
-        ><select
-          class="input !w-56"
-          :value="person"
-          aria-label="Whose rights"
-          @change="emit('ask', ($event.target as HTMLSelectElement).value, section)"
-        >
-          <option value="">everybody</option>
-          <option v-for="entry in people" :key="entry.id" :value="entry.id">{{ entry.name }}</option>
-        </select></label
-      >
+      <div class="flex items-center gap-2">
+        <span class="text-soft" aria-hidden="true">Of</span>
+        <PersonChoice
+          class="w-64"
+          label="Whose rights"
+          hide-label
+          none="everybody"
+          :people="people"
+          :model-value="person"
+          @update:model-value="emit('ask', $event, section)"
+        />
+      </div>
       <label v-if="!person" class="flex items-center gap-2"
         ><span class="text-soft">in</span
         ><select

@@ -1,16 +1,16 @@
 <script setup lang="ts">
+import SearchChoice from '~/components/form/SearchChoice.vue'
+import { zoneChoices } from '~/composables/zones'
 import { api, ApiProblem } from '~/composables/api'
 import { SITE_LANGUAGES } from '~~/core/words/site/siteWords'
 import { useSession } from '~/stores/session'
 
 definePageMeta({ layout: 'door' })
 const session = useSession()
-const own = Intl.DateTimeFormat().resolvedOptions().timeZone
-// The browser's own zone may be one that it does not list, such as UTC.
-const zones = [...new Set([own, ...Intl.supportedValuesOf('timeZone')])].sort()
+const zones = zoneChoices()
 const form = reactive({
   siteName: '',
-  zone: own,
+  zone: Intl.DateTimeFormat().resolvedOptions().timeZone,
   language: 'en',
   name: '',
   email: '',
@@ -48,10 +48,7 @@ async function begin() {
     </div>
     <div class="grid grid-cols-2 gap-3">
       <div>
-        <label class="label" for="zone">Its time zone</label
-        ><select id="zone" v-model="form.zone" class="input">
-          <option v-for="zone in zones" :key="zone">{{ zone }}</option>
-        </select>
+        <SearchChoice v-model="form.zone" label="Its time zone" :choices="zones" />
       </div>
       <div>
         <label class="label" for="language">Its language</label

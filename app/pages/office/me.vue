@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import SearchChoice from '~/components/form/SearchChoice.vue'
+import { zoneChoices } from '~/composables/zones'
 import SecondFactor from '~/components/me/SecondFactor.vue'
 import SessionList from '~/components/me/SessionList.vue'
 import ChoiceButtons from '~/components/form/ChoiceButtons.vue'
@@ -29,7 +31,7 @@ const MAILS = [
   { value: 'daily', word: 'Once a day' },
   { value: 'none', word: 'Never' },
 ] as const
-const ZONES = Intl.supportedValuesOf('timeZone')
+const zones = zoneChoices()
 /** A picture is taken as it is chosen; the server makes it small. */
 async function takePicture(event: Event) {
   const [file] = (event.target as HTMLInputElement).files ?? []
@@ -111,16 +113,13 @@ async function changePassword() {
         </section>
         <section class="space-y-2" aria-labelledby="own-zone">
           <h2 id="own-zone" class="border-b border-line pb-2 font-semibold">Where you are</h2>
-          <label class="label" for="zone">Your time zone</label>
-          <select
-            id="zone"
-            class="input"
-            :value="session.person?.zone ?? ''"
-            @change="change({ zone: ($event.target as HTMLSelectElement).value || null }, 'Time zone changed')"
-          >
-            <option value="">as the site: {{ site.site?.zone }}</option>
-            <option v-for="entry in ZONES" :key="entry" :value="entry">{{ entry.replaceAll('_', ' ') }}</option>
-          </select>
+          <SearchChoice
+            label="Your time zone"
+            :none="`as the site: ${site.zone}`"
+            :choices="zones"
+            :model-value="session.person?.zone ?? ''"
+            @update:model-value="change({ zone: $event || null }, 'Time zone changed')"
+          />
           <p class="hint">The site’s clock counts everywhere; yours is shown beside it.</p>
         </section>
         <section class="space-y-2" aria-labelledby="written">

@@ -1,0 +1,71 @@
+<script setup lang="ts" generic="Choice extends { id: string; name: string; more?: string }">
+import { Combobox, ComboboxButton, ComboboxInput, ComboboxLabel, ComboboxOption, ComboboxOptions } from '@headlessui/vue'
+import { ChevronDown } from 'lucide-vue-next'
+
+/** One of many known choices, found by typing some letters of its name. Empty is what `none` says; without it something must be chosen. */
+const model = defineModel<string>({ required: true })
+const props = withDefaults(
+  defineProps<{
+    label: string
+    choices: readonly Choice[]
+    none?: string
+    disabled?: boolean
+    placeholder?: string
+    hideLabel?: boolean
+  }>(),
+  { none: undefined, disabled: false, placeholder: undefined, hideLabel: false },
+)
+defineSlots<{ mark?(of: { choice: Choice }): unknown }>()
+/** So many are shown at once; more letters find the others. */
+const MOST_SHOWN = 80
+
+const typed = ref('')
+const nameOf = (id: string) => props.choices.find((choice) => choice.id === id)?.name ?? props.none ?? ''
+const plain = (text: string) => text.normalize('NFKD').replace(/\p{M}/gu, '').toLowerCase()
+const found = computed(() => {
+  const parts = plain(typed.value).split(/\s+/).filter(Boolean)
+  return props.choices.filter(({ name, more = '' }) => {
+    const words = plain(`${name} ${more}`)
+    return parts.every((part) => words.includes(part))
+  })
+})
+const shown = computed(() => found.value.slice(0, MOST_SHOWN))
+</script>
+
+<template>
+  <Combobox as="div" class="relative" :model-value="model" :disabled="disabled" @update:model-value="model = $event ?? ''">
+    <ComboboxLabel class="label" :class="hideLabel && 'sr-only'">{{ label }}</ComboboxLabel>
+    <div class="relative">
+      <ComboboxInput
+        class="input pr-8"
+        :display-value="(id) => nameOf(String(id ?? ''))"
+        :placeholder="placeholder ?? none ?? 'Type a part of the name'"
+        autocomplete="off"
+        @change="typed = $event.target.value"
+        @focus="$event.target.select()"
+        @blur="typed = ''"
+      />
+      <ComboboxButton class="absolute inset-y-0 right-0 px-2 text-soft" :aria-label="`Show the choices of ${label}`" @click="typed = ''"
+        ><ChevronDown class="size-4"
+      /></ComboboxButton>
+    </div>
+    <ComboboxOptions
+      class="absolute z-30 mt-1 max-h-60 w-full min-w-56 overflow-y-auto rounded-md border border-line bg-sheet py-1 shadow-lg"
+    >
+      <ComboboxOption v-if="none !== undefined && !typed" v-slot="{ active }" value=""
+        ><span class="block px-3 py-1.5 text-soft" :class="active && 'bg-kelp-wash'">{{ none }}</span></ComboboxOption
+      >
+      <ComboboxOption v-for="choice in shown" :key="choice.id" v-slot="{ active, selected }" :value="choice.id"
+        ><span class="flex items-center gap-2 px-3 py-1.5" :class="[active && 'bg-kelp-wash', selected && 'font-semibold']">
+          <slot name="mark" :choice="choice" />
+          <span class="min-w-0 flex-1 truncate">{{ choice.name }}</span>
+          <span v-if="choice.more" class="shrink-0 text-body text-soft">{{ choice.more }}</span>
+        </span></ComboboxOption
+      >
+      <li v-if="!found.length" class="px-3 py-1.5 text-soft" role="status">Nothing has “{{ typed }}” in its name.</li>
+      <li v-else-if="found.length > shown.length" class="px-3 py-1.5 text-soft" role="status">
+        {{ found.length - shown.length }} more; type some letters.
+      </li>
+    </ComboboxOptions>
+  </Combobox>
+</template>
