@@ -58,7 +58,7 @@ watch(model, (value) => {
 
 <template>
   <div ref="root" class="relative">
-    <StyleBar v-if="editor" :editor="editor" place="entry" />
+    <StyleBar v-if="editor" :editor="editor" text-kind="entry" />
     <div ref="element" />
   </div>
 </template>

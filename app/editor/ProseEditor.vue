@@ -3,7 +3,7 @@ import type { JSONContent } from '@tiptap/core'
 import type { EditorView } from '@tiptap/pm/view'
 import { blockText, type Block } from '~~/core/blocks/blocks'
 import { normaliseText, plain, runs, type Text } from '~~/core/content/inline'
-import { fitText, PLACES, type PlaceName } from '~~/core/content/places'
+import { fitText, TEXT_KINDS, type TextKind } from '~~/core/content/textKinds'
 import LengthAdvice from '~/components/form/LengthAdvice.vue'
 import { blocksOfClipboard } from './pasted'
 import { useMountedEditor } from './mountedEditor'
@@ -25,7 +25,7 @@ const props = defineProps<{
   caret: { left: number; top: number } | 'start' | 'end' | number | null
   breaks: boolean
   /** Where the text stands, which says what it may be styled with and how much fits. */
-  place: PlaceName
+  textKind: TextKind
   /** The language that spelling is marked in. */
   language?: string | undefined
 }>()
@@ -53,7 +53,7 @@ function around({ state: { selection, doc } }: EditorView): [before: Text, after
 
 const { element, editor } = useMountedEditor(
   {
-    extensions: textExtensions(props.place),
+    extensions: textExtensions(props.textKind),
     content: textToDoc(model.value),
     editorProps: {
       attributes: {
@@ -70,7 +70,7 @@ const { element, editor } = useMountedEditor(
         if (!blocks.length) return false
         const [first] = blocks
         if (blocks.length === 1 && first!.kind === 'paragraph') {
-          editor.value?.commands.insertContent(textToDoc(fitText(first!.text, props.place)).content![0]!.content ?? [])
+          editor.value?.commands.insertContent(textToDoc(fitText(first!.text, props.textKind)).content![0]!.content ?? [])
           return true
         }
         if (props.breaks) {
@@ -123,13 +123,13 @@ watch(model, (value) => {
   if (!instance || JSON.stringify(docToText(instance.getJSON())) === JSON.stringify(normaliseText(value))) return
   rewriteText(instance, value)
 })
-const room = computed(() => (PLACES[props.place] as { room?: number }).room)
+const room = computed(() => (TEXT_KINDS[props.textKind] as { room?: number }).room)
 const empty = computed(() => model.value.length === 0)
 </script>
 
 <template>
   <div ref="root" class="relative">
-    <StyleBar v-if="editor" :editor="editor" :place="place" />
+    <StyleBar v-if="editor" :editor="editor" :text-kind="textKind" />
     <span v-if="empty && placeholder" class="pointer-events-none absolute top-0 left-0 text-soft" aria-hidden="true">{{
       placeholder
     }}</span>

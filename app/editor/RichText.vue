@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Block } from '~~/core/blocks/blocks'
 import type { Text } from '~~/core/content/inline'
-import type { PlaceName } from '~~/core/content/places'
+import type { TextKind } from '~~/core/content/textKinds'
 import { renderText, type Refs } from '~~/core/render/text'
 import ProseEditor from './ProseEditor.vue'
 import RenderedHtml from './RenderedHtml.vue'
@@ -12,7 +12,7 @@ import RenderedHtml from './RenderedHtml.vue'
  */
 const model = defineModel<Text>({ required: true })
 const props = withDefaults(
-  defineProps<{ refs: Refs; label: string; place: PlaceName; placeholder?: string; locked?: boolean; tag?: string; breaks?: boolean }>(),
+  defineProps<{ refs: Refs; label: string; textKind: TextKind; placeholder?: string; locked?: boolean; tag?: string; breaks?: boolean }>(),
   { placeholder: '', locked: false, tag: 'div', breaks: false },
 )
 const emit = defineEmits<{
@@ -53,7 +53,7 @@ defineExpose({ enter })
       :placeholder="placeholder"
       :caret="caret"
       :breaks="breaks"
-      :place="place"
+      :text-kind="textKind"
       :language="language"
       @leave="writing = false"
       @split="(before, after) => emit('split', before, after)"

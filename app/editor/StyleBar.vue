@@ -3,14 +3,14 @@ import type { Editor } from '@tiptap/vue-3'
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
 import { Bold, Code, Italic, Link, Omega, Paintbrush, RemoveFormatting, Strikethrough, Underline, Unlink } from 'lucide-vue-next'
 import { WORD_LOOKS } from '~~/core/content/looks'
-import { PLACES, type PlaceName, type Tool } from '~~/core/content/places'
+import { TEXT_KINDS, type TextKind, type Tool } from '~~/core/content/textKinds'
 import { lazily } from '~/composables/lazily'
 
 const LinkDialog = lazily(() => import('./LinkDialog.vue'))
 
 /** The tools of the text in hand, above it: those that its place offers. */
-const props = defineProps<{ editor: Editor; place: PlaceName }>()
-const offers = (tool: Tool) => (PLACES[props.place].tools as readonly Tool[]).includes(tool)
+const props = defineProps<{ editor: Editor; textKind: TextKind }>()
+const offers = (tool: Tool) => (TEXT_KINDS[props.textKind].tools as readonly Tool[]).includes(tool)
 const linking = ref(false)
 const STYLES = [
   ['bold', 'Bold', Bold],

@@ -10,7 +10,7 @@ import { Strike } from '@tiptap/extension-strike'
 import { Text } from '@tiptap/extension-text'
 import { Underline } from '@tiptap/extension-underline'
 import { isSafeHref } from '~~/core/content/inline'
-import { PLACES, type PlaceName, type Tool } from '~~/core/content/places'
+import { TEXT_KINDS, type TextKind, type Tool } from '~~/core/content/textKinds'
 
 const link = {
   openOnClick: false,
@@ -42,15 +42,15 @@ const MARKS = {
 } as const satisfies Partial<Record<Tool, Mark>>
 
 /** What all places hold: lines of text with the marks that the place offers; one that it does not is unknown to its editor, whatever is pasted or typed. */
-function textOf(place: PlaceName): Extensions {
-  const tools: readonly Tool[] = PLACES[place].tools
+function textOf(kind: TextKind): Extensions {
+  const tools: readonly Tool[] = TEXT_KINDS[kind].tools
   const marks = Object.entries(MARKS).flatMap(([tool, mark]) => (tools.includes(tool as Tool) ? [mark] : []))
   // Undo is the draft's at hand, which undoes everything, texts too.
   return [Paragraph, Text, HardBreak, ...marks]
 }
 
 /** What a paragraph, cell or caption may hold. */
-export const textExtensions = (place: PlaceName): Extensions => [document('paragraph'), ...textOf(place)]
+export const textExtensions = (kind: TextKind): Extensions => [document('paragraph'), ...textOf(kind)]
 
 /** What a list block may hold. */
 export const listExtensions = (): Extensions => [

@@ -26,7 +26,7 @@ const isHere = (path: string) =>
       (path === '/office/calendar' && /^\/office\/(editions|moment)/.test(route.path))
 
 onMounted(site.listen)
-onBeforeUnmount(site.rest)
+onBeforeUnmount(site.stopListening)
 </script>
 
 <template>

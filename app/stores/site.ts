@@ -42,7 +42,7 @@ export const useSite = defineStore('site', () => {
       if (signedOut) {
         // Who comes in again finds all of it anew; until then there is no news to open a stream for.
         begunFor = ''
-        hush()
+        closeStream()
       }
     }
   }
@@ -59,7 +59,7 @@ export const useSite = defineStore('site', () => {
     begunFor = person
   }
   /** Opens the stream of news, also where the browser gave it up: it does when the server answers anything but a stream. */
-  function hear(): void {
+  function openStream(): void {
     if (source && source.readyState !== EventSource.CLOSED) return
     source = new EventSource('/api/v1/stream')
     source.addEventListener('change', (event) => {
@@ -71,26 +71,26 @@ export const useSite = defineStore('site', () => {
     source.onopen = () => (line.value = 'fine')
   }
   /** Closes the stream of news. */
-  function hush(): void {
+  function closeStream(): void {
     source?.close()
     source = undefined
   }
-  /** Hears the news and the clock from now on, until it rests: at the door nothing is asked that needs a session. */
+  /** Follows the news and the clock from now on, until it is stopped: at the door nothing is asked that needs a session. */
   function listen(): void {
-    rest()
-    hear()
+    stopListening()
+    openStream()
     ticking = [
       setInterval(() => (now.value = new Date(Date.now() + offset)), 5_000),
       setInterval(async () => {
         await refresh()
-        if (ticking.length && line.value === 'fine') hear()
+        if (ticking.length && line.value === 'fine') openStream()
       }, 15_000),
     ]
   }
-  function rest(): void {
-    hush()
+  function stopListening(): void {
+    closeStream()
     ticking.forEach(clearInterval)
     ticking = []
   }
-  return { site, zone, language, sections, line, now, news, lastItem, begin, refresh, loadSections, listen, rest }
+  return { site, zone, language, sections, line, now, news, lastItem, begin, refresh, loadSections, listen, stopListening }
 })

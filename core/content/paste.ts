@@ -1,5 +1,5 @@
 import type { Block, ListEntry } from '../blocks/blocks'
-import { fitText } from './places'
+import { fitText } from './textKinds'
 import type { Region } from './table'
 import { isSafeHref, normaliseText, plain, type Run, type StyleMark, type Text } from './inline'
 

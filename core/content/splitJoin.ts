@@ -1,6 +1,6 @@
 import type { Block } from '../blocks/blocks'
 import { plain, type Text } from './inline'
-import { fitText } from './places'
+import { fitText } from './textKinds'
 
 /** What typing over the edges of a block makes of a body: the blocks, and where the cursor goes. */
 export interface Typed {

@@ -290,6 +290,7 @@ interface StepData {
   waits: readonly string[]
 }
 interface AtGate extends StepData {
+  version?: string
   gate?: string
   note?: string
 }
@@ -299,44 +300,193 @@ export interface LiveData {
   touched?: readonly string[]
   path?: string | null
   was?: { path: string | null; version?: string } | null
+  /** What readers get now, where they get something. */
+  version?: string
+  number?: number
+  fingerprint?: string
+  cause?: string
+  /** The planned event that it happened by, when that was planned for, and its edition. */
+  event?: string
+  planned?: string
+  edition?: string
 }
 interface OfRequest {
   request: string
   words: string
 }
+/** How a change of rights came about: the second steward who agreed, or what was changed without one. */
+interface RightsChanged {
+  agreedBy?: string
+  alone?: string
+}
+interface Named {
+  name: string
+}
+interface OfEdition extends Named {
+  edition: string
+}
+interface GroupData extends Named {
+  group: string
+  members: readonly string[]
+  roles: readonly object[]
+}
+interface RoleData extends Named {
+  role: string
+  verbs: readonly string[]
+  includes: readonly string[]
+}
+interface FromTo {
+  from: string
+  to: string
+}
+/** A moment as it stands on the wall. */
+interface OnWall {
+  date: string
+  time: string
+  zone: string
+}
+/** When a window ends and by which rule it opens again, as it is kept. */
+interface WindowData {
+  until_at?: string | null
+  until_days?: number | null
+  until_time?: string | null
+  rule?: string | null
+}
+interface Because {
+  reasons: readonly { code: string; detail: string }[]
+}
+interface OfException {
+  exception: string
+  draft: string
+}
 
-/** What the data of an action hold where the program reads them again; of the others they are for people alone. */
+/** What the data of each action hold; `null` where there is nothing more to tell. An action without its data does not compile. */
 export interface JournalData {
+  'item.started': { kind: string; title: string; version: string }
   'item.put-live': LiveData
   'item.withdrawn': LiveData
   'item.rolled-back': LiveData
-  'draft.sent': StepData
+  'item.office-changed': object
+  'item.moved': FromTo
+  'item.became': FromTo
+  'batch.done': { batch: string; action: object | null; state: string; total: number; done: number; refused: number; undoes?: string }
+  'item.binned': StepData | null
+  'item.ended': null
+  'draft.ended': { draft: string } | null
+  'item.restored': null
+  'draft.opened': { draft: string; base: string }
+  'draft.saved': { draft: string; version: string; number: number; cause: string; lapsed?: boolean }
+  'draft.sent': AtGate
   'draft.gate-cleared': AtGate
-  'draft.cleared': { draft: string }
+  'draft.cleared': AtGate
   'draft.returned': AtGate
-  'draft.handed': AtGate & { to: string }
-  'draft.rerouted': StepData
+  'draft.pulled-out': AtGate
+  'draft.noted': { draft: string; place: string | null }
+  'draft.lapsed': StepData & { version: string }
+  'draft.passed-over': StepData
+  'draft.reinstated': StepData & { version?: string; review: string }
   'draft.reopened': StepData
+  'draft.renamed': { draft: string; name: string }
+  'draft.discarded': StepData
+  'note.resolved': { note: string }
   'note.answered': { draft: string; note: string }
+  'note.reopened': { note: string }
+  'event.planned': { event: string; kind: string; at: string; wall: OnWall } & WindowData
+  'event.moved': { event: string; from: string | null; at: string; wall?: OnWall; end?: true } & WindowData
+  'event.cancelled': { event: string; edition?: string }
+  'event.resumed': { event: string; held: boolean }
+  'event.held': { event: string; planned: string | null; ends: boolean } & Because
+  'event.rules-changed': { event: string; from: string | null; at?: string | null; until_at?: string | null }
+  'edition.rules-changed': { edition: string; from: string | null; at?: string | null }
+  'event.skipped': { event: string; planned: string | null; why: 'late' | 'window-over' }
+  'event.again': { event: string; at: string; until: string }
+  'item.put-under': {
+    version: string
+    number: number
+    draft: string | null
+    cause: string
+    event?: string
+    planned?: string
+    window: string | null
+  }
+  'item.embargoed': { at: string | null; was: string | null }
+  'item.embargo-lifted': { at: string | null; was: string | null }
+  'edition.made': OfEdition
+  'edition.changed': OfEdition & { at?: string | null; was?: string | null; owner?: string; route?: string | null }
+  'edition.filled': OfEdition & { items: readonly string[] }
+  'edition.taken-out': OfEdition & { event: string }
+  'edition.dropped': OfEdition
+  'edition.gate-cleared': OfEdition & { gate: string; note: string }
+  'edition.live': OfEdition & { at: string; planned: string | null; entries: number }
+  'edition.held': OfEdition & { planned: string | null } & Because
+  'edition.skipped': OfEdition & { planned: string | null }
+  'share.made': { link: string; until: string; draft?: string; at?: string | null; edition?: string }
+  'share.ended': { link: string }
+  'calendar.feed-made': null
+  'calendar.feed-ended': null
+  'draft.handed': AtGate & { to: string }
+  'draft.proposed': { draft: string; change: string; to?: string; kind?: string }
   'gate.reminded': { draft: string; gate: string }
   'gate.late': { draft: string; gate: string }
-  'event.held': { event: string; reasons: readonly { detail: string }[] }
-  'exception.opened': { exception: string; draft: string; gates: readonly string[]; reason: string }
-  'exception.late': { exception: string; draft: string; gates: readonly string[] }
+  'exception.opened': OfException & { gates: readonly string[]; reason: string; due: string | null; fast: boolean }
+  'exception.gate-cleared': { exception: string; gates: readonly string[]; open: readonly string[]; note: string }
   'exception.looked-at': { exception: string; verdict: string; note: string }
-  'exception.taken-back': { exception: string; draft: string }
-  'exception.not-taken-back': { exception: string; draft: string; reasons: readonly { detail: string }[] }
-  'person.deputised': { absent: string; deputy: string; from: string; to: string }
+  'exception.late': OfException & { gates: readonly string[]; due: string | null }
+  'exception.taken-back': OfException & { waits: readonly string[] }
+  'exception.not-taken-back': OfException & Because
+  'site.sign-in-set': object
+  'site.second-yes-set': { asked: string } & RightsChanged
   'rights.asked': OfRequest & { of: readonly string[] }
   'rights.agreed': OfRequest & { askedBy: string }
   'rights.declined': OfRequest & { askedBy: string }
+  'rights.taken-back': OfRequest & { askedBy: string }
+  'person.invited': { person: string }
+  'person.link-made': { person: string }
+  'person.joined': null
+  'person.deputised': FromTo & { delegation: string; absent: string; deputy: string; gates: readonly object[] | null } & RightsChanged
+  'person.deputy-ended': { delegation: string; absent: string; deputy: string }
+  'person.same-set': { person: string; same: string | null } & RightsChanged
+  'person.picture-changed': null
+  'person.identity-taken': { issuer: string }
+  'session.roles-used': { roles: readonly string[] | null }
+  'route.calendar-set': Named & { calendar: string; week: object; holidays: readonly string[] }
+  'route.calendar-ended': Named & { calendar: string }
+  'media.added': Named & { media: string; hash: string; from: string | null }
+  'session.opened': null
+  'session.saw-as': { person: string }
+  'session.saw-as-self': null
+  'session.ended': { sessions: number }
+  'person.second-factor-on': null
+  'person.second-factor-off': { person: string }
+  'person.recovery-code-used': null
+  'person.profile-changed': object
+  'person.password-changed': null
+  'person.added': Named & { person: string; roles: readonly object[]; invited: boolean } & RightsChanged
+  'person.roles-set': { person: string; roles: readonly object[] } & RightsChanged
+  'person.rested': { person: string; handTo?: string; items?: number } & RightsChanged
+  'person.woken': { person: string } & RightsChanged
+  'person.group-made': GroupData & RightsChanged
+  'person.group-set': GroupData & RightsChanged
+  'person.group-ended': Named & { group: string } & RightsChanged
+  'role.made': RoleData & RightsChanged
+  'role.set': RoleData & RightsChanged
+  'role.ended': Named & { role: string } & RightsChanged
+  'draft.rerouted': StepData & { route: string; version: number }
+  'route.saved': Named & { route: string; version: number }
+  'route.rules-set': { rules: readonly object[] }
+  'role.separations-set': { rules: readonly object[] } & RightsChanged
+  'section.added': Named & { section: string; parent: string | null }
+  'section.changed': { section: string; name?: string; parent?: string | null } & RightsChanged
+  'site.begun': Named & { zone: string }
+  'version.named': Named & { version: string; number: number }
 }
-export type DataOf<A extends JournalAction> = A extends keyof JournalData
-  ? JournalData[A] & { readonly [more: string]: unknown }
-  : object | null
+export type DataOf<A extends JournalAction> = JournalData[A]
+
+/** An action with the data that it has. */
+export type ActionWithData<A extends JournalAction = JournalAction> = { [One in A]: { action: One; data: DataOf<One> } }[A]
 
 /** A fact as it is written. */
-export type NewFact = { [A in JournalAction]: JournalFact & { action: A; data: DataOf<A> } }[JournalAction]
+export type NewFact = JournalFact & ActionWithData
 
 /** A fact to be written: when (an instant) who did what to which item. */
 export const newFact = <A extends JournalAction>(

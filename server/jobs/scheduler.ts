@@ -9,7 +9,7 @@ import type { SiteRow } from '../store/sites'
 import { changesOf, hold, lateReason, type HeldBack } from '../services/planning/due'
 import { runEdition } from '../services/planning/editionRun'
 import { changeLive } from '../services/publishing/live'
-import { note, type Office, siteId } from '../services/office'
+import { writeFact, type Office, siteId } from '../services/office'
 import { PreparedEvents } from './preparedEvents'
 import { changeDraft } from '../store/drafts'
 import { beat } from '../store/heartbeat'
@@ -142,7 +142,7 @@ async function judgeLate(office: Office, tx: Tx, events: EventRow[], now: string
     if (missed || way === 'skip') {
       skipped.add(event.id)
       await changeEvent(tx, event.id, { state: 'skipped' })
-      await note(office, tx, null, 'event.skipped', event.item_id, {
+      await writeFact(office, tx, null, 'event.skipped', event.item_id, {
         event: event.id,
         planned: event.due_at,
         why: missed ? 'window-over' : 'late',
@@ -174,7 +174,7 @@ async function openAgain(office: Office, tx: Tx, id: string): Promise<void> {
     draft_id: draft,
     done_at: null,
   })
-  await note(office, tx, null, 'event.again', event.item_id, { event: id, at: next.at, until: next.until })
+  await writeFact(office, tx, null, 'event.again', event.item_id, { event: id, at: next.at, until: next.until })
   await syncItems(tx, [event.item_id])
 }
 

@@ -39,7 +39,7 @@ export interface Office {
   rights(): Promise<Rights>
   /** Hears every journal row of its site and of accounts, of this process at once and of others within a quarter of a second. */
   onNews(listener: (rows: JournalRow[]) => void): () => void
-  /** Waits until the listeners have heard all that is committed now. */
+  /** Waits until the listeners have been told all that is committed now. */
   settle(): Promise<void>
   close(): Promise<void>
 }
@@ -68,16 +68,16 @@ export async function openOffice(
   const threads = beginThreads?.(folder) ?? inThisThread(store.read)
   const pictures = beginPictures?.() ?? picturesHere()
   const listeners = new Set<(rows: JournalRow[]) => void>()
-  let heard = (await journalHead(store.read)).seq
+  let lastRead = (await journalHead(store.read)).seq
   const rights = new Map<string, Promise<Rights>>()
   let sites: Promise<SiteRow[]> | undefined
   let listening: Promise<void> = Promise.resolve()
 
-  const hear = async () => {
+  const readJournal = async () => {
     for (;;) {
-      const rows = await journalAfter(store.read, heard, 1_000)
+      const rows = await journalAfter(store.read, lastRead, 1_000)
       if (!rows.length) return
-      heard = rows.at(-1)!.seq
+      lastRead = rows.at(-1)!.seq
       if (rows.some(({ action }) => isStale(action, 'rights'))) {
         rights.clear()
         sites = undefined
@@ -86,7 +86,7 @@ export async function openOffice(
       if (rows.length < 1_000) return
     }
   }
-  const settle = () => (listening = listening.then(hear))
+  const settle = () => (listening = listening.then(readJournal))
   // Errors with their message and stack, under the name that we give them.
   const log = pino({ level: process.env.YIELDGATE_LOG ?? 'warn', serializers: { error: stdSerializers.err } })
   let closed = false
@@ -165,7 +165,7 @@ export async function openOffice(
 type Data<A extends JournalAction> = null extends DataOf<A> ? [data?: DataOf<A>] : [data: DataOf<A>]
 
 /** Writes one fact of the journal with the office's clock. */
-export const note = <A extends JournalAction>(
+export const writeFact = <A extends JournalAction>(
   office: Office,
   tx: Tx,
   person: string | null,

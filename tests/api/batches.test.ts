@@ -204,17 +204,17 @@ describe('what lists know', () => {
     const far = await colleague()
     await founder.need('PUT', `/people/${far.id}/roles`, { body: { roles: [{ role: 'writer', section: other }] } })
     expect((await asked(far.client, 'text:lighthuose')).meant).toBeUndefined()
-    const { because } = await writer.need<{ because: string[] }>(
+    const { matching } = await writer.need<{ matching: string[] }>(
       'GET',
       `/items/${item}/card?q=${encodeURIComponent('text:keeper (draft:draft or site:live)')}`,
     )
-    expect(because).toEqual([])
+    expect(matching).toEqual([])
     const draft = (await page(writer, item)).draft!.id
-    const row = await writer.need<{ because: string[] }>(
+    const row = await writer.need<{ matching: string[] }>(
       'GET',
       `/items/${item}/card?draft=${draft}&q=${encodeURIComponent('text:keeper (draft:draft or site:live)')}`,
     )
-    expect(row.because).toEqual(['text:keeper', 'draft:draft'])
+    expect(row.matching).toEqual(['text:keeper', 'draft:draft'])
   })
   it('finds who ever wrote something, and what readers get alone', async () => {
     const { writer } = here.team

@@ -5,7 +5,7 @@ import { blockMedia, blockSchema, MAX_WORDS, type Block } from '../../core/block
 import { blockBytes, hasTooManyWords } from '../../core/content/content'
 import { readField } from '../../core/content/fields'
 import { isSafeHref, normaliseText, plain } from '../../core/content/inline'
-import { fitText, misfit, PLACES, type PlaceName } from '../../core/content/places'
+import { fitText, misfit, TEXT_KINDS, type TextKind } from '../../core/content/textKinds'
 import { merge } from '../../core/history/merge'
 import { renderBlock } from '../../core/render/blocks'
 import { NO_REFS } from '../../core/render/text'
@@ -52,7 +52,7 @@ describe('moving several blocks', () => {
 describe('places for text', () => {
   it('take a text once it is fitted, and its words stay', () => {
     fc.assert(
-      fc.property(anyText, fc.constantFrom(...(Object.keys(PLACES) as PlaceName[])), (text, place) => {
+      fc.property(anyText, fc.constantFrom(...(Object.keys(TEXT_KINDS) as TextKind[])), (text, place) => {
         const fitted = fitText(text, place)
         expect(misfit(fitted, place)).toBeUndefined()
         expect(plain(fitted)).toBe(plain(normaliseText(text)))

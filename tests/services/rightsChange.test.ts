@@ -6,7 +6,7 @@ import type { RightsChange } from '../../core/access/rightsChange'
 import { VERBS, type Verb } from '../../core/access/verbs'
 import { choosePassword } from '../../server/services/people/invitations'
 import { agreeToChange, changeRights, endRequest, waitingChanges } from '../../server/services/people/rightsChange'
-import { note, siteId } from '../../server/services/office'
+import { writeFact, siteId } from '../../server/services/office'
 import { Refusal } from '../../server/services/refusal'
 import { loadRights } from '../../server/store/people'
 import { waitingRequests } from '../../server/store/rightsRequests'
@@ -49,7 +49,7 @@ async function begin(): Promise<void> {
     await tx.run('DELETE FROM role_grant')
     for (const [key, role] of Object.entries({ maren: 'steward', idris: 'steward', wen: 'writer', noor: 'reviewer' }))
       await tx.insert('role_grant', [{ id: office.newId(), person_id: who[key as Key], group_id: null, role_id: role, section_id: null }])
-    await note(office, tx, null, 'person.roles-set', null)
+    await writeFact(office, tx, null, 'person.roles-set', null, { person: who.wen, roles: [] })
   })
   await office.settle()
 }

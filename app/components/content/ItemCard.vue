@@ -67,9 +67,9 @@ const picture = computed(() => {
       <p v-if="card.earlier.length" class="truncate font-mono text-small text-soft">
         redirected: {{ card.earlier.slice(0, 3).join(', ') }}
       </p>
-      <p v-if="card.because.length" class="mt-1 text-body text-soft">
+      <p v-if="card.matching.length" class="mt-1 text-body text-soft">
         Here for
-        <span v-for="(term, index) in card.because" :key="term"
+        <span v-for="(term, index) in card.matching" :key="term"
           >{{ index ? ', ' : '' }}<b class="font-medium">{{ term }}</b></span
         >
       </p>

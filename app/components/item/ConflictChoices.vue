@@ -2,7 +2,7 @@
 import { blockWord, type Block } from '~~/core/blocks/blocks'
 import { FIELDS } from '~~/core/content/fields'
 import { runs, type Text } from '~~/core/content/inline'
-import type { PlaceName } from '~~/core/content/places'
+import type { TextKind } from '~~/core/content/textKinds'
 import { columnOf, markBlock } from '~~/core/history/mark'
 import { placeOf, type Choices, type Disagreement } from '~~/core/history/merge'
 import { renderBlock } from '~~/core/render/blocks'
@@ -37,7 +37,7 @@ const textOf = (block: Block | null): Text | null =>
 /** Words of one's own are for blocks of text that both sides still have. */
 const ownable = (conflict: Disagreement): Text | null => (conflict.place === 'block' && textOf(conflict.b) ? textOf(conflict.a) : null)
 
-const placeFor = (conflict: Disagreement) => (conflict.place === 'block' && conflict.a ? conflict.a.kind : 'paragraph') as PlaceName
+const textKindOf = (conflict: Disagreement) => (conflict.place === 'block' && conflict.a ? conflict.a.kind : 'paragraph') as TextKind
 
 const SIDES = computed(() => [['a', props.names.a] as const, ['b', props.names.b] as const])
 
@@ -118,7 +118,7 @@ function write(conflict: Disagreement, text: Text): void {
             :model-value="own[placeOf(conflict)] ?? []"
             :refs="refs"
             label="Words of my own"
-            :place="placeFor(conflict)"
+            :text-kind="textKindOf(conflict)"
             breaks
             @update:model-value="write(conflict, $event)"
           />

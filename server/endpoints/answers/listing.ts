@@ -81,7 +81,7 @@ export const itemCard = z.strictObject({
   draft: z.string().nullable(),
   path: z.string().nullable(),
   earlier: z.array(z.string()),
-  because: z.array(z.string()),
+  matching: z.array(z.string()),
 })
 
 export const itemList = z.strictObject({

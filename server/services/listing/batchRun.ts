@@ -7,7 +7,7 @@ import { personById } from '../../store/people'
 import { actorFrom, type Actor } from '../people/access'
 import { act, type Target } from './act'
 import { manyFields } from './manyFields'
-import { note, type Office, siteId } from '../office'
+import { writeFact, type Office, siteId } from '../office'
 import { found, Refusal } from '../refusal'
 import { within } from '../within'
 
@@ -20,7 +20,7 @@ let pace = 2
 
 export const tellDone = async (office: Office, tx: Tx, batch: BatchRow): Promise<void> => {
   const { ended, refused } = await batchCounts(tx, batch.id)
-  await note(office, tx, batch.person_id, 'batch.done', null, {
+  await writeFact(office, tx, batch.person_id, 'batch.done', null, {
     batch: batch.id,
     action: JSON.parse(batch.action) as Action | null,
     state: batch.state,

@@ -43,7 +43,7 @@ export async function itemCard(
     draft: draft?.item_id === id ? draft.name : null,
     path: now?.path ?? null,
     earlier: await earlierAddresses(db, id, now?.path ?? null),
-    because: q?.trim() ? await matchingTerms(office, foresight, actor, { item: id, draft: draftId ?? null, q }) : [],
+    matching: q?.trim() ? await matchingTerms(office, foresight, actor, { item: id, draft: draftId ?? null, q }) : [],
   }
 }
 

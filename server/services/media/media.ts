@@ -11,7 +11,7 @@ import type { Crop, Made } from '../../pictures/decode'
 import { mediaIsLive } from '../../store/live'
 import { must, sectionsWhere, type Actor } from '../people/access'
 import type { Incoming } from './incoming'
-import { note, siteId, type Office } from '../office'
+import { writeFact, siteId, type Office } from '../office'
 import { found, refusal } from '../refusal'
 import { addMedia, mediaPart, mediaById, mediaByIds, listMedia, namedMedia, type MediaRow } from '../../store/media'
 
@@ -81,7 +81,7 @@ async function record(
   }
   await office.store.write(async (tx) => {
     await addMedia(tx, row)
-    await note(office, tx, actor.id, 'media.added', null, { media: row.id, hash: row.hash, name: row.name, from })
+    await writeFact(office, tx, actor.id, 'media.added', null, { media: row.id, hash: row.hash, name: row.name, from })
   })
   return mediaFile(row)
 }

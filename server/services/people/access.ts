@@ -11,7 +11,7 @@ import { isKnownBrowser, noteBrowser } from '../../store/tries'
 import { changePerson, peopleCount, personByEmail, personById, type PersonRow } from '../../store/people'
 import { ownerLetter } from '../mail/accountMail'
 import { tried, type Verdict } from './guessing'
-import { note, type Office } from '../office'
+import { writeFact, type Office } from '../office'
 import { passwordProblems } from './passwords'
 import { refusal, Refusal } from '../refusal'
 import { useSecondFactor } from './secondFactor'
@@ -173,7 +173,7 @@ export async function useRoles(office: Office, actor: Actor, token: string, role
   if (broken.length) throw refusal('refused', 'roles-apart', { rule: broken[0]!.name, most: broken[0]!.most, at: 'roles' })
   await office.store.write(async (tx) => {
     await changeSession(tx, hashToken(token), { roles: JSON.stringify(roles) })
-    await note(office, tx, actor.id, 'session.roles-used', null, { roles: sessionRoles(rights, actor.id, roles) })
+    await writeFact(office, tx, actor.id, 'session.roles-used', null, { roles: sessionRoles(rights, actor.id, roles) })
   })
 }
 
@@ -195,7 +195,7 @@ export async function seeAs(office: Office, actor: Actor, token: string, as: str
       if (!rights.people.get(as)?.active) throw refusal('unknown', 'unknown', { what: 'active-person' })
     } else if (!actor.seenBy) return
     await changeSession(tx, hashToken(token), { sees_as: as === self ? null : as })
-    await note(office, tx, self, as === null ? 'session.saw-as-self' : 'session.saw-as', null, as === null ? null : { person: as })
+    await writeFact(office, tx, self, as === null ? 'session.saw-as-self' : 'session.saw-as', null, as === null ? null : { person: as })
   })
 }
 
@@ -214,7 +214,7 @@ export async function changeProfile(office: Office, actor: Actor, change: Profil
     const set = Object.entries({ ...rest, colour_scheme }).filter(([, value]) => value !== undefined)
     if (!set.length) return
     await changePerson(tx, actor.id, Object.fromEntries(set) as Record<string, string | null>)
-    await note(office, tx, actor.id, 'person.profile-changed', null, { ...change })
+    await writeFact(office, tx, actor.id, 'person.profile-changed', null, { ...change })
   })
 }
 
@@ -237,7 +237,7 @@ export async function changePassword(office: Office, actor: Actor, current: stri
   await office.store.write(async (tx) => {
     await changePerson(tx, actor.id, { password_hash })
     await endSessionsBut(tx, actor.id, token)
-    await note(office, tx, actor.id, 'person.password-changed', null)
+    await writeFact(office, tx, actor.id, 'person.password-changed', null)
     await ownerLetter(office, tx, person, 'Your password was changed')
   })
 }

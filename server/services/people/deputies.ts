@@ -1,5 +1,5 @@
 import { may, must, type Actor } from './access'
-import { note, type Office } from '../office'
+import { writeFact, type Office } from '../office'
 import { found } from '../refusal'
 import { setDelegationEnd } from '../../store/roles'
 
@@ -28,6 +28,6 @@ export async function endDelegation(office: Office, actor: Actor, id: string): P
   if (entry.absent !== actor.id && entry.deputy !== actor.id) must(actor, 'people.change', null)
   await office.store.write(async (tx) => {
     await setDelegationEnd(tx, id, office.now())
-    await note(office, tx, actor.id, 'person.deputy-ended', null, { delegation: id, absent: entry.absent, deputy: entry.deputy })
+    await writeFact(office, tx, actor.id, 'person.deputy-ended', null, { delegation: id, absent: entry.absent, deputy: entry.deputy })
   })
 }

@@ -5,7 +5,7 @@ import { makePasswordHash, must, type Actor } from './access'
 import { ownerLetter } from '../mail/accountMail'
 import { throttled } from './guessing'
 import { LINK_PLACE, mailIsCaught, post } from '../mail/mail'
-import { note, type Office } from '../office'
+import { writeFact, type Office } from '../office'
 import { holderOfLink, makePasswordLink, useLink } from './passwordLinks'
 import { passwordProblems } from './passwords'
 import { mustOversee } from './oversight'
@@ -63,7 +63,7 @@ export async function inviteAgain(office: Office, actor: Actor, id: string, site
   return office.store.write(async (tx) => {
     const link = isNew ? await invite(office, tx, actor, person, site) : null
     if (!isNew) await postNewPassword(office, tx, person, `${actor.name} sends you this link`, actor.id)
-    await note(office, tx, actor.id, 'person.invited', null, { person: id })
+    await writeFact(office, tx, actor.id, 'person.invited', null, { person: id })
     return { link }
   })
 }
@@ -103,7 +103,7 @@ export async function askForLink(office: Office, { email, from }: { email: strin
 export async function linkByHand(office: Office, email: string): Promise<string> {
   const person = found(await personByEmail(office.store.read, email), 'person')
   return office.store.write(async (tx) => {
-    await note(office, tx, null, 'person.link-made', null, { person: person.id })
+    await writeFact(office, tx, null, 'person.link-made', null, { person: person.id })
     return makePasswordLink(office, tx, person.id, null, NEW_PASSWORD_HOURS)
   })
 }
@@ -125,7 +125,7 @@ export async function choosePassword(office: Office, token: string, password: st
     await useLink(office, tx, token)
     await changePerson(tx, holder.id, { password_hash })
     await endSessionsBut(tx, holder.id, null)
-    await note(office, tx, holder.id, 'person.joined', null)
+    await writeFact(office, tx, holder.id, 'person.joined', null)
     if (holder.password_hash) await ownerLetter(office, tx, holder, 'A new password was chosen with a link that was sent to you')
     return holder
   })

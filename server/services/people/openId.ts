@@ -1,7 +1,7 @@
 import { createHash, randomBytes } from 'node:crypto'
 import * as client from 'openid-client'
 import { changePerson, personByEmail, personById, personByIdentity } from '../../store/people'
-import { note, type Office } from '../office'
+import { writeFact, type Office } from '../office'
 import { refusal } from '../refusal'
 
 /** An OpenID Connect provider at which people may sign in, as the environment names it. */
@@ -96,7 +96,7 @@ export async function endOpenId(office: Office, answer: URL, keep: UnderWay): Pr
     const taken = await personById(tx, person.id)
     if (taken?.identity) throw refusal('not-signed-in', 'openid-other')
     await changePerson(tx, person.id, { identity })
-    await note(office, tx, person.id, 'person.identity-taken', null, { issuer: claims.iss })
+    await writeFact(office, tx, person.id, 'person.identity-taken', null, { issuer: claims.iss })
   })
   return person.id
 }

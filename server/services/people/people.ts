@@ -1,4 +1,4 @@
-import type { JournalAction } from '../../../core/journal/actions'
+import type { ActionWithData, JournalAction } from '../../../core/journal/actions'
 import { selfOf, type Rights } from '../../../core/access/rights'
 import type { GivenRole, RightsChange } from '../../../core/access/rightsChange'
 import { wouldLoop } from '../../../core/tree/menu'
@@ -26,11 +26,8 @@ export interface Making {
 }
 
 /** A change as it was made: what is answered, and what the journal says of it. */
-export interface MadeChange {
-  value: object
-  action: JournalAction
-  data: object
-}
+export type MadeChange = { value: object } & ActionWithData<RightsAction>
+type RightsAction = Extract<JournalAction, `person.${string}` | `role.${string}` | 'section.changed' | 'site.second-yes-set'>
 
 type Make<C extends RightsChange['change']> = (making: Making, change: Extract<RightsChange, { change: C }>) => Promise<MadeChange>
 

@@ -1,6 +1,6 @@
 import { createHash } from 'node:crypto'
 import type { Actor } from './access'
-import { note, type Office } from '../office'
+import { writeFact, type Office } from '../office'
 import { found, refusal } from '../refusal'
 import { setPortrait, dropPortrait, portraitHash, portraitBytes } from '../../store/portraits'
 
@@ -18,7 +18,7 @@ export async function setPicture(office: Office, actor: Actor, bytes: Buffer | n
   await office.store.write(async (tx) => {
     if (row) await setPortrait(tx, row)
     else await dropPortrait(tx, actor.id)
-    await note(office, tx, actor.id, 'person.picture-changed', null)
+    await writeFact(office, tx, actor.id, 'person.picture-changed', null)
   })
 }
 

@@ -6,7 +6,7 @@ import { loadRights, personById } from '../../store/people'
 import { secondYesOf } from '../../store/sites'
 import { accountsThatCome, addRequest, decideRequest, waitingRequests, type RightsRequest } from '../../store/rightsRequests'
 import { actorFrom, may, must, type Actor } from './access'
-import { note, type Office } from '../office'
+import { writeFact, type Office } from '../office'
 import { makeChange, type MadeChange } from './people'
 import { found, refusal, Refusal } from '../refusal'
 import { newlyStuck } from '../reviewing/routes'
@@ -66,7 +66,7 @@ async function weighed(
   if (agrees && !others.includes(agrees.id)) throw refusal('not-allowed', 'no-second')
   if (!agrees && !own && others.length && (rule === 'every' || (rule === 'raising' && raising))) throw new AsksSecond(others)
   const alone = !agrees && (raising || stewards(after).size < stewards(before).size)
-  await note(office, tx, by.id, made.action, null, {
+  await writeFact(office, tx, by.id, made.action, null, {
     ...made.data,
     ...(agrees ? { agreedBy: agrees.id } : {}),
     ...(alone ? { alone: changeWords(change, before) } : {}),
@@ -119,7 +119,7 @@ async function ask(
     asked_at: now.toISOString(),
     ends_at: new Date(now.getTime() + WAIT_DAYS * DAY_MS).toISOString(),
   })
-  await note(office, tx, actor.id, 'rights.asked', null, {
+  await writeFact(office, tx, actor.id, 'rights.asked', null, {
     request: id,
     words: changeWords(change, await loadRights(tx, actor.rights.site)),
     of: those,
@@ -172,7 +172,7 @@ export async function agreeToChange(office: Office, actor: Changer, id: string, 
     mustAsk(by, change)
     const made = await weighed(office, tx, { by, agrees: actor, anyway: actor.anyway ?? false, site }, change)
     await decideRequest(tx, id, 'agreed')
-    await note(office, tx, actor.id, 'rights.agreed', null, { request: id, words: seen, askedBy: asked_by })
+    await writeFact(office, tx, actor.id, 'rights.agreed', null, { request: id, words: seen, askedBy: asked_by })
     return made.value
   })
 }
@@ -185,7 +185,7 @@ export async function endRequest(office: Office, actor: Actor, id: string): Prom
     if (!own) must(actor, 'people.change', null)
     await decideRequest(tx, id, own ? 'taken-back' : 'declined')
     const words = changeWords(change, await loadRights(tx, actor.rights.site))
-    await note(office, tx, actor.id, own ? 'rights.taken-back' : 'rights.declined', null, { request: id, words, askedBy: asked_by })
+    await writeFact(office, tx, actor.id, own ? 'rights.taken-back' : 'rights.declined', null, { request: id, words, askedBy: asked_by })
   })
 }
 

@@ -3,7 +3,7 @@ import { Secret, TOTP } from 'otpauth'
 import QRCode from 'qrcode'
 import { changePerson, personById } from '../../store/people'
 import { ownerLetter } from '../mail/accountMail'
-import { note, type Office } from '../office'
+import { writeFact, type Office } from '../office'
 import { found, refusal } from '../refusal'
 import { endSessionsBut } from './sessions'
 import { unusedCodes, dropRecoveryCodes, addRecoveryCodes, isUnusedCode, useRecoveryCode } from '../../store/secondFactor'
@@ -68,7 +68,7 @@ export async function confirmSecondFactor(office: Office, person: string, code: 
       codes.map((entry) => ({ hash: hashCode(entry), person_id: person })),
     )
     await endSessionsBut(tx, person, token)
-    await note(office, tx, person, 'person.second-factor-on', null)
+    await writeFact(office, tx, person, 'person.second-factor-on', null)
     await ownerLetter(office, tx, row, 'Your second factor was turned on')
     return { codes }
   })
@@ -81,7 +81,7 @@ export const endSecondFactor = (office: Office, by: string, person: string, toke
     await changePerson(tx, person, { totp_secret: null, totp_pending: null, totp_step: 0 })
     await dropRecoveryCodes(tx, person)
     await endSessionsBut(tx, person, token)
-    await note(office, tx, by, 'person.second-factor-off', null, { person })
+    await writeFact(office, tx, by, 'person.second-factor-off', null, { person })
     await ownerLetter(office, tx, row, by === person ? 'Your second factor was taken off' : 'A steward took your second factor off')
   })
 
@@ -100,7 +100,7 @@ export async function useSecondFactor(office: Office, person: string, code: stri
     const kept = await isUnusedCode(tx, hash, person)
     if (!kept) return false
     await useRecoveryCode(tx, hash, office.now())
-    await note(office, tx, person, 'person.recovery-code-used', null)
+    await writeFact(office, tx, person, 'person.recovery-code-used', null)
     await ownerLetter(office, tx, row, 'One of your recovery codes was used')
     return true
   })

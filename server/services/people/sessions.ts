@@ -2,7 +2,7 @@ import { createHash, randomBytes } from 'node:crypto'
 import type { Tx } from '../../store/database'
 import { sessionIsOver } from '../../../core/access/signIn'
 import { sitesOfPerson } from '../../store/people'
-import { note, siteId, type Office } from '../office'
+import { writeFact, siteId, type Office } from '../office'
 import { refusal } from '../refusal'
 import { signInOf, type OpenedBy } from './signInRules'
 import { endSessionsBefore, addSession, endSession, endSessionsOf, sessionsOf } from '../../store/sessions'
@@ -31,7 +31,7 @@ export async function openSession(office: Office, person: string, agent: string,
       opened_by: openedBy,
       agent: agent.slice(0, 200),
     })
-    await note(office, tx, person, 'session.opened', null)
+    await writeFact(office, tx, person, 'session.opened', null)
   })
   return token
 }
@@ -70,6 +70,6 @@ export async function endMySessions(office: Office, person: string, token: strin
     const gone = rows.filter(({ token_hash: hash }) => (id === undefined ? hash !== hashToken(token) : nameOf(hash) === id))
     if (id !== undefined && !gone.length) throw refusal('unknown', 'unknown', { what: 'session' })
     for (const { token_hash: hash } of gone) await endSession(tx, hash)
-    if (gone.length) await note(office, tx, person, 'session.ended', null, { sessions: gone.length })
+    if (gone.length) await writeFact(office, tx, person, 'session.ended', null, { sessions: gone.length })
   })
 }

@@ -2,7 +2,7 @@ import { DEFAULT_SIGN_IN, signInFor, type SignInRules } from '../../../core/acce
 import type { Rights } from '../../../core/access/rights'
 import { must, type Actor } from './access'
 import { mailIsCaught } from '../mail/mail'
-import { note, type Office } from '../office'
+import { writeFact, type Office } from '../office'
 import { found } from '../refusal'
 import { changeSite } from '../../store/sites'
 
@@ -30,6 +30,6 @@ export async function setSignInRules(office: Office, actor: Actor, rules: SignIn
   const site = found(await office.site(), 'site')
   await office.store.write(async (tx) => {
     await changeSite(tx, site.id, { sign_in: JSON.stringify(rules) })
-    await note(office, tx, actor.id, 'site.sign-in-set', null, { ...rules })
+    await writeFact(office, tx, actor.id, 'site.sign-in-set', null, { ...rules })
   })
 }

@@ -5,7 +5,7 @@ import { personById } from '../../store/people'
 import { actorFrom, sectionsWhere, type Actor } from '../people/access'
 import { calendar } from './calendar'
 import type { Foresight } from './foresight'
-import { note, type Office, siteId } from '../office'
+import { writeFact, type Office, siteId } from '../office'
 import { found, refusal } from '../refusal'
 import { hashToken } from '../people/sessions'
 import { endFeedsOf, addFeed, openFeed, feedByHash } from '../../store/calendarFeeds'
@@ -21,7 +21,7 @@ export async function makeFeed(office: Office, actor: Actor): Promise<{ token: s
   await office.store.write(async (tx) => {
     await endFeedsOf(tx, actor.rights.site, actor.id, office.now())
     await addFeed(tx, { token_hash: hashToken(token), site_id: actor.rights.site, person_id: actor.id, made_at: office.now() })
-    await note(office, tx, actor.id, 'calendar.feed-made', null)
+    await writeFact(office, tx, actor.id, 'calendar.feed-made', null)
   })
   return { token }
 }
@@ -30,7 +30,7 @@ export async function makeFeed(office: Office, actor: Actor): Promise<{ token: s
 export async function endFeed(office: Office, actor: Actor): Promise<void> {
   await office.store.write(async (tx) => {
     await endFeedsOf(tx, actor.rights.site, actor.id, office.now())
-    await note(office, tx, actor.id, 'calendar.feed-ended', null)
+    await writeFact(office, tx, actor.id, 'calendar.feed-ended', null)
   })
 }
 

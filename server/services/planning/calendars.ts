@@ -1,7 +1,7 @@
 import { hoursProblem, type WorkingSpan } from '../../../core/time/workingHours'
 import { addCalendar, changeCalendar, dropCalendar, listCalendars } from '../../store/calendars'
 import { must, type Actor } from '../people/access'
-import { note, type Office, siteId } from '../office'
+import { writeFact, type Office, siteId } from '../office'
 import { found, refusal } from '../refusal'
 import { routeByCalendar } from '../../store/routes'
 
@@ -35,7 +35,7 @@ export async function saveCalendar(office: Office, actor: Actor, id: string | nu
     const row = { name: input.name, week: JSON.stringify(input.week), holidays: JSON.stringify([...new Set(input.holidays)].sort()) }
     if (id === null) await addCalendar(tx, { id: calendar, site_id: site.id, ...row })
     else await changeCalendar(tx, id, row)
-    await note(office, tx, actor.id, 'route.calendar-set', null, { calendar, ...input })
+    await writeFact(office, tx, actor.id, 'route.calendar-set', null, { calendar, ...input })
   })
   return calendar
 }
@@ -52,6 +52,6 @@ export async function endCalendar(office: Office, actor: Actor, id: string): Pro
     const user = await routeByCalendar(tx, await siteId(office), id)
     if (user) throw refusal('conflict', 'calendar-used', { route: user })
     await dropCalendar(tx, id)
-    await note(office, tx, actor.id, 'route.calendar-ended', null, { calendar: id, name })
+    await writeFact(office, tx, actor.id, 'route.calendar-ended', null, { calendar: id, name })
   })
 }

@@ -6,7 +6,7 @@ import { editionById } from '../../store/editions'
 import { addEvents, cancelElsewhere, changeEvent, eventById, eventsOfEdition } from '../../store/events'
 import { draftById, itemById, syncItems, type ItemRow } from '../../store/items'
 import { must, type Actor } from '../people/access'
-import { note, type Office, siteId } from '../office'
+import { writeFact, type Office, siteId } from '../office'
 import { found, refusal } from '../refusal'
 import { within } from '../within'
 import { insertEdition, mustGather, openEdition } from './editions'
@@ -61,7 +61,11 @@ export async function addEntries(office: Office, actor: Actor, id: string, input
       rows.push(entryRow(office, edition, event, item.id, kind, { draft }))
     }
     await addEvents(tx, rows)
-    await note(office, tx, actor.id, 'edition.filled', null, { edition: id, name: edition.name, items: inputs.map(({ item }) => item) })
+    await writeFact(office, tx, actor.id, 'edition.filled', null, {
+      edition: id,
+      name: edition.name,
+      items: inputs.map(({ item }) => item),
+    })
     await syncItems(
       tx,
       inputs.map(({ item }) => item),
@@ -95,7 +99,7 @@ export async function removeEntry(office: Office, actor: Actor, id: string, even
     const item = found(await itemById(tx, event.item_id), 'item')
     must(actor, 'item.plan', item.section_id)
     await changeEvent(tx, eventId, { state: 'cancelled' })
-    await note(office, tx, actor.id, 'edition.taken-out', item.id, { edition: id, name: edition.name, event: eventId })
+    await writeFact(office, tx, actor.id, 'edition.taken-out', item.id, { edition: id, name: edition.name, event: eventId })
     await syncItems(tx, [item.id])
   })
 }

@@ -11,7 +11,7 @@ import { addEditionClearance, editionClearances, type EditionRow } from '../../s
 import type { EventRow } from '../../store/events'
 import { newestRoute } from '../../store/routes'
 import type { Actor } from '../people/access'
-import { note, type Office, siteId } from '../office'
+import { writeFact, type Office, siteId } from '../office'
 import { refusal, Refusal } from '../refusal'
 
 /** The fingerprint of an edition: what it would do with exactly which versions. A clearance of the whole stands while it is the same. */
@@ -115,5 +115,10 @@ export async function clearEdition(
   if (hasCleared(gated.state, gate, self)) throw refusal('refused', 'cleared-before', { who: 'edition' })
   const row = { edition_id: edition.id, gate: gateId, person_id: actor.id, fingerprint: gated.fingerprint }
   await addEditionClearance(tx, { ...row, groups: JSON.stringify(groupsFor(actor.rights, gate, actor.id)), note: text, at: office.now() })
-  await note(office, tx, actor.id, 'edition.gate-cleared', null, { edition: edition.id, name: edition.name, gate: gate.name, note: text })
+  await writeFact(office, tx, actor.id, 'edition.gate-cleared', null, {
+    edition: edition.id,
+    name: edition.name,
+    gate: gate.name,
+    note: text,
+  })
 }

@@ -9,7 +9,7 @@ import type { SiteRow } from '../../store/sites'
 import { changesOf, hold, lateReason, type HeldBack } from './due'
 import { editionGate } from './editionGates'
 import { changeLive } from '../publishing/live'
-import { note, type Office } from '../office'
+import { writeFact, type Office } from '../office'
 import { found } from '../refusal'
 
 /** What became of an edition that was to go live: when, or what forbids which of its entries. */
@@ -36,7 +36,7 @@ export async function goLive(office: Office, tx: Tx, site: SiteRow, edition: Edi
   const done = outcomes.find((outcome) => outcome.ok)
   const at = done?.ok ? done.value.at : office.now()
   await setEdition(tx, edition.id, { state: 'live', live_at: at, reasons: null })
-  await note(office, tx, edition.owner_id, 'edition.live', null, {
+  await writeFact(office, tx, edition.owner_id, 'edition.live', null, {
     edition: edition.id,
     name: edition.name,
     at,
@@ -54,7 +54,7 @@ export async function runEdition(office: Office, tx: Tx, site: SiteRow, id: stri
   if (way === 'skip') {
     for (const event of events) await changeEvent(tx, event.id, { at: null })
     await setEdition(tx, id, { at: null, wall_date: null, wall_time: null })
-    await note(office, tx, null, 'edition.skipped', null, { edition: id, name: edition.name, planned: edition.at })
+    await writeFact(office, tx, null, 'edition.skipped', null, { edition: id, name: edition.name, planned: edition.at })
     await syncItems(
       tx,
       events.map(({ item_id }) => item_id),
@@ -103,5 +103,5 @@ async function holdEdition(
     events.map(({ item_id }) => item_id),
   )
   await setEdition(tx, edition.id, { state: 'held', reasons: JSON.stringify(all) })
-  await note(office, tx, null, 'edition.held', null, { edition: edition.id, name: edition.name, planned: edition.at, reasons: all })
+  await writeFact(office, tx, null, 'edition.held', null, { edition: edition.id, name: edition.name, planned: edition.at, reasons: all })
 }

@@ -11,7 +11,7 @@ import { beginDraft } from '../writing/drafts'
 import { clearEdition } from './editionGates'
 import { goLive } from './editionRun'
 import { momentAhead, type Moment } from './moments'
-import { note, type Office, siteId } from '../office'
+import { writeFact, type Office, siteId } from '../office'
 import { found, refusal, Refusal } from '../refusal'
 import { entryRow } from './entryRow'
 
@@ -44,7 +44,7 @@ export async function insertEdition(office: Office, tx: Tx, actor: Actor, site: 
     created_at: office.now(),
     created_by: actor.id,
   })
-  await note(office, tx, actor.id, 'edition.made', null, { edition: id, name: input.name })
+  await writeFact(office, tx, actor.id, 'edition.made', null, { edition: id, name: input.name })
 }
 
 /** An edition that is not live and not given up. */
@@ -119,7 +119,7 @@ export async function changeEdition(office: Office, actor: Actor, id: string, in
         events.map(({ item_id }) => item_id),
       )
     }
-    await note(office, tx, actor.id, 'edition.changed', null, {
+    await writeFact(office, tx, actor.id, 'edition.changed', null, {
       edition: id,
       name: now.name,
       ...(input.moment === undefined ? {} : { at: now.at, was: edition.at }),
@@ -138,7 +138,7 @@ export async function dropEdition(office: Office, actor: Actor, id: string): Pro
     await mustPlanAll(tx, actor, events)
     await cancelOfEdition(tx, id)
     await setEdition(tx, id, { state: 'dropped' })
-    await note(office, tx, actor.id, 'edition.dropped', null, { edition: id, name: edition.name })
+    await writeFact(office, tx, actor.id, 'edition.dropped', null, { edition: id, name: edition.name })
     await syncItems(
       tx,
       events.map(({ item_id }) => item_id),

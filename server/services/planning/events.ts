@@ -11,7 +11,7 @@ import { changeItem, draftById, itemById, type ItemRow, syncItems } from '../../
 import { versionById } from '../../store/versions'
 import { must, type Actor } from '../people/access'
 import { instantFor, momentAhead, type Moment } from './moments'
-import { note, type Office } from '../office'
+import { writeFact, type Office } from '../office'
 import { found, refusal, Refusal } from '../refusal'
 
 export interface PlanInput extends Moment {
@@ -104,7 +104,7 @@ export async function plan(office: Office, actor: Actor, itemId: string, input: 
       },
     ])
     const wall = { date: moment.wall_date, time: moment.wall_time, zone: moment.zone }
-    await note(office, tx, actor.id, 'event.planned', itemId, { event, kind: input.kind, at: moment.at, wall, ...window })
+    await writeFact(office, tx, actor.id, 'event.planned', itemId, { event, kind: input.kind, at: moment.at, wall, ...window })
     await syncItems(tx, [itemId])
     return { event, at: moment.at }
   })
@@ -150,7 +150,7 @@ export async function moveEvent(office: Office, actor: Actor, id: string, input:
       const ends = momentAhead(office, site.zone, input.until ?? input)
       const until = { until_at: ends.at, until_date: ends.wall_date, until_time: ends.wall_time, until_fold: ends.fold }
       await changeEvent(tx, id, { ...until, ...late, state: 'open', reasons: null, owner_id: actor.id })
-      await note(office, tx, actor.id, 'event.moved', item.id, { event: id, from: event.until_at, at: ends.at, end: true })
+      await writeFact(office, tx, actor.id, 'event.moved', item.id, { event: id, from: event.until_at, at: ends.at, end: true })
       await syncItems(tx, [item.id])
       return { at: ends.at }
     }
@@ -169,7 +169,7 @@ export async function moveEvent(office: Office, actor: Actor, id: string, input:
           )
         : {}
     await changeEvent(tx, id, { ...moment, ...window, ...late, owner_id: actor.id, state: 'planned', reasons: null })
-    await note(office, tx, actor.id, 'event.moved', item.id, {
+    await writeFact(office, tx, actor.id, 'event.moved', item.id, {
       event: id,
       from: event.at,
       at: moment.at,
@@ -201,7 +201,7 @@ export async function cancelEvent(office: Office, actor: Actor, id: string): Pro
     if (event.state !== 'planned' && event.state !== 'held') throw refusal('conflict', 'event-over')
     if (item.window_id === id) throw refusal('conflict', 'window-open')
     await changeEvent(tx, id, { state: 'cancelled' })
-    await note(office, tx, actor.id, 'event.cancelled', item.id, {
+    await writeFact(office, tx, actor.id, 'event.cancelled', item.id, {
       event: id,
       ...(event.edition_id === null ? {} : { edition: event.edition_id }),
     })
@@ -218,7 +218,7 @@ export async function setEmbargo(office: Office, actor: Actor, itemId: string, u
     must(actor, 'item.put-live', item.section_id)
     const at = until && momentAhead(office, site.zone, until).at
     await changeItem(tx, itemId, { embargo_at: at })
-    await note(office, tx, actor.id, at === null ? 'item.embargo-lifted' : 'item.embargoed', itemId, { at, was: item.embargo_at })
+    await writeFact(office, tx, actor.id, at === null ? 'item.embargo-lifted' : 'item.embargoed', itemId, { at, was: item.embargo_at })
     return { at }
   })
 }
@@ -232,6 +232,6 @@ export async function resumeFromBin(office: Office, tx: Tx, actor: Actor, item: 
   const reasons = JSON.stringify([serviceReason('time-passed')])
   for (const { id: event, late } of rows) {
     await changeEvent(tx, event, late ? { state: 'held', reasons } : { state: 'planned', reasons: null })
-    await note(office, tx, actor.id, 'event.resumed', item.id, { event, held: Boolean(late) })
+    await writeFact(office, tx, actor.id, 'event.resumed', item.id, { event, held: Boolean(late) })
   }
 }

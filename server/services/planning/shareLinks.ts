@@ -5,7 +5,7 @@ import { actorFrom, may, must, type Actor } from '../people/access'
 import { loadDraft } from '../writing/loadedDraft'
 import { editionById } from '../../store/editions'
 import { momentAhead, type Moment } from './moments'
-import { note, type Office, siteId } from '../office'
+import { writeFact, type Office, siteId } from '../office'
 import { found, refusal } from '../refusal'
 import { hashToken } from '../people/sessions'
 import type { MayRead, Sight } from './foresight'
@@ -52,7 +52,7 @@ export async function shareLink(
       made_at: office.now(),
       ends_at: endsAt,
     })
-    await note(office, tx, actor.id, 'share.made', null, { link: id, ...sight, until: endsAt })
+    await writeFact(office, tx, actor.id, 'share.made', null, { link: id, ...sight, until: endsAt })
   })
   return { id, token, endsAt }
 }
@@ -80,7 +80,7 @@ export async function endShareLink(office: Office, actor: Actor, id: string): Pr
     const link = found(await linkById(tx, actor.rights.site, id), 'link')
     if (link.made_by !== actor.id) must(actor, 'item.plan', null)
     await endLink(tx, id, office.now())
-    await note(office, tx, actor.id, 'share.ended', null, { link: id })
+    await writeFact(office, tx, actor.id, 'share.ended', null, { link: id })
   })
 }
 

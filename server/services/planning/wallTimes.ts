@@ -1,7 +1,7 @@
 import { meaningOf, instantOf } from '../../../core/time/zone'
 import type { Reader } from '../../store/database'
 import { syncItems } from '../../store/items'
-import { note, type Office, siteId } from '../office'
+import { writeFact, type Office, siteId } from '../office'
 import { eventsOnWall, editionsOnWall, changeEvent } from '../../store/events'
 import { setEdition } from '../../store/editions'
 
@@ -47,7 +47,7 @@ export async function keepWallTimes(office: Office): Promise<number> {
       if (!Object.keys(set).length) continue
       count++
       await changeEvent(tx, event.id, set)
-      await note(office, tx, null, 'event.rules-changed', event.item_id, { event: event.id, from: event.at, ...set })
+      await writeFact(office, tx, null, 'event.rules-changed', event.item_id, { event: event.id, from: event.at, ...set })
       await syncItems(tx, [event.item_id])
     }
     for (const edition of editions) {
@@ -55,7 +55,7 @@ export async function keepWallTimes(office: Office): Promise<number> {
       if (!set.at) continue
       count++
       await setEdition(tx, edition.id, set)
-      await note(office, tx, null, 'edition.rules-changed', null, { edition: edition.id, from: edition.at, at: set.at })
+      await writeFact(office, tx, null, 'edition.rules-changed', null, { edition: edition.id, from: edition.at, at: set.at })
     }
     return count
   })

@@ -9,7 +9,7 @@ import { readManifest, versionById } from '../../store/versions'
 import { must, type Actor } from '../people/access'
 import { changeLive } from '../publishing/live'
 import { loadDraft, type LoadedDraft } from '../writing/loadedDraft'
-import { note, type Office, siteId } from '../office'
+import { writeFact, type Office, siteId } from '../office'
 import { found, refusal, Refusal } from '../refusal'
 import { dueAt } from './waits'
 import {
@@ -48,7 +48,7 @@ export async function openAfterReview(
     gates: JSON.stringify(gates),
     due_at: due,
   })
-  await note(office, tx, by.person, 'exception.opened', item.id, {
+  await writeFact(office, tx, by.person, 'exception.opened', item.id, {
     exception: id,
     draft: head.draft_id,
     gates,
@@ -133,7 +133,7 @@ export async function lookAfter(
     const open = (await stillToClear(tx, review)).gates.map((gate) => gate.id)
     if (!open.length) await close(office, tx, review, actor.id, verdict, text)
     else
-      await note(office, tx, actor.id, 'exception.gate-cleared', review.item_id, {
+      await writeFact(office, tx, actor.id, 'exception.gate-cleared', review.item_id, {
         exception: id,
         gates: cleared.map(({ gate }) => gate.id),
         open,
@@ -145,7 +145,7 @@ export async function lookAfter(
 
 async function close(office: Office, tx: Tx, review: AfterReview, person: string, verdict: 'fine' | 'not-fine', text: string) {
   await changeAfterReview(tx, review.id, { looked_by: person, looked_at: office.now(), verdict })
-  await note(office, tx, person, 'exception.looked-at', review.item_id, { exception: review.id, verdict, note: text })
+  await writeFact(office, tx, person, 'exception.looked-at', review.item_id, { exception: review.id, verdict, note: text })
 }
 
 /**
@@ -176,7 +176,7 @@ async function takeBack(office: Office, tx: Tx, review: AfterReview, person: str
       : { do: 'withdraw', item, person, event: null },
   ])
   if (!outcome?.ok) {
-    await note(office, tx, person, 'exception.not-taken-back', item.id, {
+    await writeFact(office, tx, person, 'exception.not-taken-back', item.id, {
       exception: review.id,
       draft: review.draft_id,
       reasons: outcome?.reasons ?? [],
@@ -187,7 +187,7 @@ async function takeBack(office: Office, tx: Tx, review: AfterReview, person: str
   await noteTakenBack(tx, item.id, office.now(), before?.from ?? '')
   const again = await endedLive(tx, review.draft_id)
   if (again) await changeDraft(tx, review.draft_id, { closed_at: null, closed_by: null, outcome: null, review: 'returned' })
-  await note(office, tx, person, 'exception.taken-back', item.id, { exception: review.id, draft: review.draft_id, waits: [] })
+  await writeFact(office, tx, person, 'exception.taken-back', item.id, { exception: review.id, draft: review.draft_id, waits: [] })
   await syncItems(tx, [item.id])
 }
 
@@ -199,7 +199,7 @@ export async function lateReviews(office: Office): Promise<number> {
     for (const review of late) {
       const { route, gates } = await stillToClear(tx, review)
       await changeAfterReview(tx, review.id, { late_at: office.now() })
-      await note(office, tx, null, 'exception.late', review.item_id, {
+      await writeFact(office, tx, null, 'exception.late', review.item_id, {
         exception: review.id,
         draft: review.draft_id,
         gates: gates.map((gate) => gate.id),

@@ -8,7 +8,7 @@ import { readContent } from '../../store/versions'
 import { must, type Actor } from '../people/access'
 import { addHead, type SaveResult } from '../writing/saving'
 import { draftToChange, loadDraft, type LoadedDraft, seenDraft } from '../writing/loadedDraft'
-import { note, type Office } from '../office'
+import { writeFact, type Office } from '../office'
 import { mustRead } from '../writing/reading'
 import { found, refusal, Refusal } from '../refusal'
 
@@ -20,7 +20,7 @@ export async function addNote(office: Office, actor: Actor, draftId: string, inp
     const loaded = await draftToChange(tx, draftId, (draft) => mustRead(tx, actor, placeOf(draft)))
     if (!input.text.trim() && input.suggestion === undefined) throw refusal('refused', 'note-missing', { to: 'write', at: 'text' })
     await addNotes(tx, loaded, { person: actor.id, at: office.now(), newId: office.newId, kind: 'note' }, [input])
-    await note(office, tx, actor.id, 'draft.noted', loaded.item.id, { draft: draftId, place: input.place })
+    await writeFact(office, tx, actor.id, 'draft.noted', loaded.item.id, { draft: draftId, place: input.place })
   })
 }
 
@@ -38,13 +38,13 @@ export async function answerNote(office: Office, actor: Actor, noteId: string, t
     const loaded = await draftToChange(tx, row.draft_id, (draft) => mustRead(tx, actor, placeOf(draft)))
     const by = { person: actor.id, at: office.now(), newId: office.newId, kind: 'answer' as const, answers: noteId }
     await addNotes(tx, loaded, by, [{ text, place: row.place }])
-    await note(office, tx, actor.id, 'note.answered', loaded.item.id, { draft: row.draft_id, note: noteId })
+    await writeFact(office, tx, actor.id, 'note.answered', loaded.item.id, { draft: row.draft_id, note: noteId })
   })
 }
 
 async function setResolved(office: Office, tx: Tx, actor: Actor, row: NoteRow, resolved: boolean): Promise<void> {
   await changeNote(tx, row.id, { resolved_at: resolved ? office.now() : null, resolved_by: resolved ? actor.id : null })
-  await note(office, tx, actor.id, resolved ? 'note.resolved' : 'note.reopened', row.item_id, { note: row.id })
+  await writeFact(office, tx, actor.id, resolved ? 'note.resolved' : 'note.reopened', row.item_id, { note: row.id })
 }
 
 /** Marks a note as dealt with, or open again: those who may write the item, and whoever wrote the note. */

@@ -97,8 +97,8 @@ async function obey(
   await write(decision.value)
   const waits = waitingAt(route, state)
   for (const event of decision.value) {
-    // What was written, the journal tells with its version.
-    if (event.event === 'edited') continue
+    // What was written, and what that did to clearances, the journal tells with its version.
+    if (event.event === 'edited' || event.event === 'lapsed' || event.event === 'reinstated') continue
     const { event: name, by: _by, ...data } = { by: '', ...event }
     await noteStep(office, tx, route, {
       person: actor.id,

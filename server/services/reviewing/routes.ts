@@ -9,7 +9,7 @@ import type { Reader } from '../../store/database'
 import { loadRights } from '../../store/people'
 import { must, type Actor } from '../people/access'
 import type { LoadedDraft } from '../writing/loadedDraft'
-import { note, type Office, siteId } from '../office'
+import { writeFact, type Office, siteId } from '../office'
 import { found, refusal, Refusal } from '../refusal'
 import { draftsByRoute, addRoutes, listRoutes, listRules, newestRoute, setRules } from '../../store/routes'
 
@@ -135,7 +135,7 @@ export async function saveRoute(
     const stuck = stuckIn(rights, [route], await listRules(tx, rights.site))
     if (stuck.length) throw new Refusal('refused', stuck.slice(0, 20))
     await addRoutes(tx, rights.site, [route])
-    await note(office, tx, actor.id, 'route.saved', null, { route: route.id, ...input, version: route.version })
+    await writeFact(office, tx, actor.id, 'route.saved', null, { route: route.id, ...input, version: route.version })
     return { route: route.id, version: route.version }
   })
 }
@@ -163,6 +163,6 @@ export async function saveRules(office: Office, actor: Actor, rules: RouteRule[]
     const stuck = stuckIn(rights, all, rules).filter(({ detail }) => !before.has(detail))
     if (stuck.length) throw new Refusal('refused', stuck.slice(0, 20))
     await setRules(tx, site.id, rules)
-    await note(office, tx, actor.id, 'route.rules-set', null, { rules })
+    await writeFact(office, tx, actor.id, 'route.rules-set', null, { rules })
   })
 }

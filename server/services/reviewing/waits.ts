@@ -1,4 +1,4 @@
-import { newFact, type STEPS } from '../../../core/journal/actions'
+import { newFact, type DataOf, type STEPS } from '../../../core/journal/actions'
 import { openGates, type DraftState } from '../../../core/flow/draft'
 import { gatesOf, type Deadline, type Route } from '../../../core/flow/route'
 import { afterWorking } from '../../../core/time/workingHours'
@@ -49,15 +49,17 @@ export async function giveWaitsBack(tx: Tx, draft: Pick<DraftRow, 'id' | 'kept_w
 }
 
 /** What happened in the life of a draft, as the journal tells it. */
-export interface Step {
+export type Step = {
   person: string | null
-  action: (typeof STEPS)[number] | 'draft.cleared' | 'draft.handed'
   item: string
   draft: string
   /** Whether that is what its gates wait for now; the deadlines of those that are new begin to run. */
   waits: string[]
-  data?: object
-}
+} & { [A in StepAction]: { action: A } & WithData<A> }[StepAction]
+type StepAction = (typeof STEPS)[number] | 'draft.cleared' | 'draft.handed'
+/** What a step says beside its draft and what its gates wait for. */
+type More<A extends StepAction> = Omit<NonNullable<DataOf<A>>, 'draft' | 'waits'>
+type WithData<A extends StepAction> = object extends More<A> ? { data?: More<A> } : { data: More<A> }
 
 /** Writes a step of a draft: in the journal, and what waits at which gate since when and until when. */
 export async function noteStep(office: Office, tx: Tx, route: Route, { person, action, item, draft, waits, data }: Step): Promise<void> {

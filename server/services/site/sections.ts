@@ -1,6 +1,6 @@
 import { freeSegment, makeSegment } from '../../../core/address/segment'
 import { must, type Actor } from '../people/access'
-import { note, type Office } from '../office'
+import { writeFact, type Office } from '../office'
 import { found } from '../refusal'
 import { changeRights, type Changed } from '../people/rightsChange'
 import { within } from '../within'
@@ -21,7 +21,7 @@ export async function addSection(office: Office, actor: Actor, name: string, par
     const { segments, last } = await sectionPlaces(tx, site.id)
     const segment = freeSegment(makeSegment(name) || 'section', (word) => segments.includes(word))
     await insertSection(tx, { id, site_id: site.id, name, segment, parent_id: parent, position: last + 1 })
-    await note(office, tx, actor.id, 'section.added', null, { section: id, name, parent })
+    await writeFact(office, tx, actor.id, 'section.added', null, { section: id, name, parent })
   })
   return id
 }
@@ -38,7 +38,7 @@ export async function changeSection(
   return office.store.write(async (tx) => {
     if (name !== undefined && name !== section.name) {
       await setSection(tx, id, { name })
-      await note(office, tx, actor.id, 'section.changed', null, { section: id, name })
+      await writeFact(office, tx, actor.id, 'section.changed', null, { section: id, name })
     }
     if (parent === undefined || parent === section.parent) return { waits: null }
     return changeRights(within(office, tx), actor, { change: 'section', section: id, parent })

@@ -1,7 +1,7 @@
 import type { Reason } from '../../../core/outcome'
 import { must, sectionsWhere, whyNot, type Actor } from '../people/access'
 import { restoringVerb } from './items'
-import { note, type Office, siteId } from '../office'
+import { writeFact, type Office, siteId } from '../office'
 import { listBin, inBin, inBinBefore, type BinRow } from '../../store/bin'
 import { changeItem } from '../../store/items'
 import { changeDraft } from '../../store/drafts'
@@ -39,7 +39,7 @@ export async function emptyBin(office: Office, actor: Actor, chosen: { items: st
     for (const row of rows) {
       if (row.what === 'item') await changeItem(tx, row.id, { ended_at: office.now() })
       else await changeDraft(tx, row.id, { outcome: 'ended' })
-      await note(office, tx, actor.id, `${row.what}.ended`, row.item, row.what === 'draft' ? { draft: row.id } : null)
+      await writeFact(office, tx, actor.id, `${row.what}.ended`, row.item, row.what === 'draft' ? { draft: row.id } : null)
     }
     return { ended: rows.length }
   })
@@ -54,7 +54,7 @@ export async function endOldInBin(office: Office): Promise<number> {
     for (const row of old) {
       if (row.what === 'item') await changeItem(tx, row.id, { ended_at: office.now() })
       else await changeDraft(tx, row.id, { outcome: 'ended' })
-      await note(office, tx, null, `${row.what}.ended`, row.item, row.what === 'draft' ? { draft: row.id } : null)
+      await writeFact(office, tx, null, `${row.what}.ended`, row.item, row.what === 'draft' ? { draft: row.id } : null)
     }
   })
   return old.length

@@ -5,7 +5,7 @@ import { lastLive, newestVersion } from '../../store/versions'
 import { must, type Actor } from '../people/access'
 import { draftToChange, loadDraft, seenDraft } from './loadedDraft'
 import { routeFor } from '../reviewing/routes'
-import { note, type Office } from '../office'
+import { writeFact, type Office } from '../office'
 import { found, refusal } from '../refusal'
 import { giveWaitsBack, noteStep, takeWaits, waitingAt } from '../reviewing/waits'
 import { resumeFromBin } from '../planning/events'
@@ -64,7 +64,7 @@ export async function beginDraft(
   ])
   // What was never live is written on from another draft: its authors come along.
   if (item.on_site === 'none') await addAuthorsFrom(tx, id, [head])
-  await note(office, tx, actor.id, 'draft.opened', item.id, { draft: id, base: head })
+  await writeFact(office, tx, actor.id, 'draft.opened', item.id, { draft: id, base: head })
   await syncItems(tx, [item.id])
   return { draft: id, head }
 }
@@ -74,7 +74,7 @@ export async function renameDraft(office: Office, actor: Actor, draftId: string,
   await office.store.write(async (tx) => {
     const { item } = await draftToChange(tx, draftId, (draft) => must(actor, 'item.write', draft.item.section_id))
     await changeDraft(tx, draftId, { name })
-    await note(office, tx, actor.id, 'draft.renamed', item.id, { draft: draftId, name })
+    await writeFact(office, tx, actor.id, 'draft.renamed', item.id, { draft: draftId, name })
   })
 }
 

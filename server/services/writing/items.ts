@@ -12,7 +12,7 @@ import { must, type Actor } from '../people/access'
 import { resumeFromBin } from '../planning/events'
 import { cancelForBin } from '../../store/events'
 import { giveWaitsBack } from '../reviewing/waits'
-import { note, type Office } from '../office'
+import { writeFact, type Office } from '../office'
 import { routeFor } from '../reviewing/routes'
 import { filedAs, moveLive, mustRestAtNoGate, tellMoved } from './otherChanges'
 import { mustRead } from './reading'
@@ -110,7 +110,7 @@ export async function createItem(office: Office, actor: Actor, input: NewItem): 
       },
     ])
     await addDraftAuthors(tx, [{ draft_id: draft, person_id: actor.id }])
-    await note(office, tx, actor.id, 'item.started', item, { kind: input.kind, title: input.title, version })
+    await writeFact(office, tx, actor.id, 'item.started', item, { kind: input.kind, title: input.title, version })
     await syncItems(tx, [item])
   })
   return { item, draft, version }
@@ -136,7 +136,7 @@ export async function changeOfficeFields(office: Office, actor: Actor, id: strin
       review_by: change.reviewBy === undefined ? item.review_by : change.reviewBy,
       notes: change.notes ?? item.notes,
     })
-    await note(office, tx, actor.id, 'item.office-changed', id, change)
+    await writeFact(office, tx, actor.id, 'item.office-changed', id, change)
   })
 }
 
@@ -176,10 +176,10 @@ export async function binItem(office: Office, actor: Actor, id: string, into: bo
       // The only draft of what was never live went to the bin as its item.
       for (const draft of await waitingDraftsOf(tx, id)) {
         const waits = await giveWaitsBack(tx, draft)
-        await note(office, tx, actor.id, 'draft.reinstated', id, { draft: draft.id, review: draft.review, waits })
+        await writeFact(office, tx, actor.id, 'draft.reinstated', id, { draft: draft.id, review: draft.review, waits })
       }
     }
-    await note(office, tx, actor.id, into ? 'item.binned' : 'item.restored', id)
+    await writeFact(office, tx, actor.id, into ? 'item.binned' : 'item.restored', id)
     await syncItems(tx, [id])
   })
 }

@@ -8,7 +8,7 @@ import { openAfterReview } from '../reviewing/afterwards'
 import { changeLive, mustBeDone, type LiveDone } from '../publishing/live'
 import type { LiveChange } from '../publishing/judging'
 import { draftCleared, loadDraft, type LoadedDraft } from './loadedDraft'
-import { note, type Office } from '../office'
+import { writeFact, type Office } from '../office'
 import { found, refusal } from '../refusal'
 import { sendLoaded } from '../reviewing/review'
 import { routeFor } from '../reviewing/routes'
@@ -95,7 +95,7 @@ export async function propose(office: Office, actor: Actor, itemId: string, inpu
       },
     ])
     await addDraftAuthors(tx, [{ draft_id: draft, person_id: actor.id }])
-    await note(office, tx, actor.id, 'draft.proposed', itemId, {
+    await writeFact(office, tx, actor.id, 'draft.proposed', itemId, {
       draft,
       change: input.change,
       ...(to ? { to: to.section, kind: to.kind } : {}),
@@ -164,11 +164,12 @@ export async function mustRestAtNoGate(db: Reader, item: string): Promise<void> 
 
 /** Notes in the journal that an item is filed otherwise; as another kind its open drafts go that one’s route. */
 export async function tellMoved(office: Office, tx: Tx, actor: Actor, item: ItemRow, to: Filing): Promise<void> {
-  if (to.section !== item.section_id) await note(office, tx, actor.id, 'item.moved', item.id, { from: item.section_id, to: to.section })
+  if (to.section !== item.section_id)
+    await writeFact(office, tx, actor.id, 'item.moved', item.id, { from: item.section_id, to: to.section })
   if (to.kind === item.kind) return
   const route = await routeFor(tx, actor.rights, to.kind, to.section)
   await rerouteDrafts(tx, route.id, route.version, item.id)
-  await note(office, tx, actor.id, 'item.became', item.id, { from: item.kind, to: to.kind })
+  await writeFact(office, tx, actor.id, 'item.became', item.id, { from: item.kind, to: to.kind })
 }
 
 /** Does what its gates have cleared: takes the item off the site, or moves it. */

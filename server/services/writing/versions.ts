@@ -2,7 +2,7 @@ import { compare, type Script } from '../../../core/history/compare'
 import { dropVersionName, readContent, readManifest, setVersionName, versionById } from '../../store/versions'
 import { must, type Actor } from '../people/access'
 import { readableItem } from './items'
-import { note, type Office } from '../office'
+import { writeFact, type Office } from '../office'
 import { found, refusal } from '../refusal'
 import { itemById } from '../../store/items'
 
@@ -24,6 +24,6 @@ export async function nameVersion(office: Office, actor: Actor, id: string, name
     must(actor, 'item.write', item.section_id)
     if (name) await setVersionName(tx, id, name, actor.id, office.now())
     else await dropVersionName(tx, id)
-    await note(office, tx, actor.id, 'version.named', item.id, { version: id, number: version.number, name })
+    await writeFact(office, tx, actor.id, 'version.named', item.id, { version: id, number: version.number, name })
   })
 }

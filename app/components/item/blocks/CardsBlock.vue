@@ -44,7 +44,7 @@ const part = (index: number, change: Partial<CardsBlock['cards'][number]>) => se
           :locked="locked"
           breaks
           label="Words of the card"
-          place="card"
+          text-kind="card"
           placeholder="A sentence or two"
           @update:model-value="part(index, { text: $event })"
         />

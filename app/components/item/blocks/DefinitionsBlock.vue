@@ -22,7 +22,7 @@ const change = (part: Partial<DefinitionsBlock>) => emit('change', { ...props.bl
         :locked="locked"
         breaks
         :label="`Term ${index + 1}`"
-        place="term"
+        text-kind="term"
         placeholder="Term"
         @update:model-value="change({ entries: withPart(block.entries, index, { term: $event }) })"
       />
@@ -34,7 +34,7 @@ const change = (part: Partial<DefinitionsBlock>) => emit('change', { ...props.bl
         :locked="locked"
         breaks
         :label="`Meaning ${index + 1}`"
-        place="meaning"
+        text-kind="meaning"
         placeholder="What it means"
         @update:model-value="change({ entries: withPart(block.entries, index, { text: $event }) })"
       />

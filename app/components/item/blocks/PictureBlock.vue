@@ -29,7 +29,7 @@ const change = (part: Partial<PictureBlock>) => emit('change', { ...props.block,
         :locked="locked"
         breaks
         label="Caption"
-        place="caption"
+        text-kind="caption"
         placeholder="Caption"
         @update:model-value="change({ caption: $event })"
       />

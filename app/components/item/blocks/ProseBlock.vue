@@ -30,7 +30,7 @@ defineExpose({ write: (at: 'start' | 'end' | number) => text.value?.enter(at) })
     :refs="refs"
     :locked="locked"
     :class="block.look && `look-${block.look}`"
-    :place="block.kind"
+    :text-kind="block.kind"
     v-bind="words"
     @update:model-value="emit('change', { ...block, text: $event })"
     @split="(before, after) => emit('split', before, after)"

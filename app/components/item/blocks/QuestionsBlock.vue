@@ -33,7 +33,7 @@ const set = (questions: QuestionsBlock['questions']) => emit('change', { ...prop
         breaks
         class="font-semibold"
         label="Question"
-        place="question"
+        text-kind="question"
         placeholder="The question"
         @update:model-value="set(withPart(block.questions, index, { question: $event }))"
       />
@@ -44,7 +44,7 @@ const set = (questions: QuestionsBlock['questions']) => emit('change', { ...prop
         breaks
         class="mt-1"
         label="Answer"
-        place="answer"
+        text-kind="answer"
         placeholder="Its answer"
         @update:model-value="set(withPart(block.questions, index, { answer: $event }))"
       />

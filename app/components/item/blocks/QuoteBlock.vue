@@ -22,7 +22,7 @@ defineExpose({ write: (at: 'start' | 'end' | number) => text.value?.enter(at) })
       :locked="locked"
       breaks
       label="Quote"
-      place="quote"
+      text-kind="quote"
       placeholder="What was said"
       @update:model-value="change({ text: $event })"
     />

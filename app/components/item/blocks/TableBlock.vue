@@ -74,7 +74,7 @@ const TOOLS = computed(() => {
                 :model-value="cell"
                 :refs="refs"
                 :locked="locked"
-                place="cell"
+                text-kind="cell"
                 breaks
                 :label="`Row ${row + 1}, column ${column + 1}`"
                 @update:model-value="setCell(row, column, $event)"

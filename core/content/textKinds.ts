@@ -6,7 +6,7 @@ export type Tool = StyleMark | 'look' | 'link'
 const ALL: readonly Tool[] = [...STYLE_MARKS, 'look', 'link']
 const EMPHASIS: readonly Tool[] = ['bold', 'italic', 'code']
 
-interface Place {
+interface KindOfText {
   /** How it is spoken of in a refusal. */
   words: string
   /** The tools it offers; a text with anything else is refused. */
@@ -16,10 +16,10 @@ interface Place {
 }
 
 /**
- * The places where rich text stands, each with the tools it offers. A place with little room takes no links, so that a
+ * The kinds of rich text by where they stand in a block, each with the tools it offers. A text with little room takes no links, so that a
  * reader's finger finds what it means to; a heading is styled by its level.
  */
-export const PLACES = {
+export const TEXT_KINDS = {
   paragraph: { words: 'A paragraph', tools: ALL },
   heading: { words: 'A heading', tools: ['italic', 'code', 'look', 'link'], room: 90 },
   entry: { words: 'A list entry', tools: ALL },
@@ -31,8 +31,8 @@ export const PLACES = {
   card: { words: 'The words of a card', tools: EMPHASIS, room: 160 },
   question: { words: 'A question', tools: EMPHASIS, room: 140 },
   answer: { words: 'An answer', tools: ALL },
-} as const satisfies Record<string, Place>
-export type PlaceName = keyof typeof PLACES
+} as const satisfies Record<string, KindOfText>
+export type TextKind = keyof typeof TEXT_KINDS
 
 const has = (tools: readonly Tool[], tool: Tool) => tools.includes(tool)
 /** The tools that a run was styled with. */
@@ -48,16 +48,16 @@ const WORDS: Record<Tool, string> = {
   link: 'links',
 }
 
-/** What a text has that its place does not offer, as the sentence of a refusal; undefined when it fits. */
-export function misfit(text: Text, place: PlaceName): string | undefined {
-  const { tools, words } = PLACES[place]
+/** What a text has that its kind does not offer, as the sentence of a refusal; undefined when it fits. */
+export function misfit(text: Text, kind: TextKind): string | undefined {
+  const { tools, words } = TEXT_KINDS[kind]
   const wrong = text.flatMap(toolsOf).find((tool) => !has(tools, tool))
   return wrong && `${words} takes no ${WORDS[wrong]}`
 }
 
-/** A text with only the styles that its place offers; its words stay. */
-export function fitText(text: Text, place: PlaceName): Text {
-  const { tools } = PLACES[place]
+/** A text with only the styles that its kind offers; its words stay. */
+export function fitText(text: Text, kind: TextKind): Text {
+  const { tools } = TEXT_KINDS[kind]
   return normaliseText(
     text.map(({ marks, look, href, newWindow, ...run }) => ({
       ...run,
