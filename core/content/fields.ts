@@ -1,3 +1,4 @@
+import { isLanguageTag } from '../words/languageTag'
 import { z } from 'zod'
 import { focusSchema } from './focus'
 import { hrefSchema } from './inline'
@@ -22,6 +23,9 @@ export const BARS = ['none', 'site', 'section'] as const
 /** Whether it expires: what is temporary needs an end. */
 export const LIFETIMES = ['lasting', 'temporary'] as const
 
+/** The language of a text or a site. */
+export const languageTag = z.string().refine(isLanguageTag, 'A language tag such as en or nb')
+
 const shapes = {
   title: line(200),
   pageTitle: line(200),
@@ -42,7 +46,7 @@ const shapes = {
   sharingTitle: line(200),
   sharingText: z.string().max(500),
   sharingPicture: pictureSchema.nullable(),
-  language: z.string().regex(/^[a-z]{2,3}(-[A-Za-z0-9]{2,8})*$/, 'A language tag such as en or nb'),
+  language: languageTag,
   commentsOpen: z.boolean(),
   labelType: z.enum(LABEL_TYPES),
   broader: z.uuid().nullable(),

@@ -1,7 +1,8 @@
+import { isLanguageTag } from '../words/languageTag'
 import { format } from './format'
 
-/** The locale that dates are written in: a language without a country is read the European way. */
-const localeOf = (language: string) => (language === 'en' ? 'en-GB' : language)
+/** The locale that dates are written in: English without a country, and what is no language, is read the European way. */
+const localeOf = (language: string) => (language !== 'en' && isLanguageTag(language) ? language : 'en-GB')
 
 const british = (timeZone: string, options: Intl.DateTimeFormatOptions) => format('en-GB', { ...options, timeZone })
 

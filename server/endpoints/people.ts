@@ -1,3 +1,4 @@
+import { languageTag } from '../../core/content/fields'
 import { deleteCookie, getCookie, getHeader, setCookie, type H3Event } from 'h3'
 import { z } from 'zod'
 import { nameSchema } from '../../core/content/line'
@@ -266,7 +267,7 @@ export const people = [
     body: z.strictObject({
       siteName: name,
       zone: z.string().max(60),
-      language: z.string().regex(/^[a-z]{2,3}(-[A-Za-z0-9]{2,8})*$/),
+      language: languageTag,
       name,
       email,
       password,
