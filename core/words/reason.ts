@@ -25,3 +25,11 @@ export function sayReason(code: string, sentence: Sentence, { at, ...given }: { 
     ...(known.length ? { given: Object.fromEntries(known) } : {}),
   }
 }
+
+/** A reason said of one of several things, by its name; `at` is where to mend it, where that is another place than the reason's own. */
+export const reasonAbout = (name: string, reason: Reason, at = reason.at): Reason => ({
+  ...reason,
+  detail: `${name}: ${reason.detail}`,
+  given: { ...reason.given, about: name },
+  ...(at === undefined ? {} : { at }),
+})

@@ -1,3 +1,4 @@
+import { reasonAbout } from '../../../core/words/reason'
 import { serviceReason } from '../../../core/words/serviceReasons'
 import { stringify } from 'csv-stringify/sync'
 import { cellsOf, changesOf, LIST_COLUMNS, readHead, type CellNames, type ListColumn, type ListFacts } from '../../../core/formats/listCsv'
@@ -139,7 +140,7 @@ export async function bringIn(office: Office, actor: Actor, bytes: Uint8Array): 
     seen.add(id)
     const changes = changesOf(columns.value, record, factsOf(row, site.zone), names)
     if (changes.ok) acts.push(...changes.value.map((action) => ({ item: id, draft: row.found_draft, action })))
-    else problems.push(...changes.reasons.map((reason) => ({ ...reason, detail: `${line}: ${reason.detail}` })))
+    else problems.push(...changes.reasons.map((reason) => reasonAbout(line, reason)))
   })
   if (problems.length) throw new Refusal('refused', problems.slice(0, MOST_PROBLEMS))
   if (!acts.length) throw refusal('conflict', 'unchanged', { what: 'file' })

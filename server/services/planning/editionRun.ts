@@ -1,3 +1,4 @@
+import { reasonAbout } from '../../../core/words/reason'
 import { serviceReason } from '../../../core/words/serviceReasons'
 import { lateness } from '../../../core/plan/events'
 import type { Reason } from '../../../core/outcome'
@@ -80,11 +81,9 @@ async function holdEdition(
     tx,
     held.map(({ event }) => event.item_id),
   )
-  const named = held.map(({ event, reasons: why }) => ({
-    code: why[0]?.code ?? 'held',
-    detail: `“${items.get(event.item_id)?.title ?? ''}”: ${why.map(({ detail }) => detail).join('. ')}`,
-    at: event.item_id,
-  }))
+  const named = held.flatMap(({ event, reasons: why }) =>
+    why.map((reason) => reasonAbout(`“${items.get(event.item_id)?.title ?? ''}”`, reason, event.item_id)),
+  )
   const all = [...reasons, ...named]
   const own = new Map(held.map(({ event, reasons: why }) => [event.id, why]))
   const others: Reason[] = [serviceReason('edition-held', { name: edition.name })]

@@ -1,3 +1,4 @@
+import { reasonAbout } from '../../../core/words/reason'
 import { VERB_OF } from './events'
 import type { LateWay } from '../../../core/plan/events'
 import type { Reader, Tx } from '../../store/database'
@@ -168,7 +169,7 @@ export async function putEditionLive(office: Office, actor: Actor, id: string): 
       outcome.held.map(({ event }) => event.item_id),
     )
     const named = outcome.held.flatMap(({ event, reasons }) =>
-      reasons.map((reason) => ({ ...reason, detail: `“${items.get(event.item_id)!.title}”: ${reason.detail}`, at: event.item_id })),
+      reasons.map((reason) => reasonAbout(`“${items.get(event.item_id)!.title}”`, reason, event.item_id)),
     )
     throw new Refusal('refused', [...outcome.reasons, ...named])
   })

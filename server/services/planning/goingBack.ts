@@ -1,3 +1,4 @@
+import { reasonAbout } from '../../../core/words/reason'
 import { merge, placeOf } from '../../../core/history/merge'
 import { differences, type Difference } from '../../../core/plan/differences'
 import type { Site } from '../../../core/plan/siteAt'
@@ -174,7 +175,7 @@ async function actAtOnce(
   throw new Refusal('refused', [
     ...outcome.reasons,
     ...outcome.held.flatMap(({ event, reasons }) =>
-      reasons.map((reason) => ({ ...reason, detail: `“${titles.get(event.item_id)}”: ${reason.detail}`, at: event.item_id })),
+      reasons.map((reason) => reasonAbout(`“${titles.get(event.item_id)}”`, reason, event.item_id)),
     ),
   ])
 }

@@ -1,3 +1,4 @@
+import { reasonAbout } from '../../../core/words/reason'
 import { selfOf } from '../../../core/access/rights'
 import { apply, decideDraft, hasCleared, openGates, reroute, type DraftCommand, type DraftEvent } from '../../../core/flow/draft'
 import { groupsFor, notGuard, standings, type AtGate, type Standing } from '../../../core/flow/guards'
@@ -204,11 +205,9 @@ export const clearTogether = (office: Office, actor: Actor, clearings: readonly 
         if (!(error instanceof Refusal)) throw error
         const { item } = await loadDraft(tx, one.draft)
         const named = await mayRead(tx, actor, { id: item.id, section: item.section_id })
-        throw new Refusal(
-          error.kind,
-          named ? error.reasons.map((reason) => ({ ...reason, detail: `“${item.title}”: ${reason.detail}` })) : error.reasons,
-          { draft: one.draft },
-        )
+        throw new Refusal(error.kind, named ? error.reasons.map((reason) => reasonAbout(`“${item.title}”`, reason)) : error.reasons, {
+          draft: one.draft,
+        })
       }
     }
     return reviews

@@ -1,3 +1,4 @@
+import { reasonAbout } from '../../../core/words/reason'
 import { withAncestors, type GateName, type Rights } from '../../../core/access/rights'
 import { KIND_NAMES, type Kind } from '../../../core/kinds/kinds'
 import { gatesOf, ruleFor, type Guards, type Route, type RouteRule } from '../../../core/flow/route'
@@ -68,12 +69,7 @@ export async function routes(office: Office, actor: Actor): Promise<{ routes: Ro
 
 /** What some work could never pass, of routes where they are in force. */
 const stuckIn = (rights: Rights, all: readonly Route[], rules: readonly RouteRule[]): Reason[] =>
-  all.flatMap((route) =>
-    soundness(rights, route, governed(rights, rules, route.id)).stuck.map((reason) => ({
-      ...reason,
-      detail: `${route.name}: ${reason.detail}`,
-    })),
-  )
+  all.flatMap((route) => soundness(rights, route, governed(rights, rules, route.id)).stuck.map((reason) => reasonAbout(route.name, reason)))
 
 /** What a change of rights would newly stop: routes in force that work could no longer pass. */
 export async function newlyStuck(db: Reader, before: Rights, after: Rights): Promise<Reason[]> {
