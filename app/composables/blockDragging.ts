@@ -10,13 +10,17 @@ export function useBlockDragging(
   given: { body: () => Block[]; locked: () => boolean; pointed: () => boolean; change: (body: Block[]) => void },
 ): void {
   const list = computed({ get: given.body, set: given.change })
+  // What the library watches ends with the component, though it is fetched after that was set up.
+  const scope = getCurrentScope()
   let dragging: UseDraggableReturn | undefined
   let gone = false
   async function begin(): Promise<void> {
     const { useDraggable } = await import('vue-draggable-plus')
-    if (dragging || gone || !root.value) return
-    dragging = useDraggable(root.value, list, { handle: '[data-handle]', animation: 120, disabled: given.locked(), immediate: false })
-    dragging.start()
+    const element = root.value
+    if (dragging || gone || !element) return
+    const options = { handle: '[data-handle]', animation: 120, disabled: given.locked(), immediate: false }
+    dragging = scope?.run(() => useDraggable(element, list, options))
+    dragging?.start()
   }
   watch(given.pointed, (pointed) => {
     // What does not come now is asked for when a block is pointed at again.

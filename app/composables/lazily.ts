@@ -1,4 +1,5 @@
 import type { AsyncComponentLoader, Component } from 'vue'
+import { useNotices } from '~/stores/notices'
 
 /** How often a part that did not come is asked for again while the browser says that it is connected. */
 const TRIES = 4
@@ -13,6 +14,10 @@ export const lazily = <T extends Component>(loader: AsyncComponentLoader<T>): T 
     onError(_error, retry, fail, attempts) {
       if (!navigator.onLine) window.addEventListener('online', retry, { once: true })
       else if (attempts < TRIES) setTimeout(retry, 200 * attempts)
-      else fail()
+      else {
+        // A part of an office that was renewed meanwhile is not there any more under its name.
+        useNotices().say('trouble', 'A part of this screen did not load. What was saved is kept; load the page again.')
+        fail()
+      }
     },
   })

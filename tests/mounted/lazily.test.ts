@@ -1,7 +1,9 @@
 import { flushPromises, mount } from '@vue/test-utils'
 import { h } from 'vue'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import { createPinia, setActivePinia } from 'pinia'
 import { lazily } from '../../app/composables/lazily'
+import { useNotices } from '../../app/stores/notices'
 
 let connected = true
 let asked = 0
@@ -16,6 +18,7 @@ function screen() {
 }
 
 beforeEach(() => {
+  setActivePinia(createPinia())
   vi.useFakeTimers()
   vi.spyOn(navigator, 'onLine', 'get').mockImplementation(() => connected)
   connected = true
@@ -49,8 +52,12 @@ describe('a part that is loaded late', () => {
     comes = () => false
     const told = vi.fn()
     mount(screen(), { global: { config: { errorHandler: told } } })
+    await vi.advanceTimersByTimeAsync(5_000)
+    expect(told).toHaveBeenCalledOnce()
+    expect(useNotices().list.map(({ tone, text }) => [tone, text])).toEqual([
+      ['trouble', 'A part of this screen did not load. What was saved is kept; load the page again.'],
+    ])
     await vi.advanceTimersByTimeAsync(60_000)
     expect(asked).toBe(4)
-    expect(told).toHaveBeenCalledOnce()
   })
 })
