@@ -63,4 +63,8 @@ describe('a choice that is found by typing', () => {
     expect((await choosing(PEOPLE, 'noor', 'Nobody')).input.element.value).toBe('Noor Haddad')
     expect((await choosing(PEOPLE, '', 'Nobody')).input.element.value).toBe('Nobody')
   })
+
+  it('is not called empty where its name is not known yet', async () => {
+    expect((await choosing([], 'noor', 'Nobody')).input.element.value).toBe('…')
+  })
 })

@@ -52,7 +52,7 @@ async function make() {
 
 <template>
   <div>
-    <PagePicker v-model="adding" :label="label" :kind="props.kind" none="Add one" :disabled="disabled" />
+    <PagePicker v-model="adding" :label="label" :kind="props.kind" placeholder="Add one" :disabled="disabled" />
     <ul v-if="model.length" class="mt-1.5 flex flex-wrap gap-1.5">
       <li v-for="id in model" :key="id" class="flex items-center gap-1 rounded-md bg-kelp-wash py-0.5 pr-0.5 pl-2">
         {{ titleOf(id)

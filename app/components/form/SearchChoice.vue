@@ -2,7 +2,7 @@
 import { Combobox, ComboboxButton, ComboboxInput, ComboboxLabel, ComboboxOption, ComboboxOptions } from '@headlessui/vue'
 import { ChevronDown } from 'lucide-vue-next'
 
-/** One of many known choices, found by typing some letters of its name. Empty is what `none` says; without it something must be chosen. */
+/** One of many choices, found by typing some letters of its name. Empty is what `none` says; without it something must be chosen. */
 const model = defineModel<string>({ required: true })
 const props = withDefaults(
   defineProps<{
@@ -12,17 +12,26 @@ const props = withDefaults(
     disabled?: boolean
     placeholder?: string
     hideLabel?: boolean
+    /** Whether the choices are those for the letters that were typed, as `search` asked for them; else they are looked through here. */
+    searched?: boolean
+    /** The name of what is chosen, which those that were searched for need not hold. */
+    chosenName?: string
   }>(),
-  { none: undefined, disabled: false, placeholder: undefined, hideLabel: false },
+  { none: undefined, disabled: false, placeholder: undefined, hideLabel: false, searched: false, chosenName: undefined },
 )
-defineSlots<{ mark?(of: { choice: Choice }): unknown }>()
+const emit = defineEmits<{ search: [letters: string] }>()
+defineSlots<{ mark?(of: { choice: Choice }): unknown; trouble?(): unknown }>()
 /** So many are shown at once; more letters find the others. */
 const MOST_SHOWN = 80
 
 const typed = ref('')
-const nameOf = (id: string) => props.choices.find((choice) => choice.id === id)?.name ?? props.none ?? ''
+watch(typed, (letters) => emit('search', letters))
+/** What is chosen, by name; `…` while that is not known yet. */
+const nameOf = (id: string) =>
+  id ? (props.chosenName ?? props.choices.find((choice) => choice.id === id)?.name ?? '…') : (props.none ?? '')
 const plain = (text: string) => text.normalize('NFKD').replace(/\p{M}/gu, '').toLowerCase()
 const found = computed(() => {
+  if (props.searched) return props.choices
   const parts = plain(typed.value).split(/\s+/).filter(Boolean)
   return props.choices.filter(({ name, more = '' }) => {
     const words = plain(`${name} ${more}`)
@@ -30,10 +39,21 @@ const found = computed(() => {
   })
 })
 const shown = computed(() => found.value.slice(0, MOST_SHOWN))
+const said = computed(() => {
+  // Whether something was found elsewhere, or did not load, is for who asked there to say.
+  if (!found.value.length && props.searched) return ''
+  if (!found.value.length) return typed.value ? `Nothing has “${typed.value}” in its name.` : 'There is nothing to choose.'
+  const more = found.value.length - shown.value.length
+  return more ? `${more} more; type some letters.` : ''
+})
+function take(id: string | null) {
+  model.value = id ?? ''
+  typed.value = ''
+}
 </script>
 
 <template>
-  <Combobox as="div" class="relative" :model-value="model" :disabled="disabled" @update:model-value="model = $event ?? ''">
+  <Combobox v-slot="{ open }" as="div" class="relative" :model-value="model" :disabled="disabled" @update:model-value="take">
     <ComboboxLabel class="label" :class="hideLabel && 'sr-only'">{{ label }}</ComboboxLabel>
     <div class="relative">
       <ComboboxInput
@@ -49,23 +69,21 @@ const shown = computed(() => found.value.slice(0, MOST_SHOWN))
         ><ChevronDown class="size-4"
       /></ComboboxButton>
     </div>
-    <ComboboxOptions
-      class="absolute z-30 mt-1 max-h-60 w-full min-w-56 overflow-y-auto rounded-md border border-line bg-sheet py-1 shadow-lg"
-    >
-      <ComboboxOption v-if="none !== undefined && !typed" v-slot="{ active }" value=""
-        ><span class="block px-3 py-1.5 text-soft" :class="active && 'bg-kelp-wash'">{{ none }}</span></ComboboxOption
-      >
-      <ComboboxOption v-for="choice in shown" :key="choice.id" v-slot="{ active, selected }" :value="choice.id"
-        ><span class="flex items-center gap-2 px-3 py-1.5" :class="[active && 'bg-kelp-wash', selected && 'font-semibold']">
-          <slot name="mark" :choice="choice" />
-          <span class="min-w-0 flex-1 truncate">{{ choice.name }}</span>
-          <span v-if="choice.more" class="shrink-0 text-body text-soft">{{ choice.more }}</span>
-        </span></ComboboxOption
-      >
-      <li v-if="!found.length" class="px-3 py-1.5 text-soft" role="status">Nothing has “{{ typed }}” in its name.</li>
-      <li v-else-if="found.length > shown.length" class="px-3 py-1.5 text-soft" role="status">
-        {{ found.length - shown.length }} more; type some letters.
-      </li>
-    </ComboboxOptions>
+    <slot name="trouble" />
+    <div v-show="open" class="absolute z-30 mt-1 w-full min-w-56 rounded-md border border-line bg-sheet py-1 shadow-lg">
+      <ComboboxOptions class="max-h-60 overflow-y-auto">
+        <ComboboxOption v-if="none !== undefined && !typed" v-slot="{ active }" value=""
+          ><span class="block px-3 py-1.5 text-soft" :class="active && 'bg-kelp-wash'">{{ none }}</span></ComboboxOption
+        >
+        <ComboboxOption v-for="choice in shown" :key="choice.id" v-slot="{ active, selected }" :value="choice.id"
+          ><span class="flex items-center gap-2 px-3 py-1.5" :class="[active && 'bg-kelp-wash', selected && 'font-semibold']">
+            <slot name="mark" :choice="choice" />
+            <span class="min-w-0 flex-1 truncate">{{ choice.name }}</span>
+            <span v-if="choice.more" class="shrink-0 text-body text-soft">{{ choice.more }}</span>
+          </span></ComboboxOption
+        >
+      </ComboboxOptions>
+      <p v-if="open && said" class="px-3 py-1.5 text-soft" role="status">{{ said }}</p>
+    </div>
   </Combobox>
 </template>

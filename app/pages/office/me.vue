@@ -31,7 +31,7 @@ const MAILS = [
   { value: 'daily', word: 'Once a day' },
   { value: 'none', word: 'Never' },
 ] as const
-const zones = zoneChoices()
+const zones = zoneChoices(session.person?.zone)
 /** A picture is taken as it is chosen; the server makes it small. */
 async function takePicture(event: Event) {
   const [file] = (event.target as HTMLInputElement).files ?? []

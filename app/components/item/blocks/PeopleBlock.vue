@@ -62,6 +62,6 @@ watch(adding, (id) => {
         />
       </template>
     </RepeatedParts>
-    <PagePicker v-if="picking" v-model="adding" kind="author" label="Who" none="Choose a person" />
+    <PagePicker v-if="picking" v-model="adding" kind="author" label="Who" placeholder="Choose a person" />
   </div>
 </template>
