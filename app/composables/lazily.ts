@@ -1,4 +1,5 @@
 import type { AsyncComponentLoader, Component } from 'vue'
+import { catchKeysForDialog } from '~/editor/typing'
 import { useNotices } from '~/stores/notices'
 
 /** How often a part that did not come is asked for again while the browser says that it is connected. */
@@ -21,3 +22,17 @@ export const lazily = <T extends Component>(loader: AsyncComponentLoader<T>): T 
       }
     },
   })
+
+/** A dialog that is loaded when it is first asked for. What is typed until it stands goes into it. */
+export function lazyDialog<T extends Component>(loader: AsyncComponentLoader<T>): T {
+  const Dialog = lazily(loader)
+  const Waiting = defineComponent({
+    inheritAttrs: false,
+    setup(_, { attrs, slots }) {
+      void catchKeysForDialog()
+      return () => h(Dialog, attrs, slots)
+    },
+  })
+  // It takes and tells what the dialog does.
+  return Waiting as Component as T
+}

@@ -54,6 +54,20 @@ export function catchKeys(typed = ''): (placed: boolean) => Promise<void> {
 }
 
 /**
+ * Holds back what is typed from when a dialog is asked for until it has the focus, and types it there: else it would go into the text that the
+ * dialog was asked for from, or nowhere. A dialog that is loaded by another is waited for once.
+ */
+export async function catchKeysForDialog(): Promise<void> {
+  if (awaited) return
+  awaited = true
+  const release = catchKeys()
+  const dialog = await comes(() => document.activeElement?.closest('[role=dialog]') ?? null)
+  awaited = false
+  await release(dialog !== null)
+}
+let awaited = false
+
+/**
  * Puts the focus into the first place of an element that can be written in, and waits until it is open; `false` where
  * none comes. What is shown for the first time may take a while until it stands.
  */

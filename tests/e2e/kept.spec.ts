@@ -193,3 +193,26 @@ test('an Undo leaves what a colleague wrote, and a conflict takes words of oneâ€
   await saved(ann)
   await expect.poll(() => bodyOf(ann, item)).toBe('The quay is shut. Use the other one today and tomorrow')
 })
+
+test('what is typed while a dialog is still on its way goes into it, not into the text', async ({ browser }) => {
+  const page = await stepIn(browser, 'Anton Arrieta')
+  await begin(page, 'Typed ahead')
+  await addBlock(page, 'Paragraph')
+  await page.keyboard.type('The text')
+  await saved(page)
+  let come = () => {}
+  const waits = new Promise<void>((done) => (come = done))
+  await page.route(/\/_nuxt\/.*\.js/, async (route) => {
+    await waits
+    await route.continue()
+  })
+  await page.keyboard.press('Control+s')
+  await page.keyboard.type('Why it changed')
+  await expect(page.getByRole('group', { name: /block 1/ })).toHaveText('The text')
+  come()
+  await expect(page.getByRole('textbox', { name: 'What changed, and why?' })).toHaveValue('Why it changed')
+  await page.keyboard.type(', twice')
+  await expect(page.getByRole('textbox', { name: 'What changed, and why?' })).toHaveValue('Why it changed, twice')
+  // The page behind a dialog is not there for roles.
+  await expect(page.locator('[data-block]')).toHaveText('The text')
+})

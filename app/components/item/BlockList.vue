@@ -22,11 +22,11 @@ import { catchKeys, focusBlockOf, isInsertKey, WRITABLE } from '~/editor/typing'
 import { takeBlocks } from '~/editor/blockClipboard'
 import { useKept } from '~/stores/kept'
 import { useNotices } from '~/stores/notices'
-import { lazily } from '~/composables/lazily'
+import { lazily, lazyDialog } from '~/composables/lazily'
 
 // Only the block in hand has its tools.
 const BlockMenu = lazily(() => import('./BlockMenu.vue'))
-const BlockTimesDialog = lazily(() => import('./BlockTimesDialog.vue'))
+const BlockTimesDialog = lazyDialog(() => import('./BlockTimesDialog.vue'))
 
 /** The blocks of a body, written in place, added, moved, duplicated and removed. */
 const props = defineProps<{

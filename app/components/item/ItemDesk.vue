@@ -27,7 +27,7 @@ import { offerCommands, whyNot } from '~/composables/commands'
 import { useNotices } from '~/stores/notices'
 import { useSession } from '~/stores/session'
 import { useSite } from '~/stores/site'
-import { lazily } from '~/composables/lazily'
+import { lazily, lazyDialog } from '~/composables/lazily'
 
 // What is looked at now and then is loaded when it is asked for.
 const ConflictDialog = lazily(() => import('./ConflictDialog.vue'))
@@ -37,9 +37,9 @@ const SideDivider = lazily(() => import('./SideDivider.vue'))
 const SidePreview = lazily(() => import('./SidePreview.vue'))
 const CompareView = lazily(() => import('./CompareView.vue'))
 const DraftTabs = lazily(() => import('./DraftTabs.vue'))
-const ItemDialogs = lazily(() => import('./ItemDialogs.vue'))
-const PinDialog = lazily(() => import('./PinDialog.vue'))
-const FindDialog = lazily(() => import('./FindDialog.vue'))
+const ItemDialogs = lazyDialog(() => import('./ItemDialogs.vue'))
+const PinDialog = lazyDialog(() => import('./PinDialog.vue'))
+const FindDialog = lazyDialog(() => import('./FindDialog.vue'))
 const UpdateView = lazily(() => import('./UpdateView.vue'))
 
 /** The item page: outline, the page written in place, and the track. */

@@ -5,14 +5,14 @@ import PlainDialog from '~/components/form/PlainDialog.vue'
 import NoteDialog from './NoteDialog.vue'
 import type { useItemActions } from './itemActions'
 import type { Pin } from '~/composables/itemNotes'
-import { lazily } from '~/composables/lazily'
+import { lazyDialog } from '~/composables/lazily'
 
 // Choosing a time brings the calendar arithmetic of zones along; it is loaded when it is asked for.
-const WhenDialog = lazily(() => import('./WhenDialog.vue'))
-const EditionDialog = lazily(() => import('~/components/time/EditionDialog.vue'))
-const HandDialog = lazily(() => import('./HandDialog.vue'))
-const FastDialog = lazily(() => import('./FastDialog.vue'))
-const RollBackDialog = lazily(() => import('./RollBackDialog.vue'))
+const WhenDialog = lazyDialog(() => import('./WhenDialog.vue'))
+const EditionDialog = lazyDialog(() => import('~/components/time/EditionDialog.vue'))
+const HandDialog = lazyDialog(() => import('./HandDialog.vue'))
+const FastDialog = lazyDialog(() => import('./FastDialog.vue'))
+const RollBackDialog = lazyDialog(() => import('./RollBackDialog.vue'))
 
 /** What an item's actions ask before they are done. */
 const props = defineProps<{
