@@ -17,39 +17,76 @@ async function comes<T>(look: () => T | null): Promise<T | null> {
 export const isInsertKey = (event: KeyboardEvent): boolean => (event.ctrlKey || event.metaKey) && event.key === 'Enter'
 const isOpen = (): boolean => document.activeElement?.matches('input, textarea, [contenteditable=true]') ?? false
 
+/** The next place that Tab leads to from where the focus is, or the one before; within a dialog where that is open. */
+function besideFocus(back: boolean): HTMLElement | null {
+  const within = document.activeElement?.closest('[role=dialog]') ?? document
+  const places = [
+    ...within.querySelectorAll<HTMLElement>('a[href], button, input, select, textarea, [contenteditable=true], [tabindex]'),
+  ].filter((place) => place.tabIndex >= 0 && !place.matches(':disabled') && place.offsetParent !== null)
+  const at = places.indexOf(document.activeElement as HTMLElement)
+  return places[at + (back ? -1 : 1)] ?? null
+}
+
+/** Does what a held key would have done where the focus is now. */
+async function pressAgain({ key, ctrlKey, metaKey, shiftKey }: KeyboardEvent): Promise<void> {
+  const place = document.activeElement
+  const again = new KeyboardEvent('keydown', { key, ctrlKey, metaKey, shiftKey, bubbles: true, cancelable: true })
+  // Whoever hears it has done it. The browser does nothing of its own for a key that a program presses.
+  if (!place?.dispatchEvent(again)) return
+  if (key === 'Tab') besideFocus(shiftKey)?.focus()
+  else if (place instanceof HTMLTextAreaElement) document.execCommand('insertText', false, '\n')
+  else if (place instanceof HTMLInputElement) place.form?.requestSubmit()
+  // A text turns into an editor once it has the focus, and hears of the caret with the frame after.
+  await nextFrame()
+  await nextFrame()
+}
+
 /**
- * Holds back what is typed while the place it is meant for is still being made, so that no key goes elsewhere: letters, and
- * our key for the insert menu.
+ * Holds back what is typed while the place it is meant for is still being made, so that no key goes elsewhere: letters, what ends a
+ * field or a line (Tab and Enter), and our key for the insert menu.
  * @param typed what was typed already
  * @returns `release`, which types all of it where the focus is then; told that no place came, it lets go at once
  */
 export function catchKeys(typed = ''): (placed: boolean) => Promise<void> {
-  let inserts = null as KeyboardEvent | null
+  const held: (string | KeyboardEvent)[] = typed ? [typed] : []
   const onKey = (event: KeyboardEvent) => {
-    if (isInsertKey(event)) inserts = event
-    else if (event.ctrlKey || event.metaKey || event.altKey || event.isComposing) return
-    else if (event.key.length === 1) typed += event.key
-    else if (event.key === 'Backspace' && typed) typed = typed.slice(0, -1)
+    // Another holds it already, or it is pressed by this program.
+    if (event.defaultPrevented || !event.isTrusted) return
+    const last = held.at(-1)
+    const modified = event.ctrlKey || event.metaKey || event.altKey
+    if (isInsertKey(event) || (!modified && (event.key === 'Tab' || event.key === 'Enter'))) {
+      if (!event.repeat) held.push(event)
+    } else if (modified || event.isComposing) return
+    else if (event.key.length === 1) {
+      if (typeof last === 'string') held.splice(-1, 1, last + event.key)
+      else held.push(event.key)
+    } else if (event.key === 'Backspace' && typeof last === 'string') held.splice(-1, 1, ...(last.length > 1 ? [last.slice(0, -1)] : []))
     else return
     event.preventDefault()
     event.stopPropagation()
   }
   window.addEventListener('keydown', onKey, true)
   return async (placed) => {
-    if ((typed || inserts) && placed) {
+    if (held.length && placed) {
       await comes(() => isOpen() || null)
       // An editor hears of the caret with the frame after it got the focus.
       await nextFrame()
       await nextFrame()
     }
+    // What is typed while this goes on is held too, and comes after it.
+    for (let next = held.shift(); next !== undefined; next = held.shift()) {
+      if (typeof next === 'string') {
+        // The browser's own way of typing, which every field and editor hears.
+        if (placed && isOpen()) document.execCommand('insertText', false, next)
+        continue
+      }
+      // The menu takes the keys from here on.
+      if (isInsertKey(next)) window.removeEventListener('keydown', onKey, true)
+      // The block that has the focus now gets its tools with the next frame.
+      await nextFrame()
+      await pressAgain(next)
+    }
     window.removeEventListener('keydown', onKey, true)
-    // The browser's own way of typing, which every field and editor hears.
-    if (typed && isOpen()) document.execCommand('insertText', false, typed)
-    if (!inserts) return
-    // The block that has the focus now gets its tools with the next frame.
-    await nextFrame()
-    const { key, ctrlKey, metaKey } = inserts
-    document.activeElement?.dispatchEvent(new KeyboardEvent('keydown', { key, ctrlKey, metaKey, bubbles: true, cancelable: true }))
   }
 }
 

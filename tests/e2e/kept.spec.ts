@@ -216,3 +216,36 @@ test('what is typed while a dialog is still on its way goes into it, not into th
   // The page behind a dialog is not there for roles.
   await expect(page.locator('[data-block]')).toHaveText('The text')
 })
+
+test('what is typed while a block is still on its way goes on from field to field in it', async ({ browser }) => {
+  const page = await stepIn(browser, 'Anton Arrieta')
+  const item = await begin(page, 'A button typed ahead')
+  await addBlock(page, 'Paragraph')
+  await page.keyboard.type('The text')
+  await saved(page)
+  let come = () => {}
+  const waits = new Promise<void>((done) => (come = done))
+  await page.route(/\/_nuxt\/.*\.js/, async (route) => {
+    await waits
+    await route.continue()
+  })
+  await page.keyboard.press('Control+Enter')
+  await page.getByRole('menuitem', { name: 'Button', exact: true }).click()
+  await page.keyboard.type('Booj')
+  await page.keyboard.press('Backspace')
+  await page.keyboard.type('k')
+  await page.keyboard.press('Tab')
+  await page.keyboard.type('/fares')
+  come()
+  await expect(page.getByRole('textbox', { name: 'Where the button leads' })).toHaveValue('/fares')
+  await expect(page.getByRole('textbox', { name: 'Words on the button' })).toHaveValue('Book')
+  await page.keyboard.type('/winter')
+  await page.keyboard.press('Shift+Tab')
+  await page.keyboard.press('End')
+  await page.keyboard.type(' here')
+  await saved(page)
+  const { draft } = (await (await page.request.get(`/api/v1/items/${item.split('/').at(-1)}`)).json()) as {
+    draft: { content: { body: { kind: string; label?: string; href?: string }[] } }
+  }
+  expect(draft.content.body[1]).toMatchObject({ kind: 'button', label: 'Book here', href: '/fares/winter' })
+})
