@@ -1,5 +1,6 @@
 import vue from '@vitejs/plugin-vue'
 import { defineConfig } from 'vitest/config'
+import { secondLanguage } from './tests/support/secondLanguage'
 
 export default defineConfig({
   // The build writes its settings for TypeScript anew, and tests run meanwhile: they need none of them.
@@ -27,6 +28,11 @@ export default defineConfig({
           setupFiles: 'tests/mounted/setup.ts',
           maxWorkers: 2,
         },
+      },
+      {
+        extends: true,
+        plugins: [vue(), secondLanguage()],
+        test: { name: 'words', include: ['tests/words/**/*.test.ts'], environment: 'happy-dom', setupFiles: 'tests/mounted/setup.ts' },
       },
       {
         extends: true,

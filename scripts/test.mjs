@@ -44,7 +44,7 @@ await Promise.all([
     // The type check also makes the files that the linter's settings are made from.
     checks.push(await check('types', 'npx', ['nuxt', 'typecheck']), await check('lint', 'npx', ['eslint', '.']))
     // The core needs neither driver nor build, and so is tested beside both.
-    core = unit('core', 'mounted')
+    core = unit('core', 'mounted', 'words')
   }),
   ensureChromium(),
 ])

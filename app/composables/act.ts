@@ -1,6 +1,8 @@
 import { ApiProblem } from '~/composables/api'
 import type { Reason } from '~~/core/outcome'
 import { useNotices } from '~/stores/notices'
+import * as common from '~~/core/words/office/common'
+import * as say from '~~/core/words/office/composing'
 
 /** Work that a change of rights would leave without people, and how to make the change all the same. */
 export interface Stranding {
@@ -16,8 +18,8 @@ type Command = (query: Accepting) => Promise<unknown>
 function waitsFor(answer: unknown): string | null {
   const waits = (answer as { waits?: { for: string[] } | null } | undefined)?.waits
   if (!waits) return null
-  const names = waits.for.length < 4 ? waits.for : [...waits.for.slice(0, 2), 'another steward']
-  return `It waits for a second steward: ${names.join(' or ')} can agree`
+  const names = waits.for.length < 4 ? waits.for : [...waits.for.slice(0, 2), say.anotherSteward]
+  return say.itWaitsForASecondSteward(names.join(say.or))
 }
 
 /**
@@ -36,7 +38,7 @@ export function useAct(afterwards: () => unknown) {
     strands.value = null
     try {
       const waits = waitsFor(await run(query))
-      notices.done(waits ?? said, waits || !undo ? undefined : { label: 'Undo', run: () => perform(undo, 'Undone', '') })
+      notices.done(waits ?? said, waits || !undo ? undefined : { label: common.undo, run: () => perform(undo, say.undone, '') })
       await afterwards()
     } catch (error) {
       if (error instanceof ApiProblem && error.more.type === 'urn:yieldgate:problem:would-strand')

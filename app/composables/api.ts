@@ -1,6 +1,7 @@
 import type { Reason } from '~~/core/outcome'
 import type { Answer, Body, Method } from '~/composables/apiTypes'
 import { isAttended } from '~/composables/attended'
+import * as say from '~~/core/words/office/frame'
 
 /** A refusal of the server, as problem details (RFC 9457), or the lost connection. */
 export class ApiProblem extends Error {
@@ -45,16 +46,11 @@ async function answerOf(path: string, init: RequestInit): Promise<Response> {
   try {
     response = await fetch(`/api/v1${path}`, init)
   } catch {
-    throw new ApiProblem(
-      0,
-      'No connection',
-      [{ code: 'offline', detail: 'The server cannot be reached. What you wrote stays here; try again in a moment.' }],
-      {},
-    )
+    throw new ApiProblem(0, say.noConnection, [{ code: 'offline', detail: say.theServerCannotBeReachedWhat }], {})
   }
   if (response.ok) return response
   const value = (await response.json().catch(() => ({}))) as Record<string, unknown>
-  throw new ApiProblem(response.status, String(value.title ?? 'Something failed'), (value.reasons as Reason[] | undefined) ?? [], value)
+  throw new ApiProblem(response.status, String(value.title ?? say.somethingFailed), (value.reasons as Reason[] | undefined) ?? [], value)
 }
 
 /** Asks the API. Answers what the endpoint says, `null` for no content; throws {@link ApiProblem}. */

@@ -1,5 +1,6 @@
 import { api } from '~/composables/api'
 import { useNotices } from '~/stores/notices'
+import * as say from '~~/core/words/office/composing'
 
 let loading: Promise<Map<string, string>> | undefined
 
@@ -20,4 +21,4 @@ export function useAuthors() {
 
 /** The names of a byline; of a profile that one may not see, that it is there. */
 export const bylineWords = (byline: readonly string[], authors: ReadonlyMap<string, string>): string =>
-  byline.map((id) => authors.get(id) ?? 'someone').join(', ')
+  byline.map((id) => authors.get(id) ?? say.someone).join(', ')

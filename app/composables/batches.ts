@@ -1,7 +1,8 @@
 import type { BatchView } from '~~/server/services/listing/batches'
 import { api } from '~/composables/api'
-import { counted } from '~/composables/words'
 import { useNotices } from '~/stores/notices'
+import * as common from '~~/core/words/office/common'
+import * as say from '~~/core/words/office/batches'
 
 const EACH_MS = 400
 export const isUnderWay = ({ state }: Pick<BatchView, 'state'>): boolean => state === 'trying' || state === 'running'
@@ -23,18 +24,18 @@ export function useBatches(changed: () => unknown) {
     changed()
     if (!ended) return
     const rest = [
-      refused ? `${refused} refused` : '',
-      state === 'cancelled' ? 'stopped' : '',
-      state === 'failed' ? 'then something failed' : '',
+      refused ? say.refusedRefused(refused) : '',
+      state === 'cancelled' ? say.stopped : '',
+      state === 'failed' ? say.thenSomethingFailed : '',
     ]
-    const said = [`${words}: ${counted(ended - refused, 'item')}`, ...rest.filter(Boolean)].join('; ')
-    notices.done(said, undoable ? { label: 'Undo', run: () => undo(id) } : undefined)
+    const said = [`${words}: ${common.countedItems(ended - refused)}`, ...rest.filter(Boolean)].join('; ')
+    notices.done(said, undoable ? { label: common.undo, run: () => undo(id) } : undefined)
   }
   async function undo(id: string): Promise<void> {
     try {
       const { batch } = await api('POST', `/batches/${id}/undo`)
       const { ended, refused } = await watchBatch(batch)
-      notices.done(`Taken back: ${counted(ended - refused, 'item')}${refused ? `; ${refused} had changed since and stay` : ''}`)
+      notices.done(say.takenBackSoMany(common.countedItems(ended - refused), refused ? say.andHadChangedSinceAndStay(refused) : ''))
     } catch (error) {
       notices.trouble(error)
     }

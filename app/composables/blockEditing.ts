@@ -11,6 +11,8 @@ import { useNotices } from '~/stores/notices'
 import type { useChosenBlocks } from './chosenBlocks'
 import { newBlockId } from './ids'
 import type { Origin } from './origin'
+import * as common from '~~/core/words/office/common'
+import * as say from '~~/core/words/office/composing'
 
 type Place = 'start' | 'end' | number
 
@@ -91,8 +93,8 @@ export function useBlockEditing(list: BlocksAtHand) {
     picked.clear()
     change(before.filter((block) => !gone.includes(block)))
     void nextTick(() => next && frame(next.id)?.focus())
-    notices.done(gone.length > 1 ? `${gone.length} blocks removed` : `${blockWord(gone[0]!)} removed`, {
-      label: 'Undo',
+    notices.done(gone.length > 1 ? say.countBlocksRemoved(gone.length) : say.goneRemoved(blockWord(gone[0]!)), {
+      label: common.undo,
       run: () => change(putBack(list.body(), gone, before)),
     })
   }
@@ -110,7 +112,7 @@ export function useBlockEditing(list: BlocksAtHand) {
     event.preventDefault()
     copyBlocks(event.clipboardData, blocksAt(id), list.refs(), origin.draft)
     if (event.type === 'cut' && !list.locked()) remove(id)
-    else notices.done(blocksAt(id).length > 1 ? `${blocksAt(id).length} blocks copied` : 'Block copied')
+    else notices.done(blocksAt(id).length > 1 ? say.countBlocksCopied(blocksAt(id).length) : say.blockCopied)
   }
   /** The menu's copy goes the way of the key: only a clipboard event may carry blocks as they are. */
   async function copyNow(id: string): Promise<void> {

@@ -1,6 +1,7 @@
 import { numberWords } from '~~/core/words/number'
 import type { Listed } from '~/components/content/columns'
 import { useNotices } from '~/stores/notices'
+import * as say from '~~/core/words/office/composing'
 
 /**
  * The rows of a list that are chosen, by item with the draft that each row shows; or all that the list has, also those that are
@@ -21,7 +22,7 @@ export function useChosenRows(total: () => number, loaded: () => Listed[]) {
       // One taken from all: those that are here stay chosen, the rest cannot be named one by one.
       for (const row of loaded()) next.set(row.id, row.draft)
       all.value = false
-      if (total() > next.size) notices.say('done', `Chosen are now the ${next.size} that are loaded, of ${numberWords(total())}`)
+      if (total() > next.size) notices.say('done', say.chosenAreNowTheThatAre(next.size, numberWords(total())))
     }
     for (const row of rows) {
       if (on) next.set(row.id, row.draft)

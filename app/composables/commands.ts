@@ -5,6 +5,8 @@ import { PLACES } from '~/components/frame/places'
 import { useSession } from '~/stores/session'
 import { useSite } from '~/stores/site'
 import { useNotices } from '~/stores/notices'
+import * as common from '~~/core/words/office/common'
+import * as say from '~~/core/words/office/frame'
 
 /** Something that the command field can do or go to; `why` says why it is off. */
 export interface Command {
@@ -29,7 +31,7 @@ export function offerCommands(make: () => Command[]): void {
 }
 
 export const whyNot = (reason: Reason | null | undefined): string | undefined =>
-  reason ? `${reason.detail}.${reason.help?.length ? ` Ask ${reason.help.slice(0, 2).join(' or ')}.` : ''}` : undefined
+  reason ? `${reason.detail}.${reason.help?.length ? say.askSomeone(reason.help.slice(0, 2).join(say.or)) : ''}` : undefined
 
 /** All that can be found or done from anywhere. */
 export function useCommands() {
@@ -42,38 +44,38 @@ export function useCommands() {
   async function begin(kind: Kind, title: string): Promise<void> {
     const section = writable()!
     const made = await api('POST', '/items', { body: { kind, section: section.id, title } })
-    notices.done(`Started “${title}” in ${section.name}`)
+    notices.done(say.startedTitleInName(title, section.name))
     await navigateTo(`/office/items/${made.item}`)
   }
 
   function list(text: string): Command[] {
     const asked = text.trim().toLowerCase()
-    const noSection = writable() ? undefined : 'You have no role that lets you write in any section.'
+    const noSection = writable() ? undefined : say.youHaveNoRoleThatLets
     const fixed: Command[] = [
       ...ofScreen.value,
       ...PLACES.map((place) => ({
         id: place.path,
-        group: 'Go to',
+        group: say.goTo,
         name: place.name,
         run: () => navigateTo(place.path),
       })),
       ...KINDS_TO_START.filter((kind) => can(kind, 'body') && !can(kind, 'profile')).map((kind) => ({
         id: `start-${kind}`,
-        group: 'Start',
-        name: `Start a ${KINDS[kind].one.toLowerCase()}`,
+        group: say.start,
+        name: say.startAOne(KINDS[kind].one.toLowerCase()),
         why: noSection,
         run: () => navigateTo(`/office/content?start=${kind}`),
       })),
-      { id: 'bin', group: 'Go to', name: 'The bin', run: () => navigateTo('/office/bin') },
-      { id: 'live', group: 'Go to', name: 'The live site', run: () => window.open('/', '_blank') },
-      { id: 'me', group: 'Go to', name: 'Profile and password', run: () => navigateTo('/office/me') },
-      { id: 'settings', group: 'Go to', name: 'The site’s settings', run: () => navigateTo(`/office/items/${site.site?.settings}`) },
-      { id: 'out', group: 'Do', name: 'Sign out', run: () => session.signOut() },
+      { id: 'bin', group: say.goTo, name: say.theBin, run: () => navigateTo('/office/bin') },
+      { id: 'live', group: say.goTo, name: say.theLiveSite, run: () => window.open('/', '_blank') },
+      { id: 'me', group: say.goTo, name: say.profileAndPassword, run: () => navigateTo('/office/me') },
+      { id: 'settings', group: say.goTo, name: say.theSitesSettings, run: () => navigateTo(`/office/items/${site.site?.settings}`) },
+      { id: 'out', group: say.toDo, name: common.signOut, run: () => session.signOut() },
     ]
     const hits = asked ? fixed.filter((command) => command.name.toLowerCase().includes(asked)) : fixed
     const thought: Command[] =
       asked.length > 3
-        ? [{ id: 'thought', group: 'Start', name: `Start a post: “${text.trim()}”`, why: noSection, run: () => begin('post', text.trim()) }]
+        ? [{ id: 'thought', group: say.start, name: say.startAPost(text.trim()), why: noSection, run: () => begin('post', text.trim()) }]
         : []
     return [...hits, ...thought]
   }
@@ -84,7 +86,7 @@ export function useCommands() {
     return found.items.map((item) => ({
       id: item.id,
       group: KINDS[item.kind].one,
-      name: item.title || 'Without a title',
+      name: item.title || common.withoutATitle,
       hint: item.section.name,
       run: () => navigateTo(`/office/items/${item.id}`),
     }))

@@ -6,6 +6,8 @@ import { api } from '~/composables/api'
 import { newBlockId } from '~/composables/ids'
 import { useNotices } from '~/stores/notices'
 import { useSession } from '~/stores/session'
+import * as common from '~~/core/words/office/common'
+import * as say from '~~/core/words/office/composing'
 
 /** A note that began a thread, as the item page has it. */
 export type Thread = NonNullable<ItemPage['draft']>['notes'][number]
@@ -93,11 +95,11 @@ function makeNotes(
     unpin(pin: Pin): void {
       const before = pins.value
       pins.value = before.filter((entry) => entry.id !== pin.id)
-      notices.done('Note taken away', { label: 'Undo', run: () => (pins.value = before) })
+      notices.done(say.noteTakenAway, { label: common.undo, run: () => (pins.value = before) })
     },
     answer: (thread: Thread, text: string) => act(() => api('POST', `/notes/${thread.id}/answers`, { body: { text } })),
     resolve: (thread: Thread, resolved: boolean) => act(() => api('PATCH', `/notes/${thread.id}`, { body: { resolved } })),
-    take: (thread: Thread) => act(() => api('POST', `/notes/${thread.id}/take`, { ifMatch: head() }), 'The words are in the text'),
+    take: (thread: Thread) => act(() => api('POST', `/notes/${thread.id}/take`, { ifMatch: head() }), say.theWordsAreInTheText),
   }
 }
 export type ItemNotes = ReturnType<typeof makeNotes>

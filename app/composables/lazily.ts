@@ -1,6 +1,7 @@
 import type { AsyncComponentLoader, Component } from 'vue'
 import { catchKeysForDialog } from '~/editor/typing'
 import { useNotices } from '~/stores/notices'
+import * as say from '~~/core/words/office/frame'
 
 /** How often a part that did not come is asked for again while the browser says that it is connected. */
 const TRIES = 4
@@ -17,7 +18,7 @@ export const lazily = <T extends Component>(loader: AsyncComponentLoader<T>): T 
       else if (attempts < TRIES) setTimeout(retry, 200 * attempts)
       else {
         // A part of an office that was renewed meanwhile is not there any more under its name.
-        useNotices().say('trouble', 'A part of this screen did not load. What was saved is kept; load the page again.')
+        useNotices().say('trouble', say.aPartOfThisScreenDid)
         fail()
       }
     },

@@ -1,7 +1,8 @@
 import { api, ApiProblem } from '~/composables/api'
 import { useAttempt } from '~/composables/attempt'
+import * as say from '~~/core/words/office/composing'
 
-const HIDDEN = 'An item you cannot see'
+const HIDDEN = say.anItemYouCannotSee
 
 async function titleOf(item: string): Promise<string> {
   try {

@@ -1,4 +1,5 @@
 import { type Kind, KINDS } from '~~/core/kinds/kinds'
+import * as say from '~~/core/words/office/composing'
 
 /** The first letters of a person's first and last name. */
 export const initials = (name: string): string =>
@@ -8,12 +9,9 @@ export const initials = (name: string): string =>
     .map((word) => word[0]?.toUpperCase() ?? '')
     .join('')
 
-/** A number with its word: `1 note`, `3 notes`. */
-export const counted = (n: number, one: string, many = `${one}s`): string => `${n} ${n === 1 ? one : many}`
-
 /** What a line of work asks for where it changes no text; nothing for one that does. */
 export const changeWords = ({ change, to }: { change: string; to: string | null }): string =>
-  change === 'withdrawal' ? 'That it leaves the site' : change === 'move' ? `That it moves to ${to ?? 'another section'}` : ''
+  change === 'withdrawal' ? say.thatItLeavesTheSite : change === 'move' ? say.thatItMovesTo(to ?? say.anotherSection) : ''
 
 /** What one of a kind is called within a sentence. */
 export const kindWord = (kind: Kind): string => KINDS[kind].one.toLowerCase()

@@ -11,6 +11,8 @@ import PlainDialog from '~/components/form/PlainDialog.vue'
 import { api, ApiProblem } from '~/composables/api'
 import { useKnown } from '~/composables/known'
 import { useNotices } from '~/stores/notices'
+import * as common from '~~/core/words/office/common'
+import * as say from '~~/core/words/office/editor'
 
 /** Asks where a link leads: an item of ours, held by its id so that a rename never breaks it, or any other address. */
 const props = defineProps<{ href: string; newWindow: boolean }>()
@@ -137,20 +139,22 @@ async function upload(event: Event) {
 </script>
 
 <template>
-  <PlainDialog :open="true" title="Where does it lead?" @close="emit('close')">
+  <PlainDialog :open="true" :title="say.whereDoesItLead" @close="emit('close')">
     <form data-style-bar @submit.prevent="go">
-      <label class="label" for="target">Words of a title, or a web, mail or telephone address</label>
+      <label class="label" for="target">{{ say.wordsOfATitleOrA }}</label>
       <input id="target" v-model="text" class="input" autocomplete="off" />
     </form>
     <ul class="mt-3 border-t border-line">
       <li v-if="own" class="border-b border-line">
         <button type="button" class="flex w-full gap-3 px-1 py-2 text-left hover:bg-deep" @click="go">
-          <span class="w-20 shrink-0 text-soft">On this site</span><span class="truncate font-medium">{{ own.title }}</span>
+          <span class="w-20 shrink-0 text-soft">{{ say.onThisSite }}</span><span class="truncate font-medium">{{ own.title }}</span>
         </button>
       </li>
       <li v-else-if="address" class="border-b border-line">
         <button type="button" class="flex w-full gap-3 px-1 py-2 text-left hover:bg-deep" @click="go">
-          <span class="w-20 shrink-0 text-soft">Address</span><span class="truncate font-mono text-[0.93em]">{{ address }}</span>
+          <span class="w-20 shrink-0 text-soft">{{ common.address }}</span><span class="truncate font-mono text-[0.93em]">{{
+            address
+          }}</span>
         </button>
       </li>
       <li v-for="heading in here" :key="heading.id" class="border-b border-line">
@@ -159,29 +163,29 @@ async function upload(event: Event) {
           class="flex w-full gap-3 px-1 py-2 text-left hover:bg-deep"
           @click="emit('link', `#${heading.id}`, heading.text, false)"
         >
-          <span class="w-20 shrink-0 text-soft">On this page</span><span class="truncate">{{ heading.text }}</span>
+          <span class="w-20 shrink-0 text-soft">{{ say.onThisPage }}</span><span class="truncate">{{ heading.text }}</span>
         </button>
       </li>
-      <li v-if="problem"><NotLoaded what="Items with these words" :problem="problem" @again="again" /></li>
+      <li v-if="problem"><NotLoaded :what="common.itemsWithTheseWords" :problem="problem" @again="again" /></li>
       <li v-for="option in options" :key="option.id" class="border-b border-line">
         <span class="flex items-center gap-2">
           <button type="button" class="flex min-w-0 flex-1 gap-3 px-1 py-2 text-left hover:bg-deep" @click="goItem(option)">
             <span class="w-20 shrink-0 text-soft">{{ KINDS[option.kind].one }}</span><span class="truncate font-medium">{{
               option.title
             }}</span
-            ><span v-if="option.onSite !== 'live'" class="ml-auto shrink-0 text-lamp">not live yet</span>
+            ><span v-if="option.onSite !== 'live'" class="ml-auto shrink-0 text-lamp">{{ say.notLiveYet }}</span>
           </button>
           <button
             v-if="can(option.kind, 'body') && !headingsOf[option.id]"
             type="button"
             class="link shrink-0"
-            :aria-label="`Headings in ${option.title}`"
+            :aria-label="say.headingsInTitle(option.title)"
             @click="showHeadings(option)"
           >
-            headings
+            {{ say.headings }}
           </button>
         </span>
-        <p v-if="headingsOf[option.id]?.length === 0" class="hint pb-2 pl-24">It has no headings.</p>
+        <p v-if="headingsOf[option.id]?.length === 0" class="hint pb-2 pl-24">{{ say.itHasNoHeadings }}</p>
         <button
           v-for="heading in headingsOf[option.id]"
           :key="heading.id"
@@ -194,25 +198,25 @@ async function upload(event: Event) {
       </li>
       <li v-for="file in files" :key="file.id" class="border-b border-line">
         <button type="button" class="flex w-full gap-3 px-1 py-2 text-left hover:bg-deep" @click="goFile(file)">
-          <span class="w-20 shrink-0 text-soft">Document</span><span class="truncate font-medium">{{ file.name }}</span
+          <span class="w-20 shrink-0 text-soft">{{ say.document }}</span><span class="truncate font-medium">{{ file.name }}</span
           ><span v-if="file.file" class="ml-auto shrink-0 text-soft">{{ fileWords(file.file) }}</span>
         </button>
       </li>
     </ul>
     <div class="mt-3 flex flex-wrap items-center gap-x-4 gap-y-2">
       <label class="button cursor-pointer has-focus-visible:outline-2"
-        ><FileUp class="size-4" aria-hidden="true" />{{ uploading ? 'Uploading …' : 'Add a document and link to it'
+        ><FileUp class="size-4" aria-hidden="true" />{{ uploading ? say.uploading : say.addADocumentAndLinkTo
         }}<input
           type="file"
           class="sr-only"
-          aria-label="Add a document"
+          :aria-label="say.addADocument"
           accept=".pdf,.docx,.xlsx,.pptx,.odt,.ods,.odp,.epub,.csv,.txt"
           @change="upload"
       /></label>
-      <label class="flex items-center gap-2"
-        ><input v-model="beside" type="checkbox" />Open documents and other sites in a new window</label
-      >
+      <label class="flex items-center gap-2"><input v-model="beside" type="checkbox" />{{ say.openDocumentsAndOtherSitesIn }}</label>
     </div>
-    <template #actions><button type="button" class="button" @click="emit('close')">Cancel</button></template>
+    <template #actions
+      ><button type="button" class="button" @click="emit('close')">{{ common.cancel }}</button></template
+    >
   </PlainDialog>
 </template>

@@ -6,6 +6,7 @@ import { focusBlockOf, isInsertKey } from './typing'
 import { rewriteDoc } from './rewriting'
 import { listExtensions } from './extensions'
 import { lazily } from '~/composables/lazily'
+import * as say from '~~/core/words/office/editor'
 
 // The tools come with the first text that one writes in.
 const StyleBar = lazily(() => import('./StyleBar.vue'))
@@ -25,7 +26,7 @@ const { element, editor } = useMountedEditor(
       attributes: {
         role: 'textbox',
         'aria-multiline': 'true',
-        'aria-label': 'List',
+        'aria-label': say.list,
         spellcheck: 'true',
         ...(language?.value ? { lang: language.value } : {}),
       },

@@ -2,6 +2,8 @@
 import type { Block } from '~~/core/blocks/blocks'
 import type { Text } from '~~/core/content/inline'
 import type { TextKind } from '~~/core/content/textKinds'
+import * as say from '~~/core/words/office/editor'
+
 import { renderText, type Refs } from '~~/core/render/text'
 import ProseEditor from './ProseEditor.vue'
 import RenderedHtml from './RenderedHtml.vue'
@@ -30,7 +32,7 @@ const html = computed(() =>
       const target = /^item:([0-9a-f-]{36})/.exec(run.href ?? '')?.[1]
       const words = renderText([run], props.refs)
       return target && !props.refs.items.has(target)
-        ? `<span class="dead-link" title="Leads to something that is not on the site yet">${words}</span>`
+        ? `<span class="dead-link" title="${say.leadsToSomethingNotOnTheSite}">${words}</span>`
         : words
     })
     .join(''),

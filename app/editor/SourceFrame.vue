@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { THEME_PATH } from '~~/core/render/theme'
+import * as say from '~~/core/words/office/editor'
 
 /**
  * Markup that someone wrote themselves, in the site's look: in a frame of its own, which runs nothing, leads nowhere and covers
@@ -33,7 +34,7 @@ onBeforeUnmount(() => observer?.disconnect())
     ref="frame"
     :srcdoc="text"
     sandbox="allow-same-origin"
-    title="What a source block shows"
+    :title="say.whatASourceBlockShows"
     class="block w-full border-0"
     :style="{ height: `${height}px` }"
     @load="loaded"

@@ -5,6 +5,8 @@ import { Bold, Code, Italic, Link, Omega, Paintbrush, RemoveFormatting, Striketh
 import { WORD_LOOKS } from '~~/core/content/looks'
 import { TEXT_KINDS, type TextKind, type Tool } from '~~/core/content/textKinds'
 import { lazily } from '~/composables/lazily'
+import * as common from '~~/core/words/office/common'
+import * as say from '~~/core/words/office/editor'
 
 const LinkDialog = lazily(() => import('./LinkDialog.vue'))
 
@@ -13,11 +15,11 @@ const props = defineProps<{ editor: Editor; textKind: TextKind }>()
 const offers = (tool: Tool) => (TEXT_KINDS[props.textKind].tools as readonly Tool[]).includes(tool)
 const linking = ref(false)
 const STYLES = [
-  ['bold', 'Bold', Bold],
-  ['italic', 'Italic', Italic],
-  ['underline', 'Underlined', Underline],
-  ['strike', 'Struck', Strikethrough],
-  ['code', 'Code', Code],
+  ['bold', say.bold, Bold],
+  ['italic', say.italic, Italic],
+  ['underline', say.underlined, Underline],
+  ['strike', say.struck, Strikethrough],
+  ['code', say.code, Code],
 ] as const
 const styles = computed(() => STYLES.filter(([mark]) => offers(mark)))
 const setLook = (look: string | null) => {
@@ -28,29 +30,29 @@ const setLook = (look: string | null) => {
 
 /** Signs that keyboards lack, with their names. */
 const SIGNS = [
-  ['\u00a0', 'Space that does not break'],
-  ['–', 'En dash'],
-  ['—', 'Em dash'],
-  ['…', 'Ellipsis'],
-  ['“', 'Opening quotation mark'],
-  ['”', 'Closing quotation mark'],
-  ['‘', 'Opening single quotation mark'],
-  ['’', 'Apostrophe'],
-  ['«', 'Opening angle quotation mark'],
-  ['»', 'Closing angle quotation mark'],
-  ['×', 'Times'],
-  ['−', 'Minus'],
-  ['±', 'Plus or minus'],
-  ['½', 'One half'],
-  ['°', 'Degree'],
-  ['′', 'Minute, foot'],
-  ['€', 'Euro'],
-  ['£', 'Pound'],
-  ['§', 'Section'],
-  ['†', 'Dagger'],
-  ['©', 'Copyright'],
-  ['→', 'Arrow to the right'],
-  ['•', 'Bullet'],
+  ['\u00a0', say.spaceThatDoesNotBreak],
+  ['–', say.enDash],
+  ['—', say.emDash],
+  ['…', say.ellipsis],
+  ['“', say.openingQuotationMark],
+  ['”', say.closingQuotationMark],
+  ['‘', say.openingSingleQuotationMark],
+  ['’', say.apostrophe],
+  ['«', say.openingAngleQuotationMark],
+  ['»', say.closingAngleQuotationMark],
+  ['×', say.times],
+  ['−', say.minus],
+  ['±', say.plusOrMinus],
+  ['½', say.oneHalf],
+  ['°', say.degree],
+  ['′', say.minuteFoot],
+  ['€', say.euro],
+  ['£', say.pound],
+  ['§', common.section],
+  ['†', say.dagger],
+  ['©', say.copyright],
+  ['→', say.arrowToTheRight],
+  ['•', say.bullet],
   ['æ', 'ae'],
 ] as const
 
@@ -79,7 +81,7 @@ function close() {
     data-style-bar
     class="absolute bottom-full left-0 z-10 mb-1.5 flex rounded-md border border-line bg-sheet p-0.5 font-sans text-plain shadow-md"
     role="toolbar"
-    aria-label="Style of the text"
+    :aria-label="say.styleOfTheText"
     @mousedown.prevent
   >
     <button
@@ -99,14 +101,14 @@ function close() {
       <MenuButton
         class="icon-button"
         :class="editor.isActive('look') && 'bg-kelp-wash !text-kelp'"
-        aria-label="Style of the site"
-        title="Style of the site"
+        :aria-label="say.styleOfTheSite"
+        :title="say.styleOfTheSite"
         ><Paintbrush class="size-4"
       /></MenuButton>
       <MenuItems
         class="absolute bottom-full left-0 z-20 mb-1 w-44 rounded-md border border-line bg-sheet py-1 shadow-lg focus:outline-none"
       >
-        <MenuItem v-for="[look, word] in [[null, 'Ordinary'] as const, ...Object.entries(WORD_LOOKS)]" :key="word" v-slot="{ active }"
+        <MenuItem v-for="[look, word] in [[null, say.ordinary] as const, ...Object.entries(WORD_LOOKS)]" :key="word" v-slot="{ active }"
           ><button type="button" class="w-full px-3 py-1.5 text-left" :class="active && 'bg-deep'" @click="setLook(look)">
             <span :class="look && `word-${look}`">{{ word }}</span>
           </button></MenuItem
@@ -118,8 +120,8 @@ function close() {
       type="button"
       class="icon-button"
       :class="editor.isActive('link') && 'bg-kelp-wash !text-kelp'"
-      aria-label="Link"
-      title="Link"
+      :aria-label="say.link"
+      :title="say.link"
       @click="linking = true"
     >
       <Link class="size-4" />
@@ -128,8 +130,8 @@ function close() {
       v-if="editor.isActive('link')"
       type="button"
       class="icon-button"
-      aria-label="Take the link away"
-      title="Take the link away"
+      :aria-label="say.takeTheLinkAway"
+      :title="say.takeTheLinkAway"
       @click="setLink('', '', false)"
     >
       <Unlink class="size-4" />
@@ -137,14 +139,16 @@ function close() {
     <button
       type="button"
       class="icon-button"
-      aria-label="Plain words"
-      title="Plain words"
+      :aria-label="say.plainWords"
+      :title="say.plainWords"
       @click="editor.chain().focus().unsetAllMarks().run()"
     >
       <RemoveFormatting class="size-4" />
     </button>
     <Menu as="div" class="relative">
-      <MenuButton class="icon-button" aria-label="Special characters" title="Special characters"><Omega class="size-4" /></MenuButton>
+      <MenuButton class="icon-button" :aria-label="say.specialCharacters" :title="say.specialCharacters"
+        ><Omega class="size-4"
+      /></MenuButton>
       <MenuItems
         class="absolute bottom-full left-0 z-20 mb-1 grid w-64 grid-cols-8 rounded-md border border-line bg-sheet p-1 shadow-lg focus:outline-none"
       >

@@ -4,6 +4,7 @@ import { renderBlock } from '~~/core/render/blocks'
 import type { Refs } from '~~/core/render/text'
 import { newBlockId } from '~/composables/ids'
 import { blocksOfClipboard } from './pasted'
+import * as say from '~~/core/words/office/editor'
 
 /** Blocks as they are, for another page of the office; other programs take them as formatted or plain text. */
 const TYPE = 'application/x-yieldgate-blocks+json'
@@ -34,7 +35,7 @@ export function takeBlocks(data: DataTransfer): { blocks: Block[]; draft: string
       try {
         return JSON.parse(text)
       } catch {
-        context.addIssue({ code: 'custom', message: 'Not blocks' })
+        context.addIssue({ code: 'custom', message: say.notBlocks })
         return z.NEVER
       }
     })

@@ -8,6 +8,8 @@ import { onKeyStroke } from '@vueuse/core'
 import { lazily } from '~/composables/lazily'
 import { useSite } from '~/stores/site'
 import { useSession } from '~/stores/session'
+import * as common from '~~/core/words/office/common'
+import * as say from '~~/core/words/office/frame'
 
 // Dialogs bring much with them; this one is loaded when it is asked for.
 const ShortcutsDialog = lazily(() => import('~/components/frame/ShortcutsDialog.vue'))
@@ -31,12 +33,14 @@ onBeforeUnmount(site.stopListening)
 
 <template>
   <div class="flex h-dvh flex-col">
-    <a href="#place" class="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:m-2 focus:bg-sheet focus:p-2">Skip to the place</a>
+    <a href="#place" class="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:m-2 focus:bg-sheet focus:p-2">{{
+      say.skipToThePlace
+    }}</a>
     <header class="flex h-13 shrink-0 items-stretch gap-2 border-b border-line bg-sheet px-5 max-md:h-auto max-md:flex-wrap max-md:py-1">
       <NuxtLink
         to="/office"
         class="mr-3 flex items-center gap-2.5 font-bold"
-        :aria-label="`Yieldgate, office of ${site.site?.name ?? 'the site'}`"
+        :aria-label="say.yieldgateOfficeOf(site.site?.name ?? say.theSite)"
       >
         <svg
           class="h-5 w-6 text-ink"
@@ -51,10 +55,10 @@ onBeforeUnmount(site.stopListening)
           <circle cx="3" cy="18" r="0.6" fill="currentColor" />
         </svg>
         <span class="leading-tight"
-          >Yieldgate<span class="block max-w-36 truncate text-tiny font-normal text-soft">{{ site.site?.name }}</span></span
+          >{{ say.yieldgate }}<span class="block max-w-36 truncate text-tiny font-normal text-soft">{{ site.site?.name }}</span></span
         >
       </NuxtLink>
-      <nav aria-label="Places" class="flex min-w-0 items-stretch max-md:overflow-x-auto">
+      <nav :aria-label="common.places" class="flex min-w-0 items-stretch max-md:overflow-x-auto">
         <NuxtLink
           v-for="place in PLACES"
           :key="place.path"
@@ -78,10 +82,10 @@ onBeforeUnmount(site.stopListening)
       class="flex shrink-0 flex-wrap items-center gap-x-3 border-b border-lamp-fill bg-lamp-wash px-5 py-1.5"
     >
       <span
-        >{{ session.person.seenBy }}, you see the office as <b class="font-semibold">{{ session.person.name }}</b> does. Nothing can be
-        changed meanwhile.</span
+        >{{ say.youSeeTheOfficeAs(session.person.seenBy) }} <b class="font-semibold">{{ session.person.name }}</b>
+        {{ say.doesNothingCanBeChangedMeanwhile }}</span
       >
-      <button class="button ml-auto" @click="session.seeAs(null)">Back to my own</button>
+      <button class="button ml-auto" @click="session.seeAs(null)">{{ say.backToMyOwn }}</button>
     </p>
     <main id="place" class="min-h-0 flex-1 overflow-y-auto" tabindex="-1">
       <slot />

@@ -1,3 +1,7 @@
+<script setup lang="ts">
+import * as say from '~~/core/words/office/frame'
+</script>
+
 <template>
   <div class="flex min-h-dvh flex-col bg-paper">
     <header class="px-8 py-6">
@@ -13,7 +17,7 @@
         >
           <path d="M3 18V9.5M3 10L22 3" />
         </svg>
-        Yieldgate
+        {{ say.yieldgate }}
       </p>
     </header>
     <main class="mx-auto w-full max-w-4xl flex-1 px-6 pt-6 pb-16"><slot /></main>

@@ -3,6 +3,7 @@ import type { Block } from '~~/core/blocks/blocks'
 import { api } from '~/composables/api'
 import { useNotices } from '~/stores/notices'
 import type { Got } from '~/composables/apiTypes'
+import * as say from '~~/core/words/office/frame'
 
 export type KeptBlock = Got<'/kept'>[number]
 
@@ -27,7 +28,7 @@ export const useKept = defineStore('kept', () => {
     }
   }
   const keep = (block: Block, draft: string | null) =>
-    change(() => api('POST', '/kept', { body: { block, draft } }), 'Kept. Every page’s insert menu offers it to you.')
-  const letGo = (id: string) => change(() => api('DELETE', `/kept/${id}`), 'Let go')
+    change(() => api('POST', '/kept', { body: { block, draft } }), say.keptEveryPagesInsertMenuOffers)
+  const letGo = (id: string) => change(() => api('DELETE', `/kept/${id}`), say.letGo)
   return { blocks, load, keep, letGo }
 })

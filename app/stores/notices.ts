@@ -1,5 +1,6 @@
 import { defineStore } from 'pinia'
 import { ApiProblem } from '~/composables/api'
+import * as say from '~~/core/words/office/frame'
 
 export interface Notice {
   id: number
@@ -23,16 +24,15 @@ export const useNotices = defineStore('notices', () => {
   /** Tells of a refusal with its reasons and who can help. */
   function trouble(error: unknown): void {
     if (!(error instanceof ApiProblem)) {
-      show({ tone: 'trouble', text: 'Something failed here. What was saved is kept; load the page again.' })
+      show({ tone: 'trouble', text: say.somethingFailedHereWhatWasSaved })
       throw error
     }
     const help = error.reasons.flatMap((reason) => reason.help ?? [])
     show({
       tone: 'trouble',
       text: error.reasons.map((reason) => reason.detail).join('. ') || error.title,
-      ...(help.length ? { more: `Ask ${help.slice(0, 3).join(', ')}.` } : {}),
+      ...(help.length ? { more: say.askHelp(help.slice(0, 3).join(', ')) } : {}),
     })
   }
-  const say = (tone: Notice['tone'], text: string) => show({ tone, text })
-  return { list, close, done, say, trouble }
+  return { list, close, done, say: (tone: Notice['tone'], text: string) => show({ tone, text }), trouble }
 })

@@ -4,7 +4,8 @@ import { dateIn } from '~~/core/time/date'
 import { grouped } from '~~/core/grouped'
 import { CALENDAR_WORDS } from '~~/core/plan/calendarWords'
 import { isMovable, linkOf, lasts, type CalendarEntry } from './entries'
-import { counted } from '~/composables/words'
+import * as common from '~~/core/words/office/common'
+import * as say from '~~/core/words/office/calendar'
 
 /** What is planned as a list, day after day. */
 const props = defineProps<{ entries: CalendarEntry[]; zone: string; today: string; from: string }>()
@@ -22,7 +23,7 @@ const trouble = (entry: CalendarEntry) => entry.troubles.stops + entry.troubles.
 <template>
   <div class="space-y-5 px-5 py-4">
     <p v-if="!days.length" class="rounded-md border border-line bg-sheet px-4 py-6 text-center text-soft">
-      Nothing is planned here. A time is set on an item’s page, or for many changes at once in an edition.
+      {{ say.nothingIsPlannedHereATime }}
     </p>
     <section
       v-for="[day, list] in days"
@@ -31,7 +32,7 @@ const trouble = (entry: CalendarEntry) => entry.troubles.stops + entry.troubles.
       :aria-label="dateWords(day)"
     >
       <h2 class="mb-1 font-semibold" :class="day === today && 'text-kelp'">
-        {{ weekdayWords(day) }} {{ dateWords(day) }}<span v-if="day === today" class="font-normal">, today</span>
+        {{ weekdayWords(day) }} {{ dateWords(day) }}<span v-if="day === today" class="font-normal">{{ say.andToday }}</span>
       </h2>
       <ul class="divide-y divide-line rounded-md border border-line bg-sheet">
         <li v-for="entry in list" :key="entry.id" class="flex min-h-9 flex-wrap items-baseline gap-x-3 px-3 py-1.5">
@@ -42,16 +43,18 @@ const trouble = (entry: CalendarEntry) => entry.troubles.stops + entry.troubles.
           <span :class="entry.what === 'withdraw' ? 'text-rust' : 'text-soft'"
             >{{ CALENDAR_WORDS[entry.what]
             }}<template v-if="lasts(entry) && entry.until">
-              until {{ timeIn(entry.until, zone) }} {{ dateWords(dateIn(entry.until, zone), 'en-GB', 'short') }}</template
+              {{ say.untilDayAndTime(timeIn(entry.until, zone), dateWords(dateIn(entry.until, zone), 'en-GB', 'short')) }}</template
             ><template v-if="entry.repeats">, {{ entry.repeats }}</template></span
           >
-          <span v-if="entry.state === 'held'" class="font-semibold text-rust">held: {{ entry.reasons[0]?.detail }}</span>
+          <span v-if="entry.state === 'held'" class="font-semibold text-rust">{{ say.heldDetail(entry.reasons[0]?.detail ?? '') }}</span>
           <span v-else-if="!entry.cleared" class="text-lamp">{{
-            entry.ready ? `${entry.ready.cleared} of ${entry.ready.of} cleared` : 'not cleared yet'
+            entry.ready ? say.clearedOfTotalCleared(entry.ready.cleared, entry.ready.of) : say.notClearedYet
           }}</span>
-          <span v-if="trouble(entry)" class="text-rust">{{ counted(trouble(entry), 'trouble') }} foreseen</span>
+          <span v-if="trouble(entry)" class="text-rust">{{ common.troublesForeseen(common.countedTroubles(trouble(entry))) }}</span>
           <span class="ml-auto text-soft">{{ [entry.sectionName, entry.person].filter(Boolean).join(' · ') }}</span>
-          <button v-if="isMovable(entry)" class="link" :aria-label="`Move ${entry.title}`" @click="$emit('move', entry)">Move</button>
+          <button v-if="isMovable(entry)" class="link" :aria-label="say.moveTitle(entry.title)" @click="$emit('move', entry)">
+            {{ say.move }}
+          </button>
         </li>
       </ul>
     </section>

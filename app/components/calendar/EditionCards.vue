@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import { shortIn } from '~~/core/time/words'
 import type { CalendarEntry } from './entries'
-import { counted } from '~/composables/words'
 import { useSite } from '~/stores/site'
 import type { Got } from '~/composables/apiTypes'
+import * as common from '~~/core/words/office/common'
+import * as say from '~~/core/words/office/calendar'
 
 /** The editions at hand, each with how much of it is cleared, and what is to be looked at again. */
 export type EditionLine = Got<'/editions'>[number]
@@ -15,9 +16,9 @@ const part = (n: number, of: number) => (of ? `${(100 * n) / of}%` : '0%')
 </script>
 
 <template>
-  <aside class="space-y-2 overflow-y-auto px-4 py-3" aria-label="Editions ahead">
-    <h2 class="text-body font-semibold text-soft">Editions ahead</h2>
-    <p v-if="editions && !open.length" class="text-soft">None. An edition gathers changes that go live together or not at all.</p>
+  <aside class="space-y-2 overflow-y-auto px-4 py-3" :aria-label="say.editionsAhead">
+    <h2 class="text-body font-semibold text-soft">{{ say.editionsAhead }}</h2>
+    <p v-if="editions && !open.length" class="text-soft">{{ say.noneAnEditionGathersChangesThat }}</p>
     <NuxtLink
       v-for="edition in open"
       :key="edition.id"
@@ -27,7 +28,7 @@ const part = (n: number, of: number) => (of ? `${(100 * n) / of}%` : '0%')
     >
       <span class="block truncate font-semibold" :title="edition.name">{{ edition.name }}</span>
       <span class="block text-soft"
-        >{{ edition.at ? shortIn(edition.at, zone, site.now) : 'no moment yet' }} · {{ counted(edition.entries, 'change') }}</span
+        >{{ edition.at ? shortIn(edition.at, zone, site.now) : common.noMomentYet }} · {{ common.countedChanges(edition.entries) }}</span
       >
       <span class="my-1.5 flex h-1.5 overflow-hidden rounded-full bg-lamp-fill/60" aria-hidden="true"
         ><span class="bg-kelp-fill" :style="{ width: part(edition.cleared, edition.entries) }"
@@ -35,16 +36,16 @@ const part = (n: number, of: number) => (of ? `${(100 * n) / of}%` : '0%')
       <span class="block"
         >{{
           edition.cleared === edition.entries && edition.entries
-            ? `All ${edition.entries} cleared`
-            : `${edition.cleared} cleared · ${edition.entries - edition.cleared} waiting`
-        }}<b v-if="edition.state === 'held'" class="font-semibold text-rust"> · held</b
+            ? say.allEntriesCleared(edition.entries)
+            : say.clearedClearedEntriesWaiting(edition.cleared, edition.entries - edition.cleared)
+        }}<b v-if="edition.state === 'held'" class="font-semibold text-rust"> {{ say.andHeld }}</b
         ><b v-else-if="troubles.get(edition.id)" class="font-semibold text-rust">
-          · {{ counted(troubles.get(edition.id)!, 'trouble') }}</b
+          · {{ common.countedTroubles(troubles.get(edition.id)!) }}</b
         ></span
       >
     </NuxtLink>
     <template v-if="reviews.length">
-      <h2 class="pt-3 text-body font-semibold text-soft">To be looked at again</h2>
+      <h2 class="pt-3 text-body font-semibold text-soft">{{ say.toBeLookedAtAgain }}</h2>
       <ul>
         <li v-for="entry in reviews" :key="entry.id" class="flex gap-2 py-0.5">
           <NuxtLink :to="`/office/items/${entry.item}`" class="min-w-0 truncate hover:underline" :title="entry.title">{{

@@ -2,6 +2,7 @@
 import { timeIn } from '~~/core/time/words'
 import { dateIn } from '~~/core/time/date'
 import { isMovable, linkOf, wordsOf, lasts, type CalendarEntry } from './entries'
+import * as say from '~~/core/words/office/calendar'
 
 /** One entry in a day: its time and words; a window as a band, an edition filled. */
 const props = defineProps<{ entry: CalendarEntry; day: string; zone: string; wraps?: boolean }>()
@@ -36,7 +37,7 @@ function lift(event: DragEvent) {
     @dragend="emit('drop')"
   >
     <span v-if="begins && entry.what !== 'review-by'" class="shrink-0 tabular-nums">{{ timeIn(entry.at, zone) }}</span>
-    <span v-else-if="ends" class="shrink-0 tabular-nums">to {{ timeIn(entry.until!, zone) }}</span>
+    <span v-else-if="ends" class="shrink-0 tabular-nums">{{ say.toUntil(timeIn(entry.until!, zone)) }}</span>
     <span class="min-w-0" :class="[entry.what === 'withdraw' && 'line-through decoration-1', wraps ? 'line-clamp-2' : 'truncate']">{{
       entry.title
     }}</span>

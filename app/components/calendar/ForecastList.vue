@@ -1,8 +1,9 @@
 <script setup lang="ts">
 import { shortIn } from '~~/core/time/words'
 import type { Trouble } from './entries'
-import { counted } from '~/composables/words'
 import { useSite } from '~/stores/site'
+import * as common from '~~/core/words/office/common'
+import * as say from '~~/core/words/office/calendar'
 
 /** What would go wrong, in the order of time, each with what mends it; `null` while it is not known. */
 const props = defineProps<{ troubles: Trouble[] | null; zone: string }>()
@@ -12,11 +13,12 @@ const first = (text: string) => text.split(/[.,:] /)[0]!
 </script>
 
 <template>
-  <aside class="overflow-y-auto px-4 py-3" aria-label="Forecast">
+  <aside class="overflow-y-auto px-4 py-3" :aria-label="say.forecast">
     <h2 class="flex items-baseline font-semibold">
-      Forecast<span class="ml-auto font-normal text-soft">{{ troubles?.length ? counted(troubles.length, 'trouble') : '' }}</span>
+      {{ say.forecast
+      }}<span class="ml-auto font-normal text-soft">{{ troubles?.length ? common.countedTroubles(troubles.length) : '' }}</span>
     </h2>
-    <p v-if="troubles?.length === 0" class="mt-2 text-soft">All that is planned would go live as it is planned.</p>
+    <p v-if="troubles?.length === 0" class="mt-2 text-soft">{{ say.allThatIsPlannedWouldGo }}</p>
     <ul class="divide-y divide-line">
       <li v-for="trouble in shown" :key="trouble.key" class="py-2">
         <p>
@@ -30,12 +32,12 @@ const first = (text: string) => text.split(/[.,:] /)[0]!
         </p>
         <p class="text-body text-soft">
           <span class="tabular-nums">{{ shortIn(trouble.at, zone, site.now) }}</span><template v-if="trouble.weight === 'stops'">
-            · holds it</template
+            {{ say.andHoldsIt }}</template
           >
           · {{ first(trouble.remedy) }}
         </p>
       </li>
     </ul>
-    <p v-if="troubles && troubles.length > shown.length" class="pt-2 text-soft">and {{ troubles.length - shown.length }} more</p>
+    <p v-if="troubles && troubles.length > shown.length" class="pt-2 text-soft">{{ say.andCountMore(troubles.length - shown.length) }}</p>
   </aside>
 </template>

@@ -4,7 +4,7 @@ import { dateWords } from '~~/core/time/words'
 import { dateIn } from '~~/core/time/date'
 import EntryChip from './EntryChip.vue'
 import { byDay, lasts, wordsOf, type CalendarEntry, type TrialAnswer } from './entries'
-import { counted } from '~/composables/words'
+import * as say from '~~/core/words/office/calendar'
 
 /** A month as weeks of days. An entry is dragged to another day and keeps its time; what that would break shows before the drop. */
 const props = defineProps<{
@@ -40,7 +40,7 @@ const cell = (day: string) => cells.value.get(day) ?? NONE
 const fullest = computed(() => Math.max(1, ...[...cells.value.values()].map(({ own }) => own.length)))
 const troubles = (day: string) =>
   (days.value.get(day) ?? []).reduce((sum, entry) => sum + (entry.troubles.stops || entry.state === 'held' ? 1 : 0), 0)
-const NAMES = ['Mon', 'Tue', 'Wed', 'Thu', 'Fri', 'Sat', 'Sun']
+const NAMES = [say.mon, say.tue, say.wed, say.thu, say.fri, say.sat, say.sun]
 function hover(event: DragEvent, day: string) {
   if (!props.lifted) return
   event.preventDefault()
@@ -51,7 +51,9 @@ function hover(event: DragEvent, day: string) {
 <template>
   <table class="h-full w-full table-fixed border-collapse bg-sheet">
     <caption class="sr-only">
-      What is planned, day by day
+      {{
+        say.whatIsPlannedDayByDay
+      }}
     </caption>
     <thead>
       <tr class="h-8 bg-paper text-left text-small text-soft">
@@ -76,18 +78,15 @@ function hover(event: DragEvent, day: string) {
             <button
               class="font-semibold tabular-nums hover:underline"
               :class="day === today ? 'rounded bg-kelp-fill px-1.5 text-on-fill' : day.startsWith(month) ? '' : 'text-soft'"
-              :aria-label="`${dateWords(day)}${days.get(day)?.length ? `, ${counted(days.get(day)!.length, 'entry', 'entries')}` : ''}`"
+              :aria-label="`${dateWords(day)}${days.get(day)?.length ? `, ${say.countedEntries(days.get(day)!.length)}` : ''}`"
               :aria-current="day === today ? 'date' : undefined"
               @click="emit('day', day)"
             >
               {{ Number(day.slice(8)) }}
             </button>
-            <b
-              v-if="troubles(day)"
-              class="ml-auto text-small text-rust"
-              :title="`${counted(troubles(day), 'entry', 'entries')} in trouble`"
-              >{{ troubles(day) }}</b
-            >
+            <b v-if="troubles(day)" class="ml-auto text-small text-rust" :title="say.entriesInTrouble(say.countedEntries(troubles(day)))">{{
+              troubles(day)
+            }}</b>
           </p>
           <span
             v-for="entry in cell(day).through"
@@ -109,7 +108,7 @@ function hover(event: DragEvent, day: string) {
             </li>
           </ul>
           <button v-if="cell(day).own.length > MOST" class="link block min-h-6 px-1.5 text-small" @click="emit('day', day)">
-            {{ cell(day).own.length - MOST + 1 }} more
+            {{ say.countMore(cell(day).own.length - MOST + 1) }}
           </button>
           <span
             v-if="cell(day).own.length"
@@ -125,10 +124,10 @@ function hover(event: DragEvent, day: string) {
           >
             {{
               trial.come.length
-                ? counted(trial.come.length, 'new trouble')
+                ? say.countedNewTroubles(trial.come.length)
                 : trial.go.length
-                  ? `mends ${trial.go.length}`
-                  : 'no new trouble'
+                  ? say.mendsCount(trial.go.length)
+                  : say.noNewTrouble
             }}
           </p>
         </td>

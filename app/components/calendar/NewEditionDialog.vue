@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import PlainDialog from '~/components/form/PlainDialog.vue'
 import { api } from '~/composables/api'
-import { counted } from '~/composables/words'
 import { useLoad } from '~/composables/load'
 import { useNotices } from '~/stores/notices'
+import * as common from '~~/core/words/office/common'
+import * as say from '~~/core/words/office/calendar'
 
 /** Begins an edition, empty or with all that is cleared and not live yet. */
 defineEmits<{ close: [] }>()
@@ -33,24 +34,29 @@ const firstOfEach = (lines: { item: string; draft: string }[]) => [
 </script>
 
 <template>
-  <PlainDialog :open="true" title="New edition" @close="$emit('close')">
+  <PlainDialog :open="true" :title="say.newEdition" @close="$emit('close')">
     <form id="edition" class="space-y-3" @submit.prevent="make">
       <div>
-        <label class="label" for="edition-name">Name</label
-        ><input id="edition-name" v-model="name" class="input" maxlength="120" required />
+        <label class="label" for="edition-name">{{ common.name }}</label><input
+          id="edition-name"
+          v-model="name"
+          class="input"
+          maxlength="120"
+          required
+        />
       </div>
       <div>
-        <label class="label" for="edition-note">What is it for?</label>
+        <label class="label" for="edition-note">{{ common.whatIsItFor }}</label>
         <textarea id="edition-note" v-model="note" class="input-area" rows="2" maxlength="2000" />
       </div>
       <label v-if="cleared?.length" class="flex items-baseline gap-2">
-        <input v-model="withCleared" type="checkbox" />Take in all that is cleared and not live yet ({{ counted(cleared.length, 'draft') }})
+        <input v-model="withCleared" type="checkbox" />{{ say.takeInAllThatIsCleared(common.countedDrafts(cleared.length)) }}
       </label>
-      <p class="hint">All of it goes live at one moment, or none of it. Changes are taken in here, or on each item’s page.</p>
+      <p class="hint">{{ say.allOfItGoesLiveAt }}</p>
     </form>
     <template #actions
-      ><button class="button" @click="$emit('close')">Cancel</button
-      ><button class="button-main" form="edition" :disabled="busy || !name.trim()">Begin it</button></template
+      ><button class="button" @click="$emit('close')">{{ common.cancel }}</button
+      ><button class="button-main" form="edition" :disabled="busy || !name.trim()">{{ say.beginIt }}</button></template
     >
   </PlainDialog>
 </template>

@@ -4,6 +4,8 @@ import PlainDialog from '~/components/form/PlainDialog.vue'
 import { api } from '~/composables/api'
 import { useAct } from '~/composables/act'
 import { useLoad } from '~/composables/load'
+import * as common from '~~/core/words/office/common'
+import * as say from '~~/core/words/office/calendar'
 
 /** The private address under which any calendar program shows what one may read here. */
 defineEmits<{ close: [] }>()
@@ -11,29 +13,29 @@ const { value: feed, load } = useLoad(() => '/me/calendar-feed')
 onMounted(load)
 const url = ref('')
 const { act, busy } = useAct(load)
-const make = () => act(async () => (url.value = (await api('POST', '/me/calendar-feed')).url), 'The address is made')
+const make = () => act(async () => (url.value = (await api('POST', '/me/calendar-feed')).url), say.theAddressIsMade)
 const end = () =>
   act(async () => {
     await api('DELETE', '/me/calendar-feed')
     url.value = ''
-  }, 'The address answers no more')
+  }, say.theAddressAnswersNoMore)
 </script>
 
 <template>
-  <PlainDialog :open="true" title="Subscribe to the calendar" @close="$emit('close')">
-    <p>Any calendar program that takes an address shows what is planned where you may read, and keeps up with it.</p>
+  <PlainDialog :open="true" :title="say.subscribeToTheCalendar" @close="$emit('close')">
+    <p>{{ say.anyCalendarProgramThatTakesAn }}</p>
     <template v-if="url">
-      <label class="label mt-3" for="feed-url">The address, shown only now</label>
+      <label class="label mt-3" for="feed-url">{{ say.theAddressShownOnlyNow }}</label>
       <input id="feed-url" class="input font-mono" readonly :value="url" @focus="($event.target as HTMLInputElement).select()" />
-      <p class="hint mt-1">Whoever has it sees what you may see. Keep it to yourself; a new one ends the old one.</p>
+      <p class="hint mt-1">{{ say.whoeverHasItSeesWhatYou }}</p>
     </template>
     <p v-else-if="feed?.madeAt" class="mt-3">
-      Yours was made on {{ dateWords(feed.madeAt.slice(0, 10)) }}. It is not kept here in words; make a new one if you need it again.
+      {{ say.yoursWasMadeOnItIs(dateWords(feed.madeAt.slice(0, 10))) }}
     </p>
     <template #actions>
-      <button class="button" @click="$emit('close')">Close</button>
-      <button v-if="feed?.madeAt" class="button" :disabled="busy" @click="end">End the address</button>
-      <button class="button-main" :disabled="busy" @click="make">{{ feed?.madeAt ? 'Make a new one' : 'Make an address' }}</button>
+      <button class="button" @click="$emit('close')">{{ common.close }}</button>
+      <button v-if="feed?.madeAt" class="button" :disabled="busy" @click="end">{{ say.endTheAddress }}</button>
+      <button class="button-main" :disabled="busy" @click="make">{{ feed?.madeAt ? say.makeANewOne : say.makeAnAddress }}</button>
     </template>
   </PlainDialog>
 </template>

@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { fullIn, shortMonthWords } from '~~/core/time/words'
 import { useSite } from '~/stores/site'
+import * as common from '~~/core/words/office/common'
+import * as say from '~~/core/words/office/calendar'
 
 /**
  * A scale of time with the present in it. Dragging or the arrow keys choose a moment to see the site of; ticks are what
@@ -57,7 +59,7 @@ const months = computed(() => {
     class="relative h-11 min-w-0 flex-1 cursor-pointer touch-none select-none"
     role="slider"
     tabindex="0"
-    aria-label="The moment to see the site of"
+    :aria-label="say.theMomentToSeeTheSite"
     :aria-valuemin="start"
     :aria-valuemax="start + span"
     :aria-valuenow="Date.parse(model)"
@@ -83,9 +85,9 @@ const months = computed(() => {
       :style="{ left: left(month.at) }"
       >{{ month.name }}</span
     >
-    <span class="absolute top-7.5 -translate-x-1/2 bg-sheet px-1 text-tiny font-semibold text-ink" :style="{ left: left(site.now) }"
-      >now</span
-    >
+    <span class="absolute top-7.5 -translate-x-1/2 bg-sheet px-1 text-tiny font-semibold text-ink" :style="{ left: left(site.now) }">{{
+      common.now
+    }}</span>
     <span class="absolute top-3 h-5 w-2.5 -translate-x-1/2 rounded-[3px] border-2 border-sheet bg-ink" :style="{ left: left(model) }" />
   </div>
 </template>

@@ -4,7 +4,7 @@ import { timeIn, columnDayWords } from '~~/core/time/words'
 import { dateIn } from '~~/core/time/date'
 import EntryChip from './EntryChip.vue'
 import { lasts, type CalendarEntry, type TrialAnswer } from './entries'
-import { counted } from '~/composables/words'
+import * as say from '~~/core/words/office/calendar'
 
 /** A week as days and hours, with the hours in which nothing is planned left free. An entry is dragged to another hour. */
 const props = defineProps<{
@@ -49,11 +49,15 @@ onMounted(() => table.value?.querySelector('[data-hour="06:00"]')?.scrollIntoVie
 <template>
   <table ref="table" class="w-full table-fixed border-separate border-spacing-0 bg-sheet">
     <caption class="sr-only">
-      What is planned, hour by hour
+      {{
+        say.whatIsPlannedHourByHour
+      }}
     </caption>
     <thead class="sticky top-0 z-10">
       <tr class="h-8 bg-paper text-left text-small text-soft">
-        <th class="w-14 border-r border-b border-line"><span class="sr-only">Hour</span></th>
+        <th class="w-14 border-r border-b border-line">
+          <span class="sr-only">{{ say.hour }}</span>
+        </th>
         <th
           v-for="date in days"
           :key="date"
@@ -103,7 +107,7 @@ onMounted(() => table.value?.querySelector('[data-hour="06:00"]')?.scrollIntoVie
             :class="trial.come.length ? 'border-rust text-rust' : 'border-kelp text-kelp'"
             role="status"
           >
-            {{ trial.come.length ? counted(trial.come.length, 'new trouble') : 'no new trouble' }}
+            {{ trial.come.length ? say.countedNewTroubles(trial.come.length) : say.noNewTrouble }}
           </p>
         </td>
       </tr>

@@ -3,6 +3,8 @@ import type { CalendarEntry } from '~~/server/services/planning/calendar'
 import { timeIn } from '~~/core/time/words'
 import { dateIn } from '~~/core/time/date'
 import type { Got } from '~/composables/apiTypes'
+import * as say from '~~/core/words/office/calendar'
+import * as common from '~~/core/words/office/common'
 
 export type { CalendarEntry }
 
@@ -46,11 +48,11 @@ export function wordsOf(entry: CalendarEntry, zone: string): string {
   const trouble = entry.troubles.stops + entry.troubles.warns
   const parts = [
     `${timeIn(entry.at, zone)} ${entry.title}: ${CALENDAR_WORDS[entry.what]}`,
-    entry.until && lasts(entry) ? `until ${dateIn(entry.until, zone)} ${timeIn(entry.until, zone)}` : '',
+    entry.until && lasts(entry) ? say.untilDayAndTime(dateIn(entry.until, zone), timeIn(entry.until, zone)) : '',
     entry.repeats ?? '',
-    entry.ready ? `${entry.ready.cleared} of ${entry.ready.of} cleared` : entry.cleared ? '' : 'not cleared yet',
+    entry.ready ? say.clearedOfTotalCleared(entry.ready.cleared, entry.ready.of) : entry.cleared ? '' : say.notClearedYet,
     entry.state === 'held' ? 'held' : '',
-    trouble ? `${trouble} ${trouble === 1 ? 'trouble' : 'troubles'} foreseen` : '',
+    trouble ? common.troublesForeseen(common.countedTroubles(trouble)) : '',
   ]
   return parts.filter(Boolean).join(', ')
 }

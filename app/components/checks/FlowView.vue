@@ -5,9 +5,10 @@ import { fullIn, monthWords, shortIn } from '~~/core/time/words'
 import ChoiceButtons from '~/components/form/ChoiceButtons.vue'
 import LoadState from '~/components/frame/LoadState.vue'
 import { useLoad } from '~/composables/load'
-import { counted } from '~/composables/words'
 import { useSite } from '~/stores/site'
 import { lazily } from '~/composables/lazily'
+import * as common from '~~/core/words/office/common'
+import * as say from '~~/core/words/office/checks'
 
 // The charts come with a library of their own, which only those who look at them load.
 const FlowChart = lazily(() => import('./FlowChart.vue'))
@@ -40,23 +41,23 @@ const span = (ms: number | null) => (ms === null ? '–' : spanWords(ms))
   <div v-else class="space-y-6 px-5 py-4">
     <section aria-labelledby="waiting">
       <h2 id="waiting" class="mb-2 font-serif text-lead font-semibold">
-        Waiting now
+        {{ say.waitingNow }}
         <span class="ml-1 font-sans text-plain font-normal text-soft">{{
-          flow.waiting.length ? counted(flow.waiting.length, 'draft') : 'nothing'
+          flow.waiting.length ? common.countedDrafts(flow.waiting.length) : say.nothing
         }}</span>
       </h2>
       <p v-if="!boards.length" class="rounded-md border border-line bg-sheet px-4 py-6 text-center text-soft">
-        No gate holds anything up. What is sent to review stands here until it is cleared or returned.
+        {{ say.noGateHoldsAnythingUpWhat }}
       </p>
       <section
         v-for="{ id, lines, first } in boards"
         :key="id"
         class="mb-4 rounded-md border border-line bg-sheet"
-        :aria-label="`Gate ${first.gateName} of the route ${first.route}`"
+        :aria-label="say.gateOfTheRoute(first.gateName, first.route)"
       >
         <h3 class="flex items-baseline gap-2 border-b border-line px-3 py-2">
           <b class="font-semibold">{{ first.gateName }}</b><span class="text-soft">{{ first.route }}</span
-          ><span class="ml-auto text-soft tabular-nums">{{ counted(lines.length, 'draft') }}</span>
+          ><span class="ml-auto text-soft tabular-nums">{{ common.countedDrafts(lines.length) }}</span>
         </h3>
         <ul class="grid grid-cols-[repeat(auto-fill,minmax(17rem,1fr))] gap-px overflow-hidden rounded-b-md bg-line">
           <li v-for="line in lines" :key="line.draft" class="bg-sheet px-3 py-2">
@@ -68,16 +69,16 @@ const span = (ms: number | null) => (ms === null ? '–' : spanWords(ms))
                 >{{ line.title }}</NuxtLink><span
                 class="ml-auto shrink-0 whitespace-nowrap tabular-nums"
                 :class="isLate(line) ? 'font-semibold text-rust' : 'text-lamp'"
-                :title="`Since ${fullIn(line.since, flow.zone)}${isLate(line) ? ', longer than nine of ten' : ''}`"
+                :title="say.waitsSince(fullIn(line.since, flow.zone), isLate(line) ? say.andLongerThanNineOfTen : '')"
                 >{{ spanWords(now - Date.parse(line.since)) }}</span
               >
             </p>
             <p class="truncate text-body text-soft">{{ line.by }} · {{ line.section }}</p>
             <p v-if="line.due" class="text-body" :class="isOver(line) ? 'font-semibold text-rust' : 'text-soft'">
-              {{ isOver(line) ? 'was due' : 'due' }} {{ shortIn(line.due, flow.zone, site.now) }}
+              {{ isOver(line) ? say.wasDue : say.due }} {{ shortIn(line.due, flow.zone, site.now) }}
             </p>
             <p class="truncate text-body" :class="line.mine ? 'font-semibold text-kelp' : 'text-soft'">
-              {{ line.handedTo ? `Handed to ${line.handedTo}` : line.mine ? 'You can clear it' : `For ${line.guards}` }}
+              {{ line.handedTo ? say.handedToHandedTo(line.handedTo) : line.mine ? say.youCanClearIt : say.forGuards(line.guards) }}
             </p>
           </li>
           <li v-for="n in 4" :key="n" class="bg-sheet" aria-hidden="true" />
@@ -86,39 +87,38 @@ const span = (ms: number | null) => (ms === null ? '–' : spanWords(ms))
     </section>
     <section aria-labelledby="figures">
       <div class="mb-2 flex flex-wrap items-center gap-3">
-        <h2 id="figures" class="font-serif text-lead font-semibold">How it went</h2>
+        <h2 id="figures" class="font-serif text-lead font-semibold">{{ say.howItWent }}</h2>
         <ChoiceButtons
           :model-value="days"
-          label="How far back"
-          :choices="DAYS.map((value) => ({ value, word: value === 365 ? 'A year' : `${value} days` }))"
+          :label="say.howFarBack"
+          :choices="DAYS.map((value) => ({ value, word: value === 365 ? say.aYear : say.soManyDays(value) }))"
           @update:model-value="router.replace({ query: { ...route.query, days: $event } })"
         />
       </div>
-      <p v-if="!flow.gates.length" class="text-soft">Nothing went through a gate in that time.</p>
+      <p v-if="!flow.gates.length" class="text-soft">{{ say.nothingWentThroughAGateIn }}</p>
       <div v-else class="grid gap-x-6 gap-y-4 xl:grid-cols-2">
         <div
           v-for="[word, rows] in [
-            ['Gate', flow.gates],
-            ['Section', flow.sections],
+            [say.gate, flow.gates],
+            [common.section, flow.sections],
           ] as const"
           :key="word"
           class="min-w-0"
         >
           <table class="w-full border-collapse rounded-md border border-line bg-sheet">
             <caption class="sr-only">
-              By
               {{
-                word.toLowerCase()
+                say.byWhat(word.toLowerCase())
               }}
             </caption>
             <thead>
               <tr class="border-b border-line text-left text-body text-soft">
                 <th scope="col" class="px-3 py-2 font-semibold">{{ word }}</th>
-                <th scope="col" class="px-3 text-right font-semibold whitespace-nowrap">Judged</th>
-                <th scope="col" class="px-3 text-right font-semibold whitespace-nowrap">Half within</th>
-                <th scope="col" class="px-3 text-right font-semibold whitespace-nowrap">Nine of ten</th>
-                <th scope="col" class="px-3 text-right font-semibold whitespace-nowrap">Returned</th>
-                <th scope="col" class="px-3 text-right font-semibold whitespace-nowrap">At once</th>
+                <th scope="col" class="px-3 text-right font-semibold whitespace-nowrap">{{ say.judged }}</th>
+                <th scope="col" class="px-3 text-right font-semibold whitespace-nowrap">{{ say.halfWithin }}</th>
+                <th scope="col" class="px-3 text-right font-semibold whitespace-nowrap">{{ say.nineOfTen }}</th>
+                <th scope="col" class="px-3 text-right font-semibold whitespace-nowrap">{{ common.returned }}</th>
+                <th scope="col" class="px-3 text-right font-semibold whitespace-nowrap">{{ say.atOnce }}</th>
               </tr>
             </thead>
             <tbody>
@@ -136,27 +136,29 @@ const span = (ms: number | null) => (ms === null ? '–' : spanWords(ms))
           </table>
           <FlowChart
             class="mt-3 h-56"
-            :label="`Hours from waiting to the verdict, by ${word.toLowerCase()}`"
+            :label="say.hoursFromWaitingToTheVerdict(word.toLowerCase())"
             unit="h"
             :names="rows.map((row) => ('route' in row ? `${row.name} (${row.route})` : row.name))"
             :series="[
-              { name: 'Half within', values: rows.map((row) => hours(row.median)) },
-              { name: 'Nine of ten within', values: rows.map((row) => hours(row.ninetieth)) },
+              { name: say.halfWithin, values: rows.map((row) => hours(row.median)) },
+              { name: say.nineOfTenWithin, values: rows.map((row) => hours(row.ninetieth)) },
             ]"
           />
         </div>
         <div class="min-w-0 xl:col-span-2">
           <table class="w-full border-collapse rounded-md border border-line bg-sheet">
             <caption class="sr-only">
-              By month
+              {{
+                say.byMonth
+              }}
             </caption>
             <thead>
               <tr class="border-b border-line text-left text-body text-soft">
-                <th scope="col" class="px-3 py-2 font-semibold">Month</th>
-                <th scope="col" class="px-3 text-right font-semibold whitespace-nowrap">Came to a gate</th>
-                <th scope="col" class="px-3 text-right font-semibold whitespace-nowrap">Half within</th>
-                <th scope="col" class="px-3 text-right font-semibold whitespace-nowrap">Returned</th>
-                <th scope="col" class="px-3 text-right font-semibold whitespace-nowrap">At once</th>
+                <th scope="col" class="px-3 py-2 font-semibold">{{ say.month }}</th>
+                <th scope="col" class="px-3 text-right font-semibold whitespace-nowrap">{{ say.cameToAGate }}</th>
+                <th scope="col" class="px-3 text-right font-semibold whitespace-nowrap">{{ say.halfWithin }}</th>
+                <th scope="col" class="px-3 text-right font-semibold whitespace-nowrap">{{ common.returned }}</th>
+                <th scope="col" class="px-3 text-right font-semibold whitespace-nowrap">{{ say.atOnce }}</th>
               </tr>
             </thead>
             <tbody>
@@ -170,8 +172,7 @@ const span = (ms: number | null) => (ms === null ? '–' : spanWords(ms))
             </tbody>
           </table>
           <p class="hint mt-1">
-            “Half within” and “Nine of ten” say how long work waited for a verdict; “At once” is how much was waiting on the average. What
-            was taken back or changed while it waited counts as no verdict.
+            {{ say.halfWithinAndNineOfTen }}
           </p>
         </div>
       </div>

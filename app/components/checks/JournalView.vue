@@ -9,6 +9,8 @@ import { api, ApiProblem } from '~/composables/api'
 import { useLoad } from '~/composables/load'
 import { useNotices } from '~/stores/notices'
 import { useSite } from '~/stores/site'
+import * as common from '~~/core/words/office/common'
+import * as say from '~~/core/words/office/checks'
 
 /** The journal: who did what, narrowed as the address says, as files to keep, and verified. */
 const site = useSite()
@@ -47,7 +49,7 @@ watch(
     void load()
   },
 )
-const itemTitle = computed(() => journal.value?.rows.find((row) => row.item === asked.value.item)?.title ?? 'one item')
+const itemTitle = computed(() => journal.value?.rows.find((row) => row.item === asked.value.item)?.title ?? say.oneItem)
 const file = (format: string) => `/api/v1/journal/file?format=${format}${filter.value ? `&${filter.value}` : ''}`
 const verdict = ref<{ intact: boolean; rows?: number; head?: string; brokenAt?: number } | null>(null)
 const checking = ref(false)
@@ -63,19 +65,19 @@ async function check() {
     checking.value = false
   }
 }
-const personName = (id: unknown) => people.value.find((person) => person.id === id)?.name
+const personName = (id: unknown) => people.value.find((person) => person.id === id)?.name ?? say.someone
 const detail = (data: Record<string, unknown> | null) => {
   if (!data) return ''
   const parts = [
-    data.number && `version ${data.number}`,
+    data.number && say.versionNumber(String(data.number)),
     data.path,
-    data.cause === 'exception' && `without clearance: ${data.reason}`,
-    data.cause === 'fast' && `on the fast lane: ${data.reason}`,
-    data.for && `for ${personName(data.for)}`,
+    data.cause === 'exception' && say.withoutClearance(String(data.reason)),
+    data.cause === 'fast' && say.onTheFastLane(String(data.reason)),
+    data.for && say.forWhom(personName(data.for)),
     data.to && personName(data.to),
-    data.deputy && data.absent && `${personName(data.deputy)} for ${personName(data.absent)}`,
+    data.deputy && data.absent && say.deputyForAbsent(personName(data.deputy), personName(data.absent)),
     data.note,
-    data.lapsed && 'its clearance lapsed',
+    data.lapsed && say.itsClearanceLapsed,
   ]
   return parts.filter(Boolean).join(' · ')
 }
@@ -90,33 +92,33 @@ const detail = (data: Record<string, unknown> | null) => {
       :class="verdict.intact ? 'border-kelp bg-kelp-wash' : 'border-rust bg-rust-wash'"
     >
       <template v-if="verdict.intact"
-        ><b>Intact.</b> {{ numberWords(verdict.rows ?? 0) }} rows; the last hash is
+        ><b>{{ say.intact }}</b> {{ say.rowsTheLastHashIs(numberWords(verdict.rows ?? 0)) }}
         <span class="font-mono text-[0.93em] break-all">{{ verdict.head }}</span></template
       >
       <template v-else
-        ><b>Broken at row {{ verdict.brokenAt }}.</b> It was changed, left out or put in. Compare with a copy of the file.</template
+        ><b>{{ say.brokenAtRow(verdict.brokenAt ?? 0) }}</b> {{ say.itWasChangedLeftOutOr }}</template
       >
     </p>
-    <form class="flex flex-wrap items-end gap-3 px-5 pt-4" aria-label="What of the journal" @submit.prevent>
+    <form class="flex flex-wrap items-end gap-3 px-5 pt-4" :aria-label="say.whatOfTheJournal" @submit.prevent>
       <PersonChoice
         class="w-56"
-        label="Who"
-        none="Everyone"
+        :label="say.who"
+        :none="say.everyone"
         :people="people"
         :model-value="asked.person ?? ''"
         @update:model-value="narrow({ person: $event })"
       />
       <label
-        ><span class="label">What</span
+        ><span class="label">{{ common.what }}</span
         ><select class="input !w-48" :value="asked.group" @change="narrow({ group: ($event.target as HTMLSelectElement).value })">
-          <option value="">Everything</option>
+          <option value="">{{ common.everything }}</option>
           <option v-for="(words, group) in ACTION_GROUPS" :key="group" :value="group">{{ words }}</option>
         </select></label
       >
       <label
         v-for="[name, word] in [
-          ['from', 'From'],
-          ['to', 'Up to'],
+          ['from', say.from],
+          ['to', say.upTo],
         ] as const"
         :key="name"
         ><span class="label">{{ word }}</span
@@ -127,11 +129,11 @@ const detail = (data: Record<string, unknown> | null) => {
           @change="narrow({ [name]: ($event.target as HTMLInputElement).value })"
       /></label>
       <button v-if="asked.item" type="button" class="button" @click="narrow({ item: '' })">
-        Only {{ itemTitle }}<X class="size-4" aria-hidden="true" /><span class="sr-only">: show all items</span>
+        {{ say.onlyItemTitle(itemTitle) }}<X class="size-4" aria-hidden="true" /><span class="sr-only">{{ say.andShowAllItems }}</span>
       </button>
       <span class="ml-auto flex gap-2">
         <button type="button" class="button" :disabled="checking" @click="check">
-          <ShieldCheck class="size-4" aria-hidden="true" />{{ checking ? 'Verifying …' : 'Verify the journal' }}
+          <ShieldCheck class="size-4" aria-hidden="true" />{{ checking ? say.verifying : say.verifyTheJournal }}
         </button>
         <a
           v-for="[format, word] in [
@@ -150,16 +152,16 @@ const detail = (data: Record<string, unknown> | null) => {
     <table v-else class="mt-2 w-full border-collapse">
       <thead>
         <tr class="border-b border-line text-left text-body text-soft">
-          <th scope="col" class="py-2 pl-5 font-semibold">Row</th>
-          <th scope="col" class="px-3 font-semibold">When</th>
-          <th scope="col" class="px-3 font-semibold">What</th>
-          <th scope="col" class="px-3 font-semibold">Facts</th>
-          <th scope="col" class="px-3 pr-5 font-semibold">Hash</th>
+          <th scope="col" class="py-2 pl-5 font-semibold">{{ say.row }}</th>
+          <th scope="col" class="px-3 font-semibold">{{ say.when }}</th>
+          <th scope="col" class="px-3 font-semibold">{{ common.what }}</th>
+          <th scope="col" class="px-3 font-semibold">{{ say.facts }}</th>
+          <th scope="col" class="px-3 pr-5 font-semibold">{{ say.hash }}</th>
         </tr>
       </thead>
       <tbody>
         <tr v-if="!journal.rows.length">
-          <td colspan="5" class="px-5 py-8 text-center text-soft">Nothing in the journal is that.</td>
+          <td colspan="5" class="px-5 py-8 text-center text-soft">{{ say.nothingInTheJournalIsThat }}</td>
         </tr>
         <tr v-for="row in journal.rows" :key="row.seq" class="border-b border-line bg-sheet">
           <td class="py-1.5 pl-5 text-soft tabular-nums">{{ row.seq }}</td>
@@ -167,7 +169,7 @@ const detail = (data: Record<string, unknown> | null) => {
             {{ shortIn(row.at, site.zone, site.now) }}
           </td>
           <td class="px-3">
-            <b class="font-semibold">{{ row.name ?? 'The scheduler' }}</b> {{ describedAction(row.action).words }}
+            <b class="font-semibold">{{ row.name ?? say.theScheduler }}</b> {{ describedAction(row.action).words }}
             <NuxtLink
               v-if="row.item"
               :to="`/office/items/${row.item}`"
@@ -180,8 +182,8 @@ const detail = (data: Record<string, unknown> | null) => {
         </tr>
       </tbody>
     </table>
-    <nav v-if="journal?.next" class="px-5 py-4" aria-label="Pages">
-      <NuxtLink class="button" :to="{ query: { ...route.query, before: journal.next } }">Earlier</NuxtLink>
+    <nav v-if="journal?.next" class="px-5 py-4" :aria-label="say.pages">
+      <NuxtLink class="button" :to="{ query: { ...route.query, before: journal.next } }">{{ say.earlier }}</NuxtLink>
     </nav>
   </div>
 </template>

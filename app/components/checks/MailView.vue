@@ -4,6 +4,7 @@ import { fullIn, shortIn } from '~~/core/time/words'
 import LoadState from '~/components/frame/LoadState.vue'
 import { useLoad } from '~/composables/load'
 import { useSite } from '~/stores/site'
+import * as say from '~~/core/words/office/checks'
 
 /** The mails that the stand-in of a mail server took, as their readers would have got them. */
 const site = useSite()
@@ -21,11 +22,10 @@ const parts = computed(() => (shown.value?.text ?? '').split(/(https?:\/\/[^\s]+
 <template>
   <LoadState v-if="!mails" :problem="problem" :loading="loading" @retry="load" />
   <p v-else-if="!mails.length" class="max-w-2xl px-5 py-8 text-soft">
-    No mail yet. What the office writes to people is shown here until a mail server is named at its start (YIELDGATE_SMTP); links for
-    choosing a password never are.
+    {{ say.noMailYetWhatTheOffice }}
   </p>
   <div v-else class="grid md:grid-cols-[24rem_1fr]">
-    <ul class="border-r border-line" aria-label="Mails">
+    <ul class="border-r border-line" :aria-label="say.mails">
       <li v-for="mail in mails" :key="mail.id">
         <button
           class="block w-full border-b border-line px-5 py-2 text-left hover:bg-deep"
@@ -41,9 +41,9 @@ const parts = computed(() => (shown.value?.text ?? '').split(/(https?:\/\/[^\s]+
         </button>
       </li>
     </ul>
-    <article v-if="shown" class="px-6 py-5" aria-label="The mail">
+    <article v-if="shown" class="px-6 py-5" :aria-label="say.theMail">
       <h2 class="font-serif text-head font-semibold">{{ shown.subject }}</h2>
-      <p class="mt-1 text-soft">To {{ shown.to }}, {{ fullIn(shown.at, zone) }}</p>
+      <p class="mt-1 text-soft">{{ say.toToAt(shown.to, fullIn(shown.at, zone)) }}</p>
       <div class="mt-4 max-w-2xl whitespace-pre-line">
         <template v-for="(part, index) in parts" :key="index"
           ><a v-if="index % 2" class="link break-all" :href="part">{{ part }}</a

@@ -7,9 +7,10 @@ import PlainDialog from '~/components/form/PlainDialog.vue'
 import type { BatchView } from '~~/server/services/listing/batches'
 import { api } from '~/composables/api'
 import { isUnderWay, useBatches, watchBatch } from '~/composables/batches'
-import { counted } from '~/composables/words'
 import { useNotices } from '~/stores/notices'
 import type { Body, Got } from '~/composables/apiTypes'
+import * as common from '~~/core/words/office/common'
+import * as say from '~~/core/words/office/batches'
 
 /**
  * One action on many items: what is needed is said, then what would happen to each is found out and shown, then it is done
@@ -104,13 +105,18 @@ onMounted(async () => {
 </script>
 
 <template>
-  <PlainDialog :open="true" :title="words.title(counted(count, 'item'))" wide @close="close">
+  <PlainDialog :open="true" :title="words.title(common.countedItems(count))" wide @close="close">
     <BatchForm v-if="!batch && !begun" v-model="action" :what="what" />
     <div v-else-if="batch">
       <template v-if="under">
         <p role="status">
-          {{ batch.state === 'trying' ? 'Finding out what would happen' : words.doing }} …
-          {{ numberWords(batch.state === 'trying' ? batch.tried : batch.ended) }} of {{ numberWords(batch.total) }}
+          {{
+            say.doingTriedOfTotal(
+              batch.state === 'trying' ? say.findingOutWhatWouldHappen : words.doing,
+              numberWords(batch.state === 'trying' ? batch.tried : batch.ended),
+              numberWords(batch.total),
+            )
+          }}
         </p>
         <div
           class="mt-2 h-2 overflow-hidden rounded bg-deep"
@@ -118,7 +124,7 @@ onMounted(async () => {
           :aria-valuenow="progress"
           aria-valuemin="0"
           aria-valuemax="100"
-          aria-label="How far it is"
+          :aria-label="say.howFarItIs"
         >
           <div class="h-full bg-kelp-fill" :style="{ width: `${progress}%` }" />
         </div>
@@ -126,27 +132,31 @@ onMounted(async () => {
       <template v-else>
         <div class="flex items-baseline gap-4">
           <p v-if="batch.state === 'tried'" role="status">
-            <b class="font-semibold">{{ numberWords(batch.total - batch.wouldNot) }}</b> would be done<template v-if="batch.wouldNot"
-              >, <b class="font-semibold text-rust">{{ numberWords(batch.wouldNot) }}</b> refused</template
-            >. Nothing is changed yet.
+            <b class="font-semibold">{{ numberWords(batch.total - batch.wouldNot) }}</b> {{ say.wouldBeDone
+            }}<template v-if="batch.wouldNot"
+              >, <b class="font-semibold text-rust">{{ numberWords(batch.wouldNot) }}</b> {{ say.refused }}</template
+            >{{ say.andNothingIsChangedYet }}
           </p>
           <p v-else role="status">
-            <b class="font-semibold">{{ numberWords(batch.ended - batch.refused) }}</b> done<template v-if="batch.refused"
-              >, <b class="font-semibold text-rust">{{ numberWords(batch.refused) }}</b> refused</template
-            ><template v-if="batch.state === 'failed'">; then something failed here, and the rest was left</template
-            ><template v-if="batch.state === 'cancelled'"
-              >; stopped, {{ numberWords(batch.total - batch.ended) }} left as they were</template
+            <b class="font-semibold">{{ numberWords(batch.ended - batch.refused) }}</b> {{ say.done
+            }}<template v-if="batch.refused"
+              >, <b class="font-semibold text-rust">{{ numberWords(batch.refused) }}</b> {{ say.refused }}</template
+            ><template v-if="batch.state === 'failed'">{{ say.andThenSomethingFailedHereAnd }}</template
+            ><template v-if="batch.state === 'cancelled'">{{
+              say.andStoppedLeftAsTheyWere(numberWords(batch.total - batch.ended))
+            }}</template
             >.
           </p>
           <label class="ml-auto flex items-center gap-2" :class="!(batch.wouldNot || batch.refused) && 'invisible'"
-            ><input type="checkbox" class="size-4" :checked="only === 'refused'" @change="only = only === 'all' ? 'refused' : 'all'" />Only
-            the refused</label
+            ><input type="checkbox" class="size-4" :checked="only === 'refused'" @change="only = only === 'all' ? 'refused' : 'all'" />{{
+              say.onlyTheRefused
+            }}</label
           >
         </div>
         <ul
           class="mt-2 max-h-[46vh] divide-y divide-line overflow-y-auto border-y border-line"
           tabindex="0"
-          aria-label="What happens to each"
+          :aria-label="say.whatHappensToEach"
         >
           <li v-for="entry in entries" :key="entry.seq" class="grid grid-cols-[2fr_3fr] gap-3 py-1.5">
             <NuxtLink :to="`/office/items/${entry.item}`" target="_blank" class="truncate font-medium hover:underline">{{
@@ -156,28 +166,28 @@ onMounted(async () => {
               <span v-if="(outcome(entry) as Outcome).ok" class="text-soft">{{ (outcome(entry) as { said: string }).said }}</span>
               <span v-else class="text-rust"
                 >{{ (outcome(entry) as { reasons: { detail: string }[] }).reasons.map(({ detail }) => detail).join('; ')
-                }}<template v-if="(outcome(entry) as { reasons: { help?: string[] }[] }).reasons[0]?.help?.length"
-                  >. Ask {{ (outcome(entry) as { reasons: { help: string[] }[] }).reasons[0]!.help.slice(0, 3).join(', ') }}.</template
-                ></span
+                }}<template v-if="(outcome(entry) as { reasons: { help?: string[] }[] }).reasons[0]?.help?.length">{{
+                  say.andAskHelp((outcome(entry) as { reasons: { help: string[] }[] }).reasons[0]!.help.slice(0, 3).join(', '))
+                }}</template></span
               >
             </template>
-            <span v-else class="text-soft">left as it was</span>
+            <span v-else class="text-soft">{{ say.leftAsItWas }}</span>
           </li>
         </ul>
-        <button v-if="more !== null" class="link mt-2" @click="loadEntries(more)">More of them</button>
+        <button v-if="more !== null" class="link mt-2" @click="loadEntries(more)">{{ say.moreOfThem }}</button>
       </template>
     </div>
     <template #actions>
       <button v-if="batch && under" class="button" :disabled="busy" @click="cancel">
-        {{ batch.state === 'trying' ? 'Cancel' : 'Stop here' }}
+        {{ batch.state === 'trying' ? common.cancel : say.stopHere }}
       </button>
-      <button v-if="over?.undoable" class="button" @click="takeBack">Take it back</button>
+      <button v-if="over?.undoable" class="button" @click="takeBack">{{ say.takeItBack }}</button>
       <button class="button" @click="close">
-        {{ over ? 'Close' : batch?.state === 'running' ? 'Go on without me' : 'Cancel' }}
+        {{ over ? common.close : batch?.state === 'running' ? say.goOnWithoutMe : common.cancel }}
       </button>
-      <button v-if="!batch && !begun" class="button-main" :disabled="busy || !action" @click="tryIt">See what would happen</button>
+      <button v-if="!batch && !begun" class="button-main" :disabled="busy || !action" @click="tryIt">{{ say.seeWhatWouldHappen }}</button>
       <button v-else-if="batch?.state === 'tried'" class="button-main" :disabled="busy || batch.total === batch.wouldNot" @click="runIt">
-        {{ words.title(counted(batch.total - batch.wouldNot, 'item')) }}
+        {{ words.title(common.countedItems(batch.total - batch.wouldNot)) }}
       </button>
     </template>
   </PlainDialog>

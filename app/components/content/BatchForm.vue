@@ -9,6 +9,7 @@ import type { BatchWhat } from './batchWords'
 import { api } from '~/composables/api'
 import { usePeople } from '~/composables/people'
 import { useSite } from '~/stores/site'
+import * as say from '~~/core/words/office/batches'
 
 /** What an action needs to be said beside the items: which labels, which section, whose, when. */
 const props = defineProps<{ what: BatchWhat }>()
@@ -66,43 +67,49 @@ watchEffect(() => (model.value = action()))
 <template>
   <div class="space-y-3">
     <template v-if="what === 'label'">
-      <LabelPicks v-model="add" label="Put on" />
-      <LabelPicks v-model="remove" label="Take off" />
+      <LabelPicks v-model="add" :label="say.putOn" />
+      <LabelPicks v-model="remove" :label="say.takeOff" />
     </template>
     <div v-else-if="what === 'move'">
-      <label class="label" for="batch-section">To which section</label>
+      <label class="label" for="batch-section">{{ say.toWhichSection }}</label>
       <select id="batch-section" v-model="section" class="input">
         <option v-for="entry in site.sections" :key="entry.id" :value="entry.id">{{ entry.name }}</option>
       </select>
     </div>
     <fieldset v-else-if="what === 'become'">
-      <legend class="label">What they become</legend>
+      <legend class="label">{{ say.whatTheyBecome }}</legend>
       <label v-for="each in Object.keys(MAY_BECOME)" :key="each" class="mr-4 inline-flex items-center gap-2"
         ><input v-model="kind" type="radio" name="batch-kind" :value="each" />{{ KINDS[each as Kind].many }}</label
       >
-      <p class="hint mt-1">History, links and labels stay; the old addresses redirect.</p>
+      <p class="hint mt-1">{{ say.historyLinksAndLabelsStayThe }}</p>
     </fieldset>
     <div v-else-if="what === 'hand'">
-      <PersonChoice v-model="owner" label="To whom" none="nobody" :people="people" />
+      <PersonChoice v-model="owner" :label="say.toWhom" none="nobody" :people="people" />
     </div>
     <div v-else-if="what === 'send'">
-      <label class="label" for="batch-note">A word to those who wait there</label>
+      <label class="label" for="batch-note">{{ say.aWordToThoseWhoWait }}</label>
       <textarea id="batch-note" v-model="note" class="input-area" rows="2" maxlength="2000" />
     </div>
     <div v-else-if="what === 'schedule'" class="flex gap-3">
-      <div><label class="label" for="batch-date">Day</label><input id="batch-date" v-model="date" class="input" type="date" /></div>
       <div>
-        <label class="label" for="batch-time">Time, in {{ site.site?.zone }}</label
-        ><input id="batch-time" v-model="time" class="input" type="time" />
+        <label class="label" for="batch-date">{{ say.day }}</label><input id="batch-date" v-model="date" class="input" type="date" />
+      </div>
+      <div>
+        <label class="label" for="batch-time">{{ say.timeInZone(site.zone) }}</label><input
+          id="batch-time"
+          v-model="time"
+          class="input"
+          type="time"
+        />
       </div>
     </div>
     <div v-else-if="what === 'gather'">
-      <label class="label" for="batch-edition">Which edition</label>
+      <label class="label" for="batch-edition">{{ say.whichEdition }}</label>
       <select id="batch-edition" v-model="edition" class="input">
         <option v-for="entry in editions" :key="entry.id" :value="entry.id">{{ entry.name }}</option>
       </select>
-      <NotLoaded what="The editions" :problem="problem" @again="again" />
-      <p v-if="!editions.length && !problem" class="hint mt-1">There is no open edition. Begin one in the Calendar.</p>
+      <NotLoaded :what="say.theEditions" :problem="problem" @again="again" />
+      <p v-if="!editions.length && !problem" class="hint mt-1">{{ say.thereIsNoOpenEditionBegin }}</p>
     </div>
   </div>
 </template>

@@ -5,8 +5,9 @@ import LoadState from '~/components/frame/LoadState.vue'
 import PlainDialog from '~/components/form/PlainDialog.vue'
 import { isUnderWay, useBatches } from '~/composables/batches'
 import { useLoad } from '~/composables/load'
-import { counted } from '~/composables/words'
 import { useSite } from '~/stores/site'
+import * as common from '~~/core/words/office/common'
+import * as say from '~~/core/words/office/batches'
 
 /** What one did to many items of late; each can still be taken back as one. */
 const emit = defineEmits<{ close: []; changed: [] }>()
@@ -21,37 +22,39 @@ async function takeBack(id: string) {
   busy.value = null
 }
 const state = (batch: BatchView) => {
-  if (batch.undoneBy) return 'taken back'
-  if (isUnderWay(batch)) return 'under way'
-  return { cancelled: 'stopped', failed: 'something failed; what was done stays', done: '' }[batch.state as string] ?? ''
+  if (batch.undoneBy) return say.takenBack
+  if (isUnderWay(batch)) return say.underWay
+  return { cancelled: say.stopped, failed: say.somethingFailedWhatWasDoneStays, done: '' }[batch.state as string] ?? ''
 }
 </script>
 
 <template>
-  <PlainDialog :open="true" title="What you did to many" wide @close="emit('close')">
+  <PlainDialog :open="true" :title="say.whatYouDidToMany" wide @close="emit('close')">
     <LoadState v-if="!value || problem" :problem="problem" :loading="loading" @retry="load" />
     <p v-else-if="!value.batches.length" class="text-soft">
-      Nothing in the last thirty days. Choose several items in the list to do one thing to all of them.
+      {{ say.nothingInTheLastThirtyDays }}
     </p>
     <ul
       v-else
       class="max-h-[50vh] divide-y divide-line overflow-y-auto border-y border-line"
       tabindex="0"
-      aria-label="What you did to many"
+      :aria-label="say.whatYouDidToMany"
     >
       <li v-for="batch in value.batches" :key="batch.id" class="flex min-h-10 items-center gap-3 py-1">
         <span class="w-24 shrink-0 text-soft tabular-nums">{{ shortIn(batch.madeAt, site.zone, site.now) }}</span>
         <span class="flex-1"
           ><b class="font-semibold">{{ batch.words }}</b
-          >: {{ counted(batch.ended - batch.refused, 'item')
+          >: {{ common.countedItems(batch.ended - batch.refused)
           }}<template v-if="batch.refused"
-            >, <span class="text-rust">{{ batch.refused }} refused</span></template
+            >, <span class="text-rust">{{ say.refusedRefused(batch.refused) }}</span></template
           ></span
         >
         <span v-if="state(batch)" class="text-soft">{{ state(batch) }}</span>
-        <button v-if="batch.undoable" class="button" :disabled="busy !== null" @click="takeBack(batch.id)">Undo</button>
+        <button v-if="batch.undoable" class="button" :disabled="busy !== null" @click="takeBack(batch.id)">{{ common.undo }}</button>
       </li>
     </ul>
-    <template #actions><button class="button" @click="emit('close')">Close</button></template>
+    <template #actions
+      ><button class="button" @click="emit('close')">{{ common.close }}</button></template
+    >
   </PlainDialog>
 </template>

@@ -5,6 +5,8 @@ import { cellValue, type Column, type Listed } from './columns'
 import { bylineWords, useAuthors } from '~/composables/authors'
 import { usePeople } from '~/composables/people'
 import { useSite } from '~/stores/site'
+import * as common from '~~/core/words/office/common'
+import * as say from '~~/core/words/office/batches'
 
 /** The value of one cell while it is edited: Enter keeps it, Tab keeps it and goes on, Escape leaves it as it was. */
 const props = defineProps<{ column: Column; row: Listed }>()
@@ -58,17 +60,17 @@ const most = computed(() => ('field' in edit.value && FIELDS[edit.value.field].i
         <option v-for="section in site.sections" :key="section.id" :value="section.id">{{ section.name }}</option>
       </template>
       <template v-else-if="edit.as === 'person'">
-        <option value="">nobody</option>
+        <option value="">{{ say.nobody }}</option>
         <option v-for="person in people" :key="person.id" :value="person.id">{{ person.name }}</option>
       </template>
       <template v-else-if="edit.as === 'byline'">
-        <option value="">nobody</option>
+        <option value="">{{ say.nobody }}</option>
         <option v-if="several" :value="several">{{ bylineWords(row.fields.byline!, authors) }}</option>
         <option v-for="[id, name] in authors" :key="id" :value="id">{{ name }}</option>
       </template>
       <template v-else>
-        <option value="true">Open</option>
-        <option value="false">Closed</option>
+        <option value="true">{{ common.open }}</option>
+        <option value="false">{{ say.closed }}</option>
       </template>
     </select>
     <input
@@ -79,7 +81,7 @@ const most = computed(() => ('field' in edit.value && FIELDS[edit.value.field].i
       :class="column.key === 'address' && 'font-mono text-[0.9em]'"
       :type="edit.as === 'date' ? 'date' : edit.as === 'number' ? 'number' : 'text'"
       :maxlength="most"
-      :aria-label="column.key === 'address' ? 'Last part of the address' : column.label"
+      :aria-label="column.key === 'address' ? say.lastPartOfTheAddress : column.label"
       autocomplete="off"
       @keydown="key"
       @blur="done(true)"

@@ -3,7 +3,8 @@ import { numberWords } from '~~/core/words/number'
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
 import { ChevronUp, X } from 'lucide-vue-next'
 import { BATCHES, NOT_CHOSEN, type BatchWhat } from './batchWords'
-import { counted } from '~/composables/words'
+import * as common from '~~/core/words/office/common'
+import * as say from '~~/core/words/office/content'
 
 /** What can be done to the items that are chosen. */
 defineProps<{ count: number; total: number; all: boolean }>()
@@ -13,13 +14,15 @@ const REST = (Object.keys(BATCHES) as BatchWhat[]).filter((what) => !NOT_CHOSEN.
 </script>
 
 <template>
-  <div role="region" aria-label="The chosen items" class="flex flex-wrap items-center gap-2 border-t border-line bg-sheet px-5 py-2">
-    <b class="font-semibold tabular-nums">{{ all ? `All ${counted(count, 'item')}` : `${counted(count, 'item')} chosen` }}</b>
-    <button v-if="!all && count < total" class="link" @click="emit('all')">Choose all {{ numberWords(total) }}</button>
+  <div role="region" :aria-label="say.theChosenItems" class="flex flex-wrap items-center gap-2 border-t border-line bg-sheet px-5 py-2">
+    <b class="font-semibold tabular-nums">{{
+      all ? say.allItems(common.countedItems(count)) : say.itemsChosen(common.countedItems(count))
+    }}</b>
+    <button v-if="!all && count < total" class="link" @click="emit('all')">{{ say.chooseAllTotal(numberWords(total)) }}</button>
     <span class="mx-1 h-5 border-l border-line" aria-hidden="true" />
     <button v-for="what in AT_HAND" :key="what" class="button" @click="emit('begin', what)">{{ BATCHES[what].command }}</button>
     <Menu as="div" class="relative">
-      <MenuButton class="button">More<ChevronUp class="size-3.5" aria-hidden="true" /></MenuButton>
+      <MenuButton class="button">{{ say.more }}<ChevronUp class="size-3.5" aria-hidden="true" /></MenuButton>
       <MenuItems class="absolute bottom-9 left-0 z-30 w-56 rounded-md border border-line bg-sheet py-1 shadow-lg focus:outline-none">
         <MenuItem v-for="what in REST" :key="what" v-slot="{ active }"
           ><button class="w-full px-3 py-1 text-left" :class="active && 'bg-kelp-wash'" @click="emit('begin', what)">
@@ -28,11 +31,11 @@ const REST = (Object.keys(BATCHES) as BatchWhat[]).filter((what) => !NOT_CHOSEN.
         >
         <MenuItem v-slot="{ active }"
           ><button class="w-full border-t border-line px-3 py-1 text-left" :class="active && 'bg-kelp-wash'" @click="emit('save')">
-            Save as CSV
+            {{ say.saveAsCsv }}
           </button></MenuItem
         >
       </MenuItems>
     </Menu>
-    <button class="icon-button ml-auto" aria-label="Choose none" @click="emit('none')"><X class="size-4" /></button>
+    <button class="icon-button ml-auto" :aria-label="say.chooseNone" @click="emit('none')"><X class="size-4" /></button>
   </div>
 </template>

@@ -2,6 +2,8 @@
 import { ArrowDown, ArrowUp } from 'lucide-vue-next'
 import { COLUMNS, columnOf, firstColumns, type OwnColumn } from './columns'
 import PlainDialog from '~/components/form/PlainDialog.vue'
+import * as common from '~~/core/words/office/common'
+import * as say from '~~/core/words/office/content'
 
 /** Which columns the list has, in which order and how wide; kept for the person. */
 const props = defineProps<{ columns: OwnColumn[] }>()
@@ -15,7 +17,7 @@ function move(index: number, step: number) {
   const next = [...own.value]
   ;[next[index], next[to]] = [next[to]!, next[index]!]
   own.value = next
-  said.value = `${columnOf(next[to]!.key)!.label} is now column ${to + 1}`
+  said.value = say.isNowColumn(columnOf(next[to]!.key)!.label, to + 1)
 }
 function drop(event: DragEvent, index: number) {
   const from = Number(event.dataTransfer?.getData('text/plain'))
@@ -27,8 +29,8 @@ function drop(event: DragEvent, index: number) {
 </script>
 
 <template>
-  <PlainDialog :open="true" title="Columns" @close="emit('close')">
-    <p class="hint mb-2">Yours alone. The title stays first and in sight.</p>
+  <PlainDialog :open="true" :title="say.columns" @close="emit('close')">
+    <p class="hint mb-2">{{ say.yoursAloneTheTitleStaysFirst }}</p>
     <ol class="divide-y divide-line border-y border-line">
       <li
         v-for="(column, index) in own"
@@ -56,17 +58,22 @@ function drop(event: DragEvent, index: number) {
             min="60"
             max="800"
             step="10"
-            :aria-label="`Width of ${columnOf(column.key)!.label}`"
+            :aria-label="say.widthOfLabel(columnOf(column.key)!.label)"
           />
-          wide</label
+          {{ say.wide }}</label
         >
-        <button class="icon-button" :disabled="index < 2" :aria-label="`${columnOf(column.key)!.label} earlier`" @click="move(index, -1)">
+        <button
+          class="icon-button"
+          :disabled="index < 2"
+          :aria-label="say.labelEarlier(columnOf(column.key)!.label)"
+          @click="move(index, -1)"
+        >
           <ArrowUp class="size-4" />
         </button>
         <button
           class="icon-button"
           :disabled="index === 0 || index === own.length - 1"
-          :aria-label="`${columnOf(column.key)!.label} later`"
+          :aria-label="say.labelLater(columnOf(column.key)!.label)"
           @click="move(index, 1)"
         >
           <ArrowDown class="size-4" />
@@ -74,16 +81,16 @@ function drop(event: DragEvent, index: number) {
       </li>
     </ol>
     <p class="sr-only" role="status">{{ said }}</p>
-    <p v-if="rest.length" class="mt-3 mb-1 font-medium">Could be shown as well</p>
+    <p v-if="rest.length" class="mt-3 mb-1 font-medium">{{ say.couldBeShownAsWell }}</p>
     <div class="flex flex-wrap gap-1.5">
       <button v-for="column in rest" :key="column.key" class="button" @click="own = [...own, { key: column.key, width: column.width }]">
         {{ column.label }}
       </button>
     </div>
     <template #actions>
-      <button class="button-quiet mr-auto" @click="own = firstColumns()">As at first</button>
-      <button class="button" @click="emit('close')">Cancel</button>
-      <button class="button-main" @click="emit('change', own)">Keep</button>
+      <button class="button-quiet mr-auto" @click="own = firstColumns()">{{ say.asAtFirst }}</button>
+      <button class="button" @click="emit('close')">{{ common.cancel }}</button>
+      <button class="button-main" @click="emit('change', own)">{{ say.keep }}</button>
     </template>
   </PlainDialog>
 </template>

@@ -6,6 +6,7 @@ import { hasTerm, toggled, type Term } from '~~/core/query/terms'
 import type { Facets } from '~~/server/services/listing/facets'
 import { FACET_WORDS } from './queryWords'
 import { MARKS, type MarkName } from '~/components/mark/marks'
+import * as say from '~~/core/words/office/content'
 
 /** What the items of the list have, with how many have it; a click asks for it, or no longer. */
 const props = defineProps<{ facets: Facets; query: Query }>()
@@ -16,11 +17,11 @@ const word = (field: string, value: string) =>
   field === 'kind'
     ? KINDS[value as Kind].many
     : field === 'draft' && value === 'none'
-      ? 'no draft'
+      ? say.noDraft
       : field === 'site' || field === 'draft'
         ? MARKS[value as MarkName].word
         : field === 'owner' && value === 'none'
-          ? 'nobody'
+          ? say.nobody
           : value
 const groups = computed(() =>
   FACET_WORDS.map(([field, heading]) => {
@@ -42,7 +43,7 @@ const lacks = computed(() =>
 </script>
 
 <template>
-  <aside aria-label="What these have" class="w-60 shrink-0 overflow-y-auto border-l border-line px-4 py-3">
+  <aside :aria-label="say.whatTheseHave" class="w-60 shrink-0 overflow-y-auto border-l border-line px-4 py-3">
     <section v-for="group in groups" :key="group.field" class="mb-4">
       <h2 class="eyebrow mb-1 px-1.5">{{ group.heading }}</h2>
       <ul>
@@ -63,11 +64,11 @@ const lacks = computed(() =>
         class="link mt-0.5 px-1.5"
         @click="whole = new Set(whole.has(group.field) ? [...whole].filter((one) => one !== group.field) : [...whole, group.field])"
       >
-        {{ whole.has(group.field) ? 'Fewer' : `${group.terms.length - FEW} more` }}
+        {{ whole.has(group.field) ? say.fewer : say.countMore(group.terms.length - FEW) }}
       </button>
     </section>
     <section v-if="lacks.length">
-      <h2 class="eyebrow mb-1 px-1.5">Lacks</h2>
+      <h2 class="eyebrow mb-1 px-1.5">{{ say.lacks }}</h2>
       <ul>
         <li v-for="{ part, count, term } in lacks" :key="part">
           <button

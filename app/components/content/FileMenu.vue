@@ -2,6 +2,7 @@
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
 import { FileSpreadsheet } from 'lucide-vue-next'
 import { fileColumns, type OwnColumn } from './columns'
+import * as say from '~~/core/words/office/batches'
 
 /** The list as a file to take along, and a changed one brought back. */
 const props = defineProps<{ q: string; sort: string; columns: OwnColumn[] }>()
@@ -20,18 +21,20 @@ function read(event: Event) {
 
 <template>
   <Menu as="div" class="relative">
-    <MenuButton class="icon-button" aria-label="As a file" title="As a file"><FileSpreadsheet class="size-4" /></MenuButton>
+    <MenuButton class="icon-button" :aria-label="say.asAFile" :title="say.asAFile"><FileSpreadsheet class="size-4" /></MenuButton>
     <MenuItems class="absolute top-9 right-0 z-30 w-72 rounded-md border border-line bg-sheet py-1 shadow-lg focus:outline-none">
       <MenuItem v-slot="{ active }"
-        ><a :href="file" download="list.csv" class="block px-3 py-1" :class="active && 'bg-kelp-wash'">Save this list as CSV</a></MenuItem
+        ><a :href="file" download="list.csv" class="block px-3 py-1" :class="active && 'bg-kelp-wash'">{{
+          say.saveThisListAsCsv
+        }}</a></MenuItem
       >
       <MenuItem v-slot="{ active }"
         ><button class="w-full px-3 py-1 text-left" :class="active && 'bg-kelp-wash'" @click="field?.click()">
-          Bring in a changed CSV
+          {{ say.bringInAChangedCsv }}
         </button></MenuItem
       >
-      <p class="hint border-t border-line px-3 pt-1.5 pb-1">Titles, internal names, owners, labels and dates can be changed in it.</p>
+      <p class="hint border-t border-line px-3 pt-1.5 pb-1">{{ say.titlesInternalNamesOwnersLabelsAnd }}</p>
     </MenuItems>
-    <input ref="field" type="file" accept=".csv,text/csv" class="sr-only" tabindex="-1" aria-label="A changed CSV" @change="read" />
+    <input ref="field" type="file" accept=".csv,text/csv" class="sr-only" tabindex="-1" :aria-label="say.aChangedCsv" @change="read" />
   </Menu>
 </template>

@@ -2,6 +2,7 @@
 import { FIELDS } from '~~/core/content/fields'
 import { KINDS } from '~~/core/kinds/kinds'
 import type { FoundItem } from '~~/server/services/writing/rewrites'
+import * as say from '~~/core/words/office/content'
 
 /** The places in one item where something would be replaced, each in its sentence; or filled, each with its words. */
 const props = defineProps<{
@@ -28,13 +29,13 @@ const fills = computed(() => props.item.hits[0]?.match === '' && !props.labelNam
         class="size-4 self-center"
         :checked="chosen === keys.length"
         :indeterminate="chosen > 0 && chosen < keys.length"
-        :aria-label="`All places in ${item.title}`"
+        :aria-label="say.allPlacesIn(item.title)"
         @change="emit('choose', keys, chosen < keys.length)"
       />
       <NuxtLink :to="`/office/items/${item.item}`" class="truncate font-semibold hover:underline">{{ item.title }}</NuxtLink>
-      <span class="shrink-0 text-soft"
-        >{{ KINDS[item.kind].one }} in {{ item.section }}, {{ item.draft ? 'in its draft' : 'as readers have it' }}</span
-      >
+      <span class="shrink-0 text-soft">{{
+        say.kindInSection(KINDS[item.kind].one, item.section, item.draft ? say.inItsDraft : say.asReadersHaveIt)
+      }}</span>
     </h2>
     <ul class="mt-1">
       <li v-for="hit in item.hits" :key="hit.key" class="flex items-baseline gap-2 py-0.5">
@@ -47,7 +48,7 @@ const fills = computed(() => props.item.hits[0]?.match === '' && !props.labelNam
           @change="emit('choose', [hit.key], ($event.target as HTMLInputElement).checked)"
         />
         <template v-if="fills">
-          <label class="label w-40 shrink-0" :for="`${item.version} ${hit.key} words`">{{ where(hit) || 'Picture in the text' }}</label>
+          <label class="label w-40 shrink-0" :for="`${item.version} ${hit.key} words`">{{ where(hit) || say.pictureInTheText }}</label>
           <input
             :id="`${item.version} ${hit.key} words`"
             class="input flex-1"

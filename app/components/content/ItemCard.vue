@@ -7,6 +7,8 @@ import { api } from '~/composables/api'
 import { useAttempt } from '~/composables/attempt'
 import { useSite } from '~/stores/site'
 import type { Got } from '~/composables/apiTypes'
+import * as common from '~~/core/words/office/common'
+import * as say from '~~/core/words/office/content'
 
 /** What an item says in a few words, beside its row: summary, picture, last change, and the addresses readers know. */
 const props = defineProps<{ row: Listed; cell: HTMLElement; q: string }>()
@@ -47,28 +49,33 @@ const picture = computed(() => {
     class="pointer-events-none fixed z-30 w-96 rounded-md border border-line bg-sheet p-3 shadow-lg"
     :style="{ left: `${place.x}px`, top: `${place.y}px` }"
   >
-    <p v-if="!card" class="hint">This did not load: {{ problem?.message }}</p>
+    <p v-if="!card" class="hint">{{ say.thisDidNotLoad(problem?.message ?? '') }}</p>
     <template v-else>
       <div class="flex gap-3">
         <img v-if="picture" :src="picture" :alt="card.cover!.alt" class="h-16 w-24 shrink-0 rounded object-cover" />
         <div class="min-w-0">
-          <p class="font-semibold">{{ card.title || 'Without a title' }}</p>
+          <p class="font-semibold">{{ card.title || common.withoutATitle }}</p>
           <p v-if="card.summary" class="mt-0.5 line-clamp-3 text-soft">{{ card.summary }}</p>
-          <p v-else class="mt-0.5 text-soft">Nothing is written here yet.</p>
+          <p v-else class="mt-0.5 text-soft">{{ say.nothingIsWrittenHereYet }}</p>
         </div>
       </div>
       <p class="mt-2 text-body text-soft">
-        {{ card.draft ? `${card.draft}, version ${card.number}` : `Version ${card.number}` }} by {{ card.by }},
-        {{ shortIn(card.at, site.zone, site.now) }}<template v-if="card.note">: {{ card.note }}</template>
+        {{
+          say.whatByWhomAt(
+            card.draft ? say.draftVersionNumber(card.draft, card.number) : say.versionNumber(card.number),
+            card.by,
+            shortIn(card.at, site.zone, site.now),
+          )
+        }}<template v-if="card.note">: {{ card.note }}</template>
       </p>
       <p class="mt-1 truncate font-mono text-small">
-        {{ card.path ?? 'No address on the site' }}
+        {{ card.path ?? say.noAddressOnTheSite }}
       </p>
       <p v-if="card.earlier.length" class="truncate font-mono text-small text-soft">
-        redirected: {{ card.earlier.slice(0, 3).join(', ') }}
+        {{ say.redirectedEarlier(card.earlier.slice(0, 3).join(', ')) }}
       </p>
       <p v-if="card.matching.length" class="mt-1 text-body text-soft">
-        Here for
+        {{ say.hereFor }}
         <span v-for="(term, index) in card.matching" :key="term"
           >{{ index ? ', ' : '' }}<b class="font-medium">{{ term }}</b></span
         >

@@ -7,6 +7,7 @@ import { slotsFor } from './slots'
 import { canEdit, cellId, cellValue, CHOICE, columnOf, type Column, type Listed, type OwnColumn } from './columns'
 import { nextFrame } from '~/editor/typing'
 import { useSession } from '~/stores/session'
+import * as say from '~~/core/words/office/content'
 
 /**
  * The list as a grid (WAI-ARIA Authoring Practices): rows of any number, of which those in sight are there; the title and the
@@ -199,7 +200,7 @@ defineExpose({ focus: () => go(Math.max(0, at.value.row), at.value.column), top:
   <div
     ref="scroller"
     role="grid"
-    aria-label="Items"
+    :aria-label="say.items"
     aria-multiselectable="true"
     :aria-rowcount="total + 1"
     :aria-colcount="columns.length + 1"
@@ -216,13 +217,13 @@ defineExpose({ focus: () => go(Math.max(0, at.value.row), at.value.column), top:
           aria-colindex="1"
           class="sticky left-0 z-10 flex items-center bg-paper pl-5"
           :tabindex="here(-1, 0) ? 0 : -1"
-          aria-label="Chosen"
+          :aria-label="say.chosen"
         >
           <input
             type="checkbox"
             class="size-4"
             tabindex="-1"
-            aria-label="Choose all that are found"
+            :aria-label="say.chooseAllThatAreFound"
             :checked="allChosen"
             :indeterminate="!allChosen && chosen.size > 0"
             @change="emit('chooseAll', !allChosen)"

@@ -9,6 +9,8 @@ import { canEdit, cellId, type Column, type Listed } from './columns'
 import StateMark from '~/components/mark/StateMark.vue'
 import { bylineWords, useAuthors } from '~/composables/authors'
 import { useSite } from '~/stores/site'
+import * as common from '~~/core/words/office/common'
+import * as say from '~~/core/words/office/content'
 
 /** One row of the list, apart from the others; one that is scrolled out of sight comes back as another. */
 const props = defineProps<{
@@ -40,7 +42,7 @@ const when = (instant: string | null) => (instant ? shortIn(instant, zone.value,
 const lacking = (row: Listed) =>
   row.lacks
     .filter((part) => part !== 'menu' && !(part === 'picture' && !can(row.kind, 'pictured')))
-    .map((part) => PART_WORDS[part as Part].replace(/^an? /, '').replace('words for each of its pictures', 'picture words'))
+    .map((part) => PART_WORDS[part as Part].replace(/^an? /, '').replace(say.wordsForEachOfItsPictures, say.pictureWords))
     .join(', ')
 function words(column: Column, row: Listed): string {
   switch (column.key) {
@@ -75,7 +77,7 @@ function words(column: Column, row: Listed): string {
     case 'words':
       return numberWords(row.words)
     case 'lacks':
-      return lacking(row) || 'nothing'
+      return lacking(row) || say.nothing
     case 'menuLabel':
       return row.fields.menuLabel || '–'
     case 'order':
@@ -83,7 +85,7 @@ function words(column: Column, row: Listed): string {
     case 'part':
       return row.fields.seriesPart ? String(row.fields.seriesPart) : '–'
     case 'comments':
-      return row.fields.commentsOpen === undefined ? '–' : row.fields.commentsOpen ? 'Open' : 'Closed'
+      return row.fields.commentsOpen === undefined ? '–' : row.fields.commentsOpen ? common.open : say.closed
     default:
       return ''
   }
@@ -140,7 +142,7 @@ watch(
           type="checkbox"
           class="size-4"
           tabindex="-1"
-          :aria-label="`Choose ${shown.title}`"
+          :aria-label="say.chooseTitle(shown.title)"
           :checked="chosen"
           @click="emit('choose', $event.shiftKey)"
         />
@@ -178,14 +180,14 @@ watch(
           :style="{ paddingLeft: `${depth * 18}px` }"
           tabindex="-1"
           @click.exact.prevent="router.push(`/office/items/${shown.id}`)"
-          >{{ shown.internalName || shown.title || 'Without a title' }}</a
+          >{{ shown.internalName || shown.title || common.withoutATitle }}</a
         >
         <FoundText v-else-if="column.key === 'found'" :snippet="shown.snippet" />
         <StateMark v-else-if="column.key === 'onSite'" :state="shown.onSite" />
         <template v-else-if="column.key === 'draft'">
           <StateMark v-if="shown.draftState" :state="shown.draftState" />
-          <span v-else class="text-soft">no draft</span>
-          <span v-if="shown.drafts > 1" class="ml-1.5 text-soft" :title="`${shown.drafts} drafts are open`">+{{ shown.drafts - 1 }}</span>
+          <span v-else class="text-soft">{{ say.noDraft }}</span>
+          <span v-if="shown.drafts > 1" class="ml-1.5 text-soft" :title="say.draftsAreOpen(shown.drafts)">+{{ shown.drafts - 1 }}</span>
         </template>
         <span
           v-else

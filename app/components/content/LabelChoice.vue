@@ -3,6 +3,8 @@ import { onClickOutside } from '@vueuse/core'
 import type { LabelView } from '~~/server/services/listing/labels'
 import { api } from '~/composables/api'
 import { useNotices } from '~/stores/notices'
+import * as common from '~~/core/words/office/common'
+import * as say from '~~/core/words/office/labels'
 
 /** Chooses labels by their names: those that an item has are marked; Enter or a click outside keeps what was changed. */
 const props = defineProps<{ now: { id: string; title: string }[] }>()
@@ -47,24 +49,26 @@ onClickOutside(box, keep)
     ref="box"
     class="absolute top-0 left-0 z-30 w-72 rounded-md border border-line bg-sheet p-2 shadow-lg"
     role="group"
-    aria-label="Labels"
+    :aria-label="common.labels"
     @keydown.escape.prevent.stop="emit('close')"
     @keydown.enter.prevent="keep"
   >
-    <input ref="field" v-model="words" class="input" placeholder="Words of a label" aria-label="Words of a label" autocomplete="off" />
+    <input ref="field" v-model="words" class="input" :placeholder="say.wordsOfALabel" :aria-label="say.wordsOfALabel" autocomplete="off" />
     <ul class="mt-1.5 max-h-56 overflow-y-auto">
       <li v-for="label in found" :key="label.id">
         <label class="flex items-center gap-2 rounded-md px-1.5 py-1 hover:bg-deep">
           <input type="checkbox" class="size-4" :checked="chosen.has(label.id)" @change="toggle(label.id)" />
           <span class="truncate">{{ label.title }}</span>
-          <span class="ml-auto text-soft">{{ { category: 'category', tag: 'tag', series: 'series' }[label.type] }}</span>
+          <span class="ml-auto text-soft">{{
+            { category: common.category, tag: common.tag, series: common.series }[label.type].toLowerCase()
+          }}</span>
         </label>
       </li>
     </ul>
-    <p v-if="!found.length" class="p-1.5 text-soft">No label has these words.</p>
+    <p v-if="!found.length" class="p-1.5 text-soft">{{ say.noLabelHasTheseWords }}</p>
     <div class="mt-1.5 flex justify-end gap-2">
-      <button type="button" class="button-quiet" @click="emit('close')">Cancel</button>
-      <button type="button" class="button" @click="keep">Keep</button>
+      <button type="button" class="button-quiet" @click="emit('close')">{{ common.cancel }}</button>
+      <button type="button" class="button" @click="keep">{{ say.keep }}</button>
     </div>
   </div>
 </template>

@@ -4,6 +4,8 @@ import { isBelow } from '~~/core/labels/tree'
 import type { LabelView } from '~~/server/services/listing/labels'
 import PlainDialog from '~/components/form/PlainDialog.vue'
 import { LABEL_WORDS } from './labelWords'
+import * as common from '~~/core/words/office/common'
+import * as say from '~~/core/words/office/labels'
 
 /** What readers see of a label: its description, its sort, and the category that it is a part of. */
 const props = defineProps<{ label: LabelView; all: LabelView[] }>()
@@ -21,34 +23,34 @@ const change = computed(() => ({
 </script>
 
 <template>
-  <PlainDialog :open="true" :title="`Change “${label.title}”`" @close="emit('close')">
+  <PlainDialog :open="true" :title="say.changeTitle(label.title)" @close="emit('close')">
     <form id="label" class="space-y-4" @submit.prevent="emit('change', change)">
       <div>
-        <label class="label" for="label-summary">Description</label>
+        <label class="label" for="label-summary">{{ say.description }}</label>
         <textarea id="label-summary" v-model="summary" class="input-area" rows="3" maxlength="1000" />
-        <p class="hint mt-1">Readers see it above the listing.</p>
+        <p class="hint mt-1">{{ say.readersSeeItAboveTheListing }}</p>
       </div>
       <div>
-        <label class="label" for="label-type">Sort</label>
+        <label class="label" for="label-type">{{ say.sort }}</label>
         <select id="label-type" v-model="type" class="input">
           <option v-for="one in LABEL_TYPES" :key="one" :value="one">{{ LABEL_WORDS[one].one }}</option>
         </select>
-        <p v-if="type !== label.type && label.path" class="hint mt-1">Its address changes; {{ label.path }} redirects to the new one.</p>
+        <p v-if="type !== label.type && label.path" class="hint mt-1">{{ say.itsAddressChangesRedirectsToThe(label.path) }}</p>
       </div>
       <div v-if="type === 'category'">
-        <label class="label" for="label-broader">Part of the category</label>
+        <label class="label" for="label-broader">{{ say.partOfTheCategory }}</label>
         <select id="label-broader" v-model="broader" class="input">
-          <option value="">none; it stands by itself</option>
+          <option value="">{{ say.noneItStandsByItself }}</option>
           <option v-for="one in broaders" :key="one.id" :value="one.id">{{ one.title }}</option>
         </select>
       </div>
       <p class="hint">
-        The last part of its address is changed on <NuxtLink :to="`/office/items/${label.id}`" class="link">its own page</NuxtLink>.
+        {{ say.theLastPartOfItsAddress }} <NuxtLink :to="`/office/items/${label.id}`" class="link">{{ say.itsOwnPage }}</NuxtLink>.
       </p>
     </form>
     <template #actions>
-      <button class="button" type="button" @click="emit('close')">Cancel</button>
-      <button class="button-main" type="submit" form="label" :disabled="!Object.keys(change).length">Keep</button>
+      <button class="button" type="button" @click="emit('close')">{{ common.cancel }}</button>
+      <button class="button-main" type="submit" form="label" :disabled="!Object.keys(change).length">{{ say.keep }}</button>
     </template>
   </PlainDialog>
 </template>

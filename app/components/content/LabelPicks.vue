@@ -4,6 +4,7 @@ import NotLoaded from '~/components/frame/NotLoaded.vue'
 import { X } from 'lucide-vue-next'
 import LabelChoice from './LabelChoice.vue'
 import { api } from '~/composables/api'
+import * as say from '~~/core/words/office/labels'
 
 /** Several labels, shown by name, and a choice of more. */
 const model = defineModel<string[]>({ required: true })
@@ -29,14 +30,19 @@ function done(add: string[], remove: string[]) {
 <template>
   <div>
     <p class="label">{{ label }}</p>
-    <NotLoaded what="The names of labels" :problem="problem" @again="again" />
+    <NotLoaded :what="say.theNamesOfLabels" :problem="problem" @again="again" />
     <div class="relative flex flex-wrap items-center gap-1.5">
       <span v-for="{ id, title } in now" :key="id" class="flex items-center gap-1 rounded-md bg-kelp-wash py-0.5 pr-0.5 pl-2"
         >{{ title
-        }}<button type="button" class="icon-button !size-5" :aria-label="`Not ${title}`" @click="model = model.filter((one) => one !== id)">
+        }}<button
+          type="button"
+          class="icon-button !size-5"
+          :aria-label="say.notTitle(title)"
+          @click="model = model.filter((one) => one !== id)"
+        >
           <X class="size-3.5" /></button
       ></span>
-      <button type="button" class="button" @click="choosing = true">Choose labels</button>
+      <button type="button" class="button" @click="choosing = true">{{ say.chooseLabels }}</button>
       <LabelChoice v-if="choosing" :now="now" @done="done" @close="choosing = false" />
     </div>
   </div>

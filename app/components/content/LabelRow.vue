@@ -5,6 +5,8 @@ import type { LabelView } from '~~/server/services/listing/labels'
 import StateMark from '~/components/mark/StateMark.vue'
 import type { MarkName } from '~/components/mark/marks'
 import { useSite } from '~/stores/site'
+import * as common from '~~/core/words/office/common'
+import * as say from '~~/core/words/office/labels'
 
 /** A label with where it stands, how much has it, and what can be done to it. */
 const props = defineProps<{
@@ -41,7 +43,7 @@ function keep() {
         v-model="title"
         class="input !w-72"
         maxlength="200"
-        :aria-label="`New name of ${label.title}`"
+        :aria-label="say.newNameOf(label.title)"
         @keydown.enter.prevent="keep"
         @keydown.escape.prevent="renaming = false"
         @blur="keep"
@@ -50,13 +52,13 @@ function keep() {
     </th>
     <td class="px-3"><StateMark :state="label.onSite" /></td>
     <td class="px-3">
-      <StateMark v-if="label.draftState" :state="label.draftState as MarkName" /><span v-else class="text-soft">no draft</span>
+      <StateMark v-if="label.draftState" :state="label.draftState as MarkName" /><span v-else class="text-soft">{{ say.noDraft }}</span>
     </td>
     <td class="px-3 text-right tabular-nums">
       <NuxtLink v-if="label.items" :to="list" class="hover:underline">{{ numberWords(label.items) }}</NuxtLink><span
         v-else
         class="text-soft"
-        >unused</span
+        >{{ say.unused }}</span
       >
     </td>
     <td class="px-3 text-right tabular-nums">
@@ -67,12 +69,16 @@ function keep() {
       >
     </td>
     <td class="max-w-72 truncate px-3 text-soft" :title="label.summary">
-      {{ replacement ? `Leads to “${replacement}”` : label.summary || '–' }}
+      {{ replacement ? say.leadsToReplacement(replacement) : label.summary || '–' }}
     </td>
     <td class="pr-5 text-right whitespace-nowrap">
-      <button class="button-quiet" :disabled="!writable" :aria-label="`Rename ${label.title}`" @click="begin">Rename</button>
-      <button class="button-quiet" :disabled="!writable" :aria-label="`Change ${label.title}`" @click="emit('change')">Change</button>
-      <button class="button-quiet" :aria-label="`Merge ${label.title}`" @click="emit('merge')">Merge</button>
+      <button class="button-quiet" :disabled="!writable" :aria-label="say.renameTitle(label.title)" @click="begin">
+        {{ common.rename }}
+      </button>
+      <button class="button-quiet" :disabled="!writable" :aria-label="say.changeOf(label.title)" @click="emit('change')">
+        {{ common.change }}
+      </button>
+      <button class="button-quiet" :aria-label="say.mergeTitle(label.title)" @click="emit('merge')">{{ say.merge }}</button>
     </td>
   </tr>
 </template>

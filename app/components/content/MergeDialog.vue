@@ -3,8 +3,9 @@ import SearchChoice from '~/components/form/SearchChoice.vue'
 import { written } from '~~/core/query/parse'
 import type { LabelView } from '~~/server/services/listing/labels'
 import PlainDialog from '~/components/form/PlainDialog.vue'
-import { counted } from '~/composables/words'
 import { LABEL_WORDS } from './labelWords'
+import * as common from '~~/core/words/office/common'
+import * as say from '~~/core/words/office/batches'
 
 /** Which label another is merged into, and what that touches. */
 const props = defineProps<{ label: LabelView; all: LabelView[] }>()
@@ -18,22 +19,21 @@ const list = computed(() => `/office/content?q=${encodeURIComponent(`label:${wri
 </script>
 
 <template>
-  <PlainDialog :open="true" :title="`Merge “${label.title}”`" @close="emit('close')">
-    <SearchChoice v-model="into" label="Into which label" placeholder="Type a part of its name" :choices="choices" />
+  <PlainDialog :open="true" :title="say.mergeTitle(label.title)" @close="emit('close')">
+    <SearchChoice v-model="into" :label="say.intoWhichLabel" :placeholder="say.typeAPartOfItsName" :choices="choices" />
     <div class="mt-3 space-y-1.5">
       <p v-if="label.items">
-        <NuxtLink :to="list" class="link" target="_blank">{{ counted(label.items, 'item') }}</NuxtLink> would get the other label in place
-        of this one, {{ label.live ? `${label.live} of them live` : 'none of them live' }}. For those that are live it is a change in a
-        draft, which goes its route.
+        <NuxtLink :to="list" class="link" target="_blank">{{ common.countedItems(label.items) }}</NuxtLink>
+        {{ say.wouldGetTheOtherLabelIn(label.live ? say.ofThemLive(label.live) : say.noneOfThemLive) }}
       </p>
-      <p v-else>No item has it.</p>
+      <p v-else>{{ say.noItemHasIt }}</p>
       <p v-if="label.path" class="text-soft">
-        That {{ label.path }} leads to the other label is a change in its own draft. Its listing stays until nothing live has it.
+        {{ say.thatLeadsToTheOtherLabel(label.path) }}
       </p>
     </div>
     <template #actions>
-      <button class="button" @click="emit('close')">Cancel</button>
-      <button class="button-main" :disabled="!into" @click="emit('into', into)">See what would happen</button>
+      <button class="button" @click="emit('close')">{{ common.cancel }}</button>
+      <button class="button-main" :disabled="!into" @click="emit('into', into)">{{ say.seeWhatWouldHappen }}</button>
     </template>
   </PlainDialog>
 </template>

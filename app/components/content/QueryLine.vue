@@ -7,8 +7,9 @@ import { complete, fieldsLike, knownValues, typingAt, type Typing } from '~~/cor
 import { PART_WORDS, type Part } from '~~/core/query/query'
 import { dateIn } from '~~/core/time/date'
 import type { Facets } from '~~/server/services/listing/facets'
-import { FIELD_WORDS } from './queryWords'
+import { EXAMPLES, FIELD_WORDS } from './queryWords'
 import { useSite } from '~/stores/site'
+import * as say from '~~/core/words/office/content'
 
 /** The line in which a list is asked for: says where it is wrong, and offers what can come next with how many items have it. */
 const model = defineModel<string>({ required: true })
@@ -122,8 +123,8 @@ defineExpose({ focus: () => line.value?.focus() })
       maxlength="1000"
       spellcheck="false"
       autocomplete="off"
-      placeholder="Words, or draft:returned changed:last-7-days …"
-      aria-label="What to look for"
+      :placeholder="say.wordsOrDraftReturnedChangedLast"
+      :aria-label="say.whatToLookFor"
       :aria-invalid="Boolean(wrong)"
       :aria-describedby="helps ? 'query-help' : undefined"
       aria-autocomplete="list"
@@ -140,7 +141,7 @@ defineExpose({ focus: () => line.value?.focus() })
     <ul
       id="query-offers"
       role="listbox"
-      aria-label="What can come next"
+      :aria-label="say.whatCanComeNext"
       class="absolute top-9 left-0 z-30 max-h-80 w-96 overflow-y-auto rounded-md border border-line bg-sheet py-1 shadow-lg"
       :class="offers.length ? '' : 'hidden'"
     >
@@ -169,13 +170,13 @@ defineExpose({ focus: () => line.value?.focus() })
       <template v-if="wrong"
         >{{ text.slice(0, wrong.at)
         }}<mark class="bg-rust-wash text-rust underline decoration-wavy">{{ text.slice(wrong.at, wrong.at + wrong.length) || '…' }}</mark
-        >{{ text.slice(wrong.at + wrong.length) }}: expected {{ wrong.expected }}.</template
+        >{{ say.textExpectedExpected(text.slice(wrong.at + wrong.length), wrong.expected) }}</template
       >
       <template v-else
-        >Words, “a phrase”, <b class="font-medium">text:</b>storm, <b class="font-medium">draft:</b>returned,
-        <b class="font-medium">section:</b>Fares, <b class="font-medium">label:</b>Winter, <b class="font-medium">owner:</b>me,
-        <b class="font-medium">changed:</b>last-7-days, <b class="font-medium">words:</b>&gt;300, <b class="font-medium">lacks:</b>picture;
-        with and, or, not and parentheses.</template
+        >{{ say.wordsAPhrase }}
+        <template v-for="([field, value], index) in EXAMPLES" :key="field"
+          >{{ index ? ', ' : '' }}<b class="font-medium">{{ field }}:</b>{{ value }}</template
+        >{{ say.andWithParentheses }}</template
       >
     </p>
   </div>

@@ -4,16 +4,18 @@ import type { Rewrite } from '~~/core/content/rewrite'
 import type { LabelView } from '~~/server/services/listing/labels'
 import { api } from '~/composables/api'
 import { useNotices } from '~/stores/notices'
+import * as common from '~~/core/words/office/common'
+import * as say from '~~/core/words/office/batches'
 
 /** What is looked for and what takes its place: words, links, alternative texts, search descriptions or labels. */
 const emit = defineEmits<{ look: [rewrite: Rewrite, name: string]; changed: [] }>()
 defineProps<{ busy: boolean }>()
 const KINDS: Record<Rewrite['what'], string> = {
-  text: 'Words',
-  link: 'Links',
-  alt: 'Alternative texts',
-  description: 'Search descriptions',
-  label: 'Labels',
+  text: common.words,
+  link: say.links,
+  alt: say.alternativeTexts,
+  description: say.searchDescriptions,
+  label: common.labels,
 }
 const notices = useNotices()
 const what = ref<Rewrite['what']>('text')
@@ -55,62 +57,58 @@ const rewrite = computed<Rewrite | null>(() => {
 const name = computed(() => {
   const [from, then] = what.value === 'label' ? [titleOf(words.value), titleOf(to.value)] : [words.value.trim(), to.value.trim()]
   const short = (text: string) => (text.length > 40 ? `${text.slice(0, 39)}…` : text)
-  if (fills.value) return `${KINDS[what.value]} filled in`
-  return then ? `${short(from)} → ${short(then)}` : `Without ${short(from)}`
+  if (fills.value) return say.whatFilledIn(KINDS[what.value])
+  return then ? `${short(from)} → ${short(then)}` : say.withoutFrom(short(from))
 })
 </script>
 
 <template>
   <form class="space-y-4" @submit.prevent="rewrite && emit('look', rewrite, name)">
     <fieldset>
-      <legend class="label">Where in the items</legend>
+      <legend class="label">{{ say.whereInTheItems }}</legend>
       <label v-for="(word, key) in KINDS" :key="key" class="flex items-center gap-2 py-0.5"
         ><input v-model="what" type="radio" name="rewrite-what" :value="key" />{{ word }}</label
       >
     </fieldset>
     <label v-if="canFill" class="flex items-center gap-2"
-      ><input v-model="missing" type="checkbox" />Fill in only where there is none</label
+      ><input v-model="missing" type="checkbox" />{{ say.fillInOnlyWhereThereIs }}</label
     >
     <template v-if="what === 'label'">
       <label v-if="!fills" class="block"
-        ><span class="label">Label</span
+        ><span class="label">{{ say.label }}</span
         ><select v-model="words" class="input">
           <option v-for="label in labels" :key="label.id" :value="label.id">{{ label.title }} ({{ label.items }})</option>
         </select></label
       >
       <label class="block"
-        ><span class="label">{{ fills ? 'Label to put on' : 'In its place' }}</span
+        ><span class="label">{{ fills ? say.labelToPutOn : say.inItsPlace }}</span
         ><select v-model="to" class="input">
-          <option v-if="!fills" value="">nothing</option>
+          <option v-if="!fills" value="">{{ say.nothing }}</option>
           <option v-for="label in labels.filter(({ id }) => id !== words)" :key="label.id" :value="label.id">{{ label.title }}</option>
         </select></label
       >
     </template>
     <template v-else>
       <label v-if="!fills" class="block"
-        ><span class="label">{{ what === 'link' ? 'Links that lead to' : 'Find' }}</span
+        ><span class="label">{{ what === 'link' ? say.linksThatLeadTo : say.find }}</span
         ><input
           v-model="words"
           class="input"
           :maxlength="what === 'link' ? 2048 : 200"
-          :placeholder="what === 'link' ? '/an/address or https://…' : ''"
+          :placeholder="what === 'link' ? say.anAddressOrHttps : ''"
       /></label>
       <label v-if="!fills" class="block"
-        ><span class="label">{{ what === 'link' ? 'Lead to instead' : 'Replace with' }}</span
+        ><span class="label">{{ what === 'link' ? say.leadToInstead : say.replaceWith }}</span
         ><input v-model="to" class="input" :maxlength="what === 'link' ? 2048 : 500"
       /></label>
       <p v-if="fills" class="hint">
-        {{
-          what === 'alt'
-            ? 'Write what each picture shows; those left empty stay as they are.'
-            : 'Each gets its summary to begin with; mend it where you like.'
-        }}
+        {{ what === 'alt' ? say.writeWhatEachPictureShowsThose : say.eachGetsItsSummaryToBegin }}
       </p>
       <div v-if="what !== 'link' && !fills" class="space-y-1">
-        <label class="flex items-center gap-2"><input v-model="exactCase" type="checkbox" />Capitals as typed</label>
-        <label class="flex items-center gap-2"><input v-model="wholeWords" type="checkbox" />Whole words</label>
+        <label class="flex items-center gap-2"><input v-model="exactCase" type="checkbox" />{{ say.capitalsAsTyped }}</label>
+        <label class="flex items-center gap-2"><input v-model="wholeWords" type="checkbox" />{{ say.wholeWords }}</label>
       </div>
     </template>
-    <button class="button-main" :disabled="!rewrite || busy">Find every place</button>
+    <button class="button-main" :disabled="!rewrite || busy">{{ say.findEveryPlace }}</button>
   </form>
 </template>

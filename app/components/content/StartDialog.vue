@@ -7,6 +7,8 @@ import PagePicker from '~/components/form/PagePicker.vue'
 import { api } from '~/composables/api'
 import { useNotices } from '~/stores/notices'
 import { useSite } from '~/stores/site'
+import * as common from '~~/core/words/office/common'
+import * as say from '~~/core/words/office/batches'
 
 /** Starts an item by kind, place and title. */
 const props = defineProps<{ kind: Kind; section: string | null }>()
@@ -37,10 +39,10 @@ async function start() {
 </script>
 
 <template>
-  <PlainDialog :open="true" title="Start an item" @close="emit('close')">
+  <PlainDialog :open="true" :title="say.startAnItem" @close="emit('close')">
     <form id="start" class="space-y-4" @submit.prevent="start">
       <fieldset>
-        <legend class="label">What will it be?</legend>
+        <legend class="label">{{ say.whatWillItBe }}</legend>
         <div class="flex flex-wrap gap-2">
           <label
             v-for="entry in KINDS_TO_START"
@@ -52,12 +54,12 @@ async function start() {
         <p class="hint mt-1.5">
           {{
             {
-              page: 'A page stays, at its place in the tree.',
-              post: 'A post has its date, in listings and the feed.',
-              notice: 'A notice tells readers what is different now.',
-              banner: 'A banner turns on the front page: a picture, a few words, and where it leads.',
-              label: 'A category, tag or series that gathers posts.',
-              author: 'Who writes, as readers see them.',
+              page: say.aPageStaysAtItsPlace,
+              post: say.aPostHasItsDateIn,
+              notice: say.aNoticeTellsReadersWhatIs,
+              banner: say.aBannerTurnsOnTheFront,
+              label: say.aCategoryTagOrSeriesThat,
+              author: say.whoWritesAsReadersSeeThem,
               settings: '',
             }[kind]
           }}
@@ -67,23 +69,22 @@ async function start() {
         <label class="label" for="title">{{ labelOf('title', kind) }}</label>
         <input id="title" v-model="title" class="input" required maxlength="200" />
         <p v-if="KINDS[kind].address !== null" class="hint mt-1">
-          Its address ends in <span class="font-mono text-[0.93em]">{{ makeSegment(title) || '…' }}</span>
+          {{ say.itsAddressEndsIn }} <span class="font-mono text-[0.93em]">{{ makeSegment(title) || '…' }}</span>
         </p>
       </div>
       <div>
-        <label class="label" for="section">Section</label
-        ><select id="section" v-model="section" class="input" required>
+        <label class="label" for="section">{{ common.section }}</label><select id="section" v-model="section" class="input" required>
           <option v-for="entry in writable" :key="entry.id" :value="entry.id">{{ entry.name }}</option>
         </select>
         <p v-if="!writable.length" class="mt-1 text-rust">
-          You have no role that lets you write in any section. Your steward can give you one.
+          {{ say.youHaveNoRoleThatLets }}
         </p>
       </div>
-      <PagePicker v-if="can(kind, 'tree')" v-model="parent" label="Parent page" none="At the top of the tree" />
+      <PagePicker v-if="can(kind, 'tree')" v-model="parent" :label="say.parentPage" :none="say.atTheTopOfTheTree" />
     </form>
     <template #actions>
-      <button class="button" type="button" @click="emit('close')">Cancel</button>
-      <button class="button-main" type="submit" form="start" :disabled="busy || !title.trim() || !section">Start</button>
+      <button class="button" type="button" @click="emit('close')">{{ common.cancel }}</button>
+      <button class="button-main" type="submit" form="start" :disabled="busy || !title.trim() || !section">{{ say.start }}</button>
     </template>
   </PlainDialog>
 </template>

@@ -6,6 +6,8 @@ import PlainDialog from '~/components/form/PlainDialog.vue'
 import { api } from '~/composables/api'
 import { useNotices } from '~/stores/notices'
 import { useSession } from '~/stores/session'
+import * as common from '~~/core/words/office/common'
+import * as say from '~~/core/words/office/content'
 
 /** Keeps a list under a name, or changes one that is kept: its name, its group, and what it shows now. */
 const props = defineProps<{ view: SavedView | null; q: string; sort: string; columns: string[] }>()
@@ -38,7 +40,7 @@ async function keep() {
   try {
     if (props.view) await api('PUT', `/views/${props.view.id}`, { body })
     else await api('POST', '/views', { body })
-    notices.done(`“${body.name}” is kept`)
+    notices.done(say.nameIsKept(body.name))
     emit('kept')
   } catch (error) {
     notices.trouble(error)
@@ -48,30 +50,36 @@ async function keep() {
 </script>
 
 <template>
-  <PlainDialog :open="true" :title="view ? `Change “${view.name}”` : 'Keep this view'" @close="emit('close')">
+  <PlainDialog :open="true" :title="view ? say.changeName(view.name) : say.keepThisView" @close="emit('close')">
     <form id="view" class="space-y-4" @submit.prevent="keep">
       <div>
-        <label class="label" for="view-name">Name</label
-        ><input id="view-name" v-model="name" class="input" required maxlength="60" autocomplete="off" />
+        <label class="label" for="view-name">{{ common.name }}</label><input
+          id="view-name"
+          v-model="name"
+          class="input"
+          required
+          maxlength="60"
+          autocomplete="off"
+        />
         <p class="hint mt-1">
-          It asks for <span class="font-mono text-[0.93em]">{{ q || 'everything' }}</span>
+          {{ say.itAsksFor }} <span class="font-mono text-[0.93em]">{{ q || say.everything }}</span>
         </p>
       </div>
       <div>
-        <label class="label" for="view-group">Shared with</label>
+        <label class="label" for="view-group">{{ say.sharedWith }}</label>
         <select id="view-group" v-model="group" class="input">
-          <option value="">nobody; it is mine</option>
+          <option value="">{{ say.nobodyItIsMine }}</option>
           <option v-for="entry in groups" :key="entry.id" :value="entry.id">{{ entry.name }}</option>
         </select>
-        <NotLoaded what="Your groups" :problem="problem" @again="again" />
+        <NotLoaded :what="say.yourGroups" :problem="problem" @again="again" />
       </div>
       <label class="flex items-center gap-2"
-        ><input v-model="withColumns" type="checkbox" class="size-4" />With the columns as they are now</label
+        ><input v-model="withColumns" type="checkbox" class="size-4" />{{ say.withTheColumnsAsTheyAre }}</label
       >
     </form>
     <template #actions>
-      <button class="button" type="button" @click="emit('close')">Cancel</button>
-      <button class="button-main" type="submit" form="view" :disabled="busy || !name.trim()">Keep</button>
+      <button class="button" type="button" @click="emit('close')">{{ common.cancel }}</button>
+      <button class="button-main" type="submit" form="view" :disabled="busy || !name.trim()">{{ say.keep }}</button>
     </template>
   </PlainDialog>
 </template>

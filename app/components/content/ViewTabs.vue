@@ -3,6 +3,8 @@ import { numberWords } from '~~/core/words/number'
 import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
 import { ChevronDown } from 'lucide-vue-next'
 import type { SavedView } from '~~/server/services/listing/savedViews'
+import * as common from '~~/core/words/office/common'
+import * as say from '~~/core/words/office/content'
 
 /** The lists that are kept under a name: those that are pinned with their counts, the rest in a menu, and a way to keep the one that is shown. */
 const props = defineProps<{ views: SavedView[]; q: string; sort: string }>()
@@ -20,14 +22,14 @@ const here = computed(() => props.views.find(isHere) ?? null)
 </script>
 
 <template>
-  <nav aria-label="Views" class="flex flex-wrap items-center gap-1 border-b border-line px-5 py-1.5">
+  <nav :aria-label="common.views" class="flex flex-wrap items-center gap-1 border-b border-line px-5 py-1.5">
     <button
       class="rounded-md px-2.5 py-1 hover:bg-deep"
       :class="!q ? 'bg-kelp-wash font-semibold' : 'text-soft'"
       :aria-current="!q ? 'true' : undefined"
       @click="emit('show', null)"
     >
-      Everything
+      {{ common.everything }}
     </button>
     <button
       v-for="view in pinned"
@@ -41,30 +43,30 @@ const here = computed(() => props.views.find(isHere) ?? null)
       {{ view.name }}<span v-if="view.count !== null" class="font-normal text-soft tabular-nums">{{ numberWords(view.count) }}</span>
     </button>
     <Menu as="div" class="relative">
-      <MenuButton class="button-quiet">Views<ChevronDown class="size-3.5" aria-hidden="true" /></MenuButton>
+      <MenuButton class="button-quiet">{{ common.views }}<ChevronDown class="size-3.5" aria-hidden="true" /></MenuButton>
       <MenuItems class="absolute top-9 left-0 z-30 w-72 rounded-md border border-line bg-sheet py-1 shadow-lg focus:outline-none">
         <template v-if="here">
           <MenuItem v-slot="{ active }"
             ><button class="w-full px-3 py-1 text-left" :class="active && 'bg-kelp-wash'" @click="emit('pin', here!, !here!.pinned)">
-              {{ here.pinned ? `Unpin “${here.name}”` : `Pin “${here.name}”` }}
+              {{ here.pinned ? say.unpinName(here.name) : say.pinName(here.name) }}
             </button></MenuItem
           >
           <template v-if="here.whose === 'mine'">
             <MenuItem v-slot="{ active }"
               ><button class="w-full px-3 py-1 text-left" :class="active && 'bg-kelp-wash'" @click="emit('change', here!)">
-                Rename or share “{{ here.name }}”
+                {{ say.renameOrShare(here.name) }}
               </button></MenuItem
             >
             <MenuItem v-slot="{ active }"
               ><button class="w-full px-3 py-1 text-left" :class="active && 'bg-kelp-wash'" @click="emit('go', here!)">
-                Let “{{ here.name }}” go
+                {{ say.letNameGo(here.name) }}
               </button></MenuItem
             >
           </template>
         </template>
         <MenuItem v-else v-slot="{ active }"
           ><button class="w-full px-3 py-1 text-left" :class="active && 'bg-kelp-wash'" @click="emit('keep')">
-            Keep what is shown as a view
+            {{ say.keepWhatIsShownAsA }}
           </button></MenuItem
         >
         <MenuItem v-for="view in others" :key="view.id" v-slot="{ active }"
@@ -74,6 +76,6 @@ const here = computed(() => props.views.find(isHere) ?? null)
         >
       </MenuItems>
     </Menu>
-    <button v-if="q && !here" class="link px-1.5" @click="emit('keep')">Keep this view</button>
+    <button v-if="q && !here" class="link px-1.5" @click="emit('keep')">{{ say.keepThisView }}</button>
   </nav>
 </template>

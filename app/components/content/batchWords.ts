@@ -1,4 +1,6 @@
 import type { Action } from '~~/core/batch/action'
+import * as common from '~~/core/words/office/common'
+import * as say from '~~/core/words/office/batches'
 
 /** What can be done to many items at once, in the order it is offered. */
 export type BatchWhat =
@@ -7,43 +9,43 @@ export type BatchWhat =
 export const NOT_CHOSEN: ReadonlySet<BatchWhat> = new Set(['file', 'rewrite', 'merge'])
 /** What each is called as a command, over a number of items, and while it runs. */
 export const BATCHES: Record<BatchWhat, { command: string; title: (items: string) => string; doing: string }> = {
-  label: { command: 'Label', title: (items) => `Label ${items}`, doing: 'Labelling' },
-  merge: { command: 'Merge', title: (items) => `Merge: ${items.replace('item', 'change')}`, doing: 'Merging' },
-  move: { command: 'Move', title: (items) => `Move ${items}`, doing: 'Moving' },
-  hand: { command: 'Hand over', title: (items) => `Hand over ${items}`, doing: 'Handing over' },
-  send: { command: 'Send on', title: (items) => `Send ${items} on`, doing: 'Sending on' },
+  label: { command: say.label, title: (items) => say.labelItems(items), doing: say.labelling },
+  merge: { command: say.merge, title: (items) => say.mergeSoMany(items.replace('item', 'change')), doing: say.merging },
+  move: { command: say.move, title: (items) => say.moveItems(items), doing: say.moving },
+  hand: { command: say.handOver, title: (items) => say.handOverItems(items), doing: say.handingOver },
+  send: { command: say.sendOn, title: (items) => say.sendItemsOn(items), doing: say.sendingOn },
   gather: {
-    command: 'Add to an edition',
-    title: (items) => `Add ${items} to an edition`,
-    doing: 'Adding',
+    command: say.addToAnEdition,
+    title: (items) => say.addItemsToAnEdition(items),
+    doing: say.adding,
   },
-  become: { command: 'Make another kind', title: (items) => `Make ${items} another kind`, doing: 'Making it' },
-  'put-live': { command: 'Put live', title: (items) => `Put ${items} live`, doing: 'Putting live' },
+  become: { command: say.makeAnotherKind, title: (items) => say.makeItemsAnotherKind(items), doing: say.makingIt },
+  'put-live': { command: say.putLive, title: (items) => say.putItemsLive(items), doing: say.puttingLive },
   schedule: {
-    command: 'Set a time',
-    title: (items) => `Set a time for ${items}`,
-    doing: 'Setting the time',
+    command: say.setATime,
+    title: (items) => say.setATimeFor(items),
+    doing: say.settingTheTime,
   },
   withdraw: {
-    command: 'Take off the site',
-    title: (items) => `Take ${items} off the site`,
-    doing: 'Taking off the site',
+    command: say.takeOffTheSite,
+    title: (items) => say.takeItemsOffTheSite(items),
+    doing: say.takingOffTheSite,
   },
-  duplicate: { command: 'Copy', title: (items) => `Copy ${items}`, doing: 'Copying' },
+  duplicate: { command: common.copy, title: (items) => say.copyItems(items), doing: say.copying },
   file: {
-    command: 'Change from a file',
-    title: (items) => `Make ${items.replace('item', 'change')}`,
-    doing: 'Changing',
+    command: say.changeFromAFile,
+    title: (items) => say.makeSoMany(items.replace('item', 'change')),
+    doing: say.changing,
   },
-  rewrite: { command: 'Replace', title: (items) => `Replace in ${items}`, doing: 'Replacing' },
+  rewrite: { command: common.replace, title: (items) => say.replaceInItems(items), doing: say.replacing },
   bin: {
-    command: 'Put into the bin',
-    title: (items) => `Put ${items} into the bin`,
-    doing: 'Putting into the bin',
+    command: say.putIntoTheBin,
+    title: (items) => say.putItemsIntoTheBin(items),
+    doing: say.puttingIntoTheBin,
   },
   restore: {
-    command: 'Take out of the bin',
-    title: (items) => `Take ${items} out of the bin`,
-    doing: 'Taking out of the bin',
+    command: say.takeOutOfTheBin,
+    title: (items) => say.takeItemsOutOfTheBin(items),
+    doing: say.takingOutOfTheBin,
   },
 }

@@ -3,6 +3,8 @@ import type { FieldName } from '~~/core/content/fields'
 import { can, hasField } from '~~/core/kinds/kinds'
 import type { SortKey } from '~~/core/query/sort'
 import type { Got } from '~/composables/apiTypes'
+import * as common from '~~/core/words/office/common'
+import * as say from '~~/core/words/office/content'
 
 /** A row of the list, as the API answers it. */
 export type Listed = Got<'/items'>['items'][number]
@@ -26,30 +28,30 @@ export interface Column {
 
 /** The columns that the list can have; the first is always there and stays in sight. */
 export const COLUMNS: readonly Column[] = [
-  { key: 'title', label: 'Title', width: 288, sort: 'title', edit: { as: 'line', field: 'title' } },
-  { key: 'onSite', label: 'On site', width: 114 },
-  { key: 'draft', label: 'Draft', width: 124 },
-  { key: 'next', label: 'Next', width: 112, sort: 'next' },
-  { key: 'kind', label: 'Kind', width: 80 },
-  { key: 'section', label: 'Section', width: 136, edit: { as: 'section' } },
-  { key: 'author', label: 'Author', width: 122 },
-  { key: 'byline', label: 'Byline', width: 140, edit: { as: 'byline' } },
-  { key: 'owner', label: 'Owner', width: 130, edit: { as: 'person', note: 'owner' } },
-  { key: 'labels', label: 'Labels', width: 140, edit: { as: 'labels' } },
-  { key: 'changed', label: 'Changed', width: 116, sort: 'changed' },
-  { key: 'by', label: 'Changed by', width: 130 },
-  { key: 'internalName', label: 'Internal name', width: 180, edit: { as: 'line', note: 'internalName' } },
-  { key: 'address', label: 'Address', width: 240, sort: 'place', edit: { as: 'line', field: 'segment' } },
-  { key: 'shown', label: 'Shown date', width: 110, sort: 'shown', edit: { as: 'date', field: 'shownDate' } },
-  { key: 'review', label: 'Look again by', width: 118, sort: 'review', edit: { as: 'date', note: 'reviewBy' } },
-  { key: 'begun', label: 'Begun', width: 112, sort: 'begun' },
-  { key: 'words', label: 'Words', width: 78, sort: 'words' },
-  { key: 'lacks', label: 'Lacks', width: 190 },
-  { key: 'menuLabel', label: 'Menu label', width: 150, edit: { as: 'line', field: 'menuLabel' } },
-  { key: 'order', label: 'Order', width: 78, edit: { as: 'number', field: 'order' } },
-  { key: 'part', label: 'Part', width: 70, edit: { as: 'number', field: 'seriesPart' } },
-  { key: 'found', label: 'Found', width: 420, sort: 'rank' },
-  { key: 'comments', label: 'Comments', width: 100, edit: { as: 'switch', field: 'commentsOpen' } },
+  { key: 'title', label: say.title, width: 288, sort: 'title', edit: { as: 'line', field: 'title' } },
+  { key: 'onSite', label: common.onSite, width: 114 },
+  { key: 'draft', label: common.draft, width: 124 },
+  { key: 'next', label: say.next, width: 112, sort: 'next' },
+  { key: 'kind', label: say.kind, width: 80 },
+  { key: 'section', label: common.section, width: 136, edit: { as: 'section' } },
+  { key: 'author', label: say.author, width: 122 },
+  { key: 'byline', label: say.byline, width: 140, edit: { as: 'byline' } },
+  { key: 'owner', label: say.owner, width: 130, edit: { as: 'person', note: 'owner' } },
+  { key: 'labels', label: common.labels, width: 140, edit: { as: 'labels' } },
+  { key: 'changed', label: say.changed, width: 116, sort: 'changed' },
+  { key: 'by', label: say.changedBy, width: 130 },
+  { key: 'internalName', label: say.internalName, width: 180, edit: { as: 'line', note: 'internalName' } },
+  { key: 'address', label: common.address, width: 240, sort: 'place', edit: { as: 'line', field: 'segment' } },
+  { key: 'shown', label: say.shownDate, width: 110, sort: 'shown', edit: { as: 'date', field: 'shownDate' } },
+  { key: 'review', label: say.lookAgainBy, width: 118, sort: 'review', edit: { as: 'date', note: 'reviewBy' } },
+  { key: 'begun', label: say.begun, width: 112, sort: 'begun' },
+  { key: 'words', label: common.words, width: 78, sort: 'words' },
+  { key: 'lacks', label: say.lacks, width: 190 },
+  { key: 'menuLabel', label: say.menuLabel, width: 150, edit: { as: 'line', field: 'menuLabel' } },
+  { key: 'order', label: say.order, width: 78, edit: { as: 'number', field: 'order' } },
+  { key: 'part', label: say.part, width: 70, edit: { as: 'number', field: 'seriesPart' } },
+  { key: 'found', label: say.found, width: 420, sort: 'rank' },
+  { key: 'comments', label: say.comments, width: 100, edit: { as: 'switch', field: 'commentsOpen' } },
 ]
 const BY_KEY = new Map(COLUMNS.map((column) => [column.key, column]))
 export const columnOf = (key: string): Column | undefined => BY_KEY.get(key)

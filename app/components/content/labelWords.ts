@@ -1,7 +1,9 @@
 import type { LabelType } from '~~/core/kinds/label'
+import * as common from '~~/core/words/office/common'
+import * as say from '~~/core/words/office/labels'
 
 export const LABEL_WORDS: Record<LabelType, { one: string; many: string; help: string }> = {
-  category: { one: 'Category', many: 'Categories', help: 'They make a tree: what a post is about.' },
-  tag: { one: 'Tag', many: 'Tags', help: 'Loose words that gather what has something in common.' },
-  series: { one: 'Series', many: 'Series', help: 'Posts that follow one another, each with its part number.' },
+  category: { one: common.category, many: say.categories, help: say.theyMakeATreeWhatA },
+  tag: { one: common.tag, many: say.tags, help: say.looseWordsThatGatherWhatHas },
+  series: { one: common.series, many: common.series, help: say.postsThatFollowOneAnotherEach },
 }

@@ -7,6 +7,8 @@ import type { MediaFile } from '~~/server/services/media/media'
 import PlainDialog from './PlainDialog.vue'
 import { api } from '~/composables/api'
 import { useNotices } from '~/stores/notices'
+import * as common from '~~/core/words/office/common'
+import * as say from '~~/core/words/office/choosing'
 
 /** Cuts a picture to size and says which point stays in sight. The whole picture is kept, so that another part can be taken later. */
 const props = defineProps<{ media: string; focus: Focus | undefined; slotName: Slot }>()
@@ -43,13 +45,13 @@ const startAt = () => ({
 })
 
 const SHAPES = [
-  ['Any shape', null],
-  ['Wide, 2 to 1', 2],
-  ['16 to 9', 16 / 9],
-  ['3 to 2', 3 / 2],
-  ['4 to 3', 4 / 3],
-  ['Square', 1],
-  ['3 to 4, upright', 3 / 4],
+  [say.anyShape, null],
+  [say.wide2To1, 2],
+  [say.n16To9, 16 / 9],
+  [say.n3To2, 3 / 2],
+  [say.n4To3, 4 / 3],
+  [say.square, 1],
+  [say.n3To4Upright, 3 / 4],
 ] as const
 const shape = ref<number | null>(null)
 
@@ -68,10 +70,10 @@ function set(name: keyof typeof part, event: Event) {
   cropper.value?.setCoordinates({ left: at(next.left), top: at(next.top), width: at(next.width), height: at(next.height) })
 }
 const PARTS = [
-  ['left', 'From the left'],
-  ['top', 'From the top'],
-  ['width', 'Width'],
-  ['height', 'Height'],
+  ['left', say.fromTheLeft],
+  ['top', say.fromTheTop],
+  ['width', say.width],
+  ['height', say.height],
 ] as const
 /** The places that show only a part of it, as they will. */
 const places = computed(() =>
@@ -111,7 +113,7 @@ async function save() {
 </script>
 
 <template>
-  <PlainDialog :open="true" title="Cut to size" wide @close="emit('close')">
+  <PlainDialog :open="true" :title="say.cutToSize" wide @close="emit('close')">
     <div v-if="whole" class="space-y-3">
       <Cropper
         ref="cropper"
@@ -127,7 +129,7 @@ async function save() {
       />
       <div class="flex flex-wrap items-end gap-2.5">
         <label
-          ><span class="label">Shape</span
+          ><span class="label">{{ say.shape }}</span
           ><select v-model="shape" class="input !w-40" :disabled="!ready">
             <option v-for="[name, ratio] in SHAPES" :key="name" :value="ratio">{{ name }}</option>
           </select></label
@@ -139,14 +141,14 @@ async function save() {
       </div>
       <div v-if="places.length" class="flex flex-wrap items-start gap-5 border-t border-line pt-3">
         <div class="min-w-44 flex-1 space-y-2">
-          <p class="font-medium">Where to look</p>
-          <p class="hint">Where a place shows only a part of it, this point stays in sight.</p>
+          <p class="font-medium">{{ say.whereToLook }}</p>
+          <p class="hint">{{ say.whereAPlaceShowsOnlyA }}</p>
           <label class="flex items-center gap-2"
-            ><span class="w-20 text-soft">Left to right</span
+            ><span class="w-20 text-soft">{{ say.leftToRight }}</span
             ><input v-model.number="focus.x" class="flex-1" type="range" min="0" max="100" step="10"
           /></label>
           <label class="flex items-center gap-2"
-            ><span class="w-20 text-soft">Top to foot</span
+            ><span class="w-20 text-soft">{{ say.topToFoot }}</span
             ><input v-model.number="focus.y" class="flex-1" type="range" min="0" max="100" step="10"
           /></label>
         </div>
@@ -157,8 +159,8 @@ async function save() {
       </div>
     </div>
     <template #actions
-      ><button class="button" @click="emit('close')">Cancel</button
-      ><button class="button-main" :disabled="busy || !ready" @click="save">{{ busy ? 'Cutting …' : 'Use this part' }}</button></template
+      ><button class="button" @click="emit('close')">{{ common.cancel }}</button
+      ><button class="button-main" :disabled="busy || !ready" @click="save">{{ busy ? say.cutting : say.useThisPart }}</button></template
     >
   </PlainDialog>
 </template>

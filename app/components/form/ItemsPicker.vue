@@ -7,6 +7,8 @@ import NotLoaded from '~/components/frame/NotLoaded.vue'
 import { api } from '~/composables/api'
 import { useTitles } from '~/composables/titles'
 import { useNotices } from '~/stores/notices'
+import * as common from '~~/core/words/office/common'
+import * as say from '~~/core/words/office/choosing'
 
 /** Picks several items of a kind, shown as words in their order. */
 const model = defineModel<string[]>({ required: true })
@@ -41,7 +43,7 @@ async function make() {
     })
     titles.set(made.item, title.value.trim())
     add(made.item)
-    notices.done(`“${title.value.trim()}” is made. Readers see it once it is put live.`)
+    notices.done(say.isMadeReadersSeeItOnce(title.value.trim()))
     making.value = false
     title.value = ''
   } catch (error) {
@@ -52,7 +54,7 @@ async function make() {
 
 <template>
   <div>
-    <PagePicker v-model="adding" :label="label" :kind="props.kind" placeholder="Add one" :disabled="disabled" />
+    <PagePicker v-model="adding" :label="label" :kind="props.kind" :placeholder="say.addOne" :disabled="disabled" />
     <ul v-if="model.length" class="mt-1.5 flex flex-wrap gap-1.5">
       <li v-for="id in model" :key="id" class="flex items-center gap-1 rounded-md bg-kelp-wash py-0.5 pr-0.5 pl-2">
         {{ titleOf(id)
@@ -60,31 +62,31 @@ async function make() {
           v-if="!disabled"
           type="button"
           class="icon-button !size-5"
-          :aria-label="`Take ${titleOf(id)} away`"
+          :aria-label="say.takeIdAway(titleOf(id))"
           @click="model = model.filter((other) => other !== id)"
         >
           <X class="size-3.5" />
         </button>
       </li>
     </ul>
-    <NotLoaded what="Some titles" :problem="problem" @again="again" />
+    <NotLoaded :what="say.someTitles" :problem="problem" @again="again" />
     <form v-if="making" class="mt-2 flex gap-2" @submit.prevent="make">
       <input
         v-model="title"
         class="input"
-        placeholder="Name of the label"
-        aria-label="Name of the new label"
+        :placeholder="say.nameOfTheLabel"
+        :aria-label="say.nameOfTheNewLabel"
         maxlength="200"
         autocomplete="off"
       />
-      <select v-model="sort" class="input !w-32" aria-label="Sort of the new label">
+      <select v-model="sort" class="input !w-32" :aria-label="say.sortOfTheNewLabel">
         <option v-for="type in LABEL_TYPES" :key="type" :value="type">
-          {{ { category: 'Category', tag: 'Tag', series: 'Series' }[type] }}
+          {{ { category: common.category, tag: common.tag, series: common.series }[type] }}
         </option>
       </select>
-      <button class="button" :disabled="!title.trim()">Make</button>
-      <button type="button" class="button-quiet" @click="making = false">Cancel</button>
+      <button class="button" :disabled="!title.trim()">{{ say.make }}</button>
+      <button type="button" class="button-quiet" @click="making = false">{{ common.cancel }}</button>
     </form>
-    <button v-else-if="section && !disabled" type="button" class="link mt-1.5" @click="making = true">Make a new label</button>
+    <button v-else-if="section && !disabled" type="button" class="link mt-1.5" @click="making = true">{{ say.makeANewLabel }}</button>
   </div>
 </template>

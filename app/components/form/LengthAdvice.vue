@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import * as say from '~~/core/words/office/form'
+
 /** How much of the advised length is used; advice only. */
 const props = defineProps<{ text: string; advised: number }>()
 const length = computed(() => [...props.text].length)
@@ -13,6 +15,6 @@ const over = computed(() => length.value > props.advised)
         :class="over ? 'bg-lamp-fill' : 'bg-kelp-fill'"
         :style="{ width: `${Math.min(100, (length / advised) * 100)}%` }"
     /></span>
-    {{ length }} of {{ advised }}<template v-if="over">: it may be cut</template>
+    {{ say.lengthOfAdvised(length, advised) }}<template v-if="over">{{ say.andItMayBeCut }}</template>
   </span>
 </template>

@@ -7,6 +7,8 @@ import type { MediaFile } from '~~/server/services/media/media'
 import PlainDialog from './PlainDialog.vue'
 import { api } from '~/composables/api'
 import { useNotices } from '~/stores/notices'
+import * as common from '~~/core/words/office/common'
+import * as say from '~~/core/words/office/choosing'
 
 /** Chooses a media file that is here already, by the words of its name; newest first. */
 const props = defineProps<{ sort: 'picture' | 'document' | 'any'; title: string }>()
@@ -28,10 +30,10 @@ const small = (media: MediaFile) => picturePath(media.id, widthsOf(media.width)[
 
 <template>
   <PlainDialog :open="true" :title="title" wide @close="emit('close')">
-    <label class="label" for="media-words">Words of its name</label>
+    <label class="label" for="media-words">{{ say.wordsOfItsName }}</label>
     <input id="media-words" v-model="text" class="input" autocomplete="off" />
-    <p v-if="files && !files.length" class="hint mt-3">Nothing here is called that.</p>
-    <ul class="mt-3 grid max-h-80 grid-cols-3 gap-3 overflow-y-auto" aria-label="Files">
+    <p v-if="files && !files.length" class="hint mt-3">{{ say.nothingHereIsCalledThat }}</p>
+    <ul class="mt-3 grid max-h-80 grid-cols-3 gap-3 overflow-y-auto" :aria-label="say.files">
       <li v-for="media in files" :key="media.id">
         <button
           type="button"
@@ -46,6 +48,8 @@ const small = (media: MediaFile) => picturePath(media.id, widthsOf(media.width)[
         </button>
       </li>
     </ul>
-    <template #actions><button class="button" @click="emit('close')">Cancel</button></template>
+    <template #actions
+      ><button class="button" @click="emit('close')">{{ common.cancel }}</button></template
+    >
   </PlainDialog>
 </template>

@@ -6,6 +6,7 @@ import SearchChoice from './SearchChoice.vue'
 import { api } from '~/composables/api'
 import { useAttempt } from '~/composables/attempt'
 import { useTitles } from '~/composables/titles'
+import * as say from '~~/core/words/office/choosing'
 
 /** Picks one item of a kind by the words of its title. */
 const model = defineModel<string | null>({ required: true })
@@ -47,8 +48,8 @@ onMounted(() => find(''))
     @update:model-value="pick"
   >
     <template #trouble>
-      <NotLoaded what="The choices" :problem="problem" @again="again" />
-      <NotLoaded what="The title" :problem="untitled" @again="titleAgain" />
+      <NotLoaded :what="say.theChoices" :problem="problem" @again="again" />
+      <NotLoaded :what="say.theTitle" :problem="untitled" @again="titleAgain" />
     </template>
   </SearchChoice>
 </template>

@@ -6,6 +6,7 @@ import type { Refs } from '~~/core/render/text'
 import { api } from '~/composables/api'
 import { useNotices } from '~/stores/notices'
 import { lazily } from '~/composables/lazily'
+import * as say from '~~/core/words/office/choosing'
 
 const CropDialog = lazily(() => import('./CropDialog.vue'))
 const MediaDialog = lazily(() => import('./MediaDialog.vue'))
@@ -29,12 +30,12 @@ const source = computed(() => {
 const fit = computed(() => media.value && fitOf(media.value, props.slotName))
 const fitWords = computed(() => {
   if (!fit.value) return ''
-  const size = `${media.value!.width} × ${media.value!.height} pixels`
-  const place = `${SLOTS[props.slotName].words} shows up to ${SLOTS[props.slotName].width}`
+  const size = say.widthHeightPixels(media.value!.width, media.value!.height)
+  const place = say.showsUpTo(SLOTS[props.slotName].words, SLOTS[props.slotName].width)
   const verdict = {
-    sharp: 'sharp on every screen',
-    plain: 'enough, but soft on the sharpest screens',
-    small: 'too small, it will look soft',
+    sharp: say.sharpOnEveryScreen,
+    plain: say.enoughButSoftOnTheSharpest,
+    small: say.tooSmallItWillLookSoft,
   }
   return `${size}; ${place}: ${verdict[fit.value.fit]}.`
 })
@@ -68,8 +69,7 @@ async function take(files: FileList | null | undefined) {
   const file = files?.[0]
   over.value = false
   if (!file || props.locked) return
-  if (file.size > 5 * 1024 * 1024)
-    return notices.say('trouble', `“${file.name}” has ${(file.size / 1024 / 1024).toFixed(1)} MB; a picture has at most 5 MB.`)
+  if (file.size > 5 * 1024 * 1024) return notices.say('trouble', say.hasMbAPictureHasAt(file.name, (file.size / 1024 / 1024).toFixed(1)))
   const form = new FormData()
   form.append('file', file)
   await add(() => api('POST', '/media', { form }))
@@ -99,35 +99,35 @@ async function take(files: FileList | null | undefined) {
       :class="[compact ? 'h-20' : 'h-36', over ? 'border-kelp bg-kelp-wash' : 'border-edge']"
     >
       <ImagePlus v-if="!compact" class="size-6" aria-hidden="true" />
-      <span class="font-medium text-ink">{{ busy ? 'Uploading …' : `${label}: drop it here, or pick a file` }}</span>
-      <span v-if="!compact">JPEG, PNG, WebP, GIF or AVIF, up to 5 MB</span>
+      <span class="font-medium text-ink">{{ busy ? say.uploading : say.dropItHereOrPickA(label) }}</span>
+      <span v-if="!compact">{{ say.jpegPngWebPGifOrAvif }}</span>
       <input
         type="file"
         class="sr-only"
         accept="image/jpeg,image/png,image/webp,image/gif,image/avif"
-        :aria-label="`${label}: pick a file`"
+        :aria-label="say.pickAFile(label)"
         @change="take(($event.target as HTMLInputElement).files)"
       />
     </label>
-    <p v-else class="rounded-md border border-dashed border-line p-3 text-soft">No picture</p>
+    <p v-else class="rounded-md border border-dashed border-line p-3 text-soft">{{ say.noPicture }}</p>
     <form v-if="!value && !locked" class="mt-2 flex gap-2" @submit.prevent="fromAddress">
       <input
         v-model="address"
         class="input font-mono"
         type="url"
-        placeholder="or from a web address: https://…"
-        :aria-label="`Web address of ${label.toLowerCase()}`"
+        :placeholder="say.orFromAWebAddressHttps"
+        :aria-label="say.webAddressOf(label.toLowerCase())"
         maxlength="2048"
       />
-      <button class="button" :disabled="busy || !address.trim()">Copy it in</button>
+      <button class="button" :disabled="busy || !address.trim()">{{ say.copyItIn }}</button>
       <button type="button" class="button shrink-0" @click="choosing = true">
-        <Images class="size-4" aria-hidden="true" />One that is here
+        <Images class="size-4" aria-hidden="true" />{{ say.oneThatIsHere }}
       </button>
     </form>
     <MediaDialog
       v-if="choosing"
       sort="picture"
-      title="Which picture?"
+      :title="say.whichPicture"
       @close="choosing = false"
       @choose="((choosing = false), put($event))"
     />
@@ -145,8 +145,8 @@ async function take(files: FileList | null | undefined) {
         class="input"
         :value="value.alt"
         :disabled="value.decorative"
-        :placeholder="value.decorative ? 'Decorative: nothing is read out' : 'Alternative text: what does it show?'"
-        :aria-label="`Alternative text of ${label.toLowerCase()}`"
+        :placeholder="value.decorative ? say.decorativeNothingIsReadOut : say.alternativeTextWhatDoesItShow"
+        :aria-label="say.alternativeTextOf(label.toLowerCase())"
         maxlength="500"
         @input="emit('change', { ...value, alt: ($event.target as HTMLInputElement).value })"
       />
@@ -155,24 +155,24 @@ async function take(files: FileList | null | undefined) {
           type="checkbox"
           :checked="value.decorative"
           @change="emit('change', { ...value, decorative: ($event.target as HTMLInputElement).checked })"
-        />Decorative</label
+        />{{ say.decorative }}</label
       >
       <button
         type="button"
         class="icon-button shrink-0"
-        :aria-label="`Cut ${label.toLowerCase()} to size`"
-        title="Cut to size, and say where to look"
+        :aria-label="say.cutLabelToSize(label.toLowerCase())"
+        :title="say.cutToSizeAndSayWhere"
         @click="cropping = true"
       >
         <Crop class="size-4" />
       </button>
-      <button type="button" class="icon-button shrink-0" :aria-label="`Take ${label.toLowerCase()} away`" @click="emit('change', null)">
+      <button type="button" class="icon-button shrink-0" :aria-label="say.takeLabelAway(label.toLowerCase())" @click="emit('change', null)">
         <Trash2 class="size-4" />
       </button>
     </div>
     <p v-if="fit && !locked" class="mt-1 text-body" :class="fit.fit === 'small' ? 'text-lamp' : 'text-soft'">{{ fitWords }}</p>
     <p v-if="value && !locked && !value.alt && !value.decorative" class="mt-1 text-lamp">
-      Say what it shows, or that it is decorative, for readers who cannot see it.
+      {{ say.sayWhatItShowsOrThat }}
     </p>
   </div>
 </template>

@@ -1,6 +1,7 @@
 <script setup lang="ts" generic="Choice extends { id: string; name: string; more?: string }">
 import { Combobox, ComboboxButton, ComboboxInput, ComboboxLabel, ComboboxOption, ComboboxOptions } from '@headlessui/vue'
 import { ChevronDown } from 'lucide-vue-next'
+import * as say from '~~/core/words/office/choosing'
 
 /** One of many choices, found by typing some letters of its name. Empty is what `none` says; without it something must be chosen. */
 const model = defineModel<string>({ required: true })
@@ -42,9 +43,9 @@ const shown = computed(() => found.value.slice(0, MOST_SHOWN))
 const said = computed(() => {
   // Whether something was found elsewhere, or did not load, is for who asked there to say.
   if (!found.value.length && props.searched) return ''
-  if (!found.value.length) return typed.value ? `Nothing has “${typed.value}” in its name.` : 'There is nothing to choose.'
+  if (!found.value.length) return typed.value ? say.nothingHasInItsName(typed.value) : say.thereIsNothingToChoose
   const more = found.value.length - shown.value.length
-  return more ? `${more} more; type some letters.` : ''
+  return more ? say.moreTypeSomeLetters(more) : ''
 })
 function take(id: string | null) {
   model.value = id ?? ''
@@ -59,13 +60,13 @@ function take(id: string | null) {
       <ComboboxInput
         class="input pr-8"
         :display-value="(id) => nameOf(String(id ?? ''))"
-        :placeholder="placeholder ?? none ?? 'Type a part of the name'"
+        :placeholder="placeholder ?? none ?? say.typeAPartOfTheName"
         autocomplete="off"
         @change="typed = $event.target.value"
         @focus="$event.target.select()"
         @blur="typed = ''"
       />
-      <ComboboxButton class="absolute inset-y-0 right-0 px-2 text-soft" :aria-label="`Show the choices of ${label}`" @click="typed = ''"
+      <ComboboxButton class="absolute inset-y-0 right-0 px-2 text-soft" :aria-label="say.showTheChoicesOf(label)" @click="typed = ''"
         ><ChevronDown class="size-4"
       /></ComboboxButton>
     </div>

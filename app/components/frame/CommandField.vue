@@ -6,6 +6,8 @@ import { Search } from 'lucide-vue-next'
 import { onKeyStroke, useDebounceFn } from '@vueuse/core'
 import { useCommands, type Command } from '~/composables/commands'
 import { useNotices } from '~/stores/notices'
+import * as common from '~~/core/words/office/common'
+import * as say from '~~/core/words/office/frame'
 
 const open = ref(false)
 const text = ref('')
@@ -56,19 +58,19 @@ onKeyStroke('k', (event) => {
     aria-haspopup="dialog"
     @click="show"
   >
-    <Search class="size-4 shrink-0" aria-hidden="true" /><span class="min-w-0 flex-1 truncate">Find or do anything</span
-    ><kbd class="shrink-0 rounded border border-line bg-sheet px-1.5 text-tiny max-md:hidden">Ctrl K</kbd>
+    <Search class="size-4 shrink-0" aria-hidden="true" /><span class="min-w-0 flex-1 truncate">{{ say.findOrDoAnything }}</span
+    ><kbd class="shrink-0 rounded border border-line bg-sheet px-1.5 text-tiny max-md:hidden">{{ say.ctrlK }}</kbd>
   </button>
   <Dialog :open="open" class="relative z-40" @close="open = false">
     <div class="fixed inset-0 bg-[#0b1214]/45" aria-hidden="true" />
     <div class="fixed inset-0 flex justify-center p-6 pt-[10vh]">
       <DialogPanel class="h-fit w-full max-w-xl overflow-hidden rounded-md border border-line bg-sheet shadow-xl">
-        <DialogTitle class="sr-only">Find or do anything</DialogTitle>
+        <DialogTitle class="sr-only">{{ say.findOrDoAnything }}</DialogTitle>
         <Combobox :model-value="null" nullable @update:model-value="run">
           <ComboboxInput
             class="h-12 w-full bg-transparent px-4 text-lead outline-none"
-            placeholder="Find an item, go to a place, or write a thought"
-            aria-label="Find or do anything"
+            :placeholder="say.findAnItemGoToA"
+            :aria-label="say.findOrDoAnything"
             autocomplete="off"
             @change="text = $event.target.value"
           />
@@ -90,8 +92,8 @@ onKeyStroke('k', (event) => {
                 <span v-if="command.hint" class="truncate text-small text-soft">{{ command.hint }}</span>
               </li>
             </ComboboxOption>
-            <li v-if="problem" class="px-4 py-1.5"><NotLoaded what="Items with these words" :problem="problem" @again="again" /></li>
-            <li v-else-if="!shown.length" class="px-4 py-3 text-soft">Nothing has these words.</li>
+            <li v-if="problem" class="px-4 py-1.5"><NotLoaded :what="common.itemsWithTheseWords" :problem="problem" @again="again" /></li>
+            <li v-else-if="!shown.length" class="px-4 py-3 text-soft">{{ say.nothingHasTheseWords }}</li>
           </ComboboxOptions>
         </Combobox>
       </DialogPanel>

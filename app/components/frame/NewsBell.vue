@@ -5,10 +5,10 @@ import type { Told } from './NewsList.vue'
 import { api } from '~/composables/api'
 import { useAttempt } from '~/composables/attempt'
 import NotLoaded from './NotLoaded.vue'
-import { counted } from '~/composables/words'
 import { lazily } from '~/composables/lazily'
 import { useNotices } from '~/stores/notices'
 import { useSite } from '~/stores/site'
+import * as say from '~~/core/words/office/frameMenus'
 
 const NewsList = lazily(() => import('./NewsList.vue'))
 
@@ -44,7 +44,7 @@ async function look() {
     notices.trouble(error)
   }
 }
-const label = computed(() => (unseen.value ? `Notifications: ${counted(unseen.value, 'new one')}` : 'Notifications'))
+const label = computed(() => (unseen.value ? say.notificationsNewOnes(say.countedNewOnes(unseen.value)) : say.notifications))
 </script>
 
 <template>
@@ -65,8 +65,8 @@ const label = computed(() => (unseen.value ? `Notifications: ${counted(unseen.va
       aria-labelledby="news-title"
       class="inset-auto top-13 right-12 m-0 max-h-[70vh] w-96 overflow-y-auto rounded-md border border-line bg-sheet text-ink shadow-lg max-sm:inset-x-2 max-sm:top-28 max-sm:w-auto"
     >
-      <h2 id="news-title" class="border-b border-line px-4 py-2.5 font-semibold">Notifications</h2>
-      <NotLoaded v-if="problem" class="px-4" what="What is new" :problem="problem" @again="again" />
+      <h2 id="news-title" class="border-b border-line px-4 py-2.5 font-semibold">{{ say.notifications }}</h2>
+      <NotLoaded v-if="problem" class="px-4" :what="say.whatIsNew" :problem="problem" @again="again" />
       <NewsList v-if="looked" :news="news" @leave="panel?.hidePopover()" />
     </section>
   </div>

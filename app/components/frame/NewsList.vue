@@ -2,6 +2,7 @@
 import { shortIn } from '~~/core/time/words'
 import { useSite } from '~/stores/site'
 import type { Got } from '~/composables/apiTypes'
+import * as say from '~~/core/words/office/frameMenus'
 
 /** What one was told, each with the way to its item. */
 export type Told = Got<'/me/notifications'>['news'][number]
@@ -14,7 +15,7 @@ const zone = computed(() => site.zone)
 <template>
   <div>
     <p v-if="!news.length" class="px-4 py-5 text-soft">
-      Nothing yet. You are told here when something waits for you, comes back or is late.
+      {{ say.nothingYetYouAreToldHere }}
     </p>
     <ul>
       <li v-for="entry in news" :key="entry.id" class="border-b border-line last:border-0" :class="!entry.seen && 'bg-kelp-wash'">
@@ -27,13 +28,13 @@ const zone = computed(() => site.zone)
         >
           <span class="line-clamp-3">{{ entry.words }}</span>
           <span class="block text-body text-soft"
-            >{{ shortIn(entry.at, zone, site.now) }}<span v-if="!entry.seen" class="sr-only">, new</span></span
+            >{{ shortIn(entry.at, zone, site.now) }}<span v-if="!entry.seen" class="sr-only">{{ say.andNew }}</span></span
           >
         </component>
       </li>
     </ul>
     <p class="border-t border-line px-4 py-2.5">
-      <NuxtLink to="/office/me" class="link" @click="emit('leave')">How you are written to</NuxtLink>
+      <NuxtLink to="/office/me" class="link" @click="emit('leave')">{{ say.howYouAreWrittenTo }}</NuxtLink>
     </p>
   </div>
 </template>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { Check, TriangleAlert, X } from 'lucide-vue-next'
 import { useNotices } from '~/stores/notices'
+import * as say from '~~/core/words/office/frame'
 
 const notices = useNotices()
 </script>
@@ -24,7 +25,7 @@ const notices = useNotices()
         {{ notice.text }} <span v-if="notice.more" class="text-soft">{{ notice.more }}</span>
       </p>
       <button v-if="notice.action" class="link" @click="(notice.action.run(), notices.close(notice.id))">{{ notice.action.label }}</button>
-      <button class="icon-button -my-1 -mr-2" aria-label="Close this message" @click="notices.close(notice.id)">
+      <button class="icon-button -my-1 -mr-2" :aria-label="say.closeThisMessage" @click="notices.close(notice.id)">
         <X class="size-4" />
       </button>
     </div>

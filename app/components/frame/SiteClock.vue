@@ -3,31 +3,24 @@ import { TriangleAlert } from 'lucide-vue-next'
 import { shortIn, timeIn, fullIn } from '~~/core/time/words'
 import { useSession } from '~/stores/session'
 import { useSite } from '~/stores/site'
+import { cityOf } from '~/composables/zones'
+import * as say from '~~/core/words/office/frame'
 
 const site = useSite()
 const session = useSession()
 const route = useRoute()
 const zone = computed(() => site.zone)
-const city = computed(() => zone.value.split('/').at(-1)!.replaceAll('_', ' '))
+const city = computed(() => cityOf(zone.value))
 /** Where the viewer says they are, when another time holds there. */
 const own = computed(() => {
   const mine = session.person?.zone
-  return mine && timeIn(site.now, mine) !== timeIn(site.now, zone.value) ? `${timeIn(site.now, mine)} with you` : ''
+  return mine && timeIn(site.now, mine) !== timeIn(site.now, zone.value) ? say.nowWithYou(timeIn(site.now, mine)) : ''
 })
 const next = computed(() => {
   const event = site.site?.next
-  if (!event) return 'nothing planned'
-  const verb =
-    event.live === event.count
-      ? event.count === 1
-        ? 'goes live'
-        : 'go live'
-      : event.live === 0
-        ? event.count === 1
-          ? 'leaves'
-          : 'leave'
-        : 'changes'
-  return `${event.count} ${verb} ${shortIn(event.at, zone.value, site.now)}`
+  if (!event) return say.nothingPlanned
+  const does = event.live === event.count ? 'live' : event.live === 0 ? 'leave' : 'both'
+  return say.nextAtClock(event.count, does, shortIn(event.at, zone.value, site.now))
 })
 </script>
 
@@ -42,14 +35,14 @@ const next = computed(() => {
         class="flex items-center gap-1 font-semibold text-rust hover:underline"
         :to="{ path: '/office/sign-in', query: { to: route.fullPath } }"
       >
-        <TriangleAlert class="size-3.5" aria-hidden="true" /> signed out: sign in
+        <TriangleAlert class="size-3.5" aria-hidden="true" /> {{ say.signedOutSignIn }}
       </NuxtLink>
     </p>
     <p v-else-if="site.line === 'lost'" class="flex items-center gap-1 font-semibold text-rust" role="status">
-      <TriangleAlert class="size-3.5" aria-hidden="true" /> no connection
+      <TriangleAlert class="size-3.5" aria-hidden="true" /> {{ say.noConnectionWithin }}
     </p>
     <p v-else-if="site.site.silent" class="flex items-center gap-1 font-semibold text-lamp" role="status">
-      <TriangleAlert class="size-3.5" aria-hidden="true" /> scheduler is silent
+      <TriangleAlert class="size-3.5" aria-hidden="true" /> {{ say.schedulerIsSilent }}
     </p>
     <p v-else class="truncate text-soft">{{ next }}</p>
   </div>

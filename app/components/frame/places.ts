@@ -1,9 +1,12 @@
+import * as common from '~~/core/words/office/common'
+import * as say from '~~/core/words/office/frame'
+
 /** The places of the office that exist, in the order of the bar. */
 export const PLACES: { name: string; path: string }[] = [
-  { name: 'Today', path: '/office' },
-  { name: 'Content', path: '/office/content' },
-  { name: 'Calendar', path: '/office/calendar' },
-  { name: 'Site', path: '/office/site' },
-  { name: 'Checks', path: '/office/checks' },
-  { name: 'People', path: '/office/people' },
+  { name: say.today, path: '/office' },
+  { name: say.content, path: '/office/content' },
+  { name: say.calendar, path: '/office/calendar' },
+  { name: say.site, path: '/office/site' },
+  { name: say.checks, path: '/office/checks' },
+  { name: common.people, path: '/office/people' },
 ]

@@ -23,6 +23,8 @@ import { takeBlocks } from '~/editor/blockClipboard'
 import { useKept } from '~/stores/kept'
 import { useNotices } from '~/stores/notices'
 import { lazily, lazyDialog } from '~/composables/lazily'
+import * as common from '~~/core/words/office/common'
+import * as say from '~~/core/words/office/item'
 
 // Only the block in hand has its tools.
 const BlockMenu = lazily(() => import('./BlockMenu.vue'))
@@ -78,9 +80,9 @@ if (!props.inner)
   offerCommands(() =>
     props.body.length > 1
       ? [
-          { id: 'fold-all', name: 'Fold all blocks', group: 'Here', run: () => fold(new Set(props.body.map(({ id }) => id)), true) },
+          { id: 'fold-all', name: say.foldAllBlocks, group: say.here, run: () => fold(new Set(props.body.map(({ id }) => id)), true) },
           ...(foldedIds.value.length
-            ? [{ id: 'unfold-all', name: 'Open all blocks', group: 'Here', run: () => void (foldedIds.value = []) }]
+            ? [{ id: 'unfold-all', name: say.openAllBlocks, group: say.here, run: () => void (foldedIds.value = []) }]
             : []),
         ]
       : [],
@@ -235,7 +237,7 @@ const openAt = (id: string) => notes?.threadsAt(id)?.filter((thread) => !thread.
         ]"
         tabindex="-1"
         role="group"
-        :aria-label="`${blockWord(block)}, block ${index + 1} of ${body.length}${picked.chosen.value.has(block.id) ? ', chosen' : ''}`"
+        :aria-label="say.blockOfBlocks(blockWord(block), index + 1, body.length, picked.chosen.value.has(block.id))"
         @keydown="onKey($event, index)"
         @copy="onCopy($event, block.id)"
         @cut="onCopy($event, block.id)"
@@ -255,7 +257,7 @@ const openAt = (id: string) => notes?.threadsAt(id)?.filter((thread) => !thread.
           class="absolute flex opacity-0 transition-opacity"
         >
           <InsertMenu data-insert :may-source="maySource" :inner="inner" @add="add(index + 1, $event)" @put="putKept(index + 1, $event)"
-            ><button type="button" class="icon-button" :aria-label="`Add a block below block ${index + 1}`"><Plus class="size-4" /></button
+            ><button type="button" class="icon-button" :aria-label="say.addABlockBelowBlock(index + 1)"><Plus class="size-4" /></button
           ></InsertMenu>
           <BlockMenu
             :block="block"
@@ -283,7 +285,7 @@ const openAt = (id: string) => notes?.threadsAt(id)?.filter((thread) => !thread.
           type="button"
           class="mb-1 flex items-center gap-1.5 rounded-[4px] bg-lamp-wash px-1.5 font-sans text-body text-lamp"
           :disabled="locked"
-          :aria-label="`Shown ${blockWindowWords(block.window)}${locked ? '' : '; change the times'}`"
+          :aria-label="say.shownInWindow(blockWindowWords(block.window), locked ? '' : say.andChangeTheTimes)"
           @click="timing = block"
         >
           <CalendarClock class="size-3.5" aria-hidden="true" />{{ blockWindowWords(block.window) }}
@@ -326,11 +328,11 @@ const openAt = (id: string) => notes?.threadsAt(id)?.filter((thread) => !thread.
           v-if="notes?.pinning.value"
           type="button"
           class="button absolute top-0 left-full ml-2 font-sans text-plain"
-          :aria-label="`Note on block ${index + 1}`"
+          :aria-label="say.noteOnBlock(index + 1)"
           @mousedown.prevent
           @click="notes.ask(block.id, frames[block.id])"
         >
-          <MessageSquarePlus class="size-4" />Note
+          <MessageSquarePlus class="size-4" />{{ common.note }}
         </button>
       </div>
     </div>
@@ -352,7 +354,7 @@ const openAt = (id: string) => notes?.threadsAt(id)?.filter((thread) => !thread.
       :inner="inner"
       @add="add(body.length, $event)"
       @put="putKept(body.length, $event)"
-      ><button type="button" class="button-quiet -ml-2"><Plus class="size-4" aria-hidden="true" />Add a block</button></InsertMenu
+      ><button type="button" class="button-quiet -ml-2"><Plus class="size-4" aria-hidden="true" />{{ say.addABlock }}</button></InsertMenu
     >
   </div>
 </template>

@@ -4,6 +4,9 @@ import { meaningOf } from '~~/core/time/zone'
 import PlainDialog from '~/components/form/PlainDialog.vue'
 import { repeatOn, repeatsFor } from '~/components/time/repeats'
 import { useSite } from '~/stores/site'
+import * as common from '~~/core/words/office/common'
+import { cityOf } from '~/composables/zones'
+import * as say from '~~/core/words/office/blocks'
 
 /** Asks when readers see a block: from a time, until one, or both, once or again and again. */
 const props = defineProps<{ times: BlockWindow | undefined }>()
@@ -30,9 +33,9 @@ const clocks = computed(() =>
         if (text === null) return []
         const meaning = meaningOf({ date: text.slice(0, 10), time: text.slice(11), zone: zone.value })
         return meaning.kind === 'gap'
-          ? [`The clocks skip ${text.slice(11)} that night; what is meant is read an hour later.`]
+          ? [say.theClocksSkipThatNightWhat(text.slice(11))]
           : meaning.kind === 'overlap'
-            ? [`The clocks show ${text.slice(11)} twice that night; the first is meant.`]
+            ? [say.theClocksShowTwiceThatNight(text.slice(11))]
             : []
       })
     : [],
@@ -40,44 +43,63 @@ const clocks = computed(() =>
 </script>
 
 <template>
-  <PlainDialog :open="true" title="When readers see this block" @close="emit('close')">
+  <PlainDialog :open="true" :title="say.whenReadersSeeThisBlock" @close="emit('close')">
     <form id="block-times" class="space-y-3" @submit.prevent="parsed.success && emit('set', parsed.data)">
       <div class="flex flex-wrap gap-3">
         <div>
-          <label class="label" for="block-from">From</label><input id="block-from" v-model="fromDate" type="date" class="input !w-44" />
+          <label class="label" for="block-from">{{ say.from }}</label><input
+            id="block-from"
+            v-model="fromDate"
+            type="date"
+            class="input !w-44"
+          />
         </div>
         <div>
-          <label class="label" for="block-from-time">Time in {{ zone.split('/').at(-1)?.replaceAll('_', ' ') }}</label
-          ><input id="block-from-time" v-model="fromTime" type="time" class="input !w-32" :disabled="!fromDate" />
+          <label class="label" for="block-from-time">{{ say.timeInZone(cityOf(zone)) }}</label><input
+            id="block-from-time"
+            v-model="fromTime"
+            type="time"
+            class="input !w-32"
+            :disabled="!fromDate"
+          />
         </div>
       </div>
       <div class="flex flex-wrap gap-3">
         <div>
-          <label class="label" for="block-until">Until</label><input id="block-until" v-model="untilDate" type="date" class="input !w-44" />
+          <label class="label" for="block-until">{{ say.until }}</label><input
+            id="block-until"
+            v-model="untilDate"
+            type="date"
+            class="input !w-44"
+          />
         </div>
         <div>
-          <label class="label" for="block-until-time">Time</label
-          ><input id="block-until-time" v-model="untilTime" type="time" class="input !w-32" :disabled="!untilDate" />
+          <label class="label" for="block-until-time">{{ common.time }}</label><input
+            id="block-until-time"
+            v-model="untilTime"
+            type="time"
+            class="input !w-32"
+            :disabled="!untilDate"
+          />
         </div>
         <div v-if="fromDate && untilDate">
-          <label class="label" for="block-rule">Comes again</label>
+          <label class="label" for="block-rule">{{ say.comesAgain }}</label>
           <select id="block-rule" v-model="rule" class="input !w-40">
             <option v-for="one in repeats" :key="one.word" :value="one.value">{{ one.word }}</option>
           </select>
         </div>
       </div>
-      <p v-if="parsed.success" class="font-medium" role="status">Readers see it {{ blockWindowWords(window) }}.</p>
+      <p v-if="parsed.success" class="font-medium" role="status">{{ say.readersSeeIt(blockWindowWords(window)) }}</p>
       <p v-else-if="fromDate || untilDate" class="text-rust" role="alert">{{ parsed.error.issues[0]!.message }}</p>
       <p v-for="words in clocks" :key="words" class="text-rust">{{ words }}</p>
       <p class="hint">
-        Its times are a part of the page: they go through its gates, and the page turns by itself. Outside them the site’s search does not
-        find the block either.
+        {{ say.itsTimesAreAPartOf }}
       </p>
     </form>
     <template #actions
-      ><button v-if="props.times" class="button mr-auto" @click="emit('set', undefined)">Show it always</button
-      ><button class="button" @click="emit('close')">Cancel</button
-      ><button class="button-main" form="block-times" :disabled="!parsed.success">Set the times</button></template
+      ><button v-if="props.times" class="button mr-auto" @click="emit('set', undefined)">{{ say.showItAlways }}</button
+      ><button class="button" @click="emit('close')">{{ common.cancel }}</button
+      ><button class="button-main" form="block-times" :disabled="!parsed.success">{{ say.setTheTimes }}</button></template
     >
   </PlainDialog>
 </template>

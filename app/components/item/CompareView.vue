@@ -15,9 +15,10 @@ import { fieldWords } from './fieldWords'
 import { PinnedNotes } from './noteParts'
 import { api } from '~/composables/api'
 import { useItemNotes } from '~/composables/itemNotes'
-import { counted } from '~/composables/words'
 import { useSite } from '~/stores/site'
 import type { Got } from '~/composables/apiTypes'
+import * as common from '~~/core/words/office/common'
+import * as say from '~~/core/words/office/history'
 
 type VersionLine = Got<`/items/${string}/versions`>['versions'][number]
 type Shown = Got<`/versions/${string}`>
@@ -53,7 +54,13 @@ const fromId = computed(() => {
   return list[at + 1]?.id ?? toId.value
 })
 const name = (version: VersionLine) =>
-  `Version ${version.number}${version.id === props.draftHead ? ', draft now' : version.id === props.liveVersion ? ', live now' : ''}${version.name ? `, ${version.name}` : ''} · ${version.author}, ${shortIn(version.at, zone.value, site.now)}`
+  say.versionByAuthor(
+    version.number,
+    version.id === props.draftHead ? say.andDraftNow : version.id === props.liveVersion ? say.andLiveNow : '',
+    version.name ? `, ${version.name}` : '',
+    version.author,
+    shortIn(version.at, zone.value, site.now),
+  )
 
 const [before, after] = [shallowRef<Shown | null>(null), shallowRef<Shown | null>(null)]
 const load = (id: string) => api('GET', `/versions/${id}`)
@@ -95,13 +102,13 @@ const counts = computed(() => {
     [tally('removed'), 'removed'],
     [tally('moved'), 'moved'],
   ] as const
-  const said = parts.filter(([n]) => n).map(([n, what], index) => (index ? `${n} ${what}` : `${counted(n, 'block')} ${what}`))
-  if (script.value?.fields.length) said.push(counted(script.value.fields.length, 'field'))
-  if (!said.length) return 'They say the same to readers'
+  const said = parts.filter(([n]) => n).map(([n, what], index) => (index ? `${n} ${what}` : `${common.countedBlocks(n)} ${what}`))
+  if (script.value?.fields.length) said.push(say.countedFields(script.value.fields.length))
+  if (!said.length) return say.theySayTheSameToReaders
   const { known } = props
-  const after = { cleared: 'you cleared', returned: 'you returned', live: 'what is live,' }
+  const after = { cleared: say.youCleared, returned: say.youReturned, live: say.whatIsLive }
   return known?.version === fromId.value && atHead.value
-    ? `${said.join(', ')} since ${after[known.why]} version ${known.number}`
+    ? say.saidSinceWhyVersionNumber(said.join(', '), after[known.why], known.number)
     : said.join(', ')
 })
 const fieldHtml = (name: FieldName, value: unknown, other: unknown, side: 'before' | 'after') => {
@@ -134,33 +141,33 @@ onKeyStroke('p', (event) => !typing(event) && go(-1))
       class="sticky top-0 z-10 flex flex-wrap items-center gap-x-4 gap-y-2 border-b border-line bg-paper px-5 py-2.5 max-md:[&_label]:hidden"
     >
       <label class="flex items-center gap-2"
-        ><span class="text-soft">From</span>
+        ><span class="text-soft">{{ say.from }}</span>
         <select class="input max-w-72" :value="fromId" @change="emit('pick', ($event.target as HTMLSelectElement).value, toId)">
           <option v-for="version in versions" :key="version.id" :value="version.id">{{ name(version) }}</option>
         </select></label
       >
       <label class="flex items-center gap-2"
-        ><span class="text-soft">to</span>
+        ><span class="text-soft">{{ say.to }}</span>
         <select class="input max-w-72" :value="toId" @change="emit('pick', fromId, ($event.target as HTMLSelectElement).value)">
           <option v-for="version in versions" :key="version.id" :value="version.id">{{ name(version) }}</option>
         </select></label
       >
-      <div class="flex gap-1" role="group" aria-label="How to show it">
+      <div class="flex gap-1" role="group" :aria-label="say.howToShowIt">
         <button class="button" :aria-pressed="columns" :class="columns && '!border-kelp !bg-kelp-wash'" @click="columns = !columns">
-          Two columns
+          {{ say.twoColumns }}
         </button>
         <button class="button" :aria-pressed="plain" :class="plain && '!border-kelp !bg-kelp-wash'" @click="plain = !plain">
-          Plain words
+          {{ say.plainWords }}
         </button>
         <button class="button" :aria-pressed="unchanged" :class="unchanged && '!border-kelp !bg-kelp-wash'" @click="unchanged = !unchanged">
-          Unchanged too
+          {{ say.unchangedToo }}
         </button>
       </div>
       <div class="ml-auto flex items-center gap-1">
-        <button class="icon-button" aria-label="Change before (p)" title="Change before (p)" @click="go(-1)">
+        <button class="icon-button" :aria-label="say.changeBeforeP" :title="say.changeBeforeP" @click="go(-1)">
           <ArrowUp class="size-4" />
         </button>
-        <button class="icon-button" aria-label="Next change (n)" title="Next change (n)" @click="go(1)">
+        <button class="icon-button" :aria-label="say.nextChangeN" :title="say.nextChangeN" @click="go(1)">
           <ArrowDown class="size-4" />
         </button>
       </div>
@@ -170,14 +177,18 @@ onKeyStroke('p', (event) => !typing(event) && go(-1))
       <div v-if="script.fields.length" class="mb-4 rounded-md border border-line bg-sheet">
         <table class="w-full">
           <caption class="sr-only">
-            Fields that changed
+            {{
+              say.fieldsThatChanged
+            }}
           </caption>
           <thead>
             <tr class="border-b border-line text-left text-body text-soft">
-              <th scope="col" class="w-44 px-4 py-1.5 font-medium">Field</th>
-              <th scope="col" class="px-3 font-medium">Before</th>
-              <th scope="col" class="px-3 font-medium">After</th>
-              <th scope="col" class="w-32"><span class="sr-only">Take back</span></th>
+              <th scope="col" class="w-44 px-4 py-1.5 font-medium">{{ say.field }}</th>
+              <th scope="col" class="px-3 font-medium">{{ say.before }}</th>
+              <th scope="col" class="px-3 font-medium">{{ say.after }}</th>
+              <th scope="col" class="w-32">
+                <span class="sr-only">{{ say.takeBack }}</span>
+              </th>
             </tr>
           </thead>
           <tbody>
@@ -196,15 +207,15 @@ onKeyStroke('p', (event) => !typing(event) && go(-1))
               </td>
               <td class="px-3 py-2 text-right">
                 <button v-if="atDraft && mayWrite" class="link" @click="emit('takeBack', contents.before, { field: change.name }, fromId)">
-                  Take this back
+                  {{ say.takeThisBack }}
                 </button>
                 <button
                   v-if="atHead && notes?.pinning.value"
                   class="link"
-                  :aria-label="`Note on ${FIELDS[change.name]?.label ?? change.name}`"
+                  :aria-label="say.noteOnLabel(FIELDS[change.name]?.label ?? change.name)"
                   @click="notes.ask(`field:${change.name}`)"
                 >
-                  Note
+                  {{ common.note }}
                 </button>
                 <PinnedNotes v-if="atHead && notes?.pinsAt(`field:${change.name}`)" class="text-left" :place="`field:${change.name}`" />
               </td>
@@ -216,7 +227,7 @@ onKeyStroke('p', (event) => !typing(event) && go(-1))
         <template v-for="line in lines" :key="line.key">
           <p v-if="'fold' in line" class="grid grid-cols-[7.5rem_minmax(0,1fr)] gap-4 py-1 text-soft">
             <span class="border-r-2 border-transparent" /><button class="link w-fit" @click="unchanged = true">
-              {{ counted(line.fold, 'block') }} unchanged
+              {{ say.blocksUnchanged(common.countedBlocks(line.fold)) }}
             </button>
           </p>
           <ComparedBlock
@@ -231,7 +242,7 @@ onKeyStroke('p', (event) => !typing(event) && go(-1))
             @take-back="emit('takeBack', contents.before, { block: line.change.id }, fromId)"
           />
         </template>
-        <p v-if="!lines.length" class="py-3 text-center text-soft">Neither has anything in its body.</p>
+        <p v-if="!lines.length" class="py-3 text-center text-soft">{{ say.neitherHasAnythingInItsBody }}</p>
       </div>
     </div>
   </div>

@@ -11,6 +11,8 @@ import { renderText, type Refs } from '~~/core/render/text'
 import { hasQuote } from '~~/core/content/quote'
 import RenderedHtml from '~/editor/RenderedHtml.vue'
 import { useItemNotes } from '~/composables/itemNotes'
+import * as common from '~~/core/words/office/common'
+import * as say from '~~/core/words/office/history'
 
 /** One block of a comparison, as readers see it or as plain words, in one column or in two. */
 const props = defineProps<{
@@ -47,22 +49,22 @@ const column = (which: 'before' | 'after'): string => {
 }
 /** Pictures, dividers and the like show no marked words: the whole is framed instead. */
 const whole = computed(() => (blockText((after.value ?? before.value)!) && !marked.value.before ? '' : props.change.change))
-const WORDS = { same: '', moved: 'Moved', changed: 'Changed', added: 'Added', removed: 'Removed' } as const
+const WORDS = { same: '', moved: say.moved, changed: say.changed, added: say.added, removed: say.removed } as const
 const moved = computed(() => props.change.change === 'moved' || (props.change.change === 'changed' && props.change.moved))
 const SETTINGS: Record<string, string> = {
-  level: 'Level',
-  ordered: 'Numbered',
-  source: 'Source',
-  alt: 'Alternative text',
-  decorative: 'Decorative',
-  caption: 'Caption',
-  headers: 'Header cells',
-  label: 'Words',
-  href: 'Target',
-  url: 'Address',
-  title: 'Title',
-  html: 'Source',
-  window: 'Shown',
+  level: say.level,
+  ordered: say.numbered,
+  source: say.source,
+  alt: say.alternativeText,
+  decorative: say.decorative,
+  caption: say.caption,
+  headers: say.headerCells,
+  label: common.words,
+  href: say.target,
+  url: common.address,
+  title: say.title,
+  html: say.source,
+  window: say.shown,
 }
 </script>
 
@@ -86,18 +88,18 @@ const SETTINGS: Record<string, string> = {
       <template v-if="change.change !== 'same'">
         <p class="font-semibold">{{ WORDS[change.change] }}</p>
         <p v-if="moved && 'from' in change && 'to' in change" class="flex items-center justify-end gap-1 text-soft">
-          <CornerDownRight class="size-3.5" aria-hidden="true" />from {{ change.from + 1 }} to {{ change.to + 1 }}
+          <CornerDownRight class="size-3.5" aria-hidden="true" />{{ say.fromFromToTo(change.from + 1, change.to + 1) }}
         </p>
-        <button v-if="takeBack" class="link" @click="emit('takeBack')">Take this back</button>
+        <button v-if="takeBack" class="link" @click="emit('takeBack')">{{ say.takeThisBack }}</button>
       </template>
       <button
         v-if="noted && after && notes?.pinning.value"
         class="link"
-        :aria-label="`Note on this ${blockWord(after).toLowerCase()}`"
+        :aria-label="say.noteOnThis(blockWord(after).toLowerCase())"
         @mousedown.prevent
         @click="notes.ask(change.id, body)"
       >
-        Note
+        {{ common.note }}
       </button>
     </div>
     <div v-if="plain && !columns" class="font-sans text-lead leading-relaxed whitespace-pre-wrap">
@@ -128,8 +130,8 @@ const SETTINGS: Record<string, string> = {
       <PinnedNotes v-if="notes.pinsAt(change.id)" :place="change.id" />
     </div>
     <p v-for="setting in marked.settings" :key="setting.name" class="col-start-2 font-sans text-body">
-      {{ SETTINGS[setting.name] ?? setting.name }}: <del>{{ setting.before || 'empty' }}</del>
-      <ins class="ml-1">{{ setting.after || 'empty' }}</ins>
+      {{ SETTINGS[setting.name] ?? setting.name }}: <del>{{ setting.before || say.empty }}</del>
+      <ins class="ml-1">{{ setting.after || say.empty }}</ins>
     </p>
   </section>
 </template>

@@ -10,6 +10,7 @@ import type { Refs } from '~~/core/render/text'
 import RenderedHtml from '~/editor/RenderedHtml.vue'
 import RichText from '~/editor/RichText.vue'
 import { fieldWords } from './fieldWords'
+import * as say from '~~/core/words/office/itemParts'
 
 /** The places that two texts changed differently, each to be chosen once: either text, shown by words, or words of one's own. */
 const props = defineProps<{
@@ -31,7 +32,7 @@ function html(conflict: Disagreement, side: 'base' | 'a' | 'b'): string {
   return renderBlock(side === 'base' || !conflict.base ? block : columnOf(markBlock(conflict.base, block).block, 'after'), props.refs)
 }
 const words = (conflict: Disagreement, side: 'base' | 'a' | 'b') =>
-  conflict.place === 'field' ? fieldWords(conflict.name, conflict[side], props.refs) || 'empty' : ''
+  conflict.place === 'field' ? fieldWords(conflict.name, conflict[side], props.refs) || say.empty : ''
 const textOf = (block: Block | null): Text | null =>
   block && (block.kind === 'paragraph' || block.kind === 'heading' || block.kind === 'quote') ? block.text : null
 /** Words of one's own are for blocks of text that both sides still have. */
@@ -69,7 +70,7 @@ function write(conflict: Disagreement, text: Text): void {
       v-for="(conflict, index) in conflicts"
       :key="placeOf(conflict)"
       class="mt-4 rounded-md border border-line bg-sheet"
-      :aria-label="`Place ${index + 1} of ${conflicts.length}`"
+      :aria-label="say.placeIndexOfCount(index + 1, conflicts.length)"
     >
       <header class="flex items-baseline gap-3 border-b border-line px-4 py-2">
         <b class="font-semibold">{{
@@ -77,10 +78,10 @@ function write(conflict: Disagreement, text: Text): void {
             ? (FIELDS[conflict.name]?.label ?? conflict.name)
             : blockWord((conflict.a ?? conflict.b ?? conflict.base)!)
         }}</b>
-        <span class="text-soft">{{ index + 1 }} of {{ conflicts.length }}</span>
+        <span class="text-soft">{{ say.indexOfCount(index + 1, conflicts.length) }}</span>
       </header>
       <div v-if="conflict.base !== null && conflict.base !== undefined" class="border-b border-line bg-paper px-4 py-2">
-        <p class="text-body text-soft">Both began from</p>
+        <p class="text-body text-soft">{{ say.bothBeganFrom }}</p>
         <p v-if="conflict.place === 'field'">{{ words(conflict, 'base') }}</p>
         <div v-else class="page-look"><RenderedHtml :html="html(conflict, 'base')" /></div>
       </div>
@@ -101,7 +102,7 @@ function write(conflict: Disagreement, text: Text): void {
           >
           <span v-if="conflict.place === 'field'" class="mt-1 block">{{ words(conflict, side) }}</span>
           <span v-else-if="conflict[side]" class="page-look mt-1 block"><RenderedHtml tag="span" :html="html(conflict, side)" /></span>
-          <span v-else class="mt-1 block text-rust">It was removed here.</span>
+          <span v-else class="mt-1 block text-rust">{{ say.itWasRemovedHere }}</span>
         </label>
       </div>
       <div v-if="ownable(conflict)" class="border-t border-line px-4 py-3" :class="picks[placeOf(conflict)] === 'own' && 'bg-kelp-wash'">
@@ -111,13 +112,13 @@ function write(conflict: Disagreement, text: Text): void {
             :name="placeOf(conflict)"
             :checked="picks[placeOf(conflict)] === 'own'"
             @change="choose(conflict, 'own')"
-          />Words of my own</label
+          />{{ say.wordsOfMyOwn }}</label
         >
         <div v-if="picks[placeOf(conflict)] === 'own'" class="page-look mt-2 rounded-md border border-edge bg-sheet px-3 py-2">
           <RichText
             :model-value="own[placeOf(conflict)] ?? []"
             :refs="refs"
-            label="Words of my own"
+            :label="say.wordsOfMyOwn"
             :text-kind="textKindOf(conflict)"
             breaks
             @update:model-value="write(conflict, $event)"

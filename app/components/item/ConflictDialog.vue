@@ -4,7 +4,7 @@ import type { Refs } from '~~/core/render/text'
 import PlainDialog from '~/components/form/PlainDialog.vue'
 import ConflictChoices from './ConflictChoices.vue'
 import type { Conflict } from '~/composables/draft'
-import { counted } from '~/composables/words'
+import * as say from '~~/core/words/office/itemParts'
 
 /** Words that someone else changed while this person did: what holds is chosen place by place, or later. */
 const props = defineProps<{ conflict: Conflict; refs: Refs }>()
@@ -14,16 +14,15 @@ const left = computed(() => props.conflict.places.filter((place) => !choices.val
 </script>
 
 <template>
-  <PlainDialog :open="true" title="Someone else changed the same words" wide @close="emit('later')">
+  <PlainDialog :open="true" :title="say.someoneElseChangedTheSameWords" wide @close="emit('later')">
     <p>
-      Version {{ conflict.theirs.number }} is saved with their text. Yours is still here, and not saved yet. What is not taken stays in the
-      history.
+      {{ say.versionIsSavedWithTheirText(conflict.theirs.number) }}
     </p>
-    <ConflictChoices v-model="choices" :refs="refs" :conflicts="conflict.places" :names="{ a: 'Mine', b: 'Theirs, which is saved' }" />
+    <ConflictChoices v-model="choices" :refs="refs" :conflicts="conflict.places" :names="{ a: say.mine, b: say.theirsWhichIsSaved }" />
     <template #actions>
-      <p class="mr-auto text-soft" role="status">{{ left ? `${counted(left, 'place', 'places')} left to choose` : '' }}</p>
-      <button class="button" @click="emit('later')">Go on writing</button>
-      <button class="button-main" :disabled="left > 0" @click="emit('settle', choices)">Save with these</button>
+      <p class="mr-auto text-soft" role="status">{{ left ? say.leftToChoose(say.countedPlaces(left)) : '' }}</p>
+      <button class="button" @click="emit('later')">{{ say.goOnWriting }}</button>
+      <button class="button-main" :disabled="left > 0" @click="emit('settle', choices)">{{ say.saveWithThese }}</button>
     </template>
   </PlainDialog>
 </template>

@@ -9,6 +9,8 @@ import { VIEWS, type View } from './views'
 import type { DraftAtHand } from '~/composables/draft'
 import { initials } from '~/composables/words'
 import { useSite } from '~/stores/site'
+import * as common from '~~/core/words/office/common'
+import * as say from '~~/core/words/office/item'
 
 /** What the item is, where it and its draft stand, the ways to look at it, and whether all is saved. */
 const props = defineProps<{
@@ -31,19 +33,19 @@ const saveWords = computed(() => {
     case undefined:
       return ''
     case 'saved':
-      return `Saved ${timeIn(props.at!.savedAt.value, zone.value)}`
+      return say.savedSavedAt(timeIn(props.at!.savedAt.value, zone.value))
     case 'saving':
-      return 'Saving …'
+      return say.saving
     case 'offline':
-      return 'Not saved: no connection'
+      return say.notSavedNoConnection
     case 'signed-out':
-      return 'Not saved: signed out'
+      return say.notSavedSignedOut
     case 'refused':
-      return 'Not saved'
+      return say.notSaved
     case 'conflict':
-      return 'Not saved: changed by two'
+      return say.notSavedChangedByTwo
     default:
-      return 'Unsaved'
+      return say.unsaved
   }
 })
 const draftWord = computed(() => {
@@ -51,7 +53,7 @@ const draftWord = computed(() => {
   if (!draft) return null
   if (draft.event?.state === 'held') return { state: 'held' as const, label: undefined }
   if (draft.review === 'cleared' && draft.event?.at)
-    return { state: 'scheduled' as const, label: `Scheduled ${shortIn(draft.event.at, zone.value, site.now)}` }
+    return { state: 'scheduled' as const, label: say.scheduledAt(shortIn(draft.event.at, zone.value, site.now)) }
   return { state: draft.review, label: undefined }
 })
 </script>
@@ -59,51 +61,53 @@ const draftWord = computed(() => {
 <template>
   <header class="flex min-h-16 shrink-0 flex-wrap items-center gap-x-5 gap-y-2 border-b border-line px-5 py-2">
     <div class="min-w-0 max-w-[26rem]">
-      <p class="truncate text-body text-soft">{{ KINDS[page.kind].one }} in {{ page.section.name }}</p>
+      <p class="truncate text-body text-soft">{{ say.oneInName(KINDS[page.kind].one, page.section.name) }}</p>
       <h1 class="truncate font-serif text-title leading-tight font-semibold" :title="title">
-        {{ title || 'Without a title' }}
+        {{ title || common.withoutATitle }}
       </h1>
     </div>
     <dl class="flex divide-x divide-line rounded-md border border-line bg-sheet">
       <div class="px-3 py-1">
-        <dt class="text-small text-soft">On site</dt>
+        <dt class="text-small text-soft">{{ common.onSite }}</dt>
         <dd>
-          <StateMark :state="page.onSite" :label="page.live ? `Live since ${shortIn(page.live.since, zone, site.now)}` : undefined" />
+          <StateMark :state="page.onSite" :label="page.live ? say.liveSinceSince(shortIn(page.live.since, zone, site.now)) : undefined" />
         </dd>
       </div>
       <div class="px-3 py-1">
-        <dt class="text-small text-soft">Draft</dt>
+        <dt class="text-small text-soft">{{ common.draft }}</dt>
         <dd>
-          <StateMark v-if="draftWord" :state="draftWord.state" :label="draftWord.label" /><span v-else class="text-soft">none open</span>
+          <StateMark v-if="draftWord" :state="draftWord.state" :label="draftWord.label" /><span v-else class="text-soft">{{
+            say.noneOpen
+          }}</span>
         </dd>
       </div>
     </dl>
     <div class="ml-auto flex items-center gap-4">
-      <ChoiceButtons v-model="view" label="Views" :choices="CHOICES" />
+      <ChoiceButtons v-model="view" :label="common.views" :choices="CHOICES" />
       <div v-if="at && !locked && written" class="flex">
-        <button class="icon-button" aria-label="Undo" title="Undo (Ctrl Z)" :disabled="!at.canUndo.value" @click="at.undo()">
+        <button class="icon-button" :aria-label="common.undo" :title="say.undoCtrlZ" :disabled="!at.canUndo.value" @click="at.undo()">
           <Undo2 class="size-4" />
         </button>
-        <button class="icon-button" aria-label="Redo" title="Redo (Ctrl Shift Z)" :disabled="!at.canRedo.value" @click="at.redo()">
+        <button class="icon-button" :aria-label="say.redo" :title="say.redoCtrlShiftZ" :disabled="!at.canRedo.value" @click="at.redo()">
           <Redo2 class="size-4" />
         </button>
       </div>
       <button
         v-if="written"
         class="icon-button"
-        :aria-label="whole ? 'Show what stands around' : 'Fill the window'"
-        :title="whole ? 'Show what stands around' : 'Fill the window'"
+        :aria-label="whole ? say.showWhatStandsAround : say.fillTheWindow"
+        :title="whole ? say.showWhatStandsAround : say.fillTheWindow"
         :aria-pressed="whole"
         @click="whole = !whole"
       >
         <component :is="whole ? Minimize2 : Maximize2" class="size-4" />
       </button>
-      <ul v-if="present.length" class="flex -space-x-1.5" aria-label="Also here">
+      <ul v-if="present.length" class="flex -space-x-1.5" :aria-label="say.alsoHere">
         <li
           v-for="person in present"
           :key="person.person"
           class="flex size-7 items-center justify-center rounded-full border-2 border-paper bg-tide-wash text-tiny font-bold text-tide"
-          :title="`${person.name} is here too`"
+          :title="say.isHereToo(person.name)"
         >
           {{ initials(person.name) }}<span class="sr-only">{{ person.name }}</span>
         </li>
@@ -117,7 +121,7 @@ const draftWord = computed(() => {
                 ? 'font-semibold text-rust'
                 : 'text-lamp'
           "
-          >{{ saveWords }}</span><span class="block text-soft">version {{ at.number.value }}</span>
+          >{{ saveWords }}</span><span class="block text-soft">{{ say.versionNumber(at.number.value) }}</span>
       </p>
     </div>
   </header>

@@ -3,6 +3,7 @@ import type { ItemPage } from '~~/server/services/writing/itemPage'
 import { shortIn } from '~~/core/time/words'
 import StateMark from '~/components/mark/StateMark.vue'
 import { useSite } from '~/stores/site'
+import * as say from '~~/core/words/office/itemParts'
 
 /** The lines of work on one item, where there are several: which one is at hand, and which are behind the site. */
 defineProps<{ drafts: ItemPage['drafts']; chosen: string }>()
@@ -12,7 +13,7 @@ const zone = computed(() => site.zone)
 </script>
 
 <template>
-  <nav aria-label="Drafts of this item" class="flex items-stretch gap-1 overflow-x-auto border-b border-line bg-deep px-5 pt-1.5">
+  <nav :aria-label="say.draftsOfThisItem" class="flex items-stretch gap-1 overflow-x-auto border-b border-line bg-deep px-5 pt-1.5">
     <button
       v-for="draft in drafts"
       :key="draft.id"
@@ -24,9 +25,9 @@ const zone = computed(() => site.zone)
       {{ draft.name }}
       <StateMark
         :state="(draft.event && draft.review === 'cleared' ? 'scheduled' : draft.review) as 'draft'"
-        :label="draft.event && draft.review === 'cleared' ? `Scheduled ${shortIn(draft.event, zone, site.now)}` : undefined"
+        :label="draft.event && draft.review === 'cleared' ? say.scheduledEvent(shortIn(draft.event, zone, site.now)) : undefined"
       />
-      <span v-if="draft.behind" class="rounded-md bg-lamp-wash px-1.5 text-small font-semibold text-lamp">behind</span>
+      <span v-if="draft.behind" class="rounded-md bg-lamp-wash px-1.5 text-small font-semibold text-lamp">{{ say.behind }}</span>
     </button>
   </nav>
 </template>

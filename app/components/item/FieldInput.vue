@@ -13,6 +13,8 @@ import ItemsPicker from '~/components/form/ItemsPicker.vue'
 import PictureDrop from '~/components/form/PictureDrop.vue'
 import LinkInput from './blocks/LinkInput.vue'
 import { useItemNotes } from '~/composables/itemNotes'
+import * as common from '~~/core/words/office/common'
+import * as say from '~~/core/words/office/itemParts'
 
 /** The input of one field, as the registry says. */
 const props = defineProps<{
@@ -42,20 +44,20 @@ const id = useId()
 const notes = useItemNotes()
 const place = computed(() => `field:${props.name}`)
 const CHOICES: Partial<Record<FieldName, [string, string][]>> = {
-  labelType: LABEL_TYPES.map((type) => [type, { category: 'Category', tag: 'Tag', series: 'Series' }[type]]),
+  labelType: LABEL_TYPES.map((type) => [type, { category: common.category, tag: common.tag, series: common.series }[type]]),
   bar: [
-    ['none', 'Nowhere'],
-    ['site', 'On every page'],
-    ['section', 'On the pages of its section'],
+    ['none', say.nowhere],
+    ['site', say.onEveryPage],
+    ['section', say.onThePagesOfItsSection],
   ],
   lifetime: [
-    ['lasting', 'Until someone takes it off'],
-    ['temporary', 'For a time'],
+    ['lasting', say.untilSomeoneTakesItOff],
+    ['temporary', say.forATime],
   ],
   noticeLevel: [
-    ['information', 'For information'],
-    ['warning', 'Warning'],
-    ['urgent', 'Urgent'],
+    ['information', say.forInformation],
+    ['warning', say.warning],
+    ['urgent', say.urgent],
   ],
 }
 const advice = computed(() =>
@@ -71,7 +73,7 @@ const set = (event: Event) => emit('change', (event.target as HTMLInputElement).
         :model-value="(value as string | null) ?? null"
         :label="label"
         :kind="name === 'parent' ? 'page' : 'label'"
-        :none="name === 'parent' ? 'At the top of the tree' : 'None'"
+        :none="name === 'parent' ? say.atTheTopOfTheTree : say.none"
         :disabled="locked"
         :except="item"
         @update:model-value="emit('change', $event)"
@@ -142,7 +144,7 @@ const set = (event: Event) => emit('change', (event.target as HTMLInputElement).
           class="button"
           @click="emit('change', makeSegment(fields.title ?? ''))"
         >
-          From the title
+          {{ say.fromTheTitle }}
         </button>
       </div>
       <div v-else-if="rule.input === 'date'" class="flex gap-2">
@@ -153,7 +155,7 @@ const set = (event: Event) => emit('change', (event.target as HTMLInputElement).
           :value="text"
           :disabled="locked"
           @change="emit('change', ($event.target as HTMLInputElement).value || null)"
-        /><span v-if="!text" class="hint self-center">Empty: the day it first goes live</span>
+        /><span v-if="!text" class="hint self-center">{{ say.emptyTheDayItFirstGoes }}</span>
       </div>
       <LateInput
         v-else-if="rule.input === 'number'"
@@ -171,8 +173,8 @@ const set = (event: Event) => emit('change', (event.target as HTMLInputElement).
     <template v-if="notes">
       <NoteThread v-for="thread in notes.threadsAt(place)" :key="thread.id" class="mt-1.5" :thread="thread" there :may-write="!locked" />
       <PinnedNotes v-if="notes.pinsAt(place)" :place="place" />
-      <button v-if="notes.pinning.value" type="button" class="link mt-1" :aria-label="`Note on ${label}`" @click="notes.ask(place)">
-        Note
+      <button v-if="notes.pinning.value" type="button" class="link mt-1" :aria-label="say.noteOnLabel(label)" @click="notes.ask(place)">
+        {{ common.note }}
       </button>
     </template>
   </div>

@@ -1,13 +1,14 @@
 <script setup lang="ts">
 import { Check, TriangleAlert } from 'lucide-vue-next'
 import type { CheckResult } from '~~/server/services/reviewing/checks'
+import * as say from '~~/core/words/office/itemParts'
 
 /** What the checks of a gate find in the draft now. */
 defineProps<{ gate: string; checks: CheckResult[] }>()
 </script>
 
 <template>
-  <ul class="mt-1.5 space-y-0.5" :aria-label="`Checks of ${gate}`">
+  <ul class="mt-1.5 space-y-0.5" :aria-label="say.checksOfGate(gate)">
     <li v-for="check in checks" :key="check.name" class="flex items-baseline gap-1.5">
       <component
         :is="check.found.length ? TriangleAlert : Check"
@@ -18,9 +19,9 @@ defineProps<{ gate: string; checks: CheckResult[] }>()
       <span
         ><span class="text-soft">{{ check.words }}</span
         ><template v-if="check.found.length"
-          >: {{ check.found[0]!.detail }}<template v-if="check.found.length > 1">, and {{ check.found.length - 1 }} more</template
-          >{{ check.must ? '' : ' (advice)' }}</template
-        ><span v-else class="sr-only">: passed</span></span
+          >: {{ check.found[0]!.detail }}<template v-if="check.found.length > 1">{{ say.andCountMore(check.found.length - 1) }}</template
+          >{{ check.must ? '' : say.andAdvice }}</template
+        ><span v-else class="sr-only">{{ say.andPassed }}</span></span
       >
     </li>
   </ul>

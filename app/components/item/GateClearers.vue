@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { api } from '~/composables/api'
 import { useNotices } from '~/stores/notices'
+import * as say from '~~/core/words/office/itemParts'
 
 /** Who may clear at a gate now, and what keeps some of them from it: asked when it is opened. */
 const props = defineProps<{ draft: string; gate: string }>()
@@ -18,13 +19,13 @@ async function load(event: Event) {
 
 <template>
   <details @toggle="load">
-    <summary class="cursor-pointer text-soft">Who may</summary>
+    <summary class="cursor-pointer text-soft">{{ say.whoMay }}</summary>
     <ul v-if="people" class="pl-4">
       <li v-for="person in people" :key="person.id" :class="person.why && 'text-soft'">
-        {{ person.name }}<template v-if="person.of"> for {{ person.of }}</template
+        {{ person.name }}<template v-if="person.of"> {{ say.forWhom(person.of) }}</template
         ><template v-if="person.why">: {{ person.why }}</template>
       </li>
-      <li v-if="!people.length" class="text-rust">Nobody may clear it here; a steward can change that.</li>
+      <li v-if="!people.length" class="text-rust">{{ say.nobodyMayClearItHereA }}</li>
     </ul>
   </details>
 </template>

@@ -12,10 +12,11 @@ import LiveBands from './LiveBands.vue'
 import NoteDialog from './NoteDialog.vue'
 import { useLoad } from '~/composables/load'
 import { api } from '~/composables/api'
-import { counted } from '~/composables/words'
 import { useNotices } from '~/stores/notices'
 import { useSite } from '~/stores/site'
 import type { Got } from '~/composables/apiTypes'
+import * as common from '~~/core/words/office/common'
+import * as say from '~~/core/words/office/history'
 
 type VersionLine = Got<`/items/${string}/versions`>['versions'][number]
 
@@ -70,10 +71,10 @@ async function name(text: string) {
 }
 
 const FILTERS = {
-  all: ['All', () => true],
-  named: ['Named', (version: VersionLine) => Boolean(version.name || version.note)],
-  cleared: ['Cleared', (version: VersionLine) => version.cleared],
-  live: ['Were live', (version: VersionLine) => version.live.length > 0],
+  all: [say.all, () => true],
+  named: [say.named, (version: VersionLine) => Boolean(version.name || version.note)],
+  cleared: [common.cleared, (version: VersionLine) => version.cleared],
+  live: [say.wereLive, (version: VersionLine) => version.live.length > 0],
 } as const
 type Filter = keyof typeof FILTERS
 const filter = ref<Filter>('all')
@@ -117,7 +118,7 @@ function sizeWords(group: VersionLine[]): string {
     group.reduce((sum, { size }) => sum + (size?.blocks ?? 0), 0),
     group.reduce((sum, { size }) => sum + (size?.fields ?? 0), 0),
   ]
-  return [blocks && counted(blocks, 'block'), fields && counted(fields, 'field')].filter(Boolean).join(', ')
+  return [blocks && common.countedBlocks(blocks), fields && say.countedFields(fields)].filter(Boolean).join(', ')
 }
 const before = (group: VersionLine[]) => {
   const all = history.value!.versions
@@ -141,8 +142,8 @@ async function goTo(version: string) {
   <div v-else class="mx-auto grid max-w-6xl gap-8 px-8 py-6" :class="shown && 'lg:grid-cols-2'">
     <div>
       <LiveBands v-if="bands.length" class="mb-4" :bands="bands" :since="since" @choose="goTo" />
-      <ChoiceButtons v-model="filter" class="mb-2" label="Which versions" :choices="CHOICES" />
-      <p v-if="!sittings.length" class="py-6 text-soft">No version is like that.</p>
+      <ChoiceButtons v-model="filter" class="mb-2" :label="say.whichVersions" :choices="CHOICES" />
+      <p v-if="!sittings.length" class="py-6 text-soft">{{ say.noVersionIsLikeThat }}</p>
       <section v-for="part in days" :key="part.day" :aria-label="part.day">
         <h2 class="eyebrow border-b border-line pt-4 pb-1">{{ part.day }}</h2>
         <ol class="relative">
@@ -159,23 +160,25 @@ async function goTo(version: string) {
               aria-hidden="true"
             />
             <div class="flex flex-wrap items-baseline gap-x-3 gap-y-1">
-              <b class="font-semibold tabular-nums">Version {{ group[0]!.number }}</b>
+              <b class="font-semibold tabular-nums">{{ say.versionNumber(group[0]!.number) }}</b>
               <span v-if="group[0]!.name" class="rounded-md bg-tide-wash px-1.5 font-semibold text-tide">{{ group[0]!.name }}</span>
               <span class="text-soft"
-                >{{ VERSION_CAUSES[group[0]!.cause] }} by {{ group[0]!.author }},
+                >{{ say.causeByAuthor(VERSION_CAUSES[group[0]!.cause], group[0]!.author) }}
                 <span :title="fullIn(group[0]!.at, zone)">{{ shortIn(group[0]!.at, zone, site.now) }}</span><template
                   v-if="severalDrafts && group[0]!.draft"
                 >
-                  in “{{ group[0]!.draft }}”</template
+                  {{ say.inDraft(group[0]!.draft) }}</template
                 ><template v-if="sizeWords(group)"> · {{ sizeWords(group) }}</template></span
               >
               <StateMark v-if="group[0]!.cleared" state="cleared" />
-              <StateMark v-if="group[0]!.id === draftHead" state="draft" label="Draft now" />
-              <StateMark v-if="group[0]!.id === liveVersion" state="live" label="Live now" />
+              <StateMark v-if="group[0]!.id === draftHead" state="draft" :label="say.draftNow" />
+              <StateMark v-if="group[0]!.id === liveVersion" state="live" :label="say.liveNow" />
               <span class="ml-auto flex gap-1">
-                <button class="button-quiet" @click="look(group[0]!)">Look</button>
-                <button v-if="before(group)" class="button-quiet" @click="emit('compare', before(group)!, group[0]!.id)">Compare</button>
-                <button v-if="mayName" class="button-quiet" @click="naming = group[0]!">Name</button>
+                <button class="button-quiet" @click="look(group[0]!)">{{ say.look }}</button>
+                <button v-if="before(group)" class="button-quiet" @click="emit('compare', before(group)!, group[0]!.id)">
+                  {{ say.compare }}
+                </button>
+                <button v-if="mayName" class="button-quiet" @click="naming = group[0]!">{{ common.name }}</button>
                 <button
                   v-if="group[0]!.id !== draftHead"
                   class="button-quiet"
@@ -183,7 +186,7 @@ async function goTo(version: string) {
                   :title="mayRestore"
                   @click="emit('restore', group[0]!.id, group[0]!.number)"
                 >
-                  Restore into a draft
+                  {{ say.restoreIntoADraft }}
                 </button>
                 <button
                   v-if="group[0]!.live.length && group[0]!.id !== liveVersion"
@@ -192,14 +195,20 @@ async function goTo(version: string) {
                   :title="mayRollBack"
                   @click="emit('rollBack', group[0]!.id, group[0]!.number)"
                 >
-                  Roll back to this
+                  {{ say.rollBackToThis }}
                 </button>
               </span>
             </div>
             <p v-if="group[0]!.note" class="mt-0.5">“{{ group[0]!.note }}”</p>
             <p v-for="interval in group[0]!.live" :key="interval.from" class="mt-0.5 text-body text-kelp">
-              Live {{ shortIn(interval.from, zone, site.now) }} to {{ interval.to ? shortIn(interval.to, zone, site.now) : 'now' }},
-              {{ LIVE_CAUSES[interval.cause] }} {{ interval.by }}
+              {{
+                say.liveFromToToCauseBy(
+                  shortIn(interval.from, zone, site.now),
+                  interval.to ? shortIn(interval.to, zone, site.now) : common.now,
+                  LIVE_CAUSES[interval.cause],
+                  interval.by ?? '',
+                )
+              }}
             </p>
             <template v-if="group.length > 1">
               <button
@@ -207,19 +216,19 @@ async function goTo(version: string) {
                 :aria-expanded="open === group[0]!.id"
                 @click="open = open === group[0]!.id ? null : group[0]!.id"
               >
-                {{ open === group[0]!.id ? 'Fold' : `${group.length - 1} more of this sitting` }}
+                {{ open === group[0]!.id ? common.fold : say.moreOfThisSitting(group.length - 1) }}
               </button>
               <ol v-if="open === group[0]!.id" class="mt-1">
                 <li v-for="version in group.slice(1)" :key="version.id" class="flex items-center gap-2 text-soft">
-                  Version {{ version.number }}, {{ shortIn(version.at, zone, site.now)
-                  }}<button class="button-quiet ml-auto" @click="look(version)">Look</button
+                  {{ say.versionNumberAt(version.number, shortIn(version.at, zone, site.now))
+                  }}<button class="button-quiet ml-auto" @click="look(version)">{{ say.look }}</button
                   ><button
                     class="button-quiet"
                     :disabled="!!mayRestore"
                     :title="mayRestore"
                     @click="emit('restore', version.id, version.number)"
                   >
-                    Restore into a draft
+                    {{ say.restoreIntoADraft }}
                   </button>
                 </li>
               </ol>
@@ -227,14 +236,14 @@ async function goTo(version: string) {
           </li>
         </ol>
       </section>
-      <button v-if="history.next" class="button mt-3" @click="older">Older versions</button>
+      <button v-if="history.next" class="button mt-3" @click="older">{{ say.olderVersions }}</button>
     </div>
     <NoteDialog
       v-if="naming"
-      :title="`Name version ${naming.number}`"
-      label="Name, for the office alone"
-      action="Keep the name"
-      hint="An empty name takes it away. The version itself never changes."
+      :title="say.nameVersionNumber(naming.number)"
+      :label="say.nameForTheOfficeAlone"
+      :action="say.keepTheName"
+      :hint="say.anEmptyNameTakesItAway"
       :start="naming.name ?? ''"
       :run="name"
       @close="naming = null"
@@ -242,10 +251,10 @@ async function goTo(version: string) {
     <article
       v-if="shown"
       class="page-look sticky top-4 h-fit max-h-[80vh] overflow-y-auto rounded-md border border-line bg-sheet p-6"
-      :aria-label="`Version ${shown.number}`"
+      :aria-label="say.versionNumber(shown.number)"
     >
       <p class="mb-3 flex items-center font-sans text-plain text-soft">
-        Version {{ shown.number }}<button class="button-quiet ml-auto" @click="shown = null">Close</button>
+        {{ say.versionNumber(shown.number) }}<button class="button-quiet ml-auto" @click="shown = null">{{ common.close }}</button>
       </p>
       <h2 class="!mt-0">{{ shown.content.fields.title }}</h2>
       <p v-if="shown.content.fields.summary" class="text-soft">{{ shown.content.fields.summary }}</p>

@@ -3,6 +3,7 @@ import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
 import { BLOCK_WORDS, blockText, blockWord, INNER_KINDS, type Block, type BlockKind } from '~~/core/blocks/blocks'
 import { BLOCK_PARTS } from './blocks/registry'
 import { useKept, type KeptBlock } from '~/stores/kept'
+import * as say from '~~/core/words/office/blocks'
 
 /** Chooses the kind of a new block. */
 const props = defineProps<{ maySource: boolean; inner?: boolean | undefined }>()
@@ -30,7 +31,7 @@ const kinds = computed(() =>
         </button>
       </MenuItem>
       <template v-if="offered.length">
-        <p class="col-span-2 mt-1 border-t border-line px-2.5 pt-1.5 text-soft">Kept by you</p>
+        <p class="col-span-2 mt-1 border-t border-line px-2.5 pt-1.5 text-soft">{{ say.keptByYou }}</p>
         <MenuItem v-for="entry in offered" :key="entry.id" v-slot="{ active }">
           <button
             class="col-span-2 flex items-center gap-2 rounded px-2.5 py-1.5 text-left"

@@ -28,6 +28,7 @@ import { useNotices } from '~/stores/notices'
 import { useSession } from '~/stores/session'
 import { useSite } from '~/stores/site'
 import { lazily, lazyDialog } from '~/composables/lazily'
+import * as say from '~~/core/words/office/item'
 
 // What is looked at now and then is loaded when it is asked for.
 const ConflictDialog = lazily(() => import('./ConflictDialog.vue'))
@@ -205,21 +206,21 @@ offerCommands(() =>
   [
     {
       id: 'whole',
-      name: whole.value ? 'Show what stands around the page' : 'Fill the window with the page',
+      name: whole.value ? say.showWhatStandsAroundThePage : say.fillTheWindowWithThePage,
       run: () => void (whole.value = !whole.value),
     },
-    { id: 'find', name: 'Find and replace on this page', run: () => void (finding.value = true) },
+    { id: 'find', name: say.findAndReplaceOnThisPage, run: () => void (finding.value = true) },
     ...(actions.main.value ? [actions.main.value] : []),
     ...actions.more.value,
-  ].map((action) => ({ ...action, group: 'Here' })),
+  ].map((action) => ({ ...action, group: say.here })),
 )
 onBeforeRouteLeave(async () => {
   if (!at) return true
   const unsaved = () => at.state.value !== 'saved'
   if (unsaved()) await at.save()
   if (!unsaved()) return true
-  if (!at.keeps()) return window.confirm('What you wrote last is not saved, and this browser keeps nothing. Leave, and lose it?')
-  notices.done('What you wrote last is not saved yet. This computer keeps it, and offers it when you come back.')
+  if (!at.keeps()) return window.confirm(say.whatYouWroteLastIsNot)
+  notices.done(say.whatYouWroteLastIsNotSaved)
   return true
 })
 onMounted(() => {
@@ -322,7 +323,7 @@ onMounted(() => {
         <div v-else class="mx-auto max-w-[46rem] px-4 py-6">
           <article
             class="page-look rounded-md border border-line bg-sheet px-14 py-10 max-md:px-5"
-            aria-label="The page"
+            :aria-label="say.thePage"
             :aria-busy="at?.lookingBack.value"
           >
             <PageTitle

@@ -1,11 +1,12 @@
 <script setup lang="ts">
 import type { ItemPage } from '~~/server/services/writing/itemPage'
-import { counted } from '~/composables/words'
 import PlainDialog from '~/components/form/PlainDialog.vue'
 import NoteDialog from './NoteDialog.vue'
 import type { useItemActions } from './itemActions'
 import type { Pin } from '~/composables/itemNotes'
 import { lazyDialog } from '~/composables/lazily'
+import * as common from '~~/core/words/office/common'
+import * as say from '~~/core/words/office/itemParts'
 
 // Choosing a time brings the calendar arithmetic of zones along; it is loaded when it is asked for.
 const WhenDialog = lazyDialog(() => import('./WhenDialog.vue'))
@@ -32,19 +33,19 @@ const { dialog } = props.actions
   <div>
     <NoteDialog
       v-if="dialog === 'beside'"
-      title="Begin another draft beside"
-      label="What is it for?"
-      action="Begin the draft"
-      hint="It begins from what is live. The other drafts stay as they are."
+      :title="say.beginAnotherDraftBeside"
+      :label="common.whatIsItFor"
+      :action="say.beginTheDraft"
+      :hint="say.itBeginsFromWhatIsLive"
       needed
       :run="beginBeside"
       @close="dialog = null"
     />
     <NoteDialog
       v-if="dialog === 'rename'"
-      title="Rename this draft"
-      label="What is it for?"
-      action="Rename"
+      :title="say.renameThisDraft"
+      :label="common.whatIsItFor"
+      :action="common.rename"
       needed
       :start="page.draft?.name"
       :run="actions.rename"
@@ -52,40 +53,39 @@ const { dialog } = props.actions
     />
     <NoteDialog
       v-if="dialog === 'save'"
-      title="Save a named version"
-      label="What changed, and why?"
-      action="Save"
+      :title="say.saveANamedVersion"
+      :label="say.whatChangedAndWhy"
+      :action="common.save"
       :run="save"
       @close="dialog = null"
     />
     <NoteDialog
       v-if="dialog === 'send'"
-      title="Send to review"
-      label="A word to the reviewer"
-      action="Send"
-      :hint="`It waits at: ${page.draft?.gates.map((gate) => gate.name).join(', ') || 'no gate'}.`"
+      :title="say.sendToReview"
+      :label="say.aWordToTheReviewer"
+      :action="say.send"
+      :hint="say.itWaitsAt(page.draft?.gates.map((gate) => gate.name).join(', ') || say.noGate)"
       :run="actions.send"
       @close="dialog = null"
     />
     <NoteDialog
       v-if="dialog === 'clear'"
-      title="Clear this version"
-      label="A word with it, if you like"
-      action="Clear"
-      :hint="`Your clearance holds for version ${page.draft?.number} exactly; a later change voids it.`"
+      :title="say.clearThisVersion"
+      :label="say.aWordWithItIfYou"
+      :action="say.clear"
+      :hint="say.yourClearanceHoldsForVersionExactly(page.draft?.number ?? '')"
       :run="actions.clear"
       @close="dialog = null"
     >
       <p v-if="pins.length" class="mb-3 rounded-md bg-lamp-wash px-2.5 py-1.5">
-        {{ counted(pins.length, 'note', 'notes') }} that you wrote while reading {{ pins.length === 1 ? 'goes' : 'go' }} to the writer with
-        it.
+        {{ say.thatYouWroteWhileReadingTo(say.countedNotes(pins.length), pins.length === 1 ? say.goes : say.go) }}
       </p>
     </NoteDialog>
     <NoteDialog
       v-if="dialog === 'return'"
-      title="Return to its writer"
-      label="What should change?"
-      action="Return"
+      :title="say.returnToItsWriter"
+      :label="say.whatShouldChange"
+      :action="say.returnWord"
       danger
       :needed="!pins.length"
       :run="actions.giveBack"
@@ -94,20 +94,21 @@ const { dialog } = props.actions
       <ul v-if="pins.length" class="mb-3 space-y-1">
         <li v-for="pin in pins" :key="pin.id" class="rounded-md bg-lamp-wash px-2.5 py-1.5">
           <template v-if="pin.quote"
-            >On <q class="italic">{{ pin.quote.exact }}</q></template
-          ><template v-else>{{ pin.place.startsWith('field:') ? 'On a field' : 'On a block' }}</template
-          >: {{ pin.text }}<template v-if="pin.suggestion !== undefined"> Suggested: {{ pin.suggestion || 'leave it out' }}</template>
+            >{{ say.on }} <q class="italic">{{ pin.quote.exact }}</q></template
+          ><template v-else>{{ pin.place.startsWith('field:') ? say.onAField : say.onABlock }}</template
+          >: {{ pin.text
+          }}<template v-if="pin.suggestion !== undefined"> {{ say.suggestedSuggestion(pin.suggestion || say.leaveItOut) }}</template>
         </li>
       </ul>
     </NoteDialog>
     <NoteDialog
       v-if="dialog === 'exception'"
-      title="Put live without clearance"
-      label="Why can it not wait?"
-      action="Put live without clearance"
+      :title="say.putLiveWithoutClearance"
+      :label="say.whyCanItNotWait"
+      :action="say.putLiveWithoutClearance"
       danger
       needed
-      hint="Your reason stands in the journal, and reviewers are asked to look at it afterwards."
+      :hint="say.yourReasonStandsInTheJournal"
       :run="actions.putLiveAnyway"
       @close="dialog = null"
     />
@@ -121,8 +122,8 @@ const { dialog } = props.actions
     />
     <WhenDialog
       v-if="dialog === 'plan'"
-      title="Set when it goes live"
-      action="Set the time"
+      :title="say.setWhenItGoesLive"
+      :action="say.setTheTime"
       :at="page.draft?.event?.at"
       :until="page.draft?.event?.until"
       :rule="page.draft?.event?.rule"
@@ -133,57 +134,56 @@ const { dialog } = props.actions
     />
     <WhenDialog
       v-if="dialog === 'plan-withdraw'"
-      title="Set when it leaves the site"
-      action="Set the time"
+      :title="say.setWhenItLeavesTheSite"
+      :action="say.setTheTime"
       :at="page.withdrawEvent?.at"
       :run="actions.planWithdraw"
       @close="dialog = null"
     />
     <WhenDialog
       v-if="dialog === 'window-end'"
-      title="Move the end of its window"
-      action="Move it"
+      :title="say.moveTheEndOfItsWindow"
+      :action="common.moveIt"
       :at="page.window?.until"
       :run="actions.moveWindowEnd"
       @close="dialog = null"
     />
     <WhenDialog
       v-if="dialog === 'embargo'"
-      title="Nobody may put it live before"
-      action="Set the embargo"
+      :title="say.nobodyMayPutItLiveBefore"
+      :action="say.setTheEmbargo"
       :run="actions.embargo"
       @close="dialog = null"
     />
     <EditionDialog v-if="dialog === 'edition'" :run="actions.intoEdition" @close="dialog = null" />
     <NoteDialog
       v-if="dialog === 'ask-withdraw'"
-      title="Ask to take it off the site"
-      label="Why should it go?"
-      action="Ask the gates"
-      hint="It stays until its gates have cleared that it goes, for exactly what is live now."
+      :title="say.askToTakeItOffThe"
+      :label="say.whyShouldItGo"
+      :action="say.askTheGates"
+      :hint="say.itStaysUntilItsGatesHave"
       needed
       :run="actions.askWithdraw"
       @close="dialog = null"
     />
     <NoteDialog
       v-if="dialog === 'withdraw-past'"
-      title="Withdraw without clearance"
-      label="Why can it not wait?"
-      action="Withdraw"
+      :title="say.withdrawWithoutClearance"
+      :label="say.whyCanItNotWait"
+      :action="say.withdraw"
       danger
       needed
-      hint="Your reason stands in the journal, and reviewers are asked to look at it afterwards."
+      :hint="say.yourReasonStandsInTheJournal"
       :run="actions.withdrawPast"
       @close="dialog = null"
     />
-    <PlainDialog :open="dialog === 'withdraw'" title="Withdraw from the site?" @close="dialog = null">
+    <PlainDialog :open="dialog === 'withdraw'" :title="say.withdrawFromTheSite" @close="dialog = null">
       <p>
-        From now on <span class="font-mono text-[0.93em]">{{ page.live?.path }}</span> answers 410, and it leaves every menu, listing, feed
-        and the sitemap. Its versions stay; it can come back with one step.
+        {{ say.fromNowOn }} <span class="font-mono text-[0.93em]">{{ page.live?.path }}</span> {{ say.answers410AndItLeavesEvery }}
       </p>
       <template #actions
-        ><button class="button" @click="dialog = null">Keep it</button
-        ><button class="button-main !border-rust-fill !bg-rust-fill" @click="actions.withdraw">Withdraw</button></template
+        ><button class="button" @click="dialog = null">{{ say.keepIt }}</button
+        ><button class="button-main !border-rust-fill !bg-rust-fill" @click="actions.withdraw">{{ say.withdraw }}</button></template
       >
     </PlainDialog>
     <RollBackDialog
@@ -194,21 +194,20 @@ const { dialog } = props.actions
       :run="actions.rollBack"
       @close="dialog = null"
     />
-    <PlainDialog :open="dialog === 'shown-date'" title="Keep the shown date?" @close="dialog = null">
-      <p>It shows {{ shownDate }}, more than a month ago. Readers see that date in listings and the feed.</p>
+    <PlainDialog :open="dialog === 'shown-date'" :title="say.keepTheShownDate" @close="dialog = null">
+      <p>{{ say.itShowsMoreThanAMonth(shownDate ?? '') }}</p>
       <template #actions
-        ><button class="button" @click="actions.putLive({ shownDate: 'keep' })">Keep {{ shownDate }}</button
-        ><button class="button-main" @click="actions.putLiveToday">Show today’s date</button></template
+        ><button class="button" @click="actions.putLive({ shownDate: 'keep' })">{{ say.keepShownDate(shownDate ?? '') }}</button
+        ><button class="button-main" @click="actions.putLiveToday">{{ say.showTodaysDate }}</button></template
       >
     </PlainDialog>
-    <PlainDialog :open="dialog === 'behind'" title="The live version changed meanwhile" @close="dialog = null">
+    <PlainDialog :open="dialog === 'behind'" :title="say.theLiveVersionChangedMeanwhile" @close="dialog = null">
       <p>
-        Version {{ page.live?.number }} went live after this draft was begun on another. Bringing the draft up to date keeps what both
-        changed; replacing takes off the site what that version changed.
+        {{ say.versionWentLiveAfterThisDraft(page.live?.number ?? '') }}
       </p>
       <template #actions
-        ><button class="button" @click="actions.putLive({ replacing: page.live?.version })">Replace it</button
-        ><button class="button-main" @click="((dialog = null), emit('bringUpToDate'))">Bring up to date first</button></template
+        ><button class="button" @click="actions.putLive({ replacing: page.live?.version })">{{ say.replaceIt }}</button
+        ><button class="button-main" @click="((dialog = null), emit('bringUpToDate'))">{{ say.bringUpToDateFirst }}</button></template
       >
     </PlainDialog>
   </div>

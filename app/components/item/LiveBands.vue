@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import { fullIn, shortIn } from '~~/core/time/words'
 import { useSite } from '~/stores/site'
+import * as common from '~~/core/words/office/common'
+import * as say from '~~/core/words/office/item'
 
 interface Band {
   version: string
@@ -24,11 +26,11 @@ const placed = computed(() =>
   }),
 )
 const said = (band: Band) =>
-  `Version ${band.number}, live from ${fullIn(band.from, zone.value)} ${band.to ? `to ${fullIn(band.to, zone.value)}` : 'until now'}`
+  say.versionLiveFrom(band.number, fullIn(band.from, zone.value), band.to ? say.toTo(fullIn(band.to, zone.value)) : say.untilNow)
 </script>
 
 <template>
-  <figure aria-label="When each version was live">
+  <figure :aria-label="say.whenEachVersionWasLive">
     <div class="relative h-7 rounded-md bg-deep">
       <!-- A band too narrow to be hit is for looking at; the list below has it too. -->
       <component
@@ -47,7 +49,7 @@ const said = (band: Band) =>
       </component>
     </div>
     <figcaption class="mt-1 flex justify-between text-small text-soft">
-      <span>{{ shortIn(since, zone, site.now) }}</span><span>now</span>
+      <span>{{ shortIn(since, zone, site.now) }}</span><span>{{ common.now }}</span>
     </figcaption>
   </figure>
 </template>

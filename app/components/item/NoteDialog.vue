@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import PlainDialog from '~/components/form/PlainDialog.vue'
+import * as common from '~~/core/words/office/common'
 
 /** Asks for some words before something is done. */
 const props = defineProps<{
@@ -32,7 +33,7 @@ async function go() {
       <p v-if="hint" class="hint mt-1">{{ hint }}</p>
     </form>
     <template #actions
-      ><button class="button" @click="emit('close')">Cancel</button
+      ><button class="button" @click="emit('close')">{{ common.cancel }}</button
       ><button
         class="button-main"
         :class="danger && '!border-rust-fill !bg-rust-fill'"

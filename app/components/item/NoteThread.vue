@@ -2,6 +2,7 @@
 import { shortIn } from '~~/core/time/words'
 import { useItemNotes, type Thread } from '~/composables/itemNotes'
 import { useSite } from '~/stores/site'
+import * as say from '~~/core/words/office/itemParts'
 
 /** A note with its answers: what it is about, the words it suggests, and what one can do with it. */
 const props = defineProps<{
@@ -39,25 +40,25 @@ async function begin() {
 
 <template>
   <button v-if="!opened" type="button" class="link block font-sans text-plain !text-soft" aria-expanded="false" @click="opened = true">
-    Note by {{ thread.name }}, dealt with
+    {{ say.noteByDealtWith(thread.name) }}
   </button>
   <section
     v-else
     class="rounded-md px-2.5 py-1.5 font-sans text-plain leading-snug"
     :class="thread.resolved ? 'border border-line bg-paper text-soft' : 'bg-rust-wash'"
-    :aria-label="`Note by ${thread.name}`"
+    :aria-label="say.noteByName(thread.name)"
   >
     <p v-if="thread.quote" class="text-soft">
-      <q class="italic">{{ thread.quote.exact }}</q><span v-if="!there"> (these words are gone)</span>
+      <q class="italic">{{ thread.quote.exact }}</q><span v-if="!there"> {{ say.andTheseWordsAreGone }}</span>
     </p>
     <p v-if="thread.text">
       <b class="font-semibold">{{ thread.name }}:</b> {{ thread.text }}
     </p>
     <p v-if="thread.suggestion !== null">
-      <b v-if="!thread.text" class="font-semibold">{{ thread.name }} </b>suggests:
+      <b v-if="!thread.text" class="font-semibold">{{ thread.name }} </b>{{ say.suggests }}
       <ins v-if="thread.suggestion" class="rounded-[2px] bg-kelp-wash px-0.5 text-ink no-underline">{{ thread.suggestion }}</ins><span
         v-else
-        >leave it out</span
+        >{{ say.leaveItOut }}</span
       >
     </p>
     <p v-for="entry in thread.answers" :key="entry.id" class="mt-1 border-l-2 border-line pl-2">
@@ -70,25 +71,25 @@ async function begin() {
         class="input-area min-h-0"
         rows="1"
         maxlength="5000"
-        aria-label="Your answer"
+        :aria-label="say.yourAnswer"
         @keydown.enter.exact.prevent="answer"
         @keydown.stop
       />
-      <button class="button" :disabled="!text.trim()">Answer</button>
+      <button class="button" :disabled="!text.trim()">{{ say.answer }}</button>
     </form>
     <p v-else class="mt-1 flex flex-wrap gap-x-3">
-      <span v-if="thread.resolved">Dealt with</span>
+      <span v-if="thread.resolved">{{ say.dealtWith }}</span>
       <button
         v-if="mayTake && there && thread.suggestion !== null && !thread.resolved"
         type="button"
         class="link font-semibold"
         @click="notes.take(thread)"
       >
-        Take these words
+        {{ say.takeTheseWords }}
       </button>
-      <button type="button" class="link" @click="begin">Answer</button>
+      <button type="button" class="link" @click="begin">{{ say.answer }}</button>
       <button v-if="mayWrite" type="button" class="link" @click="notes.resolve(thread, !thread.resolved)">
-        {{ thread.resolved ? 'Open again' : 'Dealt with' }}
+        {{ thread.resolved ? say.openAgain : say.dealtWith }}
       </button>
     </p>
   </section>

@@ -11,6 +11,8 @@ import type { Got } from '~/composables/apiTypes'
 import { whyNot } from '~/composables/commands'
 import { useNotices } from '~/stores/notices'
 import { useSite } from '~/stores/site'
+import * as common from '~~/core/words/office/common'
+import * as say from '~~/core/words/office/itemParts'
 
 /** Facts for the office alone: saved at once, without version or gate. */
 const props = defineProps<{ page: ItemPage }>()
@@ -37,7 +39,7 @@ const other = computed(() => MAY_BECOME[props.page.kind])
 async function refile(action: Action) {
   try {
     const { said, undo } = await api('POST', '/acts', { body: { target: { item: props.page.id, draft: null }, action } })
-    notices.done(said, undo ? { label: 'Undo', run: () => refile(undo) } : undefined)
+    notices.done(said, undo ? { label: common.undo, run: () => refile(undo) } : undefined)
   } catch (error) {
     notices.trouble(error)
     section.value = props.page.section.id
@@ -65,8 +67,7 @@ async function save(change: Record<string, unknown>) {
 <template>
   <div class="grid gap-4 sm:grid-cols-2">
     <div>
-      <label class="label" for="internal-name">Internal name</label
-      ><input
+      <label class="label" for="internal-name">{{ say.internalName }}</label><input
         id="internal-name"
         v-model="form.internalName"
         class="input"
@@ -74,15 +75,14 @@ async function save(change: Record<string, unknown>) {
         maxlength="200"
         @change="save({ internalName: form.internalName })"
       />
-      <p class="hint mt-1">Only colleagues see it, in lists.</p>
+      <p class="hint mt-1">{{ say.onlyColleaguesSeeItInLists }}</p>
     </div>
     <div>
-      <PersonChoice v-model="owner" label="Owner" none="Nobody" :people="people" :disabled="locked" />
-      <NotLoaded what="The people" :problem="noPeople" @again="again" />
+      <PersonChoice v-model="owner" :label="say.owner" :none="say.nobody" :people="people" :disabled="locked" />
+      <NotLoaded :what="say.thePeople" :problem="noPeople" @again="again" />
     </div>
     <div>
-      <label class="label" for="review-by">Look at it again by</label
-      ><input
+      <label class="label" for="review-by">{{ say.lookAtItAgainBy }}</label><input
         id="review-by"
         v-model="form.reviewBy"
         type="date"
@@ -92,7 +92,7 @@ async function save(change: Record<string, unknown>) {
       />
     </div>
     <div>
-      <label class="label" for="section-of">Section</label>
+      <label class="label" for="section-of">{{ common.section }}</label>
       <select
         id="section-of"
         v-model="section"
@@ -104,44 +104,45 @@ async function save(change: Record<string, unknown>) {
         <option v-for="entry in site.sections" :key="entry.id" :value="entry.id">{{ entry.name }}</option>
       </select>
       <p id="section-why" class="hint mt-1">
-        {{
-          whyNotMove ??
-          (page.onSite === 'live'
-            ? 'Readers see it there at once, or once its gates have cleared the move.'
-            : 'Rights and routes follow the section.')
-        }}
+        {{ whyNotMove ?? (page.onSite === 'live' ? say.readersSeeItThereAtOnce : say.rightsAndRoutesFollowTheSection) }}
       </p>
     </div>
     <div class="sm:row-span-2">
-      <label class="label" for="notes">Notes for the office</label
-      ><textarea id="notes" v-model="form.notes" class="input-area" rows="5" :disabled="locked" @change="save({ notes: form.notes })" />
+      <label class="label" for="notes">{{ say.notesForTheOffice }}</label><textarea
+        id="notes"
+        v-model="form.notes"
+        class="input-area"
+        rows="5"
+        :disabled="locked"
+        @change="save({ notes: form.notes })"
+      />
     </div>
     <dl class="grid grid-cols-[auto_1fr] gap-x-4 gap-y-1 text-body">
-      <dt class="text-soft">Kind</dt>
+      <dt class="text-soft">{{ say.kind }}</dt>
       <dd>
         {{ KINDS[page.kind].one
         }}<template v-if="other && !whyNotMove"
           >,
           <button
             class="link"
-            :title="`Its history, links and labels stay${page.live?.path ? '; its address redirects' : ''}`"
+            :title="say.itsHistoryLinksAndLabelsStay(page.live?.path ? say.andItsAddressRedirects : '')"
             @click="refile({ do: 'become', kind: other })"
           >
-            make it a {{ KINDS[other].one.toLowerCase() }}
+            {{ say.makeItA(KINDS[other].one.toLowerCase()) }}
           </button></template
         >
       </dd>
-      <dt class="text-soft">Begun</dt>
+      <dt class="text-soft">{{ say.begun }}</dt>
       <dd>{{ fullIn(page.createdAt, zone) }}, {{ page.createdBy }}</dd>
-      <dt class="text-soft">Last change</dt>
+      <dt class="text-soft">{{ say.lastChange }}</dt>
       <dd>{{ fullIn(page.changedAt, zone) }}</dd>
-      <dt class="text-soft">Live at</dt>
+      <dt class="text-soft">{{ say.liveAt }}</dt>
       <dd>
         <a v-if="page.live?.path" class="link font-mono text-[0.93em]" :href="page.live.path" target="_blank">{{
           page.live.path
-        }}</a><template v-else>nowhere</template>
+        }}</a><template v-else>{{ say.nowhereWithin }}</template>
       </dd>
-      <dt class="text-soft">Id</dt>
+      <dt class="text-soft">{{ say.id }}</dt>
       <dd class="font-mono text-[0.86em] break-all">{{ page.id }}</dd>
     </dl>
   </div>

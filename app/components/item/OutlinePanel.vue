@@ -7,6 +7,7 @@ import { CircleHelp } from 'lucide-vue-next'
 import { BLOCK_PARTS } from './blocks/registry'
 import { adviceOn } from '~~/core/checks/advice'
 import { groupsOf } from './fieldGroups'
+import * as say from '~~/core/words/office/item'
 
 /** The left side: blocks by their own first words, then the groups of fields with what they lack. */
 const props = defineProps<{
@@ -21,7 +22,7 @@ const advice = computed(() => adviceOn(props.content, (item) => props.live.has(i
 const name = perBlock((block: Block) => {
   const words = blockText(block).slice(0, 80)
   return block.kind === 'paragraph' || block.kind === 'heading'
-    ? words || `Empty ${blockWord(block).toLowerCase()}`
+    ? words || say.emptyBlock(blockWord(block).toLowerCase())
     : words
       ? `${blockWord(block)}: ${words}`
       : blockWord(block)
@@ -29,10 +30,10 @@ const name = perBlock((block: Block) => {
 const noteCount = (id: string) => props.notes.filter((note) => note.place === id && !note.resolved).length
 const lacks = (group: string): string => {
   const { fields } = props.content
-  if (group === 'about-address' && !fields.segment) return 'no address'
-  if (can(props.kind, 'turning')) return fields.cover ? '' : 'no picture'
-  if (group === 'about-summary' && !fields.summary && !can(props.kind, 'single')) return 'no summary'
-  if (group === 'about-search' && !fields.searchDescription && !fields.summary) return 'empty'
+  if (group === 'about-address' && !fields.segment) return say.noAddress
+  if (can(props.kind, 'turning')) return fields.cover ? '' : say.noPicture
+  if (group === 'about-summary' && !fields.summary && !can(props.kind, 'single')) return say.noSummary
+  if (group === 'about-search' && !fields.searchDescription && !fields.summary) return say.empty
   return ''
 }
 const go = (id: string) =>
@@ -44,11 +45,12 @@ const words = computed(() => contentWords(props.content))
 </script>
 
 <template>
-  <nav aria-label="Outline" class="py-4">
+  <nav :aria-label="say.outline" class="py-4">
     <template v-if="content.body.length || (can(kind, 'body') && !can(kind, 'profile'))">
       <p class="flex flex-wrap justify-between gap-x-2 px-5 pb-1.5">
-        <span class="eyebrow">On the page</span
-        ><span class="text-small text-soft" :title="`About ${minutes} min to read`">{{ words }} words, {{ minutes }} min</span>
+        <span class="eyebrow">{{ say.onThePage }}</span><span class="text-small text-soft" :title="say.aboutMinToRead(minutes)">{{
+          say.wordsWordsMinutesMin(words, minutes)
+        }}</span>
       </p>
       <ol>
         <li v-for="block in content.body" :key="block.id" v-memo="[block, noteCount(block.id)]">
@@ -56,14 +58,14 @@ const words = computed(() => contentWords(props.content))
             <component :is="BLOCK_PARTS[block.kind]?.icon ?? CircleHelp" class="size-3.5 shrink-0 text-soft" aria-hidden="true" />
             <span class="truncate" :class="block.kind === 'heading' && 'font-semibold'">{{ name(block) }}</span>
             <span v-if="noteCount(block.id)" class="ml-auto rounded-full bg-rust-wash px-1.5 text-small font-semibold text-rust"
-              >{{ noteCount(block.id) }}<span class="sr-only"> open notes</span></span
+              >{{ noteCount(block.id) }}<span class="sr-only"> {{ say.openNotes }}</span></span
             >
           </button>
         </li>
       </ol>
     </template>
     <template v-if="advice.length">
-      <p class="eyebrow px-5 pt-5 pb-1.5">Worth a look</p>
+      <p class="eyebrow px-5 pt-5 pb-1.5">{{ say.worthALook }}</p>
       <ul>
         <li v-for="(entry, index) in advice" :key="index">
           <button
@@ -77,7 +79,7 @@ const words = computed(() => contentWords(props.content))
         </li>
       </ul>
     </template>
-    <p class="eyebrow px-5 pt-5 pb-1.5">About it</p>
+    <p class="eyebrow px-5 pt-5 pb-1.5">{{ say.aboutIt }}</p>
     <ul>
       <li v-for="group in groupsOf(kind)" :key="group.id">
         <button class="flex h-7 w-full items-center px-5 text-left hover:bg-deep" @click="go(group.id)">
@@ -89,7 +91,9 @@ const words = computed(() => contentWords(props.content))
         </button>
       </li>
       <li>
-        <button class="flex h-7 w-full items-center px-5 text-left hover:bg-deep" @click="go('about-office')">For the office alone</button>
+        <button class="flex h-7 w-full items-center px-5 text-left hover:bg-deep" @click="go('about-office')">
+          {{ say.forTheOfficeAlone }}
+        </button>
       </li>
     </ul>
   </nav>

@@ -11,6 +11,7 @@ import SearchResultLook from './SearchResultLook.vue'
 import { groupsOf } from './fieldGroups'
 import { useSite } from '~/stores/site'
 import { lazily } from '~/composables/lazily'
+import * as say from '~~/core/words/office/itemParts'
 
 // Far below what is written, with the colleagues' names to choose from: it comes when one is near it.
 const BannerLook = lazily(() => import('~/components/banner/BannerLook.vue'))
@@ -77,10 +78,10 @@ const { stop } = useIntersectionObserver(
       id="about-office"
       ref="atFoot"
       class="mt-5 min-h-80 scroll-mt-6 rounded-md border border-line bg-sheet p-5"
-      aria-label="For the office alone"
+      :aria-label="say.forTheOfficeAlone"
     >
       <h2 class="mb-3 font-semibold">
-        For the office alone <span class="ml-1 font-normal text-soft">readers never see it; it needs no gate</span>
+        {{ say.forTheOfficeAlone }} <span class="ml-1 font-normal text-soft">{{ say.readersNeverSeeItItNeeds }}</span>
       </h2>
       <OfficeFacts v-if="near" :page="page" @changed="emit('reload')" />
     </section>

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import * as say from '~~/core/words/office/item'
+
 /** The title on the page, written in place. Enter leads into the text. */
 defineProps<{ title: string | undefined; language: string | undefined; locked: boolean; problem: string | undefined }>()
 const emit = defineEmits<{ change: [title: string]; enter: [] }>()
@@ -15,8 +17,8 @@ const oneLine = (event: Event) => (event.target as HTMLTextAreaElement).value.re
       rows="1"
       :value="title"
       :disabled="locked"
-      placeholder="Title on the page"
-      aria-label="Title on the page"
+      :placeholder="say.titleOnThePage"
+      :aria-label="say.titleOnThePage"
       :lang="language"
       maxlength="200"
       @keydown.enter.prevent="!locked && emit('enter')"

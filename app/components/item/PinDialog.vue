@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import PlainDialog from '~/components/form/PlainDialog.vue'
 import type { Asked, ItemNotes } from '~/composables/itemNotes'
+import * as common from '~~/core/words/office/common'
+import * as say from '~~/core/words/office/itemParts'
 
 /** Asks for a note at a place: what should change there, and with words chosen, which words instead. */
 const props = defineProps<{ asked: Asked; notes: ItemNotes }>()
@@ -18,29 +20,27 @@ function keep() {
 </script>
 
 <template>
-  <PlainDialog :open="true" :title="asked.quote ? 'Note on these words' : 'Note here'" @close="emit('close')">
+  <PlainDialog :open="true" :title="asked.quote ? say.noteOnTheseWords : say.noteHere" @close="emit('close')">
     <form id="pin-form" class="space-y-3" @submit.prevent="keep">
       <p v-if="asked.quote" class="border-l-4 border-lamp-fill pl-3 font-serif">{{ asked.quote.exact }}</p>
       <div>
-        <label class="label" for="pin-text">What should change here?</label>
+        <label class="label" for="pin-text">{{ say.whatShouldChangeHere }}</label>
         <textarea id="pin-text" v-model="text" class="input-area" rows="3" maxlength="5000" />
       </div>
       <template v-if="asked.quote">
-        <label class="flex items-center gap-2"
-          ><input v-model="suggesting" type="checkbox" />Suggest other words, to be taken with one click</label
-        >
+        <label class="flex items-center gap-2"><input v-model="suggesting" type="checkbox" />{{ say.suggestOtherWordsToBeTaken }}</label>
         <div v-if="suggesting">
-          <label class="label" for="pin-words">Words instead</label>
+          <label class="label" for="pin-words">{{ say.wordsInstead }}</label>
           <textarea id="pin-words" v-model="suggestion" class="input-area" rows="2" maxlength="2000" />
-          <p class="hint mt-1">Empty: leave them out.</p>
+          <p class="hint mt-1">{{ say.emptyLeaveThemOut }}</p>
         </div>
       </template>
-      <p v-else-if="!asked.place.startsWith('field:')" class="hint">Choose some words of the block first, and the note is about those.</p>
-      <p class="hint">It goes out when you return the draft or clear it.</p>
+      <p v-else-if="!asked.place.startsWith('field:')" class="hint">{{ say.chooseSomeWordsOfTheBlock }}</p>
+      <p class="hint">{{ say.itGoesOutWhenYouReturn }}</p>
     </form>
     <template #actions
-      ><button class="button" @click="emit('close')">Cancel</button
-      ><button class="button-main" form="pin-form" :disabled="!ready">Keep the note</button></template
+      ><button class="button" @click="emit('close')">{{ common.cancel }}</button
+      ><button class="button-main" form="pin-form" :disabled="!ready">{{ say.keepTheNote }}</button></template
     >
   </PlainDialog>
 </template>

@@ -1,14 +1,15 @@
 <script setup lang="ts">
 import { api, ApiProblem } from '~/composables/api'
+import * as say from '~~/core/words/office/itemParts'
 
 /** The page through the live site's own renderer, as it will be served. */
 const props = defineProps<{ version: string }>()
 const html = ref('')
 const problem = ref('')
 const WIDTHS = [
-  ['Phone', 390],
-  ['Tablet', 820],
-  ['Wide', 0],
+  [say.phone, 390],
+  [say.tablet, 820],
+  [say.wide, 0],
 ] as const
 const width = ref(0)
 watch(
@@ -31,7 +32,7 @@ watch(
 
 <template>
   <div class="flex h-full flex-col p-4">
-    <div class="mb-3 flex items-center gap-2" role="group" aria-label="Width of the preview">
+    <div class="mb-3 flex items-center gap-2" role="group" :aria-label="say.widthOfThePreview">
       <button
         v-for="[name, pixels] in WIDTHS"
         :key="name"
@@ -42,14 +43,14 @@ watch(
       >
         {{ name }}
       </button>
-      <span class="hint ml-2">Made by the live site’s renderer: what you see is what is served.</span>
+      <span class="hint ml-2">{{ say.madeByTheLiveSitesRenderer }}</span>
     </div>
     <p v-if="problem" role="alert" class="text-rust">{{ problem }}</p>
     <iframe
       v-else
       :srcdoc="html"
       sandbox="allow-same-origin"
-      title="Preview of the page"
+      :title="say.previewOfThePage"
       class="mx-auto min-h-0 w-full flex-1 rounded-md border border-line"
       :style="width ? { maxWidth: `${width}px` } : {}"
     />

@@ -3,6 +3,8 @@ import { RefreshCw } from 'lucide-vue-next'
 import { fullIn } from '~~/core/time/words'
 import { useLoad } from '~/composables/load'
 import { useSite } from '~/stores/site'
+import * as common from '~~/core/words/office/common'
+import * as say from '~~/core/words/office/itemParts'
 
 /** What readers get now, asked of the live site itself. */
 const props = defineProps<{ item: string; version: string | null }>()
@@ -10,52 +12,58 @@ const site = useSite()
 const { value: receipt, load } = useLoad(() => `/items/${props.item}/receipt`)
 await load()
 watch(() => props.version, load)
-const STATUS: Record<number, string> = { 200: 'the page', 301: 'a redirect', 304: 'unchanged', 404: 'nothing here', 410: 'withdrawn' }
+const STATUS: Record<number, string> = {
+  200: say.thePage,
+  301: say.aRedirect,
+  304: say.unchanged,
+  404: say.nothingHere,
+  410: say.withdrawn,
+}
 </script>
 
 <template>
-  <section v-if="receipt?.answer" aria-label="Receipt" class="rounded-md border border-line bg-paper p-3 text-body">
+  <section v-if="receipt?.answer" :aria-label="say.receipt" class="rounded-md border border-line bg-paper p-3 text-body">
     <h2 class="flex items-center font-semibold">
-      Receipt
-      <button class="icon-button ml-auto" aria-label="Ask the live site again" title="Ask the live site again" @click="load">
+      {{ say.receipt }}
+      <button class="icon-button ml-auto" :aria-label="say.askTheLiveSiteAgain" :title="say.askTheLiveSiteAgain" @click="load">
         <RefreshCw class="size-3.5" />
       </button>
     </h2>
     <dl class="mt-1 space-y-1">
       <div>
-        <dt class="text-soft">Address</dt>
+        <dt class="text-soft">{{ common.address }}</dt>
         <dd>
-          <a class="link font-mono break-all" :href="receipt.answer.path" target="_blank">{{ receipt.answer.path }}</a> answers
+          <a class="link font-mono break-all" :href="receipt.answer.path" target="_blank">{{ receipt.answer.path }}</a> {{ say.answers }}
           <b>{{ receipt.answer.status }}</b>, {{ STATUS[receipt.answer.status] }}
         </dd>
       </div>
       <div v-for="old in receipt.earlier" :key="old.path">
-        <dt class="text-soft">Earlier address</dt>
+        <dt class="text-soft">{{ say.earlierAddress }}</dt>
         <dd>
-          <span class="font-mono break-all">{{ old.path }}</span> answers <b>{{ old.status }}</b><template v-if="old.location">
-            to {{ old.location }}</template
+          <span class="font-mono break-all">{{ old.path }}</span> {{ say.answers }} <b>{{ old.status }}</b><template v-if="old.location">
+            {{ say.toLocation(old.location) }}</template
           >
         </dd>
       </div>
       <div v-if="receipt.version">
-        <dt class="text-soft">{{ receipt.until ? 'Was' : 'Since' }}</dt>
+        <dt class="text-soft">{{ receipt.until ? say.was : say.since }}</dt>
         <dd>
-          version {{ receipt.version.number }}, {{ receipt.since && fullIn(receipt.since, site.zone)
-          }}<template v-if="receipt.until"> to {{ fullIn(receipt.until, site.zone) }}</template
+          {{ say.versionNumberSince(receipt.version.number, receipt.since ? fullIn(receipt.since, site.zone) : '')
+          }}<template v-if="receipt.until"> {{ say.toUntil(fullIn(receipt.until, site.zone)) }}</template
           ><template v-if="receipt.by">, {{ receipt.by }}</template>
         </dd>
       </div>
       <div v-if="receipt.version">
-        <dt class="text-soft">Fingerprint</dt>
+        <dt class="text-soft">{{ say.fingerprint }}</dt>
         <dd class="font-mono text-[0.9em] break-all">{{ receipt.version.fingerprint.slice(0, 24) }}</dd>
       </div>
       <div v-if="receipt.reached.length">
-        <dt class="text-soft">Readers reach it from</dt>
+        <dt class="text-soft">{{ say.readersReachItFrom }}</dt>
         <dd>{{ receipt.reached.map((place) => place.place).join(', ') }}</dd>
       </div>
       <div v-else-if="receipt.onSite === 'live'">
-        <dt class="text-soft">Readers reach it from</dt>
-        <dd class="text-lamp">no listing, menu or link; only by its address</dd>
+        <dt class="text-soft">{{ say.readersReachItFrom }}</dt>
+        <dd class="text-lamp">{{ say.noListingMenuOrLinkOnly }}</dd>
       </div>
     </dl>
   </section>

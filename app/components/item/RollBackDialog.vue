@@ -2,7 +2,8 @@
 import { FIELDS, type FieldName } from '~~/core/content/fields'
 import PlainDialog from '~/components/form/PlainDialog.vue'
 import { useLoad } from '~/composables/load'
-import { counted } from '~/composables/words'
+import * as common from '~~/core/words/office/common'
+import * as say from '~~/core/words/office/itemParts'
 
 /**
  * Asks before an earlier version goes live again, and says what that would undo for readers. It takes the yes once
@@ -23,39 +24,44 @@ async function go() {
 </script>
 
 <template>
-  <PlainDialog :open="true" :title="`Make version ${number} live again?`" @close="$emit('close')">
+  <PlainDialog :open="true" :title="say.makeVersionLiveAgain(number)" @close="$emit('close')">
     <p>
-      Readers get version {{ number }} at once<template v-if="liveNumber !== null">, in place of version {{ liveNumber }}</template
-      >. It rests on the clearance it had then. Nothing is deleted; you can go forward again the same way.
+      {{ say.readersGetVersionAtOnce(number) }}<template v-if="liveNumber !== null">{{ say.andInPlaceOfVersion(liveNumber) }}</template
+      >{{ say.andItRestsOnTheClearance }}
     </p>
-    <p v-if="problem" class="mt-3 text-rust">{{ problem.message }} What it would undo is not known.</p>
-    <p v-else-if="!facts" class="mt-3 text-soft">Looking what it would undo …</p>
+    <p v-if="problem" class="mt-3 text-rust">{{ say.whatItWouldUndoIsNot(problem.message) }}</p>
+    <p v-else-if="!facts" class="mt-3 text-soft">{{ say.lookingWhatItWouldUndo }}</p>
     <ul v-else class="mt-3 list-disc space-y-1 pl-5" aria-live="polite">
       <li v-for="reason in facts.reasons" :key="reason.code" class="text-rust">{{ reason.detail }}</li>
       <li v-if="facts.size">
-        It changes {{ counted(facts.size.blocks, 'block')
-        }}<template v-if="facts.fields.length"> and {{ facts.fields.map((name) => FIELDS[name]?.label ?? name).join(', ') }}</template>
-        back.
+        {{ say.itChangesBlocks(common.countedBlocks(facts.size.blocks))
+        }}<template v-if="facts.fields.length">
+          {{ say.andFields(facts.fields.map((name) => FIELDS[name]?.label ?? name).join(', ')) }}</template
+        >
+        {{ say.back }}
       </li>
       <li v-if="facts.address && facts.address.from !== facts.address.to">
-        The address becomes <span class="font-mono text-[0.93em]">{{ facts.address.to }}</span>;
-        <span class="font-mono text-[0.93em]">{{ facts.address.from }}</span> leads there.
+        {{ say.theAddressBecomes }} <span class="font-mono text-[0.93em]">{{ facts.address.to }}</span>;
+        <span class="font-mono text-[0.93em]">{{ facts.address.from }}</span> {{ say.leadsThere }}
       </li>
-      <li v-if="facts.fields.some((name) => MENU_FIELDS.includes(name))">Menus and breadcrumbs that show it change with it.</li>
+      <li v-if="facts.fields.some((name) => MENU_FIELDS.includes(name))">{{ say.menusAndBreadcrumbsThatShowIt }}</li>
       <li v-if="links.length">
-        {{ counted(links.length, 'page') }} link here and go on leading here:
         {{
-          links
-            .map((entry) => entry.title)
-            .slice(0, 4)
-            .join(', ')
-        }}{{ links.length > 4 ? ' …' : '' }}
+          say.linkHereAndGoOnLeading(
+            say.countedPages(links.length),
+            links
+              .map((entry) => entry.title)
+              .slice(0, 4)
+              .join(', '),
+            links.length > 4 ? ' …' : '',
+          )
+        }}
       </li>
-      <li v-if="facts.drafts.length">Open drafts will be behind: {{ facts.drafts.map((draft) => `“${draft.name}”`).join(', ') }}.</li>
+      <li v-if="facts.drafts.length">{{ say.openDraftsWillBeBehind(facts.drafts.map((draft) => `“${draft.name}”`).join(', ')) }}</li>
     </ul>
     <template #actions
-      ><button class="button" @click="$emit('close')">Cancel</button
-      ><button class="button-main" :disabled="(!facts && !problem) || busy" @click="go">Roll back</button></template
+      ><button class="button" @click="$emit('close')">{{ common.cancel }}</button
+      ><button class="button-main" :disabled="(!facts && !problem) || busy" @click="go">{{ say.rollBack }}</button></template
     >
   </PlainDialog>
 </template>

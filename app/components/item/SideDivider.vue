@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import * as say from '~~/core/words/office/item'
+
 /** The line between two sides, moved by hand or with the arrows; how much of the width the left one has, in hundredths. */
 const share = defineModel<number>({ required: true })
 const within = (value: number) => Math.min(75, Math.max(25, value))
@@ -17,7 +19,7 @@ function divide(event: PointerEvent) {
     class="cursor-col-resize border-x border-line bg-paper hover:bg-deep max-md:hidden"
     role="separator"
     aria-orientation="vertical"
-    aria-label="Width of the two sides"
+    :aria-label="say.widthOfTheTwoSides"
     :aria-valuenow="Math.round(share)"
     aria-valuemin="25"
     aria-valuemax="75"

@@ -7,15 +7,16 @@ import { PageFrame } from './pageFrame'
 import { usePageWorker } from '~/composables/pageWorker'
 import { api, ApiProblem } from '~/composables/api'
 import type { Got } from '~/composables/apiTypes'
+import * as say from '~~/core/words/office/itemParts'
 
 /** The page as readers would get it, made by the live site's renderer in a worker at each key; a click leads to the block. */
 const props = defineProps<{ version: string; content: Content; refs: Refs; inHand: string | null; savedWith: string }>()
 const emit = defineEmits<{ enter: [block: string] }>()
 const WIDTHS = [
-  ['Free', 0],
-  ['Phone', 390],
-  ['Tablet', 820],
-  ['Wide', 1280],
+  [say.free, 0],
+  [say.phone, 390],
+  [say.tablet, 820],
+  [say.wide, 1280],
 ] as const
 const width = ref(0)
 const dark = ref(usePreferredDark().value)
@@ -96,7 +97,7 @@ function ready(): void {
 
 <template>
   <div class="flex h-full min-w-0 flex-col">
-    <div class="flex flex-wrap items-center gap-1 border-b border-line px-3 py-1.5" role="group" aria-label="How the page is shown">
+    <div class="flex flex-wrap items-center gap-1 border-b border-line px-3 py-1.5" role="group" :aria-label="say.howThePageIsShown">
       <button
         v-for="[name, pixels] in WIDTHS"
         :key="name"
@@ -110,7 +111,7 @@ function ready(): void {
       <button
         class="icon-button ml-auto"
         :aria-pressed="dark"
-        :aria-label="dark ? 'Show the light page' : 'Show the dark page'"
+        :aria-label="dark ? say.showTheLightPage : say.showTheDarkPage"
         @click="dark = !dark"
       >
         <component :is="dark ? Sun : Moon" class="size-4" />
@@ -122,7 +123,7 @@ function ready(): void {
         ref="iframe"
         srcdoc="<!DOCTYPE html><html><head></head><body></body></html>"
         sandbox="allow-same-origin"
-        title="The page as readers get it"
+        :title="say.thePageAsReadersGetIt"
         class="origin-top-left border-0"
         :style="{
           width: width ? `${width}px` : '100%',

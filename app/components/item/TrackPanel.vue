@@ -7,8 +7,10 @@ import type { Reason } from '~~/core/outcome'
 import { fullIn, shortIn } from '~~/core/time/words'
 import StateMark from '~/components/mark/StateMark.vue'
 import { useSite } from '~/stores/site'
-import { changeWords, counted } from '~/composables/words'
+import { changeWords } from '~/composables/words'
 import { lazily } from '~/composables/lazily'
+import * as common from '~~/core/words/office/common'
+import * as say from '~~/core/words/office/item'
 
 const ReceiptCard = lazily(() => import('./ReceiptCard.vue'))
 const GateChecks = lazily(() => import('./GateChecks.vue'))
@@ -42,6 +44,10 @@ const behind = computed(() => props.more.filter((action) => !action.beside))
 const site = useSite()
 const zone = computed(() => site.zone)
 const short = (at: string) => shortIn(at, zone.value, site.now)
+const waitsSince = (gate: { wait: { since: string } | null }) => {
+  const since = gate.wait?.since ?? draft.value?.sent?.at
+  return since ? short(since) : ''
+}
 const isLate = (at: string) => at <= site.now.toISOString()
 const draft = computed(() => props.page.draft)
 const openNotes = computed(() => draft.value?.notes.filter((note) => !note.resolved).length ?? 0)
@@ -56,47 +62,49 @@ const dot = (done: boolean, now: boolean) =>
 
 <template>
   <div class="flex h-full flex-col bg-sheet">
-    <ol class="min-h-0 flex-1 overflow-y-auto px-4 py-5" aria-label="Track">
+    <ol class="min-h-0 flex-1 overflow-y-auto px-4 py-5" :aria-label="say.track">
       <template v-if="draft">
         <li class="track-step">
           <span class="track-dot" :class="dot(draft.review !== 'draft' && draft.review !== 'returned', draft.review === 'draft')" />
           <p>
-            <b class="font-semibold">{{ draft.change === 'content' ? 'Written' : 'Asked' }}</b>
+            <b class="font-semibold">{{ draft.change === 'content' ? say.written : say.asked }}</b>
             <span class="ml-1 text-soft">{{ draft.authors.join(', ') || page.author }}, {{ short(savedAt) }}</span>
           </p>
           <p v-if="changeWords(draft)" class="font-semibold text-lamp">{{ changeWords(draft) }}</p>
           <p v-if="draft.sent?.note && draft.review !== 'draft'" class="text-soft">“{{ draft.sent.note }}”</p>
           <p v-if="draft.review === 'draft' && draft.gates.some((gate) => gate.clearances.length)" class="text-lamp">
-            Changed after it was cleared; the clearance lapsed.
+            {{ say.changedAfterItWasClearedThe }}
           </p>
         </li>
         <li v-for="gate in draft.gates" :key="gate.id" class="track-step">
           <span class="track-dot" :class="dot(gate.applies && filled(gate), draft.waiting.includes(gate.id))" />
           <p>
             <b class="font-semibold">{{ gate.name }}</b>
-            <span v-if="gate.applies" class="ml-1 text-soft">{{ Math.max(0, gate.needed - gate.missing) }} of {{ gate.needed }}</span>
+            <span v-if="gate.applies" class="ml-1 text-soft">{{
+              say.clearedOfNeeded(Math.max(0, gate.needed - gate.missing), gate.needed)
+            }}</span>
           </p>
           <div v-for="entry in gate.clearances" :key="entry.at" class="mt-1.5 rounded-md border border-line px-2.5 py-1.5">
-            <StateMark :state="entry.stands ? 'cleared' : 'draft'" :label="entry.stands ? 'Cleared' : 'Lapsed'" /> by {{ entry.name
-            }}<template v-if="entry.for">, for {{ entry.for }}</template>
+            <StateMark :state="entry.stands ? 'cleared' : 'draft'" :label="entry.stands ? common.cleared : say.lapsed" />
+            {{ say.byName(entry.name) }}<template v-if="entry.for">{{ say.andForWhom(entry.for) }}</template>
             <p class="text-soft">
-              {{ short(entry.at) }}, version {{ entry.number }}<template v-if="entry.note">: “{{ entry.note }}”</template>
+              {{ say.atVersionNumber(short(entry.at), entry.number) }}<template v-if="entry.note">: “{{ entry.note }}”</template>
             </p>
           </div>
-          <p v-if="!gate.applies" class="text-soft">Not needed: nothing that it is about is changed.</p>
+          <p v-if="!gate.applies" class="text-soft">{{ say.notNeededNothingThatItIs }}</p>
           <div v-if="draft.waiting.includes(gate.id)" class="mt-1.5 rounded-md border border-lamp-fill bg-lamp-wash px-2.5 py-1.5">
             <StateMark state="in_review" />
-            <span class="ml-1 text-soft">since {{ gate.wait ? short(gate.wait.since) : draft.sent && short(draft.sent.at) }}</span>
+            <span class="ml-1 text-soft">{{ say.sinceSince(waitsSince(gate)) }}</span>
             <p>
-              Waits for
+              {{ say.waitsFor }}
               <template v-if="gate.wait?.handed"
                 ><b class="font-semibold">{{ gate.wait.handed }}</b
-                >, to whom {{ gate.wait.handedBy }} handed it.</template
-              ><template v-else>{{ gate.guards }} who did not write it.</template>
+                >{{ say.andToWhomHandedIt(gate.wait.handedBy ?? '') }}</template
+              ><template v-else>{{ say.whoDidNotWriteIt(gate.guards) }}</template>
             </p>
             <Suspense><GateClearers :draft="draft.id" :gate="gate.id" /></Suspense>
             <p v-if="gate.wait?.due" :class="isLate(gate.wait.due) ? 'font-semibold text-rust' : 'text-lamp'">
-              {{ isLate(gate.wait.due) ? 'Was due' : 'Due' }} {{ short(gate.wait.due) }}
+              {{ isLate(gate.wait.due) ? say.wasDue : say.due }} {{ short(gate.wait.due) }}
             </p>
           </div>
           <GateChecks v-if="gate.applies && gate.checks.length" :gate="gate.name" :checks="gate.checks" />
@@ -104,7 +112,7 @@ const dot = (done: boolean, now: boolean) =>
             v-if="draft.review === 'returned' && gate.id === draft.gates[0]!.id"
             class="mt-1.5 rounded-md border border-rust bg-rust-wash px-2.5 py-1.5"
           >
-            <StateMark state="returned" :label="openNotes ? `Returned, ${counted(openNotes, 'open note')}` : 'Returned'" />
+            <StateMark state="returned" :label="openNotes ? say.returnedOpenNotes(say.countedOpenNotes(openNotes)) : common.returned" />
           </div>
           <div v-if="generalNotes.length && gate.id === draft.gates[0]!.id" class="mt-1.5 space-y-1.5">
             <NoteThread
@@ -119,26 +127,26 @@ const dot = (done: boolean, now: boolean) =>
         <li class="track-step">
           <span class="track-dot" :class="dot(false, Boolean(draft.event))" />
           <p>
-            <b class="font-semibold">Timing</b>
+            <b class="font-semibold">{{ say.timing }}</b>
             <span v-if="!draft.event" class="ml-1 text-soft">{{
-              draft.change === 'content' ? 'at once, or when a publisher sets it' : 'at once'
+              draft.change === 'content' ? say.atOnceOrWhenAPublisher : say.atOnce
             }}</span>
           </p>
           <template v-if="draft.event">
             <p v-if="draft.event.state === 'planned'" :class="draft.review === 'cleared' ? 'text-tide' : 'text-lamp'">
-              {{ draft.event.at ? fullIn(draft.event.at, zone) : 'No moment yet'
-              }}<template v-if="draft.event.until"> until {{ fullIn(draft.event.until, zone) }}</template
+              {{ draft.event.at ? fullIn(draft.event.at, zone) : say.noMomentYet
+              }}<template v-if="draft.event.until"> {{ say.untilUntil(fullIn(draft.event.until, zone)) }}</template
               ><template v-if="draft.event.repeats">, {{ draft.event.repeats }}</template
               ><template v-if="draft.event.edition"
-                >, with
+                >{{ say.andWith }}
                 <NuxtLink class="link" :to="`/office/editions/${draft.event.edition}`">{{ draft.event.editionName }}</NuxtLink></template
-              ><template v-else>, planned by {{ draft.event.owner }}</template>
+              ><template v-else>{{ say.andPlannedByOwner(draft.event.owner) }}</template>
             </p>
             <p v-if="draft.event.state === 'planned' && draft.event.at && draft.review !== 'cleared'" class="text-lamp">
-              If it is not cleared by then, it will be held.
+              {{ say.ifItIsNotClearedBy }}
             </p>
             <div v-if="draft.event.state === 'held'" class="mt-1 rounded-md border border-rust bg-rust-wash px-2.5 py-1.5">
-              <StateMark state="held" :label="draft.event.at ? `Held at ${short(draft.event.at)}` : 'Held'" />
+              <StateMark state="held" :label="draft.event.at ? say.heldAtAt(short(draft.event.at)) : say.held" />
               <p v-for="reason in draft.event.reasons" :key="reason.code">{{ reason.detail }}</p>
             </div>
           </template>
@@ -146,23 +154,25 @@ const dot = (done: boolean, now: boolean) =>
         <li class="track-step last">
           <span class="track-dot border-edge bg-sheet" />
           <p>
-            <b class="font-semibold">Live</b>
+            <b class="font-semibold">{{ common.live }}</b>
             <span class="ml-1 text-soft">{{
               draft.change === 'withdrawal'
-                ? 'leaves the site'
+                ? common.leavesTheSite
                 : draft.change === 'move'
-                  ? `moves to ${draft.to}`
+                  ? say.movesToTo(draft.to ?? '')
                   : page.live
-                    ? `replaces version ${page.live.number}`
+                    ? say.replacesVersionNumber(page.live.number)
                     : page.onSite === 'withdrawn'
-                      ? 'comes back to the site'
-                      : 'for the first time'
+                      ? say.comesBackToTheSite
+                      : say.forTheFirstTime
             }}</span>
           </p>
           <ul v-if="mendable.length" class="mt-1 space-y-0.5">
             <li v-for="reason in mendable" :key="reason.code" class="text-rust">
               {{ reason.detail
-              }}<template v-if="reason.at">. <button class="link" @click="emit('mend', reason.at)">Go there</button></template>
+              }}<template v-if="reason.at"
+                >. <button class="link" @click="emit('mend', reason.at)">{{ say.goThere }}</button></template
+              >
             </li>
           </ul>
         </li>
@@ -171,18 +181,18 @@ const dot = (done: boolean, now: boolean) =>
         <li class="track-step last">
           <span class="track-dot" :class="dot(page.onSite === 'live', false)" />
           <p v-if="page.live">
-            <b class="font-semibold">Live</b>
+            <b class="font-semibold">{{ common.live }}</b>
             <span class="ml-1 text-soft"
-              >version {{ page.live.number }} since {{ short(page.live.since)
+              >{{ say.versionNumberSinceSince(page.live.number, short(page.live.since))
               }}<template v-if="page.live.by">, {{ page.live.by }}</template></span
             >
           </p>
           <p v-else>
-            <b class="font-semibold">{{ page.onSite === 'withdrawn' ? 'Withdrawn' : 'Not on site' }}</b>
-            <span v-if="page.last?.to" class="ml-1 text-soft">since {{ short(page.last.to) }}</span>
+            <b class="font-semibold">{{ page.onSite === 'withdrawn' ? say.withdrawn : say.notOnSite }}</b>
+            <span v-if="page.last?.to" class="ml-1 text-soft">{{ say.sinceTo(short(page.last.to)) }}</span>
           </p>
-          <p v-if="page.withdrawEvent" class="text-tide">Leaves the site {{ fullIn(page.withdrawEvent.at, zone) }}</p>
-          <p class="text-soft">No draft is open. Begin one to change it; readers keep what they have until it goes live.</p>
+          <p v-if="page.withdrawEvent" class="text-tide">{{ say.leavesTheSite(fullIn(page.withdrawEvent.at, zone)) }}</p>
+          <p class="text-soft">{{ say.noDraftIsOpenBeginOne }}</p>
         </li>
       </template>
       <Suspense v-if="foreseen"><ForeseenTroubles :item="page.id" :zone="zone" /></Suspense>
@@ -195,7 +205,7 @@ const dot = (done: boolean, now: boolean) =>
       <div class="flex gap-2">
         <button v-if="main" class="button-main flex-1" :disabled="!!main.why" @click="main.run()">{{ main.name }}</button>
         <Menu v-if="behind.length" as="div" class="relative">
-          <MenuButton class="button" aria-label="More actions"><Ellipsis class="size-4" /></MenuButton>
+          <MenuButton class="button" :aria-label="say.moreActions"><Ellipsis class="size-4" /></MenuButton>
           <MenuItems
             class="absolute right-0 bottom-full z-20 mb-1 w-64 rounded-md border border-line bg-sheet py-1 shadow-lg focus:outline-none"
           >
@@ -213,7 +223,7 @@ const dot = (done: boolean, now: boolean) =>
       </div>
       <button v-for="action in beside" :key="action.id" class="button mt-2 w-full" @click="action.run()">{{ action.name }}</button>
       <p v-if="main?.why" class="mt-2 text-body">{{ main.why }}</p>
-      <p v-if="!main" class="text-body text-soft">Nothing to do here for you now.</p>
+      <p v-if="!main" class="text-body text-soft">{{ say.nothingToDoHereForYou }}</p>
     </div>
   </div>
 </template>

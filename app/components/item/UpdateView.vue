@@ -3,7 +3,7 @@ import type { Content } from '~~/core/content/content'
 import { placeOf, type Choices, type Disagreement } from '~~/core/history/merge'
 import type { Refs } from '~~/core/render/text'
 import ConflictChoices from './ConflictChoices.vue'
-import { counted } from '~/composables/words'
+import * as say from '~~/core/words/office/history'
 
 interface SideAnswer {
   version: string
@@ -22,18 +22,17 @@ const left = computed(() => props.conflicts.filter((conflict) => !choices.value[
   <div class="flex h-full flex-col bg-paper">
     <div class="min-h-0 flex-1 overflow-y-auto px-5 py-4">
       <div class="mx-auto max-w-5xl">
-        <h2 class="font-serif text-head font-semibold">Bring this draft up to version {{ live.number }}</h2>
+        <h2 class="font-serif text-head font-semibold">{{ say.bringThisDraftUpToVersion(live.number) }}</h2>
         <p class="mt-1 max-w-2xl text-soft">
-          The draft began from version {{ base.number }}; since then version {{ live.number }} went live. What only one of them changed is
-          taken by itself. {{ counted(conflicts.length, 'place was', 'places were') }} changed by both: choose what holds.
+          {{ say.theDraftBeganFromVersionSince(base.number, live.number, say.countedPlacesWere(conflicts.length)) }}
         </p>
-        <ConflictChoices v-model="choices" :refs="refs" :conflicts="conflicts" :names="{ a: 'The draft’s', b: 'The site’s' }" />
+        <ConflictChoices v-model="choices" :refs="refs" :conflicts="conflicts" :names="{ a: say.theDrafts, b: say.theSites }" />
       </div>
     </div>
     <footer class="flex items-center gap-3 border-t border-line px-5 py-3">
-      <p class="text-soft" role="status">{{ left ? `${counted(left, 'place', 'places')} left to choose` : 'Every place is chosen' }}</p>
-      <button class="button ml-auto" @click="$emit('leave')">Not now</button>
-      <button class="button-main" :disabled="left > 0 || busy" @click="$emit('merge', choices)">Bring up to date</button>
+      <p class="text-soft" role="status">{{ left ? say.leftToChoose(say.countedPlaces(left)) : say.everyPlaceIsChosen }}</p>
+      <button class="button ml-auto" @click="$emit('leave')">{{ say.notNow }}</button>
+      <button class="button-main" :disabled="left > 0 || busy" @click="$emit('merge', choices)">{{ say.bringUpToDate }}</button>
     </footer>
   </div>
 </template>

@@ -8,8 +8,10 @@ import { freeHour, within } from '~~/core/time/freeHour'
 import PlainDialog from '~/components/form/PlainDialog.vue'
 import { api, ApiProblem } from '~/composables/api'
 import { repeatOn, repeatsFor } from '~/components/time/repeats'
-import { counted } from '~/composables/words'
 import { useSite } from '~/stores/site'
+import * as common from '~~/core/words/office/common'
+import { cityOf } from '~/composables/zones'
+import * as say from '~~/core/words/office/itemParts'
 
 /**
  * Asks for a moment on the site's clock, or for a while that may come again; where the clocks change that night, asks
@@ -157,72 +159,102 @@ async function go() {
     <form id="when" class="space-y-3" @submit.prevent="go">
       <div class="flex gap-3">
         <div>
-          <label class="label" for="when-date">Date</label><input id="when-date" v-model="date" type="date" class="input !w-44" required />
+          <label class="label" for="when-date">{{ say.date }}</label><input
+            id="when-date"
+            v-model="date"
+            type="date"
+            class="input !w-44"
+            required
+          />
         </div>
         <div>
-          <label class="label" for="when-time">Time in {{ zone.split('/').at(-1)?.replaceAll('_', ' ') }}</label
-          ><input id="when-time" v-model="time" type="time" class="input !w-32" required />
+          <label class="label" for="when-time">{{ say.timeInZone(cityOf(zone)) }}</label><input
+            id="when-time"
+            v-model="time"
+            type="time"
+            class="input !w-32"
+            required
+          />
         </div>
       </div>
       <template v-if="lasting">
-        <label class="flex items-center gap-2"><input v-model="lasts" type="checkbox" />Only for a while</label>
+        <label class="flex items-center gap-2"><input v-model="lasts" type="checkbox" />{{ say.onlyForAWhile }}</label>
         <div v-if="lasts" class="flex flex-wrap gap-3">
           <div>
-            <label class="label" for="until-date">Until</label
-            ><input id="until-date" v-model="untilDate" type="date" class="input !w-44" required />
+            <label class="label" for="until-date">{{ say.until }}</label><input
+              id="until-date"
+              v-model="untilDate"
+              type="date"
+              class="input !w-44"
+              required
+            />
           </div>
           <div>
-            <label class="label" for="until-time">Time</label
-            ><input id="until-time" v-model="untilTime" type="time" class="input !w-32" required />
+            <label class="label" for="until-time">{{ common.time }}</label><input
+              id="until-time"
+              v-model="untilTime"
+              type="time"
+              class="input !w-32"
+              required
+            />
           </div>
           <div>
-            <label class="label" for="when-rule">Comes again</label>
+            <label class="label" for="when-rule">{{ say.comesAgain }}</label>
             <select id="when-rule" v-model="rule" class="input !w-40">
               <option v-for="one in repeats" :key="one.word" :value="one.value">{{ one.word }}</option>
             </select>
           </div>
-          <p class="hint">Then readers get again what lies under it, with what was mended there meanwhile; or it leaves the site.</p>
+          <p class="hint">{{ say.thenReadersGetAgainWhatLies }}</p>
         </div>
       </template>
       <p v-if="isZone(mine) && mine !== zone" class="hint">
-        The site’s clock counts; it shows {{ timeIn(site.now, zone) }} now, yours {{ timeIn(site.now, mine) }}.
+        {{ say.theSitesClockCountsItShows(timeIn(site.now, zone), timeIn(site.now, mine)) }}
       </p>
       <p v-if="problem" role="alert" class="rounded-md border border-rust bg-rust-wash px-3 py-2 text-rust">{{ problem }}</p>
       <p v-if="instead.length" class="flex flex-wrap items-center gap-2">
-        Take
+        {{ say.take }}
         <button v-for="instant in instead" :key="instant" type="button" class="button" @click="use(instant)">
           {{ timeIn(instant, zone) }}
         </button>
       </p>
       <fieldset v-if="choices">
-        <legend class="label">Which one?</legend>
+        <legend class="label">{{ say.whichOne }}</legend>
         <label v-for="(instant, which) in choices" :key="which" class="flex items-center gap-2 py-0.5"
-          ><input v-model="picked" type="radio" name="choice" :value="which" />The {{ which === 'earlier' ? 'first' : 'second' }}:
-          {{ fullIn(instant, zone) }} ({{ fullIn(instant, 'UTC').split(', ')[1] }} UTC)</label
+          ><input v-model="picked" type="radio" name="choice" :value="which" />{{
+            say.whichOfTwoTimes(
+              which === 'earlier' ? say.first : say.second,
+              fullIn(instant, zone),
+              fullIn(instant, 'UTC').split(', ')[1] ?? '',
+            )
+          }}</label
         >
       </fieldset>
-      <NotLoaded what="What else happens around then" :problem="noOthers" @again="again" />
+      <NotLoaded :what="say.whatElseHappensAroundThen" :problem="noOthers" @again="again" />
       <p v-if="near.length" class="text-soft" role="status">
-        Within an hour of it:
         {{
-          near
-            .slice(0, 3)
-            .map((other) => `“${other.title}”, ${timeIn(other.at, zone)}`)
-            .join('; ')
-        }}<template v-if="near.length > 3"> and {{ near.length - 3 }} more</template>.
+          say.withinAnHourOfIt(
+            near
+              .slice(0, 3)
+              .map((other) => `“${other.title}”, ${timeIn(other.at, zone)}`)
+              .join('; '),
+          )
+        }}<template v-if="near.length > 3"> {{ say.moreOfThem(near.length - 3) }}</template
+        >.
         <button v-if="free" type="button" class="link" @click="[date, time] = [wallOf(free, zone).date, wallOf(free, zone).time]">
-          Take {{ timeIn(free, zone) }}, the next free hour
+          {{ say.takeTheNextFreeHour(timeIn(free, zone)) }}
         </button>
       </p>
       <div v-if="foreseen?.come.length" role="status" class="rounded-md border border-rust bg-rust-wash px-3 py-2">
-        <p class="font-semibold text-rust">Then it brings {{ counted(foreseen.come.length, 'new trouble') }}</p>
+        <p class="font-semibold text-rust">{{ say.thenItBrings(say.countedNewTroubles(foreseen.come.length)) }}</p>
         <p v-for="trouble in foreseen.come.slice(0, 4)" :key="trouble.key">“{{ trouble.title }}”: {{ trouble.detail }}</p>
       </div>
-      <NotLoaded v-else-if="unforeseen" what="What this would bring" :problem="unforeseen" @again="foreseeAgain" />
-      <p v-else-if="foreseen?.go.length" role="status" class="text-kelp">Then {{ counted(foreseen.go.length, 'trouble') }} less.</p>
+      <NotLoaded v-else-if="unforeseen" :what="say.whatThisWouldBring" :problem="unforeseen" @again="foreseeAgain" />
+      <p v-else-if="foreseen?.go.length" role="status" class="text-kelp">
+        {{ say.thenTroublesLess(common.countedTroubles(foreseen.go.length)) }}
+      </p>
     </form>
     <template #actions
-      ><button class="button" @click="emit('close')">Cancel</button
+      ><button class="button" @click="emit('close')">{{ common.cancel }}</button
       ><button class="button-main" form="when" :disabled="busy || (choices !== null && !picked)">{{ action }}</button></template
     >
   </PlainDialog>

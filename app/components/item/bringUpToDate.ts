@@ -4,6 +4,7 @@ import { api } from '~/composables/api'
 import type { Got } from '~/composables/apiTypes'
 import type { DraftAtHand } from '~/composables/draft'
 import { useNotices } from '~/stores/notices'
+import * as say from '~~/core/words/office/item'
 
 type Update = Got<`/drafts/${string}/update`>
 
@@ -21,12 +22,12 @@ export function useBringingUpToDate(
   async function bring(choices: Choices): Promise<void> {
     updating.value = true
     const before = at!.head.value
-    const number = page().live?.number
+    const number = page().live?.number ?? ''
     try {
       await api('POST', `/drafts/${page().draft!.id}/update`, { body: { choices }, ifMatch: before })
       show.reload()
       update.value = null
-      notices.done(`The draft holds what version ${number} changed`, { label: 'See what it brought', run: () => show.broughtFrom(before) })
+      notices.done(say.theDraftHoldsWhatVersionChanged(number), { label: say.seeWhatItBrought, run: () => show.broughtFrom(before) })
       show.writing()
     } catch (error) {
       notices.trouble(error)

@@ -1,13 +1,14 @@
 import { fieldsOf, type FieldName } from '~~/core/content/fields'
 import { can, type Kind } from '~~/core/kinds/kinds'
+import * as say from '~~/core/words/office/itemParts'
 
 /** The groups of fields below the page, by what they are about. */
 const GROUPS: { id: string; name: string; fields: FieldName[] }[] = [
-  { id: 'about-address', name: 'Address and menu', fields: ['segment', 'parent', 'menuLabel', 'order', 'inMenus'] },
-  { id: 'about-summary', name: 'Summary and picture', fields: ['summary', 'cover', 'target', 'footer', 'defaultCategory', 'embedOrigins'] },
+  { id: 'about-address', name: say.addressAndMenu, fields: ['segment', 'parent', 'menuLabel', 'order', 'inMenus'] },
+  { id: 'about-summary', name: say.summaryAndPicture, fields: ['summary', 'cover', 'target', 'footer', 'defaultCategory', 'embedOrigins'] },
   {
     id: 'about-labels',
-    name: 'Labels, byline and date',
+    name: say.labelsBylineAndDate,
     fields: [
       'labelType',
       'broader',
@@ -22,13 +23,13 @@ const GROUPS: { id: string; name: string; fields: FieldName[] }[] = [
       'commentsOpen',
     ],
   },
-  { id: 'about-search', name: 'Search and sitemap', fields: ['pageTitle', 'searchDescription', 'inSitemap', 'indexed', 'language'] },
-  { id: 'about-sharing', name: 'When it is shared', fields: ['sharingTitle', 'sharingText', 'sharingPicture'] },
+  { id: 'about-search', name: say.searchAndSitemap, fields: ['pageTitle', 'searchDescription', 'inSitemap', 'indexed', 'language'] },
+  { id: 'about-sharing', name: say.whenItIsShared, fields: ['sharingTitle', 'sharingText', 'sharingPicture'] },
 ]
 
 /** A banner is one thing, looked at as a whole. */
 const BANNER: typeof GROUPS = [
-  { id: 'about-summary', name: 'The banner', fields: ['cover', 'summary', 'target', 'lifetime', 'order', 'language'] },
+  { id: 'about-summary', name: say.theBanner, fields: ['cover', 'summary', 'target', 'lifetime', 'order', 'language'] },
 ]
 
 /** The groups that a kind has, with its own fields only. */

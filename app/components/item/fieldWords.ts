@@ -1,18 +1,17 @@
 import { FIELDS, type FieldName, type PictureValue } from '~~/core/content/fields'
 import type { Refs } from '~~/core/render/text'
+import * as say from '~~/core/words/office/itemParts'
 
 /** A field's value in words, for comparing and choosing; empty for none. */
 export function fieldWords(name: FieldName, value: unknown, refs: Refs): string {
   if (value === undefined || value === null) return ''
-  if (typeof value === 'boolean') return value ? 'yes' : 'no'
+  if (typeof value === 'boolean') return value ? say.yes : say.no
   const { input } = FIELDS[name] ?? { input: 'line' }
-  const title = (id: string) => refs.items.get(id)?.title ?? 'an item that is not on the site'
+  const title = (id: string) => refs.items.get(id)?.title ?? say.anItemThatIsNotOn
   if (input === 'item') return title(String(value))
   if (input === 'link') return String(value).startsWith('item:') ? title(String(value).slice(5, 41)) : String(value)
   if (input === 'items') return (value as string[]).map(title).join(', ')
   if (input === 'picture')
-    return (value as PictureValue).decorative
-      ? 'a decorative picture'
-      : `a picture: ${(value as PictureValue).alt || 'no alternative text'}`
+    return (value as PictureValue).decorative ? say.aDecorativePicture : say.aPicture((value as PictureValue).alt || say.noAlternativeText)
   return Array.isArray(value) ? value.join(', ') : String(value)
 }

@@ -9,6 +9,8 @@ import { provideNotes, sentPin } from '~/composables/itemNotes'
 import { useNotices } from '~/stores/notices'
 import { PLACES } from '~/components/frame/places'
 import { useSite } from '~/stores/site'
+import * as common from '~~/core/words/office/common'
+import * as say from '~~/core/words/office/item'
 
 type DialogName =
   | 'save'
@@ -78,12 +80,12 @@ export function useItemActions(page: () => ItemPage, at: DraftAtHand | null, rel
     }
   }
 
-  const send = (note: string) => act(() => api('POST', `${draftPath()}/send`, { body: { note }, ifMatch: head() }), 'Sent to review')
-  const pullOut = () => act(() => api('POST', `${draftPath()}/pull-out`, { ifMatch: head() }), 'Taken back from review')
+  const send = (note: string) => act(() => api('POST', `${draftPath()}/send`, { body: { note }, ifMatch: head() }), say.sentToReview)
+  const pullOut = () => act(() => api('POST', `${draftPath()}/pull-out`, { ifMatch: head() }), say.takenBackFromReview)
   /** Notes that were kept while reading go out with the verdict, whichever it is. */
   const kept = () => notes.pins.value.map(sentPin)
   const clear = async (note: string) => {
-    const said = `Version ${page().draft!.number} cleared`
+    const said = say.versionNumberCleared(page().draft!.number)
     if (
       await act(() => api('POST', `${draftPath()}/clear`, { body: { gate: gateInHand.value, note, notes: kept() }, ifMatch: head() }), said)
     )
@@ -94,7 +96,7 @@ export function useItemActions(page: () => ItemPage, at: DraftAtHand | null, rel
     if (
       await act(
         () => api('POST', `${draftPath()}/return`, { body: { gate: gateInHand.value, notes: all }, ifMatch: head() }),
-        'Returned to its writer',
+        say.returnedToItsWriter,
       )
     )
       notes.pins.value = []
@@ -103,7 +105,7 @@ export function useItemActions(page: () => ItemPage, at: DraftAtHand | null, rel
   function wayBack() {
     const { back } = router.options.history.state
     const place = PLACES.find(({ path }) => path === String(back).split('?')[0])
-    return place && { label: `Back to ${place.name}`, run: () => router.push(String(back)) }
+    return place && { label: say.backToName(place.name), run: () => router.push(String(back)) }
   }
   async function putLive(
     extra: { shownDate?: 'keep'; replacing?: string | undefined; exception?: string; fast?: string } = {},
@@ -112,7 +114,7 @@ export function useItemActions(page: () => ItemPage, at: DraftAtHand | null, rel
       if (at!.state.value !== 'saved') await at!.save()
       await api('POST', `${draftPath()}/put-live`, { body: extra, ifMatch: head() })
       dialog.value = null
-      notices.done('It is live. The receipt is beside it.', wayBack())
+      notices.done(say.itIsLiveTheReceiptIs, wayBack())
       reload()
     } catch (error) {
       if (!(error instanceof ApiProblem)) throw error
@@ -134,7 +136,10 @@ export function useItemActions(page: () => ItemPage, at: DraftAtHand | null, rel
   const putLiveAnyway = (reason: string) => putLive({ exception: reason })
   const putLiveFast = (reason: string) => putLive({ fast: reason })
   const hand = (person: string, name: string, note: string) =>
-    act(() => api('POST', `${draftPath()}/hand`, { body: { gate: gateInHand.value, person, note }, ifMatch: head() }), `Handed to ${name}`)
+    act(
+      () => api('POST', `${draftPath()}/hand`, { body: { gate: gateInHand.value, person, note }, ifMatch: head() }),
+      say.handedToName(name),
+    )
 
   interface When {
     date: string
@@ -155,35 +160,35 @@ export function useItemActions(page: () => ItemPage, at: DraftAtHand | null, rel
       : api('POST', `${itemPath()}/events`, {
           body: kind === 'withdraw' ? { kind, ...when } : { kind: when.until ? 'window' : kind, draft: page().draft!.id, ...when },
         })
-  const planLive = (when: When) => setTime(() => planEvent(page().draft!.event, 'put-live', when), 'The time is set')
-  const planWithdraw = (when: When) => setTime(() => planEvent(page().withdrawEvent, 'withdraw', when), 'The time is set')
-  const moveWindowEnd = (when: When) => setTime(() => planEvent(page().window, 'put-live', when), 'Its end is moved')
+  const planLive = (when: When) => setTime(() => planEvent(page().draft!.event, 'put-live', when), say.theTimeIsSet)
+  const planWithdraw = (when: When) => setTime(() => planEvent(page().withdrawEvent, 'withdraw', when), say.theTimeIsSet)
+  const moveWindowEnd = (when: When) => setTime(() => planEvent(page().window, 'put-live', when), say.itsEndIsMoved)
   const embargo = (until: When | null) =>
-    setTime(() => api('PUT', `${itemPath()}/embargo`, { body: { until } }), until ? 'The embargo is set' : 'The embargo is lifted')
+    setTime(() => api('PUT', `${itemPath()}/embargo`, { body: { until } }), until ? say.theEmbargoIsSet : say.theEmbargoIsLifted)
   const intoEdition = (edition: string, withdraw: boolean) =>
     act(
       () =>
         api('POST', `/editions/${edition}/entries`, {
           body: { entries: [{ item: page().id, ...(withdraw ? { withdraw } : { draft: page().draft!.id }) }] },
         }),
-      'It goes with the edition',
+      say.itGoesWithTheEdition,
     )
-  const cancelPlan = (event: string) => act(() => api('DELETE', `/events/${event}`), 'The plan is cancelled')
+  const cancelPlan = (event: string) => act(() => api('DELETE', `/events/${event}`), say.thePlanIsCancelled)
   const putBack = (version: string) =>
-    act(() => api('POST', `${itemPath()}/roll-back`, { body: { version }, ifMatch: page().live?.version ?? null }), 'It is live again')
+    act(() => api('POST', `${itemPath()}/roll-back`, { body: { version }, ifMatch: page().live?.version ?? null }), say.itIsLiveAgain)
   const withdraw = () => {
     const version = page().live!.version
-    return act(() => api('POST', `${itemPath()}/withdraw`, { ifMatch: version }), 'Withdrawn. Its address answers 410 now.', {
-      label: 'Undo',
+    return act(() => api('POST', `${itemPath()}/withdraw`, { ifMatch: version }), say.withdrawnItsAddressAnswers410Now, {
+      label: common.undo,
       run: () => putBack(version),
     })
   }
   const askWithdraw = (note: string) =>
-    act(() => api('POST', `${itemPath()}/proposals`, { body: { change: 'withdrawal', note } }), 'Its gates are asked')
+    act(() => api('POST', `${itemPath()}/proposals`, { body: { change: 'withdrawal', note } }), say.itsGatesAreAsked)
   const withdrawPast = (exception: string) =>
     act(
       () => api('POST', `${itemPath()}/withdraw`, { body: { exception }, ifMatch: page().live!.version }),
-      'Withdrawn. Reviewers are asked to look at it.',
+      say.withdrawnReviewersAreAskedToLook,
     )
   function askRollBack(version: string, number: number): void {
     rollTarget.value = { version, number }
@@ -192,7 +197,7 @@ export function useItemActions(page: () => ItemPage, at: DraftAtHand | null, rel
   const rollBack = () =>
     act(
       () => api('POST', `${itemPath()}/roll-back`, { body: { version: rollTarget.value!.version }, ifMatch: page().live?.version ?? null }),
-      `Version ${rollTarget.value!.number} is live again`,
+      say.versionIsLiveAgain(rollTarget.value!.number),
     )
 
   /** Begins a line of work beside those that are open; answers its id, or undefined when it was refused. */
@@ -200,42 +205,33 @@ export function useItemActions(page: () => ItemPage, at: DraftAtHand | null, rel
     let draft: string | undefined
     await act(async () => {
       draft = (await api('POST', `${itemPath()}/drafts`, { body: { name: name.slice(0, 100) } })).draft
-    }, `“${name}” is open. The other drafts stay as they are.`)
+    }, say.isOpenTheOtherDraftsStay(name))
     return draft
   }
-  const rename = (name: string) => act(() => api('PATCH', draftPath(), { body: { name: name.slice(0, 100) } }), 'The draft is renamed')
-  const openDraft = () => act(() => api('POST', `${itemPath()}/drafts`, { body: {} }), 'A draft is open. Readers keep what they have.')
+  const rename = (name: string) => act(() => api('PATCH', draftPath(), { body: { name: name.slice(0, 100) } }), say.theDraftIsRenamed)
+  const openDraft = () => act(() => api('POST', `${itemPath()}/drafts`, { body: {} }), say.aDraftIsOpenReadersKeep)
   async function restore(version: string, number: number): Promise<void> {
     await act(async () => {
       const draft = await api('POST', `${itemPath()}/drafts`, { body: {} })
       await api('POST', `/drafts/${draft.draft}/restore`, { body: { version }, ifMatch: at?.head.value ?? draft.head })
-    }, `Version ${number} is in the draft; what was there stays in the history`)
+    }, say.versionIsInTheDraftWhat(number))
   }
   const discard = () => {
     const { draft, onSite, drafts } = page()
     const whole = onSite === 'none' && drafts.length < 2
-    const reopen = () => act(() => api('POST', `/drafts/${draft!.id}/reopen`), 'The draft is open again')
-    return act(
-      () => api('POST', `${draftPath()}/discard`, { ifMatch: head() }),
-      whole ? 'Put into the bin' : `“${draft!.name}” is in the bin`,
-      {
-        label: 'Undo',
-        run: whole ? unbin : reopen,
-      },
-    )
+    const reopen = () => act(() => api('POST', `/drafts/${draft!.id}/reopen`), say.theDraftIsOpenAgain)
+    return act(() => api('POST', `${draftPath()}/discard`, { ifMatch: head() }), whole ? say.putIntoTheBin : say.isInTheBin(draft!.name), {
+      label: common.undo,
+      run: whole ? unbin : reopen,
+    })
   }
-  const reroute = () =>
-    act(
-      () => api('POST', `${draftPath()}/reroute`, { ifMatch: head() }),
-      'It goes the route in force now; what was cleared there stays cleared',
-    )
-  const unbin = () => act(() => api('POST', `${itemPath()}/unbin`), 'Taken out of the bin')
+  const reroute = () => act(() => api('POST', `${draftPath()}/reroute`, { ifMatch: head() }), say.itGoesTheRouteInForce)
+  const unbin = () => act(() => api('POST', `${itemPath()}/unbin`), say.takenOutOfTheBin)
 
   const whyNotWrite = computed(() => whyNot(page().may['item.write']))
 
   const open = (name: DialogName) => () => void (dialog.value = name)
-  const carryOut = () =>
-    act(() => api('POST', `${draftPath()}/put-live`, { body: {}, ifMatch: head() }), 'It is done. The receipt is beside it.')
+  const carryOut = () => act(() => api('POST', `${draftPath()}/put-live`, { body: {}, ifMatch: head() }), say.itIsDoneTheReceiptIs)
   const RUN: Record<PlainAction, () => unknown> = {
     'pull-out': pullOut,
     'put-live': () => putLive(),

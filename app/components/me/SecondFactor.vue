@@ -1,8 +1,8 @@
 <script setup lang="ts">
 import { api } from '~/composables/api'
-import { counted } from '~/composables/words'
 import { useNotices } from '~/stores/notices'
 import type { Answer } from '~/composables/apiTypes'
+import * as say from '~~/core/words/office/me'
 
 /** A second factor for signing in: turned on with an authenticator, with recovery codes, and taken off. */
 type Begun = Answer<'POST', '/me/second-factor'>
@@ -47,7 +47,7 @@ const takeOff = () =>
     await api('DELETE', '/me/second-factor', { body: { current: password.value } })
     password.value = ''
     codes.value = []
-    notices.done('The second factor is off')
+    notices.done(say.theSecondFactorIsOff)
     await load()
   })
 </script>
@@ -55,50 +55,62 @@ const takeOff = () =>
 <template>
   <section v-if="state" class="space-y-3" aria-labelledby="second">
     <h2 id="second" class="border-b border-line pb-2 font-semibold">
-      Second factor <span class="ml-1 font-normal" :class="state.on ? 'text-kelp' : 'text-soft'">{{ state.on ? 'on' : 'off' }}</span>
+      {{ say.secondFactor }}
+      <span class="ml-1 font-normal" :class="state.on ? 'text-kelp' : 'text-soft'">{{ state.on ? say.on : say.off }}</span>
     </h2>
     <div v-if="codes.length" class="rounded-md border border-lamp-fill bg-lamp-wash px-4 py-3">
-      <p class="font-semibold">Keep these recovery codes where you find them without this device.</p>
-      <p>Each opens the door once in place of a code. They are not shown again.</p>
+      <p class="font-semibold">{{ say.keepTheseRecoveryCodesWhereYou }}</p>
+      <p>{{ say.eachOpensTheDoorOnceIn }}</p>
       <ul class="mt-2 grid grid-cols-2 gap-x-6 font-mono">
         <li v-for="entry in codes" :key="entry">{{ entry }}</li>
       </ul>
-      <button class="button mt-3" @click="codes = []">I have kept them</button>
+      <button class="button mt-3" @click="codes = []">{{ say.iHaveKeptThem }}</button>
     </div>
     <form v-else-if="begun" class="space-y-3" @submit.prevent="confirm">
       <div class="flex flex-wrap items-start gap-4">
         <img
           class="size-36 rounded-md bg-[#ffffff]"
           :src="`data:image/svg+xml;utf8,${encodeURIComponent(begun.picture)}`"
-          alt="The secret as a picture for an authenticator; in letters it is beside"
+          :alt="say.theSecretAsAPictureFor"
         />
         <p class="min-w-40 flex-1">
-          Let your authenticator read the picture, or type the secret into it:
+          {{ say.letYourAuthenticatorReadThePicture }}
           <span class="mt-1 block font-mono break-all">{{ begun.secret }}</span>
         </p>
       </div>
       <div>
-        <label class="label" for="first-code">The code that it shows now</label
-        ><input id="first-code" v-model="code" class="input !w-40 font-mono" inputmode="numeric" autocomplete="one-time-code" required />
+        <label class="label" for="first-code">{{ say.theCodeThatItShowsNow }}</label><input
+          id="first-code"
+          v-model="code"
+          class="input !w-40 font-mono"
+          inputmode="numeric"
+          autocomplete="one-time-code"
+          required
+        />
       </div>
       <p class="flex gap-2">
-        <button class="button-main" :disabled="busy || !code.trim()">Turn it on</button>
-        <button type="button" class="button" @click="begun = null">Leave it off</button>
+        <button class="button-main" :disabled="busy || !code.trim()">{{ say.turnItOn }}</button>
+        <button type="button" class="button" @click="begun = null">{{ say.leaveItOff }}</button>
       </p>
     </form>
     <form v-else class="space-y-3" @submit.prevent="state.on ? takeOff() : begin()">
       <p v-if="state.on" class="text-soft">
-        Signing in asks for a code of your authenticator. {{ counted(state.codesLeft, 'recovery code') }} left; turning it on anew makes
-        ten.
+        {{ say.signingInAsksForACode(say.countedRecoveryCodes(state.codesLeft)) }}
       </p>
       <p v-else class="text-soft">
-        With it, signing in asks for a code of an authenticator as well: a password that someone else learns is not enough then.
+        {{ say.withItSigningInAsksFor }}
       </p>
       <div>
-        <label class="label" for="second-password">Your password</label
-        ><input id="second-password" v-model="password" class="input" type="password" autocomplete="current-password" required />
+        <label class="label" for="second-password">{{ say.yourPassword }}</label><input
+          id="second-password"
+          v-model="password"
+          class="input"
+          type="password"
+          autocomplete="current-password"
+          required
+        />
       </div>
-      <button class="button" :disabled="busy || !password">{{ state.on ? 'Take it off' : 'Turn it on' }}</button>
+      <button class="button" :disabled="busy || !password">{{ state.on ? say.takeItOff : say.turnItOn }}</button>
     </form>
   </section>
 </template>

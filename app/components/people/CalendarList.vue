@@ -6,12 +6,13 @@ import PlainDialog from '~/components/form/PlainDialog.vue'
 import type { Calendar } from './types'
 import { useAct } from '~/composables/act'
 import { api } from '~/composables/api'
-import { counted } from '~/composables/words'
+import * as common from '~~/core/words/office/common'
+import * as say from '~~/core/words/office/people'
 
 /** The working calendars that deadlines count by, and the form for one. */
 defineProps<{ calendars: Calendar[] }>()
 const emit = defineEmits<{ changed: [] }>()
-const DAYS = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'] as const
+const DAYS = [say.monday, say.tuesday, say.wednesday, say.thursday, say.friday, say.saturday, say.sunday] as const
 const form = ref<(Pick<Calendar, 'name' | 'week' | 'holidays'> & { id: string | null }) | null>(null)
 const holiday = ref('')
 const { act, refusals } = useAct(() => {
@@ -31,10 +32,10 @@ function save() {
   const { id, ...body } = form.value!
   return act(
     () => (id ? api('PUT', `/calendars/${id}`, { body }) : api('POST', '/calendars', { body })),
-    `“${body.name}” counts from now on; deadlines that run keep their moment`,
+    say.countsFromNowOnDeadlinesThat(body.name),
   )
 }
-const end = () => act(() => api('DELETE', `/calendars/${form.value!.id}`), `“${form.value!.name}” is ended`)
+const end = () => act(() => api('DELETE', `/calendars/${form.value!.id}`), say.nameIsEnded(form.value!.name))
 function addHoliday() {
   const { holidays } = form.value!
   if (holiday.value && !holidays.includes(holiday.value)) form.value!.holidays = [...holidays, holiday.value].sort()
@@ -48,38 +49,44 @@ const weekWords = ({ week }: Calendar) =>
 
 <template>
   <section class="mt-8" aria-labelledby="calendars">
-    <h2 id="calendars" class="font-semibold">Working hours</h2>
-    <p class="hint mt-0.5">Deadlines at gates count by these, in the site’s time zone.</p>
+    <h2 id="calendars" class="font-semibold">{{ say.workingHours }}</h2>
+    <p class="hint mt-0.5">{{ say.deadlinesAtGatesCountByThese }}</p>
     <ul class="mt-2 border-t border-line">
       <li v-for="calendar in calendars" :key="calendar.id" class="flex items-baseline gap-4 border-b border-line py-2">
         <span class="w-44 shrink-0 font-medium">{{ calendar.name }}</span>
         <span class="min-w-0 flex-1"
           >{{ weekWords(calendar)
-          }}<span v-if="calendar.holidays.length" class="block text-soft">{{ counted(calendar.holidays.length, 'holiday') }}</span></span
+          }}<span v-if="calendar.holidays.length" class="block text-soft">{{ say.countedHolidays(calendar.holidays.length) }}</span></span
         >
-        <button class="link" :aria-label="`Change ${calendar.name}`" @click="open(calendar)">Change</button>
+        <button class="link" :aria-label="say.changeName(calendar.name)" @click="open(calendar)">{{ common.change }}</button>
       </li>
     </ul>
-    <button class="button mt-3" @click="open(null)"><Plus class="size-4" aria-hidden="true" />Another calendar</button>
-    <PlainDialog :open="form !== null" :title="form?.id ? 'Change the working hours' : 'Another calendar'" wide @close="form = null">
+    <button class="button mt-3" @click="open(null)"><Plus class="size-4" aria-hidden="true" />{{ say.anotherCalendar }}</button>
+    <PlainDialog :open="form !== null" :title="form?.id ? say.changeTheWorkingHours : say.anotherCalendar" wide @close="form = null">
       <form v-if="form" id="calendar-form" class="space-y-4" @submit.prevent="save">
         <div>
-          <label class="label" for="calendar-name">Name</label
-          ><input id="calendar-name" v-model="form.name" class="input" required maxlength="100" placeholder="Night desk" />
+          <label class="label" for="calendar-name">{{ common.name }}</label><input
+            id="calendar-name"
+            v-model="form.name"
+            class="input"
+            required
+            maxlength="100"
+            :placeholder="say.nightDesk"
+          />
         </div>
         <fieldset>
-          <legend class="label">Hours of each day</legend>
+          <legend class="label">{{ say.hoursOfEachDay }}</legend>
           <div v-for="(spans, day) in form.week" :key="day" class="flex flex-wrap items-center gap-2 border-b border-line py-1">
             <span class="w-24">{{ DAYS[day] }}</span>
-            <span v-if="!spans.length" class="text-soft">nobody works</span>
+            <span v-if="!spans.length" class="text-soft">{{ say.nobodyWorks }}</span>
             <span v-for="(span, n) in spans" :key="n" class="flex items-center gap-1">
-              <input v-model="span.from" class="input !w-28" type="time" required :aria-label="`${DAYS[day]}, from`" />–<input
+              <input v-model="span.from" class="input !w-28" type="time" required :aria-label="say.dayFrom(DAYS[day]!)" />–<input
                 v-model="span.to"
                 class="input !w-28"
                 type="time"
                 required
-                :aria-label="`${DAYS[day]}, to`"
-              /><button type="button" class="icon-button" :aria-label="`Take these hours of ${DAYS[day]} away`" @click="spans.splice(n, 1)">
+                :aria-label="say.dayTo(DAYS[day]!)"
+              /><button type="button" class="icon-button" :aria-label="say.takeTheseHoursOfAway(DAYS[day]!)" @click="spans.splice(n, 1)">
                 <X class="size-4" />
               </button>
             </span>
@@ -87,7 +94,7 @@ const weekWords = ({ week }: Calendar) =>
               v-if="spans.length < 4"
               type="button"
               class="button-quiet"
-              :aria-label="`More hours on ${DAYS[day]}`"
+              :aria-label="say.moreHoursOn(DAYS[day]!)"
               @click="spans.push(spans.length ? { from: '17:00', to: '18:00' } : { from: '08:00', to: '16:00' })"
             >
               <Plus class="size-4" aria-hidden="true" />
@@ -95,14 +102,14 @@ const weekWords = ({ week }: Calendar) =>
           </div>
         </fieldset>
         <div>
-          <label class="label" for="holiday">Holidays</label>
+          <label class="label" for="holiday">{{ say.holidays }}</label>
           <ul v-if="form.holidays.length" class="mb-1.5 flex flex-wrap gap-1">
             <li v-for="date in form.holidays" :key="date" class="flex items-center gap-1 rounded-md bg-kelp-wash py-0.5 pr-0.5 pl-2">
               {{ dateWords(date, 'en-GB', 'short')
               }}<button
                 type="button"
                 class="icon-button !size-5"
-                :aria-label="`${dateWords(date)} is no holiday`"
+                :aria-label="say.isNoHoliday(dateWords(date))"
                 @click="form.holidays = form.holidays.filter((other) => other !== date)"
               >
                 <X class="size-3.5" />
@@ -116,7 +123,7 @@ const weekWords = ({ week }: Calendar) =>
               :disabled="!holiday"
               @click="addHoliday"
             >
-              Add it
+              {{ say.addIt }}
             </button></span
           >
         </div>
@@ -125,8 +132,9 @@ const weekWords = ({ week }: Calendar) =>
         </ul>
       </form>
       <template #actions
-        ><button v-if="form?.id" class="button mr-auto !text-rust" @click="end">End it</button
-        ><button class="button" @click="form = null">Cancel</button><button class="button-main" form="calendar-form">Save</button></template
+        ><button v-if="form?.id" class="button mr-auto !text-rust" @click="end">{{ say.endIt }}</button
+        ><button class="button" @click="form = null">{{ common.cancel }}</button
+        ><button class="button-main" form="calendar-form">{{ common.save }}</button></template
       >
     </PlainDialog>
   </section>

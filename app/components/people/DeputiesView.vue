@@ -11,6 +11,8 @@ import { useLoad } from '~/composables/load'
 import { useSession } from '~/stores/session'
 import { useSite } from '~/stores/site'
 import type { Got } from '~/composables/apiTypes'
+import * as common from '~~/core/words/office/common'
+import * as say from '~~/core/words/office/people'
 
 /** Who clears for whom while they are away, and naming a deputy: each for themselves, a steward for anyone. */
 type Entry = Got<'/delegations'>[number]
@@ -25,7 +27,7 @@ const gates = useLoad(() => '/gates')
 const keyOf = ({ route, gate }: { route: string; gate: string }) => `${route} ${gate}`
 const gateName = (entry: { route: string; gate: string }) => {
   const known = gates.value.value?.find((one) => keyOf(one) === keyOf(entry))
-  return known ? `${known.name} (${known.routeName})` : 'a gate that is gone'
+  return known ? `${known.name} (${known.routeName})` : say.aGateThatIsGone
 }
 const form = ref<{
   absent: string
@@ -73,77 +75,80 @@ function save() {
   const only = some ? gates.value.value!.filter((entry) => chosen.includes(keyOf(entry))).map(({ route, gate }) => ({ route, gate })) : null
   return act(
     () => api('POST', '/delegations', { body: { absent, deputy, gates: only, from: instant(from), to: instant(to) } }),
-    `${name(deputy)} clears for ${absent === session.person!.id ? 'you' : name(absent)} in that time`,
+    say.clearsForInThatTime(name(deputy), absent === session.person!.id ? say.you : name(absent)),
   )
 }
-const end = (entry: Entry) => act(() => api('DELETE', `/delegations/${entry.id}`), `${entry.deputyName} no longer stands in`)
+const end = (entry: Entry) => act(() => api('DELETE', `/delegations/${entry.id}`), say.noLongerStandsIn(entry.deputyName))
 </script>
 
 <template>
   <LoadState v-if="!entries" :problem="problem" :loading="loading" @retry="load" />
   <div v-else>
     <p v-if="!entries.length" class="max-w-2xl px-5 py-8 text-soft">
-      Nobody stands in for anyone. Before you are away, name a colleague who clears for you: what they clear says so everywhere, and what
-      you or they wrote stays for someone else.
+      {{ say.nobodyStandsInForAnyoneBefore }}
     </p>
     <ul v-else>
       <li v-for="entry in entries" :key="entry.id" class="flex items-baseline gap-4 border-b border-line bg-sheet px-5 py-2.5">
         <span class="w-72 shrink-0"
-          ><b class="font-semibold">{{ entry.deputyName }}</b> for <b class="font-semibold">{{ entry.absentName }}</b></span
+          ><b class="font-semibold">{{ entry.deputyName }}</b> {{ say.forWord }} <b class="font-semibold">{{ entry.absentName }}</b></span
         >
         <span class="min-w-0 flex-1"
-          >{{ fullIn(entry.from, zone) }} to {{ fullIn(entry.to, zone)
-          }}<span class="block" :class="entry.begun ? 'text-kelp' : 'text-soft'"
-            >{{ entry.begun ? 'now' : 'not begun yet' }}, at
-            {{ entry.gates ? entry.gates.map(gateName).join(', ') : 'all their gates' }}</span
-          ></span
+          >{{ say.fromToTo(fullIn(entry.from, zone), fullIn(entry.to, zone))
+          }}<span class="block" :class="entry.begun ? 'text-kelp' : 'text-soft'">{{
+            say.inSectionAtGates(
+              entry.begun ? common.now : say.notBegunYet,
+              entry.gates ? entry.gates.map(gateName).join(', ') : say.allTheirGates,
+            )
+          }}</span></span
         >
         <button
           v-if="entry.mine"
           class="button-quiet shrink-0"
-          :aria-label="`End: ${entry.deputyName} for ${entry.absentName}`"
+          :aria-label="say.endDeputyNameForAbsentName(entry.deputyName, entry.absentName)"
           @click="end(entry)"
         >
-          End it
+          {{ say.endIt }}
         </button>
       </li>
     </ul>
-    <PlainDialog :open="form !== null" title="Name a deputy" @close="close">
+    <PlainDialog :open="form !== null" :title="say.nameADeputy" @close="close">
       <form v-if="form" id="deputy-form" class="space-y-4" @submit.prevent="save">
         <div v-if="mayChange">
-          <PersonChoice v-model="form.absent" label="Who is away" :people="people.filter((entry) => entry.active)" />
+          <PersonChoice v-model="form.absent" :label="say.whoIsAway" :people="people.filter((entry) => entry.active)" />
         </div>
         <div>
           <PersonChoice
             v-model="form.deputy"
-            :label="`Who clears for ${form.absent === session.person?.id ? 'you' : 'them'}`"
-            placeholder="Choose a colleague"
+            :label="say.whoClearsFor(form.absent === session.person?.id ? say.you : say.them)"
+            :placeholder="say.chooseAColleague"
             :people="people.filter((entry) => entry.active && entry.id !== form!.absent)"
           />
         </div>
         <div class="space-y-3">
           <fieldset
             v-for="[key, word] in [
-              ['from', 'From'],
-              ['to', 'Until'],
+              ['from', say.from],
+              ['to', say.until],
             ] as const"
             :key="key"
           >
             <legend class="label">{{ word }}</legend>
             <span class="flex max-w-sm gap-2"
-              ><input v-model="form[key].date" class="input" type="date" required :aria-label="`${word}, the day`" /><input
+              ><input v-model="form[key].date" class="input" type="date" required :aria-label="say.wordTheDay(word)" /><input
                 v-model="form[key].time"
                 class="input !w-28"
                 type="time"
                 required
-                :aria-label="`${word}, the time`"
+                :aria-label="say.wordTheTime(word)"
             /></span>
           </fieldset>
         </div>
         <fieldset>
-          <legend class="label">Where</legend>
-          <label class="flex items-center gap-2 py-1"><input v-model="form.some" type="radio" :value="false" />at all their gates</label>
-          <label class="flex items-center gap-2 py-1"><input v-model="form.some" type="radio" :value="true" />only at</label>
+          <legend class="label">{{ say.where }}</legend>
+          <label class="flex items-center gap-2 py-1"
+            ><input v-model="form.some" type="radio" :value="false" />{{ say.atAllTheirGates }}</label
+          >
+          <label class="flex items-center gap-2 py-1"><input v-model="form.some" type="radio" :value="true" />{{ say.onlyAt }}</label>
           <div v-if="form.some" class="max-h-40 overflow-y-auto pl-6">
             <label v-for="entry in gates.value.value" :key="keyOf(entry)" class="flex items-baseline gap-2"
               ><input v-model="form.gates" type="checkbox" :value="keyOf(entry)" />{{ entry.name }}
@@ -151,12 +156,12 @@ const end = (entry: Entry) => act(() => api('DELETE', `/delegations/${entry.id}`
             >
           </div>
         </fieldset>
-        <p class="hint">By the site’s clock. Both of you are told. Neither what you wrote nor what they wrote can be cleared so.</p>
+        <p class="hint">{{ say.byTheSitesClockBothOf }}</p>
       </form>
       <template #actions
-        ><button class="button" @click="close">Cancel</button
+        ><button class="button" @click="close">{{ common.cancel }}</button
         ><button class="button-main" form="deputy-form" :disabled="busy || !form?.deputy || (form.some && !form.gates.length)">
-          Name them
+          {{ say.nameThem }}
         </button></template
       >
     </PlainDialog>

@@ -8,6 +8,8 @@ import type { Gate } from '~~/core/flow/route'
 import GateLimits from './GateLimits.vue'
 import GuardPicker from './GuardPicker.vue'
 import type { Calendar, Group, Person } from './types'
+import * as common from '~~/core/words/office/common'
+import * as say from '~~/core/words/office/routes'
 
 /** One gate of a route: its name, who may clear it, how many must, what a clearance is for. */
 const model = defineModel<Gate>({ required: true })
@@ -32,25 +34,25 @@ const toggle = <T,>(list: readonly T[], entry: T): T[] =>
         :value="model.name"
         maxlength="100"
         required
-        placeholder="Name of the gate"
-        aria-label="Name of the gate"
+        :placeholder="say.nameOfTheGate"
+        :aria-label="say.nameOfTheGate"
         @input="set({ name: ($event.target as HTMLInputElement).value })"
       />
-      <button type="button" class="icon-button" :disabled="first" :aria-label="`Move ${model.name} up`" @click="emit('move', -1)">
+      <button type="button" class="icon-button" :disabled="first" :aria-label="say.moveNameUp(model.name)" @click="emit('move', -1)">
         <ArrowUp class="size-4" />
       </button>
-      <button type="button" class="icon-button" :disabled="last" :aria-label="`Move ${model.name} down`" @click="emit('move', 1)">
+      <button type="button" class="icon-button" :disabled="last" :aria-label="say.moveNameDown(model.name)" @click="emit('move', 1)">
         <ArrowDown class="size-4" />
       </button>
-      <button type="button" class="icon-button" :aria-label="`Remove ${model.name}`" @click="emit('remove')">
+      <button type="button" class="icon-button" :aria-label="say.removeName(model.name)" @click="emit('remove')">
         <Trash2 class="size-4" />
       </button>
     </div>
     <GuardPicker
       :model-value="model.who"
-      label="Cleared by"
-      none="anyone who may clear work there"
-      add="Name a guard"
+      :label="say.clearedBy"
+      :none="say.anyoneWhoMayClearWorkThere"
+      :add="say.nameAGuard"
       :people="people"
       :groups="groups"
       :roles="roles"
@@ -64,10 +66,10 @@ const toggle = <T,>(list: readonly T[], entry: T): T[] =>
           min="1"
           max="20"
           :value="model.needed"
-          aria-label="How many must clear it"
+          :aria-label="say.howManyMustClearIt"
           @input="set({ needed: Math.max(1, Number(($event.target as HTMLInputElement).value) || 1) })"
         />
-        {{ model.each === 'group' ? 'of each group' : '' }} must clear it</label
+        {{ say.mustClearIt(model.each === 'group' ? say.ofEachGroup : '') }}</label
       >
       <button
         v-if="model.who.people.length > 1 && !model.who.groups.length && !model.who.roles.length && model.needed < model.who.people.length"
@@ -75,35 +77,36 @@ const toggle = <T,>(list: readonly T[], entry: T): T[] =>
         class="link"
         @click="set({ needed: model.who.people.length })"
       >
-        all {{ model.who.people.length }} of them
+        {{ say.allOfThem(model.who.people.length) }}
       </button>
       <label v-if="model.who.groups.length" class="flex items-center gap-2"
         ><input
           type="checkbox"
           :checked="model.each === 'group'"
           @change="set({ each: ($event.target as HTMLInputElement).checked ? 'group' : undefined })"
-        />so many of each group</label
+        />{{ say.soManyOfEachGroup }}</label
       >
       <label class="flex items-center gap-2"
         ><input
           type="checkbox"
           :checked="model.authorsMayClear"
           @change="set({ authorsMayClear: ($event.target as HTMLInputElement).checked })"
-        />also who wrote it</label
+        />{{ say.alsoWhoWroteIt }}</label
       >
       <label v-if="!model.about" class="flex items-center gap-2"
         ><input
           type="checkbox"
           :checked="model.covers === 'all'"
           @change="set({ covers: ($event.target as HTMLInputElement).checked ? 'all' : 'all-but-shown-date' })"
-        />a new shown date needs it again</label
+        />{{ say.aNewShownDateNeedsIt }}</label
       >
     </div>
     <fieldset class="border-t border-line pt-2">
-      <legend class="sr-only">What {{ model.name }} is about</legend>
+      <legend class="sr-only">{{ say.whatIsAbout(model.name) }}</legend>
       <label class="flex items-center gap-2"
-        ><input type="checkbox" :checked="!!model.about" @change="limit(($event.target as HTMLInputElement).checked)" />Only where these
-        change</label
+        ><input type="checkbox" :checked="!!model.about" @change="limit(($event.target as HTMLInputElement).checked)" />{{
+          say.onlyWhereTheseChange
+        }}</label
       >
       <div v-if="model.about" class="mt-1.5 space-y-1.5 pl-6">
         <label class="flex items-center gap-2"
@@ -111,14 +114,14 @@ const toggle = <T,>(list: readonly T[], entry: T): T[] =>
             type="checkbox"
             :checked="model.about.amounts"
             @change="tell({ amounts: ($event.target as HTMLInputElement).checked })"
-          />texts with an amount of money</label
+          />{{ say.textsWithAnAmountOfMoney }}</label
         >
         <label class="block"
-          ><span class="text-soft">Texts with one of the words</span
+          ><span class="text-soft">{{ say.textsWithOneOfTheWords }}</span
           ><input
             class="input"
             :value="model.about.words.join(', ')"
-            placeholder="refund, liability"
+            :placeholder="say.refundLiability"
             @change="
               tell({
                 words: ($event.target as HTMLInputElement).value
@@ -130,7 +133,7 @@ const toggle = <T,>(list: readonly T[], entry: T): T[] =>
         /></label>
         <details>
           <summary class="cursor-pointer text-soft">
-            Kinds of block: {{ model.about.blocks.map((kind) => BLOCK_WORDS[kind]).join(', ') || 'none' }}
+            {{ say.kindsOfBlock(model.about.blocks.map((kind) => BLOCK_WORDS[kind]).join(', ') || common.none) }}
           </summary>
           <div class="grid grid-cols-2">
             <label v-for="(word, kind) in BLOCK_WORDS" :key="kind" class="flex items-center gap-2"
@@ -144,7 +147,7 @@ const toggle = <T,>(list: readonly T[], entry: T): T[] =>
         </details>
         <details>
           <summary class="cursor-pointer text-soft">
-            Fields: {{ model.about.fields.map((name) => FIELDS[name].label).join(', ') || 'none' }}
+            {{ say.fieldsFields(model.about.fields.map((name) => FIELDS[name].label).join(', ') || common.none) }}
           </summary>
           <label v-for="(rule, name) in FIELDS" :key="name" class="flex items-center gap-2"
             ><input

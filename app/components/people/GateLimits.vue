@@ -7,6 +7,8 @@ import GuardPicker from './GuardPicker.vue'
 import HoursOf from './HoursOf.vue'
 import type { Calendar, Group, Person } from './types'
 import { useSite } from '~/stores/site'
+import * as common from '~~/core/words/office/common'
+import * as say from '~~/core/words/office/routes'
 
 /** What more a gate can ask: where it applies, which checks must pass, and by when it should be cleared. */
 const model = defineModel<Gate>({ required: true })
@@ -29,21 +31,22 @@ function setCheck(name: CheckName, state: string) {
 }
 const limits = computed(() => {
   const when = model.value.when
-  return when ? [...when.sections.map((id) => site.sections.find((entry) => entry.id === id)?.name ?? 'a section')] : []
+  return when ? [...when.sections.map((id) => site.sections.find((entry) => entry.id === id)?.name ?? say.aSection)] : []
 })
 </script>
 
 <template>
   <div class="space-y-2 border-t border-line pt-2">
     <fieldset>
-      <legend class="sr-only">Where {{ model.name }} applies</legend>
+      <legend class="sr-only">{{ say.whereNameApplies(model.name) }}</legend>
       <label class="flex items-center gap-2"
-        ><input type="checkbox" :checked="!!model.when" @change="turnWhen(($event.target as HTMLInputElement).checked)" />Only for some
-        items or large changes</label
+        ><input type="checkbox" :checked="!!model.when" @change="turnWhen(($event.target as HTMLInputElement).checked)" />{{
+          say.onlyForSomeItemsOrLarge
+        }}</label
       >
       <div v-if="model.when" class="mt-1.5 space-y-1.5 pl-6">
         <label class="flex items-center gap-2"
-          >changes of at least
+          >{{ say.changesOfAtLeast }}
           <input
             class="input !w-20"
             type="number"
@@ -51,10 +54,10 @@ const limits = computed(() => {
             max="100000"
             :value="model.when.words"
             @input="setWhen({ words: number($event, 0) })"
-          />words</label
+          />{{ say.words }}</label
         >
         <details>
-          <summary class="cursor-pointer text-soft">Sections: {{ limits.join(', ') || 'any' }}</summary>
+          <summary class="cursor-pointer text-soft">{{ say.sectionsLimits(limits.join(', ') || say.any) }}</summary>
           <label v-for="section in site.sections" :key="section.id" class="flex items-center gap-2"
             ><input
               type="checkbox"
@@ -71,7 +74,7 @@ const limits = computed(() => {
         </details>
         <ItemsPicker
           :model-value="model.when.labels"
-          label="With one of these labels"
+          :label="say.withOneOfTheseLabels"
           kind="label"
           :disabled="false"
           @update:model-value="setWhen({ labels: $event })"
@@ -79,53 +82,55 @@ const limits = computed(() => {
       </div>
     </fieldset>
     <details>
-      <summary class="cursor-pointer">Checks: {{ model.checks?.map(({ name }) => CHECKS[name].words).join(', ') || 'none' }}</summary>
+      <summary class="cursor-pointer">
+        {{ say.checksChecks(model.checks?.map(({ name }) => CHECKS[name].words).join(', ') || common.none) }}
+      </summary>
       <label v-for="name in CHECK_NAMES" :key="name" class="mt-1 flex items-center gap-2"
         ><select class="input !w-28" :value="stateOf(name)" @change="setCheck(name, ($event.target as HTMLSelectElement).value)">
-          <option value="off">not asked</option>
-          <option value="advice">advises</option>
-          <option value="must">must pass</option></select
+          <option value="off">{{ say.notAsked }}</option>
+          <option value="advice">{{ say.advises }}</option>
+          <option value="must">{{ say.mustPass }}</option></select
         >{{ CHECKS[name].words }}</label
       >
     </details>
     <fieldset>
-      <legend class="sr-only">Deadline of {{ model.name }}</legend>
+      <legend class="sr-only">{{ say.deadlineOfName(model.name) }}</legend>
       <label class="flex items-center gap-2"
         ><input
           type="checkbox"
           :checked="!!model.deadline"
           :disabled="!calendars.length"
           @change="turnDeadline(($event.target as HTMLInputElement).checked)"
-        />Has a deadline</label
+        />{{ say.hasADeadline }}</label
       >
       <div v-if="model.deadline" class="mt-1.5 space-y-1.5 pl-6">
         <HoursOf
           :hours="model.deadline.hours"
           :calendar="model.deadline.calendar"
           word="in"
-          :what="`the deadline of ${model.name}`"
+          :what="say.theDeadlineOf(model.name)"
           :calendars="calendars"
           @update:hours="setDeadline({ hours: $event })"
           @update:calendar="setDeadline({ calendar: $event })"
         />
         <label class="flex items-center gap-2"
-          >reminder
+          >{{ say.reminder }}
           <input
             class="input !w-20"
             type="number"
             min="0"
             step="0.25"
             :value="model.deadline.remind"
-            aria-label="Hours before it at which its guards are reminded"
+            :aria-label="say.hoursBeforeItAtWhichIts"
             @input="setDeadline({ remind: number($event, 0) })"
           />
-          hours before</label
+          {{ say.hoursBefore }}</label
         >
         <GuardPicker
           :model-value="model.deadline.escalate"
-          label="When it is over, tell"
-          none="its guards alone"
-          add="Name someone"
+          :label="say.whenItIsOverTell"
+          :none="say.itsGuardsAlone"
+          :add="say.nameSomeone"
           :people="people"
           :groups="groups"
           :roles="roles"

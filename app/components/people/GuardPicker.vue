@@ -3,6 +3,8 @@ import { X } from 'lucide-vue-next'
 import type { Role } from '~~/core/access/verbs'
 import type { Guards } from '~~/core/flow/route'
 import type { Group, Person } from './types'
+import * as common from '~~/core/words/office/common'
+import * as say from '~~/core/words/office/routes'
 
 /** Names people by groups, by roles held in the item's section, or themselves. */
 const model = defineModel<Guards>({ required: true })
@@ -29,11 +31,11 @@ function choose(event: Event) {
       <li v-if="!KINDS.some((kind) => model[kind].length)" class="text-soft">{{ none }}</li>
       <template v-for="kind in KINDS" :key="kind">
         <li v-for="entry in model[kind]" :key="entry" class="flex items-center gap-1 rounded-md bg-kelp-wash py-0.5 pr-0.5 pl-2">
-          {{ { groups, roles, people }[kind].find((one) => one.id === entry)?.name ?? 'gone'
+          {{ { groups, roles, people }[kind].find((one) => one.id === entry)?.name ?? say.gone
           }}<button
             type="button"
             class="icon-button !size-5"
-            :aria-label="`Take ${{ groups, roles, people }[kind].find((one) => one.id === entry)?.name} away`"
+            :aria-label="say.takeNameAway({ groups, roles, people }[kind].find((one) => one.id === entry)?.name ?? '')"
             @click="put(kind, entry, false)"
           >
             <X class="size-3.5" />
@@ -43,13 +45,13 @@ function choose(event: Event) {
     </ul>
     <select :id="id" class="input" @change="choose">
       <option value="">{{ add }}</option>
-      <optgroup label="Groups">
+      <optgroup :label="say.groups">
         <option v-for="group in groups" :key="group.id" :value="`groups ${group.id}`">{{ group.name }}</option>
       </optgroup>
-      <optgroup label="Who holds a role there">
+      <optgroup :label="say.whoHoldsARoleThere">
         <option v-for="role in roles" :key="role.id" :value="`roles ${role.id}`">{{ role.name }}</option>
       </optgroup>
-      <optgroup label="People">
+      <optgroup :label="common.people">
         <option v-for="person in people.filter((entry) => entry.active)" :key="person.id" :value="`people ${person.id}`">
           {{ person.name }}
         </option>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { Calendar } from './types'
+import * as say from '~~/core/words/office/people'
 
 /** So many hours of working time, counted by one of the calendars. */
 const hours = defineModel<number>('hours', { required: true })
@@ -16,11 +17,11 @@ defineProps<{ word: string; what: string; calendars: Calendar[] }>()
       min="0.25"
       step="0.25"
       :value="hours"
-      :aria-label="`Hours of working time: ${what}`"
+      :aria-label="say.hoursOfWorkingTime(what)"
       @input="hours = Math.max(0.25, Number(($event.target as HTMLInputElement).value) || 0)"
     />
-    hours of
-    <select v-model="calendar" class="input !w-36" :aria-label="`Calendar: ${what}`">
+    {{ say.hoursOf }}
+    <select v-model="calendar" class="input !w-36" :aria-label="say.calendarWhat(what)">
       <option v-for="entry in calendars" :key="entry.id" :value="entry.id">{{ entry.name }}</option>
     </select>
   </div>

@@ -13,6 +13,8 @@ import { api } from '~/composables/api'
 import PersonMark from '~/components/mark/PersonMark.vue'
 import { useSession } from '~/stores/session'
 import { useSite } from '~/stores/site'
+import * as common from '~~/core/words/office/common'
+import * as say from '~~/core/words/office/people'
 
 /** The people of the office with their roles; added, given roles, rested and woken. */
 const props = defineProps<{ people: Person[]; roles: Role[]; mayChange: boolean; adding: boolean }>()
@@ -51,7 +53,7 @@ function save() {
       if (id) return api('PUT', `/people/${id}/roles${query}`, { body: { roles } })
       return handOver(name, await api('POST', '/people', { body: { name, email, roles } }))
     },
-    id ? `${name} has these roles now` : `${name} is invited; the link is good for a week`,
+    id ? say.hasTheseRolesNow(name) : say.isInvitedTheLinkIsGood(name),
   )
 }
 /** Shows the link that an answer has, if it has one, and hands the answer on. */
@@ -59,26 +61,26 @@ function handOver<T extends object>(name: string, answer: T & { link?: string | 
   handed.value = answer.link ? { name, link: answer.link } : null
   return answer
 }
-const look = (person: Person) => act(() => session.seeAs(person.id), `You see the office as ${person.name} does`)
+const look = (person: Person) => act(() => session.seeAs(person.id), say.youSeeTheOfficeAsDoes(person.name))
 const rest = () =>
   act(
     (query) => api('PATCH', `/people/${resting.value!.id}${query}`, { body: { active: false, handTo: resting.value!.handTo || null } }),
-    `${resting.value!.name} can no longer sign in. What they wrote stays.`,
+    say.canNoLongerSignInWhat(resting.value!.name),
   )
 const wake = (person: Person) =>
-  act(() => api('PATCH', `/people/${person.id}`, { body: { active: true } }), `${person.name} can sign in again`)
+  act(() => api('PATCH', `/people/${person.id}`, { body: { active: true } }), say.canSignInAgain(person.name))
 const invite = (person: Person) =>
   act(
     async () => handOver(person.name, await api('POST', `/people/${person.id}/invitation`)),
-    site.site?.mailIsCaught ? `There is a new link for ${person.name}` : `${person.name} has a new link in the mail`,
+    site.site?.mailIsCaught ? say.thereIsANewLinkFor(person.name) : say.hasANewLinkInThe(person.name),
   )
 const setSame = () =>
   act(
     (query) => api('PUT', `/people/${same.value!.id}/same${query}`, { body: { same: same.value!.as || null } }),
-    same.value!.as ? 'Both accounts count as one person now' : 'The account is of a person of its own',
+    same.value!.as ? say.bothAccountsCountAsOnePerson : say.theAccountIsOfAPerson,
   )
 const where = (entry: Person['roles'][number]) =>
-  `${entry.role} ${entry.section ? `in ${entry.section}` : 'on the whole site'}${entry.group ? ` (${entry.group})` : ''}`
+  `${entry.role} ${entry.section ? say.inSection(entry.section) : say.onTheWholeSite}${entry.group ? ` (${entry.group})` : ''}`
 </script>
 
 <template>
@@ -86,10 +88,12 @@ const where = (entry: Person['roles'][number]) =>
     <table class="w-full border-collapse">
       <thead>
         <tr class="border-b border-line text-left text-body text-soft">
-          <th scope="col" class="py-2 pl-5 font-semibold">Name</th>
-          <th scope="col" class="px-3 font-semibold">Roles</th>
-          <th scope="col" class="px-3 font-semibold">Mail</th>
-          <th scope="col" class="px-3 pr-5"><span class="sr-only">Actions</span></th>
+          <th scope="col" class="py-2 pl-5 font-semibold">{{ common.name }}</th>
+          <th scope="col" class="px-3 font-semibold">{{ say.roles }}</th>
+          <th scope="col" class="px-3 font-semibold">{{ say.mail }}</th>
+          <th scope="col" class="px-3 pr-5">
+            <span class="sr-only">{{ say.actions }}</span>
+          </th>
         </tr>
       </thead>
       <tbody>
@@ -97,42 +101,42 @@ const where = (entry: Person['roles'][number]) =>
           <td class="py-2 pl-5">
             <span class="inline-flex items-center gap-3 font-semibold"
               ><PersonMark :id="person.id" :name="person.name" :picture="person.picture" />{{ person.name
-              }}<span v-if="!person.active" class="font-normal text-soft">rests</span
-              ><span v-else-if="!person.joined" class="font-normal text-lamp">invited</span
-              ><span v-if="person.same" class="font-normal text-soft"
-                >same as {{ people.find((entry) => entry.id === person.same)?.email }}</span
-              ></span
+              }}<span v-if="!person.active" class="font-normal text-soft">{{ say.rests }}</span
+              ><span v-else-if="!person.joined" class="font-normal text-lamp">{{ say.invited }}</span
+              ><span v-if="person.same" class="font-normal text-soft">{{
+                say.sameAsEmail(people.find((entry) => entry.id === person.same)?.email ?? '')
+              }}</span></span
             >
           </td>
-          <td class="px-3">{{ person.roles.map(where).join('; ') || 'none' }}</td>
+          <td class="px-3">{{ person.roles.map(where).join('; ') || common.none }}</td>
           <td class="px-3 text-soft">{{ person.email }}</td>
           <td class="px-3 pr-5 text-right">
             <span v-if="mayChange && person.id !== session.person?.id" class="inline-flex items-center gap-1">
               <button
                 class="button-quiet"
-                :aria-label="`Change the roles of ${person.name}`"
+                :aria-label="say.changeTheRolesOf(person.name)"
                 @click="form = { id: person.id, name: person.name, email: '', roles: [...person.given] }"
               >
-                Change roles
+                {{ say.changeRoles }}
               </button>
               <Menu as="div" class="relative">
-                <MenuButton class="icon-button" :aria-label="`More for ${person.name}`"><Ellipsis class="size-4" /></MenuButton>
+                <MenuButton class="icon-button" :aria-label="say.moreForName(person.name)"><Ellipsis class="size-4" /></MenuButton>
                 <MenuItems
                   class="absolute right-0 z-20 mt-1 w-52 rounded-md border border-line bg-sheet py-1 text-left shadow-lg focus:outline-none"
                 >
                   <MenuItem v-slot="{ active }"
                     ><button class="w-full px-3 py-1.5 text-left" :class="active && 'bg-deep'" @click="emit('why', person.id)">
-                      What they may do
+                      {{ say.whatTheyMayDo }}
                     </button></MenuItem
                   >
                   <MenuItem v-if="person.active" v-slot="{ active }"
                     ><button class="w-full px-3 py-1.5 text-left" :class="active && 'bg-deep'" @click="look(person)">
-                      See the office as they do
+                      {{ say.seeTheOfficeAsTheyDo }}
                     </button></MenuItem
                   >
                   <MenuItem v-if="person.active" v-slot="{ active }"
                     ><button class="w-full px-3 py-1.5 text-left" :class="active && 'bg-deep'" @click="invite(person)">
-                      {{ person.joined ? 'Send a link for a new password' : 'Invite again' }}
+                      {{ person.joined ? say.sendALinkForANew : say.inviteAgain }}
                     </button></MenuItem
                   >
                   <MenuItem v-slot="{ active }"
@@ -141,7 +145,7 @@ const where = (entry: Person['roles'][number]) =>
                       :class="active && 'bg-deep'"
                       @click="same = { id: person.id, name: person.name, as: person.same ?? '' }"
                     >
-                      Another account of theirs
+                      {{ say.anotherAccountOfTheirs }}
                     </button></MenuItem
                   >
                   <MenuItem v-slot="{ active }"
@@ -150,7 +154,7 @@ const where = (entry: Person['roles'][number]) =>
                       :class="active && 'bg-deep'"
                       @click="person.active ? (resting = { id: person.id, name: person.name, handTo: '' }) : wake(person)"
                     >
-                      {{ person.active ? 'Let the account rest' : 'Wake the account' }}
+                      {{ person.active ? say.letTheAccountRest : say.wakeTheAccount }}
                     </button></MenuItem
                   >
                 </MenuItems>
@@ -160,64 +164,72 @@ const where = (entry: Person['roles'][number]) =>
         </tr>
       </tbody>
     </table>
-    <PlainDialog :open="form !== null && !strands" :title="form?.id ? `Roles of ${form.name}` : 'Add a colleague'" @close="close">
+    <PlainDialog :open="form !== null && !strands" :title="form?.id ? say.rolesOfName(form.name) : say.addAColleague" @close="close">
       <form v-if="form" id="person-form" class="space-y-4" @submit.prevent="save">
         <template v-if="!form.id">
           <div>
-            <label class="label" for="person-name">Name</label
-            ><input id="person-name" v-model="form.name" class="input" required maxlength="100" />
+            <label class="label" for="person-name">{{ common.name }}</label><input
+              id="person-name"
+              v-model="form.name"
+              class="input"
+              required
+              maxlength="100"
+            />
           </div>
           <div>
-            <label class="label" for="person-email">Mail address</label
-            ><input id="person-email" v-model="form.email" class="input" type="email" required aria-describedby="person-email-hint" />
+            <label class="label" for="person-email">{{ say.mailAddress }}</label><input
+              id="person-email"
+              v-model="form.email"
+              class="input"
+              type="email"
+              required
+              aria-describedby="person-email-hint"
+            />
             <p id="person-email-hint" class="hint mt-1">
-              {{
-                site.site?.mailIsCaught
-                  ? 'No mail server is named: you get a link to hand to them, with which they choose a password.'
-                  : 'They get a link there and choose a password with it.'
-              }}
+              {{ site.site?.mailIsCaught ? say.noMailServerIsNamedYou : say.theyGetALinkThereAnd }}
             </p>
           </div>
         </template>
         <GivenRoles v-model="form.roles" :roles="roles" />
       </form>
       <template #actions
-        ><button class="button" @click="close">Cancel</button
-        ><button class="button-main" form="person-form">{{ form?.id ? 'Save' : 'Invite' }}</button></template
+        ><button class="button" @click="close">{{ common.cancel }}</button
+        ><button class="button-main" form="person-form">{{ form?.id ? common.save : say.invite }}</button></template
       >
     </PlainDialog>
-    <PlainDialog :open="same !== null && !strands" :title="`Another account of ${same?.name}`" @close="same = null">
+    <PlainDialog :open="same !== null && !strands" :title="say.anotherAccountOf(same?.name ?? '')" @close="same = null">
       <template v-if="same">
-        <p>Accounts of one person count as one: at gates that need several people, and beside their own work.</p>
+        <p>{{ say.accountsOfOnePersonCountAs }}</p>
         <PersonChoice
           v-model="same.as"
           class="mt-3"
-          label="Is the same person as"
-          none="nobody else here"
+          :label="say.isTheSamePersonAs"
+          :none="say.nobodyElseHere"
           :people="people.filter((entry) => entry.id !== same!.id && !entry.same).map((entry) => ({ ...entry, more: entry.email ?? '' }))"
         />
       </template>
       <template #actions
-        ><button class="button" @click="same = null">Cancel</button><button class="button-main" @click="setSame">Save</button></template
+        ><button class="button" @click="same = null">{{ common.cancel }}</button
+        ><button class="button-main" @click="setSame">{{ common.save }}</button></template
       >
     </PlainDialog>
     <StrandDialog v-model="strands" />
     <HandOverDialog v-model="handed" />
-    <PlainDialog :open="resting !== null && !strands" :title="`Let the account of ${resting?.name} rest?`" @close="resting = null">
+    <PlainDialog :open="resting !== null && !strands" :title="say.letTheAccountOfRest(resting?.name ?? '')" @close="resting = null">
       <template v-if="resting">
-        <p>They are signed out at once and cannot sign in. What they wrote and cleared stays under their name.</p>
+        <p>{{ say.theyAreSignedOutAtOnce }}</p>
         <PersonChoice
           v-model="resting.handTo"
           class="mt-3"
-          label="Hand what they own and planned to"
+          :label="say.handWhatTheyOwnAndPlanned"
           none="nobody"
           :people="people.filter((entry) => entry.active && entry.id !== resting!.id)"
         />
-        <p v-if="!resting.handTo" class="hint mt-1">What they planned is then held at its time, and says so on Today.</p>
+        <p v-if="!resting.handTo" class="hint mt-1">{{ say.whatTheyPlannedIsThenHeld }}</p>
       </template>
       <template #actions
-        ><button class="button" @click="resting = null">Cancel</button
-        ><button class="button-main" @click="rest">Let it rest</button></template
+        ><button class="button" @click="resting = null">{{ common.cancel }}</button
+        ><button class="button-main" @click="rest">{{ say.letItRest }}</button></template
       >
     </PlainDialog>
   </div>

@@ -9,6 +9,8 @@ import { api } from '~/composables/api'
 import { useLoad } from '~/composables/load'
 import { useNotices } from '~/stores/notices'
 import { useSite } from '~/stores/site'
+import * as common from '~~/core/words/office/common'
+import * as say from '~~/core/words/office/people'
 
 /** Who may do what: people × actions in a section, or the sections of one person; each answer says why. */
 const props = defineProps<{ people: Person[]; person: string; section: string }>()
@@ -52,9 +54,9 @@ const lists = computed(() => {
   const said = why.value
   if (!said || said.allowed) return []
   return [
-    ['Could do it instead', said.instead],
-    ['Roles that allow it', said.wanted],
-    ['Can give the right', said.givers],
+    [say.couldDoItInstead, said.instead],
+    [say.rolesThatAllowIt, said.wanted],
+    [say.canGiveTheRight, said.givers],
   ].filter(([, names]) => names!.length) as [string, string[]][]
 })
 </script>
@@ -63,10 +65,10 @@ const lists = computed(() => {
   <div class="px-5 py-4">
     <div class="mb-3 flex flex-wrap items-center gap-3">
       <div class="flex items-center gap-2">
-        <span class="text-soft" aria-hidden="true">Of</span>
+        <span class="text-soft" aria-hidden="true">{{ say.ofWord }}</span>
         <PersonChoice
           class="w-64"
-          label="Whose rights"
+          :label="say.whoseRights"
           hide-label
           none="everybody"
           :people="people"
@@ -75,26 +77,26 @@ const lists = computed(() => {
         />
       </div>
       <label v-if="!person" class="flex items-center gap-2"
-        ><span class="text-soft">in</span
+        ><span class="text-soft">{{ say.inWord }}</span
         ><select
           class="input !w-56"
           :value="section"
-          aria-label="In which section"
+          :aria-label="say.inWhichSection"
           @change="emit('ask', person, ($event.target as HTMLSelectElement).value)"
         >
-          <option value="">the whole site</option>
+          <option value="">{{ say.theWholeSite }}</option>
           <option v-for="entry in site.sections" :key="entry.id" :value="entry.id">{{ entry.name }}</option>
         </select></label
       >
-      <p class="text-soft">Choose an answer to see why.</p>
+      <p class="text-soft">{{ say.chooseAnAnswerToSeeWhy }}</p>
     </div>
     <LoadState v-if="!answer" :problem="problem" :loading="loading" @retry="load" />
     <div v-else class="overflow-x-auto">
-      <table ref="grid" role="grid" aria-label="Who may do what" class="border-collapse text-body" @keydown="walk">
+      <table ref="grid" role="grid" :aria-label="say.whoMayDoWhat" class="border-collapse text-body" @keydown="walk">
         <thead>
           <tr>
             <th scope="col" class="sticky left-0 bg-paper">
-              <span class="sr-only">{{ person ? 'Section' : 'Person' }}</span>
+              <span class="sr-only">{{ person ? common.section : say.person }}</span>
             </th>
             <th v-for="verb in answer.verbs" :key="verb" scope="col" class="h-36 px-1 pb-1.5 align-bottom font-medium" :title="VERBS[verb]">
               <span class="inline-block rotate-180 whitespace-nowrap [writing-mode:vertical-rl]">{{ VERB_NAMES[verb] }}</span>
@@ -116,18 +118,18 @@ const lists = computed(() => {
               @keydown.space.prevent="ask(r, c)"
             >
               <Check v-if="answer.may[r]![c]" class="mx-auto size-4 text-kelp" aria-hidden="true" />
-              <span class="sr-only">{{ answer.may[r]![c] ? 'yes' : 'no' }}</span>
+              <span class="sr-only">{{ answer.may[r]![c] ? say.yes : say.no }}</span>
             </td>
           </tr>
         </tbody>
       </table>
     </div>
-    <section v-if="why" class="mt-4 max-w-3xl rounded-md border border-line bg-sheet p-4" aria-label="Why" aria-live="polite">
+    <section v-if="why" class="mt-4 max-w-3xl rounded-md border border-line bg-sheet p-4" :aria-label="say.why" aria-live="polite">
       <p class="font-semibold">{{ why.words }}</p>
       <ul v-if="why.allowed && why.ways.length > 1" class="mt-2 list-disc pl-5">
         <li v-for="(way, index) in why.ways" :key="index">
-          {{ way.roles.join(' → ') }} {{ way.section === null ? 'on the whole site' : `in ${way.section}` }},
-          {{ way.group ? `through ${way.group}` : 'given to them' }}
+          {{ way.roles.join(' → ') }} {{ way.section === null ? say.onTheWholeSite : say.inSection(way.section) }},
+          {{ way.group ? say.throughGroup(way.group) : say.givenToThem }}
         </li>
       </ul>
       <dl v-if="lists.length" class="mt-2 grid grid-cols-[auto_1fr] gap-x-4 gap-y-1">

@@ -5,6 +5,8 @@ import PlainDialog from '~/components/form/PlainDialog.vue'
 import StrandDialog from './StrandDialog.vue'
 import { useAct } from '~/composables/act'
 import { api } from '~/composables/api'
+import * as common from '~~/core/words/office/common'
+import * as say from '~~/core/words/office/people'
 
 /** Roles: what each allows, itself or through roles in it; and which roles one person may not hold together. */
 interface Rule {
@@ -43,10 +45,10 @@ function save() {
   const body = { name, verbs: own, includes }
   return act(
     (query) => (id ? api('PUT', `/roles/${id}${query}`, { body }) : api('POST', '/roles', { body })),
-    `“${name}” allows this now, for all who hold it`,
+    say.allowsThisNowForAllWho(name),
   )
 }
-const end = () => act((query) => api('DELETE', `/roles/${form.value!.id}${query}`), `“${form.value!.name}” is ended`)
+const end = () => act((query) => api('DELETE', `/roles/${form.value!.id}${query}`), say.nameIsEnded(form.value!.name))
 const toggle = <T,>(list: T[], entry: T): T[] => (list.includes(entry) ? list.filter((other) => other !== entry) : [...list, entry])
 function saveRules(rules: Rule[], said: string) {
   return act(
@@ -58,7 +60,7 @@ function saveRule() {
   const { index, ...made } = rule.value!
   return saveRules(
     index < 0 ? [...props.rules, made] : props.rules.map((entry, at) => (at === index ? made : entry)),
-    'The rule holds from now on',
+    say.theRuleHoldsFromNowOn,
   )
 }
 </script>
@@ -72,52 +74,63 @@ function saveRule() {
           >{{
             allOf(role)
               .map((verb) => VERB_NAMES[verb])
-              .join(' · ') || 'Nothing yet'
-          }}<span v-if="role.includes.length" class="block text-soft">with all of {{ role.includes.map(nameOf).join(', ') }}</span></span
+              .join(' · ') || say.nothingYet
+          }}<span v-if="role.includes.length" class="block text-soft">{{ say.withAllOf(role.includes.map(nameOf).join(', ')) }}</span></span
         >
-        <button v-if="mayChange" class="button-quiet shrink-0" :aria-label="`Change ${role.name}`" @click="form = { ...role }">
-          Change
+        <button v-if="mayChange" class="button-quiet shrink-0" :aria-label="say.changeName(role.name)" @click="form = { ...role }">
+          {{ common.change }}
         </button>
       </li>
     </ul>
     <section class="px-5 py-5" aria-labelledby="apart">
-      <h2 id="apart" class="font-semibold">Kept apart</h2>
-      <p class="hint mt-0.5">Roles that one person may not hold together, by whatever way they got them, or not use in one session.</p>
+      <h2 id="apart" class="font-semibold">{{ say.keptApart }}</h2>
+      <p class="hint mt-0.5">{{ say.rolesThatOnePersonMayNot }}</p>
       <ul class="mt-2">
         <li v-for="(entry, index) in rules" :key="index" class="flex items-baseline gap-4 border-b border-line py-2">
           <span class="w-44 shrink-0 font-medium">{{ entry.name }}</span>
-          <span class="flex-1"
-            >{{ entry.dynamic ? 'uses' : 'holds' }} at most {{ entry.most }} of {{ entry.roles.map(nameOf).join(', ')
-            }}{{ entry.dynamic ? ' in one session' : '' }}</span
-          >
-          <button v-if="mayChange" class="link" :aria-label="`Change ${entry.name}`" @click="rule = { ...entry, index }">Change</button>
+          <span class="flex-1">{{
+            say.atMostOfRoles(
+              entry.dynamic ? say.uses : say.holds,
+              entry.most,
+              entry.roles.map(nameOf).join(', '),
+              entry.dynamic ? say.inOneSession : '',
+            )
+          }}</span>
+          <button v-if="mayChange" class="link" :aria-label="say.changeName(entry.name)" @click="rule = { ...entry, index }">
+            {{ common.change }}
+          </button>
           <button
             v-if="mayChange"
             class="link"
-            :aria-label="`End ${entry.name}`"
+            :aria-label="say.endName(entry.name)"
             @click="
               saveRules(
                 rules.filter((_, at) => at !== index),
-                'The rule is ended',
+                say.theRuleIsEnded,
               )
             "
           >
-            End
+            {{ say.end }}
           </button>
         </li>
       </ul>
       <button v-if="mayChange" class="button mt-3" @click="rule = { index: -1, name: '', roles: [], most: 1, dynamic: false }">
-        Keep roles apart
+        {{ say.keepRolesApart }}
       </button>
     </section>
-    <PlainDialog :open="form !== null && !strands" :title="form?.id ? 'Change the role' : 'Make a role'" wide @close="close">
+    <PlainDialog :open="form !== null && !strands" :title="form?.id ? say.changeTheRole : say.makeARole" wide @close="close">
       <form v-if="form" id="role-form" class="space-y-4" @submit.prevent="save">
         <div>
-          <label class="label" for="role-name">Name of the role</label
-          ><input id="role-name" v-model="form.name" class="input" required maxlength="100" />
+          <label class="label" for="role-name">{{ say.nameOfTheRole }}</label><input
+            id="role-name"
+            v-model="form.name"
+            class="input"
+            required
+            maxlength="100"
+          />
         </div>
         <fieldset>
-          <legend class="label">With all of</legend>
+          <legend class="label">{{ say.withAllOfRoles }}</legend>
           <div class="flex flex-wrap gap-x-5 gap-y-1">
             <label v-for="role in roles.filter((entry) => entry.id !== form!.id)" :key="role.id" class="flex items-center gap-2"
               ><input
@@ -129,7 +142,7 @@ function saveRule() {
           </div>
         </fieldset>
         <fieldset>
-          <legend class="label">And these of its own</legend>
+          <legend class="label">{{ say.andTheseOfItsOwn }}</legend>
           <div class="grid grid-cols-2 gap-x-4 gap-y-0.5">
             <label v-for="verb in verbs" :key="verb" class="flex items-baseline gap-2"
               ><input
@@ -143,19 +156,26 @@ function saveRule() {
         </fieldset>
       </form>
       <template #actions
-        ><button v-if="form?.id" class="button mr-auto !text-rust" @click="end">End the role</button
-        ><button class="button" @click="close">Cancel</button><button class="button-main" form="role-form">Save</button></template
+        ><button v-if="form?.id" class="button mr-auto !text-rust" @click="end">{{ say.endTheRole }}</button
+        ><button class="button" @click="close">{{ common.cancel }}</button
+        ><button class="button-main" form="role-form">{{ common.save }}</button></template
       >
     </PlainDialog>
     <StrandDialog v-model="strands" />
-    <PlainDialog :open="rule !== null && !strands" title="Keep roles apart" @close="close">
+    <PlainDialog :open="rule !== null && !strands" :title="say.keepRolesApart" @close="close">
       <form v-if="rule" id="rule-form" class="space-y-4" @submit.prevent="saveRule">
         <div>
-          <label class="label" for="rule-name">Name of the rule</label
-          ><input id="rule-name" v-model="rule.name" class="input" required maxlength="100" placeholder="Four eyes" />
+          <label class="label" for="rule-name">{{ say.nameOfTheRule }}</label><input
+            id="rule-name"
+            v-model="rule.name"
+            class="input"
+            required
+            maxlength="100"
+            :placeholder="say.fourEyes"
+          />
         </div>
         <fieldset>
-          <legend class="label">Roles</legend>
+          <legend class="label">{{ say.roles }}</legend>
           <div class="flex flex-wrap gap-x-5 gap-y-1">
             <label v-for="role in roles" :key="role.id" class="flex items-center gap-2"
               ><input type="checkbox" :checked="rule.roles.includes(role.id)" @change="rule.roles = toggle(rule.roles, role.id)" />{{
@@ -165,21 +185,20 @@ function saveRule() {
           </div>
         </fieldset>
         <label class="flex items-center gap-2"
-          >One person
-          <select v-model="rule.dynamic" class="input !w-28" aria-label="Holds or uses">
-            <option :value="false">holds</option>
-            <option :value="true">uses</option>
+          >{{ say.onePerson }}
+          <select v-model="rule.dynamic" class="input !w-28" :aria-label="say.holdsOrUses">
+            <option :value="false">{{ say.holds }}</option>
+            <option :value="true">{{ say.uses }}</option>
           </select>
-          at most
-          <input v-model.number="rule.most" class="input !w-16" type="number" min="1" :max="Math.max(1, rule.roles.length - 1)" /> of them{{
-            rule.dynamic ? ' in one session' : ''
-          }}</label
+          {{ say.atMost }}
+          <input v-model.number="rule.most" class="input !w-16" type="number" min="1" :max="Math.max(1, rule.roles.length - 1)" />
+          {{ say.ofThem(rule.dynamic ? say.inOneSession : '') }}</label
         >
-        <p v-if="rule.dynamic" class="hint">They may hold more of them, and choose in their menu which they use now.</p>
+        <p v-if="rule.dynamic" class="hint">{{ say.theyMayHoldMoreOfThem }}</p>
       </form>
       <template #actions
-        ><button class="button" @click="close">Cancel</button
-        ><button class="button-main" form="rule-form" :disabled="!rule || rule.roles.length < 2">Save</button></template
+        ><button class="button" @click="close">{{ common.cancel }}</button
+        ><button class="button-main" form="rule-form" :disabled="!rule || rule.roles.length < 2">{{ common.save }}</button></template
       >
     </PlainDialog>
   </div>

@@ -8,6 +8,8 @@ import { moved, withPart, without } from '~/components/item/blocks/parts'
 import GateForm from './GateForm.vue'
 import RouteOptions from './RouteOptions.vue'
 import type { Calendar, Group, Person } from './types'
+import * as common from '~~/core/words/office/common'
+import * as say from '~~/core/words/office/routes'
 
 /** A route as steps from left to right, their gates side by side in each; built by dragging or by the arrows. */
 const props = defineProps<{
@@ -31,7 +33,7 @@ const newGate = (called: string): Gate => ({
   authorsMayClear: false,
   covers: 'all-but-shown-date',
 })
-const addStep = () => (steps.value = [...steps.value, { name: `Step ${steps.value.length + 1}`, gates: [newGate('New gate')] }])
+const addStep = () => (steps.value = [...steps.value, { name: say.stepCount(steps.value.length + 1), gates: [newGate(say.newGate)] }])
 const setGates = (index: number, gates: Gate[]) => (steps.value = withPart(steps.value, index, { gates }))
 /** A gate moves within its step, and past its ends into the step before or after. */
 function moveGate(step: number, gate: number, by: -1 | 1) {
@@ -48,18 +50,18 @@ function moveGate(step: number, gate: number, by: -1 | 1) {
 </script>
 
 <template>
-  <PlainDialog
-    :open="true"
-    :title="version ? `Change the route: version ${version + 1}` : 'Make a route'"
-    wide="all"
-    @close="emit('close')"
-  >
+  <PlainDialog :open="true" :title="version ? say.changeTheRouteVersion(version + 1) : say.makeARoute" wide="all" @close="emit('close')">
     <form id="route-form" class="space-y-4" @submit.prevent="emit('save', { name, steps, ...options })">
       <div class="max-w-md">
-        <label class="label" for="route-name">Name of the route</label
-        ><input id="route-name" v-model="name" class="input" required maxlength="100" />
+        <label class="label" for="route-name">{{ say.nameOfTheRoute }}</label><input
+          id="route-name"
+          v-model="name"
+          class="input"
+          required
+          maxlength="100"
+        />
       </div>
-      <p v-if="!steps.length" class="text-soft">No step: what is sent on is cleared at once.</p>
+      <p v-if="!steps.length" class="text-soft">{{ say.noStepWhatIsSentOn }}</p>
       <VueDraggable v-model="steps" handle="[data-step]" :animation="120" tag="ol" class="flex items-start gap-3 overflow-x-auto pb-2">
         <li v-for="(step, s) in steps" :key="s" class="w-80 shrink-0 rounded-md border border-line bg-paper p-3">
           <div class="mb-2 flex cursor-grab items-center gap-1" data-step>
@@ -69,14 +71,14 @@ function moveGate(step: number, gate: number, by: -1 | 1) {
               :value="step.name"
               required
               maxlength="100"
-              :aria-label="`Name of step ${s + 1}`"
+              :aria-label="say.nameOfStep(s + 1)"
               @input="steps = withPart(steps, s, { name: ($event.target as HTMLInputElement).value })"
             />
             <button
               type="button"
               class="icon-button"
               :disabled="s === 0"
-              :aria-label="`Move ${step.name} earlier`"
+              :aria-label="say.moveNameEarlier(step.name)"
               @click="steps = moved(steps, s, s - 1)"
             >
               <ArrowLeft class="size-4" />
@@ -85,12 +87,12 @@ function moveGate(step: number, gate: number, by: -1 | 1) {
               type="button"
               class="icon-button"
               :disabled="s === steps.length - 1"
-              :aria-label="`Move ${step.name} later`"
+              :aria-label="say.moveNameLater(step.name)"
               @click="steps = moved(steps, s, s + 1)"
             >
               <ArrowRight class="size-4" />
             </button>
-            <button type="button" class="icon-button" :aria-label="`Remove ${step.name}`" @click="steps = without(steps, s)">
+            <button type="button" class="icon-button" :aria-label="say.removeName(step.name)" @click="steps = without(steps, s)">
               <Trash2 class="size-4" />
             </button>
           </div>
@@ -119,18 +121,18 @@ function moveGate(step: number, gate: number, by: -1 | 1) {
               />
             </li>
           </VueDraggable>
-          <button type="button" class="button-quiet mt-2 -ml-2" @click="setGates(s, [...step.gates, newGate('New gate')])">
-            <Plus class="size-4" aria-hidden="true" />A gate beside
+          <button type="button" class="button-quiet mt-2 -ml-2" @click="setGates(s, [...step.gates, newGate(say.newGate)])">
+            <Plus class="size-4" aria-hidden="true" />{{ say.aGateBeside }}
           </button>
         </li>
       </VueDraggable>
-      <button type="button" class="button" @click="addStep"><Plus class="size-4" aria-hidden="true" />Another step</button>
+      <button type="button" class="button" @click="addStep"><Plus class="size-4" aria-hidden="true" />{{ say.anotherStep }}</button>
       <RouteOptions v-model="options" :people="people" :groups="groups" :roles="roles" :calendars="calendars" />
-      <p v-if="version" class="hint">Work that is under way finishes on the version it began; new work goes this one.</p>
+      <p v-if="version" class="hint">{{ say.workThatIsUnderWayFinishes }}</p>
     </form>
     <template #actions
-      ><button class="button" @click="emit('close')">Cancel</button
-      ><button class="button-main" form="route-form" :disabled="busy">Save</button></template
+      ><button class="button" @click="emit('close')">{{ common.cancel }}</button
+      ><button class="button-main" form="route-form" :disabled="busy">{{ common.save }}</button></template
     >
   </PlainDialog>
 </template>

@@ -14,8 +14,9 @@ import type { Group, Person } from './types'
 import { useAct } from '~/composables/act'
 import { api } from '~/composables/api'
 import { useLoad } from '~/composables/load'
-import { counted } from '~/composables/words'
 import { useSite } from '~/stores/site'
+import * as common from '~~/core/words/office/common'
+import * as say from '~~/core/words/office/routes'
 
 /** The routes: their steps and gates, whether all work can pass them, and which items go which. */
 const props = defineProps<{ people: Person[]; groups: Group[]; roles: Role[]; adding: boolean }>()
@@ -48,39 +49,43 @@ const save = (route: Pick<Route, 'name' | 'steps' | 'fast' | 'gated'>) => {
   const { id } = form.value!
   return act(
     () => (id ? api('PUT', `/routes/${id}`, { body: route }) : api('POST', '/routes', { body: route })),
-    id ? `“${route.name}” has a new version` : `“${route.name}” is made. Say below which items go it.`,
+    id ? say.hasANewVersion(route.name) : say.isMadeSayBelowWhichItems(route.name),
   )
 }
-const saveRules = () => act(() => api('PUT', '/route-rules', { body: { rules: rules.value } }), 'New work goes these routes from now on')
+const saveRules = () => act(() => api('PUT', '/route-rules', { body: { rules: rules.value } }), say.newWorkGoesTheseRoutesFrom)
 const changed = computed(() => !same(rules.value, answer.value?.rules ?? []))
 const aboutWords = ({ fields, blocks, amounts, words }: About) =>
   [
-    ...(amounts ? ['amounts of money'] : []),
+    ...(amounts ? [say.amountsOfMoney] : []),
     ...(words.length ? [`“${words.join('”, “')}”`] : []),
     ...blocks.map((kind) => BLOCK_WORDS[kind].toLowerCase()),
     ...fields.map((name) => FIELDS[name].label.toLowerCase()),
   ].join(', ')
-const calendarName = (id: string) => calendars.value.value?.find((entry) => entry.id === id)?.name ?? 'a calendar'
+const calendarName = (id: string) => calendars.value.value?.find((entry) => entry.id === id)?.name ?? say.aCalendar
 /** What a gate asks beside its guards, a line each. */
 const limitsOf = ({ when, checks, deadline }: Step['gates'][number]) => [
   ...(when
     ? [
-        `only for ${[
-          ...(when.words ? [`changes of ${when.words} words and more`] : []),
-          ...when.sections.map((id) => site.sections.find((entry) => entry.id === id)?.name ?? 'a section'),
-          ...(when.labels.length ? [counted(when.labels.length, 'label')] : []),
-        ].join(', ')}`,
+        say.onlyForThese(
+          [
+            ...(when.words ? [say.changesOfWordsAndMore(when.words)] : []),
+            ...when.sections.map((id) => site.sections.find((entry) => entry.id === id)?.name ?? say.aSection),
+            ...(when.labels.length ? [say.countedLabels(when.labels.length)] : []),
+          ].join(', '),
+        ),
       ]
     : []),
   ...(checks?.some(({ must }) => must)
     ? [
-        `must pass: ${checks
-          .filter(({ must }) => must)
-          .map(({ name }) => CHECKS[name].words.toLowerCase())
-          .join(', ')}`,
+        say.mustPassThese(
+          checks
+            .filter(({ must }) => must)
+            .map(({ name }) => CHECKS[name].words.toLowerCase())
+            .join(', '),
+        ),
       ]
     : []),
-  ...(deadline ? [`within ${counted(deadline.hours, 'hour')} of ${calendarName(deadline.calendar)}`] : []),
+  ...(deadline ? [say.withinHoursOfCalendar(say.countedHours(deadline.hours), calendarName(deadline.calendar))] : []),
 ]
 const guardWords = (gate: Step['gates'][number]) =>
   [
@@ -88,8 +93,8 @@ const guardWords = (gate: Step['gates'][number]) =>
     ...gate.who.roles.map((id) => props.roles.find((role) => role.id === id)?.name),
     ...gate.who.people.map((id) => props.people.find((person) => person.id === id)?.name),
   ]
-    .map((name) => name ?? 'gone')
-    .join(', ') || 'anyone who may clear'
+    .map((name) => name ?? say.gone)
+    .join(', ') || say.anyoneWhoMayClear
 </script>
 
 <template>
@@ -99,15 +104,15 @@ const guardWords = (gate: Step['gates'][number]) =>
       v-for="route in answer.routes"
       :key="route.id"
       class="mb-4 rounded-md border border-line bg-sheet p-4"
-      :aria-label="`Route ${route.name}`"
+      :aria-label="say.routeName(route.name)"
     >
       <div class="flex items-baseline gap-3">
         <h2 class="font-semibold">{{ route.name }}</h2>
         <span class="text-soft"
-          >version {{ route.version
-          }}<template v-if="route.earlier">; {{ counted(route.earlier, 'draft') }} finish on an earlier one</template></span
+          >{{ say.versionVersion(route.version)
+          }}<template v-if="route.earlier">{{ say.andFinishOnAnEarlierOne(common.countedDrafts(route.earlier)) }}</template></span
         >
-        <button class="button-quiet ml-auto" :aria-label="`Change the route ${route.name}`" @click="form = route">Change</button>
+        <button class="button-quiet ml-auto" :aria-label="say.changeTheRoute(route.name)" @click="form = route">{{ common.change }}</button>
       </div>
       <ol v-if="route.steps.length" class="mt-2 flex flex-wrap items-stretch gap-2">
         <li v-for="(step, index) in route.steps" :key="index" class="flex items-center gap-2">
@@ -115,29 +120,38 @@ const guardWords = (gate: Step['gates'][number]) =>
           <div class="rounded-md border border-line bg-paper px-3 py-2">
             <p class="text-body text-soft">{{ step.name }}</p>
             <p v-for="gate in step.gates" :key="gate.id">
-              <b class="font-semibold">{{ gate.name }}</b> {{ gate.needed }} of {{ gate.each === 'group' ? 'each: ' : ''
-              }}{{ guardWords(gate) }}<span v-if="gate.about" class="block text-body text-soft">only for {{ aboutWords(gate.about) }}</span
+              <b class="font-semibold">{{ gate.name }}</b>
+              {{ say.neededOf(gate.needed, gate.each === 'group' ? say.each : '', guardWords(gate))
+              }}<span v-if="gate.about" class="block text-body text-soft">{{ say.onlyForAbout(aboutWords(gate.about)) }}</span
               ><span v-for="line in limitsOf(gate)" :key="line" class="block text-body text-soft">{{ line }}</span>
             </p>
           </div>
         </li>
       </ol>
-      <p v-else class="mt-1 text-soft">No gate: what is sent on is cleared.</p>
+      <p v-else class="mt-1 text-soft">{{ say.noGateWhatIsSentOn }}</p>
       <p v-if="route.fast" class="mt-2">
-        Fast lane: live at once, cleared within {{ counted(route.fast.hours, 'hour') }} of {{ calendarName(route.fast.calendar)
-        }}{{ route.fast.takesBack ? ', else taken back' : '' }}.
+        {{
+          say.fastLaneLiveAtOnceCleared(
+            say.countedHours(route.fast.hours),
+            calendarName(route.fast.calendar),
+            route.fast.takesBack ? say.andElseTakenBack : '',
+          )
+        }}
       </p>
       <p v-if="route.gated?.length" class="mt-2">
-        {{ route.gated.map((name) => ({ withdrawal: 'Taking off the site', move: 'Moving' })[name]).join(' and ') }} goes through the gates
-        too.
+        {{
+          say.goesThroughTheGatesToo(
+            route.gated.map((name) => ({ withdrawal: say.takingOffTheSite, move: say.moving })[name]).join(say.and),
+          )
+        }}
       </p>
       <p class="mt-2 text-body text-soft">
         {{
           route.sections.length === site.sections.length
-            ? 'In force on the whole site'
+            ? say.inForceOnTheWholeSite
             : route.sections.length
-              ? `In force in ${route.sections.join(', ')}`
-              : 'In force nowhere yet'
+              ? say.inForceIn(route.sections.join(', '))
+              : say.inForceNowhereYet
         }}
       </p>
       <ul v-if="route.sound.stuck.length || route.sound.thin.length" class="mt-1.5 space-y-0.5">
@@ -148,26 +162,26 @@ const guardWords = (gate: Step['gates'][number]) =>
           {{ reason.detail }}<template v-if="reason.help?.length"> ({{ reason.help.join(', ') }})</template>
         </li>
       </ul>
-      <p v-else-if="route.sections.length && route.steps.length" class="mt-1.5 text-kelp">All work can pass, whoever writes it.</p>
+      <p v-else-if="route.sections.length && route.steps.length" class="mt-1.5 text-kelp">{{ say.allWorkCanPassWhoeverWrites }}</p>
     </section>
     <section class="mt-6" aria-labelledby="which">
-      <h2 id="which" class="font-semibold">Which items go which route</h2>
-      <p class="hint mt-0.5">A rule for the kind comes before one for any kind; among those, the nearest section.</p>
+      <h2 id="which" class="font-semibold">{{ say.whichItemsGoWhichRoute }}</h2>
+      <p class="hint mt-0.5">{{ say.aRuleForTheKindComes }}</p>
       <ul class="mt-2 space-y-2">
         <li v-for="(rule, index) in rules" :key="index" class="flex flex-wrap items-center gap-2">
-          <select v-model="rule.kind" class="input !w-44" :aria-label="`Kind of rule ${index + 1}`">
-            <option :value="null">Anything else</option>
+          <select v-model="rule.kind" class="input !w-44" :aria-label="say.kindOfRule(index + 1)">
+            <option :value="null">{{ say.anythingElse }}</option>
             <option v-for="kind in KIND_NAMES" :key="kind" :value="kind">{{ KINDS[kind].many }}</option>
           </select>
-          <select v-model="rule.section" class="input !w-52" :aria-label="`Section of rule ${index + 1}`">
-            <option :value="null">on the whole site</option>
-            <option v-for="section in site.sections" :key="section.id" :value="section.id">in {{ section.name }}</option>
+          <select v-model="rule.section" class="input !w-52" :aria-label="say.sectionOfRule(index + 1)">
+            <option :value="null">{{ say.onTheWholeSite }}</option>
+            <option v-for="section in site.sections" :key="section.id" :value="section.id">{{ say.inName(section.name) }}</option>
           </select>
-          <span class="text-soft">goes</span>
-          <select v-model="rule.route" class="input !w-52" :aria-label="`Route of rule ${index + 1}`">
+          <span class="text-soft">{{ say.goes }}</span>
+          <select v-model="rule.route" class="input !w-52" :aria-label="say.routeOfRule(index + 1)">
             <option v-for="route in answer.routes" :key="route.id" :value="route.id">{{ route.name }}</option>
           </select>
-          <button type="button" class="icon-button" :aria-label="`Remove rule ${index + 1}`" @click="rules.splice(index, 1)">
+          <button type="button" class="icon-button" :aria-label="say.removeRuleIndex(index + 1)" @click="rules.splice(index, 1)">
             <Trash2 class="size-4" />
           </button>
         </li>
@@ -177,9 +191,9 @@ const guardWords = (gate: Step['gates'][number]) =>
       </ul>
       <div class="mt-3 flex gap-2">
         <button class="button" @click="rules.push({ kind: 'page', section: null, route: answer.routes[0]!.id })">
-          <Plus class="size-4" aria-hidden="true" />Another rule
+          <Plus class="size-4" aria-hidden="true" />{{ say.anotherRule }}
         </button>
-        <button class="button-main" :disabled="!changed || busy" @click="saveRules">Save the rules</button>
+        <button class="button-main" :disabled="!changed || busy" @click="saveRules">{{ say.saveTheRules }}</button>
       </div>
     </section>
     <CalendarList :calendars="calendars.value.value ?? []" @changed="calendars.load" />

@@ -7,6 +7,8 @@ import { useAct } from '~/composables/act'
 import { api } from '~/composables/api'
 import { useLoad } from '~/composables/load'
 import { useSite } from '~/stores/site'
+import * as common from '~~/core/words/office/common'
+import * as say from '~~/core/words/office/signIn'
 
 /** How people sign in: which roles more strictly, with a second factor or without, and how long sessions last. */
 defineProps<{ roles: Role[] }>()
@@ -19,17 +21,15 @@ watch(value, reset)
 await load()
 const isChanged = computed(() => JSON.stringify(form.value) !== JSON.stringify(value.value))
 const { act, busy } = useAct(load)
-const save = () => act(() => api('PUT', '/sign-in-rules', { body: form.value! }), 'People sign in so from now on')
+const save = () => act(() => api('PUT', '/sign-in-rules', { body: form.value! }), say.peopleSignInSoFromNow)
 const FACTORS: { value: SignInRules['secondFactor']; word: string; hint: string }[] = [
-  { value: 'needed', word: 'They need one', hint: 'Whoever has none turns one on before anything else opens.' },
+  { value: 'needed', word: say.theyNeedOne, hint: say.whoeverHasNoneTurnsOneOn },
   {
     value: 'with-mail',
-    word: 'They need one once the office sends mail',
-    hint: site.site?.mailIsCaught
-      ? 'It sends none now: no mail server is named at its start.'
-      : 'It does now. By mail a lost password can be chosen anew.',
+    word: say.theyNeedOneOnceTheOffice,
+    hint: site.site?.mailIsCaught ? say.itSendsNoneNowNoMail : say.itDoesNowByMailA,
   },
-  { value: 'by-choice', word: 'As each of them chooses', hint: 'A password that someone else learns is enough then.' },
+  { value: 'by-choice', word: say.asEachOfThemChooses, hint: say.aPasswordThatSomeoneElseLearns },
 ]
 const toggle = (role: string) => {
   const roles = form.value!.strictRoles
@@ -44,19 +44,19 @@ const inUnit = (of: 'strict' | 'others', part: 'idle' | 'whole', unit: number) =
 const LENGTHS = [
   {
     id: 'strict',
-    title: 'Their sessions end',
+    title: say.theirSessionsEnd,
     idle: inUnit('strict', 'idle', 1),
-    idleUnit: 'minutes',
+    idleUnit: say.minutes,
     whole: inUnit('strict', 'whole', 60),
-    wholeUnit: 'hours',
+    wholeUnit: say.hours,
   },
   {
     id: 'others',
-    title: 'The sessions of all others end',
+    title: say.theSessionsOfAllOthersEnd,
     idle: inUnit('others', 'idle', 60),
-    idleUnit: 'hours',
+    idleUnit: say.hours,
     whole: inUnit('others', 'whole', 24 * 60),
-    wholeUnit: 'days',
+    wholeUnit: say.days,
   },
 ]
 </script>
@@ -66,8 +66,8 @@ const LENGTHS = [
   <div v-else class="max-w-3xl px-5 py-6">
     <form class="space-y-7" @submit.prevent="save">
       <fieldset class="space-y-2">
-        <legend class="font-semibold">Who signs in more strictly</legend>
-        <p class="hint">Whoever holds one of these roles, also through a group or within another role.</p>
+        <legend class="font-semibold">{{ say.whoSignsInMoreStrictly }}</legend>
+        <p class="hint">{{ say.whoeverHoldsOneOfTheseRoles }}</p>
         <div class="flex flex-wrap gap-x-6 gap-y-2">
           <label v-for="role in roles" :key="role.id" class="flex items-center gap-2"
             ><input type="checkbox" :checked="form.strictRoles.includes(role.id)" @change="toggle(role.id)" />{{ role.name }}</label
@@ -75,7 +75,7 @@ const LENGTHS = [
         </div>
       </fieldset>
       <fieldset class="space-y-2">
-        <legend class="font-semibold">Their second factor</legend>
+        <legend class="font-semibold">{{ say.theirSecondFactor }}</legend>
         <label v-for="choice in FACTORS" :key="choice.value" class="flex items-start gap-2"
           ><input v-model="form.secondFactor" type="radio" name="factor" class="mt-1" :value="choice.value" /><span
             >{{ choice.word }}<span class="hint block">{{ choice.hint }}</span></span
@@ -85,7 +85,7 @@ const LENGTHS = [
       <fieldset v-for="length in LENGTHS" :key="length.id" class="space-y-2">
         <legend class="font-semibold">{{ length.title }}</legend>
         <p class="flex flex-wrap items-center gap-2">
-          after
+          {{ say.after }}
           <input
             v-model="length.idle.value"
             type="number"
@@ -93,9 +93,9 @@ const LENGTHS = [
             step="any"
             required
             class="input !w-20"
-            :aria-label="`${length.title} after so many ${length.idleUnit} without anyone at it`"
+            :aria-label="say.afterSoManyWithoutAnyoneAt(length.title, length.idleUnit)"
           />
-          {{ length.idleUnit }} without anyone at it, and after
+          {{ say.withoutAnyoneAtItAndAfter(length.idleUnit) }}
           <input
             v-model="length.whole.value"
             type="number"
@@ -103,16 +103,16 @@ const LENGTHS = [
             step="any"
             required
             class="input !w-20"
-            :aria-label="`${length.title} after so many ${length.wholeUnit} in all`"
+            :aria-label="say.afterSoManyInAll(length.title, length.wholeUnit)"
           />
-          {{ length.wholeUnit }} in all.
+          {{ say.wholeUnitInAll(length.wholeUnit) }}
         </p>
       </fieldset>
       <p class="flex items-center gap-3">
-        <button class="button-main" :disabled="busy || !isChanged">Save</button>
-        <button v-if="isChanged" type="button" class="button" @click="reset">Leave it as it was</button>
+        <button class="button-main" :disabled="busy || !isChanged">{{ common.save }}</button>
+        <button v-if="isChanged" type="button" class="button" @click="reset">{{ say.leaveItAsItWas }}</button>
       </p>
-      <p class="hint">What someone was writing when their session ends is kept in their browser, and offered to them when they are back.</p>
+      <p class="hint">{{ say.whatSomeoneWasWritingWhenTheir }}</p>
     </form>
     <SecondYesForm class="mt-8 border-t border-line pt-6" @asked="emit('asked')" />
   </div>

@@ -6,6 +6,7 @@ import type { WaitingChange } from './types'
 import { useAct } from '~/composables/act'
 import { api } from '~/composables/api'
 import { useSite } from '~/stores/site'
+import * as say from '~~/core/words/office/people'
 
 /** The changes of rights that wait for a second steward, with a yes and a no for each, or a way to take one's own back. */
 defineProps<{ changes: WaitingChange[] }>()
@@ -18,40 +19,45 @@ const agree = (change: WaitingChange) =>
     const answer = await api('POST', `/rights-requests/${change.id}/agree${query}`, {
       body: { words: change.words },
     })
-    if (answer.link) handed.value = { name: 'the new colleague', link: answer.link }
-  }, 'It holds from now on')
+    if (answer.link) handed.value = { name: say.theNewColleague, link: answer.link }
+  }, say.itHoldsFromNowOn)
 const end = (change: WaitingChange) =>
   act(
     () => api('DELETE', `/rights-requests/${change.id}`),
-    change.can === 'take-back' ? 'You took it back; nothing changed' : `${change.by.name} is told; nothing changed`,
+    change.can === 'take-back' ? say.youTookItBackNothingChanged : say.isToldNothingChanged(change.by.name),
   )
 </script>
 
 <template>
   <section v-if="changes.length" aria-labelledby="waiting-changes" class="border-b border-line bg-lamp-wash px-5 py-3">
-    <h2 id="waiting-changes" class="font-semibold">Waits for a second steward</h2>
+    <h2 id="waiting-changes" class="font-semibold">{{ say.waitsForASecondSteward }}</h2>
     <ul class="mt-1 divide-y divide-line">
       <li v-for="change in changes" :key="change.id" class="flex flex-wrap items-baseline gap-x-4 gap-y-1 py-2">
         <span class="min-w-0 flex-1 basis-80 break-words"
           >{{ change.words
-          }}<span class="block text-soft"
-            >asked by {{ change.can === 'take-back' ? 'you' : change.by.name }} on {{ fullIn(change.at, site.zone) }}; falls away on
-            {{ fullIn(change.endsAt, site.zone) }}</span
-          ></span
+          }}<span class="block text-soft">{{
+            say.askedByOnFallsAwayOn(
+              change.can === 'take-back' ? say.you : change.by.name,
+              fullIn(change.at, site.zone),
+              fullIn(change.endsAt, site.zone),
+            )
+          }}</span></span
         >
         <span class="flex shrink-0 gap-2">
           <template v-if="change.can === 'decide'">
-            <button class="button" :disabled="busy" :aria-label="`Say no: ${change.words}`" @click="end(change)">Say no</button>
-            <button class="button-main" :disabled="busy" :aria-label="`Agree: ${change.words}`" @click="agree(change)">Agree</button>
+            <button class="button" :disabled="busy" :aria-label="say.sayNoWords(change.words)" @click="end(change)">{{ say.sayNo }}</button>
+            <button class="button-main" :disabled="busy" :aria-label="say.agreeWords(change.words)" @click="agree(change)">
+              {{ say.agree }}
+            </button>
           </template>
           <button
             v-else-if="change.can === 'take-back'"
             class="button"
             :disabled="busy"
-            :aria-label="`Take back: ${change.words}`"
+            :aria-label="say.takeBackWords(change.words)"
             @click="end(change)"
           >
-            Take it back
+            {{ say.takeItBack }}
           </button>
         </span>
       </li>

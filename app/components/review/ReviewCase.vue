@@ -7,8 +7,10 @@ import ItemDialogs from '~/components/item/ItemDialogs.vue'
 import PinDialog from '~/components/item/PinDialog.vue'
 import { useItemActions } from '~/components/item/itemActions'
 import { api } from '~/composables/api'
-import { changeWords, counted } from '~/composables/words'
+import { changeWords } from '~/composables/words'
 import { useSite } from '~/stores/site'
+import * as common from '~~/core/words/office/common'
+import * as say from '~~/core/words/office/review'
 
 /** One draft of the queue: what changed in it since the reviewer saw it last, and their verdict. A new text is shown whole. */
 const props = defineProps<{ page: ItemPage }>()
@@ -48,17 +50,17 @@ watch(
     <header class="border-b border-line px-5 py-3">
       <h2 class="font-serif text-head font-semibold">
         <NuxtLink :to="{ path: `/office/items/${page.id}`, query: { draft: draft.id } }" class="hover:underline">{{
-          page.title || 'Without a title'
+          page.title || common.withoutATitle
         }}</NuxtLink>
       </h2>
       <p class="text-soft">
-        {{ page.section.name }} · version {{ draft.number }} by {{ draft.authors.join(', ')
+        {{ say.nameVersionNumberByAuthors(page.section.name, draft.number, draft.authors.join(', '))
         }}<template v-if="draft.sent?.note"> · “{{ draft.sent.note }}”</template>
       </p>
     </header>
     <div class="min-h-0 flex-1 overflow-y-auto">
       <p v-if="changeWords(draft)" class="px-5 py-6">
-        <b class="font-semibold text-lamp">{{ changeWords(draft) }}.</b> Its text stays as it is: version {{ draft.number }}, which is live.
+        <b class="font-semibold text-lamp">{{ changeWords(draft) }}.</b> {{ say.itsTextStaysAsItIs(draft.number) }}
       </p>
       <Suspense v-else-if="draft.since || page.live">
         <CompareView
@@ -75,7 +77,7 @@ watch(
         />
       </Suspense>
       <div v-else class="mx-auto max-w-4xl px-5 py-4">
-        <p class="text-soft">A new text: {{ counted(draft.content.body.length, 'block') }}, never on the site.</p>
+        <p class="text-soft">{{ say.aNewTextNeverOnThe(common.countedBlocks(draft.content.body.length)) }}</p>
         <ComparedBlock
           v-for="(block, index) in draft.content.body"
           :key="block.id"
@@ -103,7 +105,7 @@ watch(
       <button v-for="action in [...of('return'), ...of('hand')]" :key="action.id" class="button" @click="action.run()">
         {{ action.name }}
       </button>
-      <p v-if="!verdicts.length" class="text-soft">Nothing to judge here for you now.</p>
+      <p v-if="!verdicts.length" class="text-soft">{{ say.nothingToJudgeHereForYou }}</p>
       <p v-for="action in of('clear').filter(({ why }) => why)" :key="action.id" class="w-full text-rust">{{ action.why }}</p>
     </footer>
     <PinDialog v-if="notes.asked.value" :asked="notes.asked.value" :notes="notes" @close="notes.asked.value = null" />

@@ -5,7 +5,8 @@ import { useDebounceFn } from '@vueuse/core'
 import PlainDialog from '~/components/form/PlainDialog.vue'
 import { api } from '~/composables/api'
 import { useAct } from '~/composables/act'
-import { counted } from '~/composables/words'
+import * as common from '~~/core/words/office/common'
+import * as say from '~~/core/words/office/time'
 
 /** Takes changes into an edition: what is cleared, any draft by the words of its title, or items that leave the site. */
 const props = defineProps<{ edition: string; there: string[] }>()
@@ -59,50 +60,53 @@ const take = () =>
       api('POST', `/editions/${props.edition}/entries`, {
         body: { entries: [...chosen].map(([item, how]) => ({ item, ...(how === 'withdraw' ? { withdraw: true } : {}) })) },
       }),
-    `${counted(chosen.size, 'change')} taken in`,
+    say.changesTakenIn(common.countedChanges(chosen.size)),
   )
 const all = () => shown.value.forEach((line) => line.state && chosen.set(line.item, 'draft'))
 </script>
 
 <template>
-  <PlainDialog :open="true" wide title="Take changes in" @close="emit('close')">
-    <label class="label" for="add-words">Find by title; below is what is cleared and not live yet</label>
+  <PlainDialog :open="true" wide :title="say.takeChangesIn" @close="emit('close')">
+    <label class="label" for="add-words">{{ say.findByTitleBelowIsWhat }}</label>
     <input id="add-words" v-model="words" class="input" autocomplete="off" />
-    <ul class="mt-2 max-h-80 divide-y divide-line overflow-y-auto rounded-md border border-line" aria-label="What can be taken in">
+    <ul class="mt-2 max-h-80 divide-y divide-line overflow-y-auto rounded-md border border-line" :aria-label="say.whatCanBeTakenIn">
       <li v-for="line in shown" :key="line.item + line.draft" class="flex flex-wrap items-baseline gap-x-3 px-3 py-1.5">
-        <span class="font-medium">{{ line.title || 'Without a title' }}</span><span class="text-soft">{{ line.section }}</span>
+        <span class="font-medium">{{ line.title || common.withoutATitle }}</span><span class="text-soft">{{ line.section }}</span>
         <span class="ml-auto flex gap-3">
           <label v-if="line.state" class="flex items-baseline gap-1.5"
             ><input
               type="checkbox"
               :checked="chosen.get(line.item) === 'draft'"
-              :aria-label="`Put ${line.title} live`"
+              :aria-label="say.putTitleLive(line.title)"
               @change="set(line.item, 'draft', ($event.target as HTMLInputElement).checked)"
-            />goes live<span v-if="line.state !== 'cleared'" class="text-lamp"> ({{ line.state.replaceAll('_', ' ') }})</span></label
+            />{{ common.goesLive
+            }}<span v-if="line.state !== 'cleared'" class="text-lamp"> ({{ line.state.replaceAll('_', ' ') }})</span></label
           >
           <label v-if="line.onSite === 'live'" class="flex items-baseline gap-1.5"
             ><input
               type="checkbox"
               :checked="chosen.get(line.item) === 'withdraw'"
-              :aria-label="`Take ${line.title} off the site`"
+              :aria-label="say.takeOffTheSite(line.title)"
               @change="set(line.item, 'withdraw', ($event.target as HTMLInputElement).checked)"
-            />leaves the site</label
+            />{{ common.leavesTheSite }}</label
           >
         </span>
       </li>
       <li v-if="noCleared || notFound" class="px-3 py-2">
-        <NotLoaded v-if="words.trim().length < 2" what="What is cleared" :problem="noCleared" @again="clearedAgain" />
-        <NotLoaded v-else what="Items with these words" :problem="notFound" @again="findAgain" />
+        <NotLoaded v-if="words.trim().length < 2" :what="say.whatIsCleared" :problem="noCleared" @again="clearedAgain" />
+        <NotLoaded v-else :what="common.itemsWithTheseWords" :problem="notFound" @again="findAgain" />
       </li>
       <li v-else-if="!shown.length" class="px-3 py-3 text-soft">
-        {{ words.trim().length < 2 ? 'Nothing is cleared that is not live or planned.' : 'Nothing with these words.' }}
+        {{ words.trim().length < 2 ? say.nothingIsClearedThatIsNot : say.nothingWithTheseWords }}
       </li>
     </ul>
     <template #actions
       ><button v-if="words.trim().length < 2 && shown.length > 1" class="button-quiet mr-auto" @click="all">
-        Choose all that is cleared</button
-      ><button class="button" @click="emit('close')">Cancel</button
-      ><button class="button-main" :disabled="busy || !chosen.size" @click="take">Take in {{ chosen.size || '' }}</button></template
+        {{ say.chooseAllThatIsCleared }}</button
+      ><button class="button" @click="emit('close')">{{ common.cancel }}</button
+      ><button class="button-main" :disabled="busy || !chosen.size" @click="take">
+        {{ say.takeInCount(chosen.size || '') }}
+      </button></template
     >
   </PlainDialog>
 </template>

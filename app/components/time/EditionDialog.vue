@@ -3,9 +3,10 @@ import { shortIn } from '~~/core/time/words'
 import PlainDialog from '~/components/form/PlainDialog.vue'
 import { api } from '~/composables/api'
 import { useLoad } from '~/composables/load'
-import { counted } from '~/composables/words'
 import { useNotices } from '~/stores/notices'
 import { useSite } from '~/stores/site'
+import * as common from '~~/core/words/office/common'
+import * as say from '~~/core/words/office/time'
 
 /** Puts what is at hand into one of the editions that are being built, or into a new one. */
 const props = defineProps<{ run: (edition: string, withdraw: boolean) => Promise<unknown> }>()
@@ -33,21 +34,24 @@ async function go() {
 </script>
 
 <template>
-  <PlainDialog :open="true" title="Put into an edition" @close="$emit('close')">
+  <PlainDialog :open="true" :title="say.putIntoAnEdition" @close="$emit('close')">
     <form id="into-edition" class="space-y-1" @submit.prevent="go">
       <label v-for="edition in open" :key="edition.id" class="flex items-baseline gap-2 py-0.5">
         <input v-model="chosen" type="radio" name="edition" :value="edition.id" /><span class="font-medium">{{ edition.name }}</span
         ><span class="text-soft"
-          >{{ edition.at ? shortIn(edition.at, site.zone, site.now) : 'no moment yet' }}, {{ counted(edition.entries, 'change') }}</span
+          >{{ edition.at ? shortIn(edition.at, site.zone, site.now) : common.noMomentYet }},
+          {{ common.countedChanges(edition.entries) }}</span
         >
       </label>
-      <label class="flex items-baseline gap-2 py-0.5"><input v-model="chosen" type="radio" name="edition" value="new" />A new one</label>
-      <input v-if="chosen === 'new'" v-model="name" class="input" aria-label="Name of the new edition" maxlength="120" required />
+      <label class="flex items-baseline gap-2 py-0.5"
+        ><input v-model="chosen" type="radio" name="edition" value="new" />{{ say.aNewOne }}</label
+      >
+      <input v-if="chosen === 'new'" v-model="name" class="input" :aria-label="say.nameOfTheNewEdition" maxlength="120" required />
     </form>
     <template #actions
-      ><button class="button" @click="$emit('close')">Cancel</button
+      ><button class="button" @click="$emit('close')">{{ common.cancel }}</button
       ><button class="button-main" form="into-edition" :disabled="busy || !chosen || (chosen === 'new' && !name.trim())">
-        Put it in
+        {{ say.putItIn }}
       </button></template
     >
   </PlainDialog>

@@ -2,8 +2,8 @@
 import { useDebounceFn } from '@vueuse/core'
 import { shortIn } from '~~/core/time/words'
 import { useLoad } from '~/composables/load'
-import { counted } from '~/composables/words'
 import { useSite } from '~/stores/site'
+import * as common from '~~/core/words/office/common'
 
 /** What is foreseen to go wrong with what is planned for one item, each with what mends it. */
 const props = defineProps<{ item: string; zone: string }>()
@@ -16,7 +16,7 @@ const troubles = computed(() => answer.value?.come ?? [])
 
 <template>
   <li v-if="troubles.length" class="mt-3 list-none rounded-md border border-rust bg-rust-wash px-2.5 py-1.5">
-    <p class="font-semibold text-rust">{{ counted(troubles.length, 'trouble') }} foreseen</p>
+    <p class="font-semibold text-rust">{{ common.troublesForeseen(common.countedTroubles(troubles.length)) }}</p>
     <p v-for="trouble in troubles" :key="trouble.key" class="mt-1">
       <span class="tabular-nums">{{ shortIn(trouble.at, zone, site.now) }}:</span> {{ trouble.detail
       }}<template v-if="!/[.?!]$/.test(trouble.detail)">.</template> <span class="text-soft">{{ trouble.remedy }}.</span>

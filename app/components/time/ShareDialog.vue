@@ -8,6 +8,8 @@ import { useAct } from '~/composables/act'
 import { useLoad } from '~/composables/load'
 import { useSite } from '~/stores/site'
 import type { Got } from '~/composables/apiTypes'
+import * as common from '~~/core/words/office/common'
+import * as say from '~~/core/words/office/time'
 
 /** Makes a link to what is looked at, for people without an account, and shows those that are open. */
 type Sight = { shows: 'moment'; at: string } | { shows: 'edition'; edition: string } | { shows: 'draft'; draft: string }
@@ -26,35 +28,44 @@ const make = () =>
   act(async () => {
     const body = { sight: props.sight, until: { date: date.value, time: '23:59', choice: 'later' as const } }
     url.value = (await api('POST', '/share-links', { body })).url
-  }, 'The link is made')
-const end = (id: string) => act(() => api('DELETE', `/share-links/${id}`), 'The link has ended')
+  }, say.theLinkIsMade)
+const end = (id: string) => act(() => api('DELETE', `/share-links/${id}`), say.theLinkHasEnded)
 const wordsOf = (link: Link) => link.name ?? ('at' in link ? fullIn(link.at, zone.value) : '')
 </script>
 
 <template>
-  <PlainDialog :open="true" wide title="Share a link" @close="$emit('close')">
+  <PlainDialog :open="true" wide :title="say.shareALink" @close="$emit('close')">
     <form id="share" class="flex items-end gap-3" @submit.prevent="make">
       <div>
-        <label class="label" for="share-until">It works until the end of</label
-        ><input id="share-until" v-model="date" type="date" class="input !w-44" required :min="start.date" />
+        <label class="label" for="share-until">{{ say.itWorksUntilTheEndOf }}</label><input
+          id="share-until"
+          v-model="date"
+          type="date"
+          class="input !w-44"
+          required
+          :min="start.date"
+        />
       </div>
-      <button class="button-main" :disabled="busy">Make the link</button>
+      <button class="button-main" :disabled="busy">{{ say.makeTheLink }}</button>
     </form>
     <template v-if="url">
-      <label class="label mt-3" for="share-url">The link, shown only now</label>
+      <label class="label mt-3" for="share-url">{{ say.theLinkShownOnlyNow }}</label>
       <input id="share-url" class="input font-mono" readonly :value="url" @focus="($event.target as HTMLInputElement).select()" />
     </template>
-    <p class="hint mt-2">Whoever has it sees this without signing in, marked as not what readers get. Search engines are kept out.</p>
+    <p class="hint mt-2">{{ say.whoeverHasItSeesThisWithout }}</p>
     <template v-if="links?.length">
-      <h3 class="mt-4 mb-1 font-semibold">Links that are open</h3>
+      <h3 class="mt-4 mb-1 font-semibold">{{ say.linksThatAreOpen }}</h3>
       <ul class="divide-y divide-line rounded-md border border-line">
         <li v-for="link in links" :key="link.id" class="flex flex-wrap items-baseline gap-x-3 px-3 py-1.5">
-          <span class="font-medium">{{ wordsOf(link) }}</span><span class="text-soft"
-            >by {{ link.by }}, until {{ fullIn(link.endsAt, zone) }}, opened {{ link.opened }} times</span
-          ><button class="link ml-auto" @click="end(link.id)">End it</button>
+          <span class="font-medium">{{ wordsOf(link) }}</span><span class="text-soft">{{
+            say.byUntilOpenedTimes(link.by, fullIn(link.endsAt, zone), link.opened)
+          }}</span
+          ><button class="link ml-auto" @click="end(link.id)">{{ say.endIt }}</button>
         </li>
       </ul>
     </template>
-    <template #actions><button class="button" @click="$emit('close')">Close</button></template>
+    <template #actions
+      ><button class="button" @click="$emit('close')">{{ common.close }}</button></template
+    >
   </PlainDialog>
 </template>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { ItemPage } from '~~/server/services/writing/itemPage'
 import { fullIn } from '~~/core/time/words'
+import * as say from '~~/core/words/office/time'
 
 /** What holds for the item whatever its drafts do: an embargo, and a window that shows now or comes again. */
 defineProps<{ page: ItemPage; zone: string }>()
@@ -8,14 +9,13 @@ defineProps<{ page: ItemPage; zone: string }>()
 
 <template>
   <li v-if="page.embargo" class="mt-3 list-none rounded-md border border-lamp-fill bg-lamp-wash px-2.5 py-1.5">
-    Under embargo until {{ fullIn(page.embargo, zone) }}.
+    {{ say.underEmbargoUntil(fullIn(page.embargo, zone)) }}
   </li>
   <li v-if="page.window" class="mt-3 list-none rounded-md border border-lamp-fill bg-lamp-wash px-2.5 py-1.5">
-    <template v-if="page.window.open && page.window.until"
-      >Shows until {{ fullIn(page.window.until, zone) }};
-      {{ page.window.under ? 'then what lies under it comes back' : 'then it leaves the site' }}.</template
-    >
-    <template v-else-if="page.window.at">Shows again {{ fullIn(page.window.at, zone) }}.</template>
-    <span v-if="page.window.repeats" class="block text-soft">Comes {{ page.window.repeats }}.</span>
+    <template v-if="page.window.open && page.window.until">{{
+      say.showsUntil(fullIn(page.window.until, zone), page.window.under ? say.thenWhatLiesUnderItComes : say.thenItLeavesTheSite)
+    }}</template>
+    <template v-else-if="page.window.at">{{ say.showsAgainAt(fullIn(page.window.at, zone)) }}</template>
+    <span v-if="page.window.repeats" class="block text-soft">{{ say.comesRepeats(page.window.repeats) }}</span>
   </li>
 </template>

@@ -1,17 +1,19 @@
+import * as say from '~~/core/words/office/time'
+
 const DAYS = ['SU', 'MO', 'TU', 'WE', 'TH', 'FR', 'SA']
 
 /** How often something may come again that begins on a date, as rules (RFC 5545) with their words; a rule that it has already is among them. */
 export function repeatsFor(date: string, has: string | null | undefined): { value: string; word: string }[] {
   const weekday = DAYS[new Date(`${date}T00:00Z`).getUTCDay()] ?? 'MO'
   const common = [
-    { value: '', word: 'Once' },
-    { value: 'FREQ=DAILY', word: 'Every day' },
-    { value: `FREQ=WEEKLY;BYDAY=${weekday}`, word: 'Every week' },
-    { value: `FREQ=WEEKLY;INTERVAL=2;BYDAY=${weekday}`, word: 'Every two weeks' },
-    { value: 'FREQ=MONTHLY', word: 'Every month' },
-    { value: 'FREQ=YEARLY', word: 'Every year' },
+    { value: '', word: say.once },
+    { value: 'FREQ=DAILY', word: say.everyDay },
+    { value: `FREQ=WEEKLY;BYDAY=${weekday}`, word: say.everyWeek },
+    { value: `FREQ=WEEKLY;INTERVAL=2;BYDAY=${weekday}`, word: say.everyTwoWeeks },
+    { value: 'FREQ=MONTHLY', word: say.everyMonth },
+    { value: 'FREQ=YEARLY', word: say.everyYear },
   ]
-  return !has || common.some(({ value }) => value === has) ? common : [...common, { value: has, word: 'As it was set' }]
+  return !has || common.some(({ value }) => value === has) ? common : [...common, { value: has, word: say.asItWasSet }]
 }
 
 /** The same way of coming again from another date: what is weekly comes on that day of the week. */

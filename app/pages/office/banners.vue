@@ -14,6 +14,7 @@ import { api } from '~/composables/api'
 import { useLoad } from '~/composables/load'
 import { useNotices } from '~/stores/notices'
 import { useSite } from '~/stores/site'
+import * as say from '~~/core/words/office/banners'
 
 const site = useSite()
 const notices = useNotices()
@@ -25,17 +26,17 @@ const shown = ref<BannerFacts[]>([])
 watch(banners, (now) => (shown.value = [...(now ?? [])]), { immediate: true })
 const on = computed(() => shown.value.filter(({ onSite }) => onSite === 'live'))
 const places = computed(() => new Map(on.value.map(({ item }, index) => [item, index + 1])))
-const name = (banner: BannerFacts) => banner.internalName || banner.fields.title || 'Without a name'
+const name = (banner: BannerFacts) => banner.internalName || banner.fields.title || say.withoutAName
 const heading = computed(() => {
   const count = on.value.length
   const more = count - MOST_BANNERS
   return count === 0
-    ? 'None turns on the front page now'
+    ? say.noneTurnsOnTheFrontPage
     : more > 0
-      ? `The first ${MOST_BANNERS} turn on the front page; ${more} more have no room`
+      ? say.theFirstTurnOnTheFront(MOST_BANNERS, more)
       : count === 1
-        ? 'One stands on the front page, and does not turn'
-        : `${count} turn on the front page, in this order`
+        ? say.oneStandsOnTheFrontPage
+        : say.turnOnTheFrontPageIn(count)
 })
 
 /** Puts a banner before another; what is shown follows at once, and goes back when it is refused. */
@@ -43,9 +44,7 @@ async function place(item: string, before: string | null) {
   try {
     const { drafts } = await api('POST', `/banners/${item}/move`, { body: { before } })
     if (drafts.length)
-      notices.done(
-        `The new order is a change of ${drafts.length === 1 ? `“${drafts[0]!.title}”` : `${drafts.length} banners`}; readers get it when that goes live`,
-      )
+      notices.done(say.theNewOrderIsAChange(drafts.length === 1 ? `“${drafts[0]!.title}”` : say.countBanners(drafts.length)))
   } catch (error) {
     notices.trouble(error)
   }
@@ -65,16 +64,18 @@ async function step(index: number, by: -1 | 1) {
 
 <template>
   <div>
-    <PlaceStrip name="Banners">
-      <NuxtLink class="button-quiet" to="/office/site">Site</NuxtLink>
+    <PlaceStrip :name="say.banners">
+      <NuxtLink class="button-quiet" to="/office/site">{{ say.site }}</NuxtLink>
       <span class="text-soft" role="status">{{ heading }}</span>
       <template #action
-        ><button class="button-main" @click="starting = true"><Plus class="size-4" aria-hidden="true" />Start a banner</button></template
+        ><button class="button-main" @click="starting = true">
+          <Plus class="size-4" aria-hidden="true" />{{ say.startABanner }}
+        </button></template
       >
     </PlaceStrip>
     <LoadState v-if="!banners" :problem="problem" :loading="loading" @retry="load" />
     <p v-else-if="!shown.length" class="p-5 text-soft">
-      No banner is made yet. A banner is a picture with a few words that leads somewhere; several take turns on the front page.
+      {{ say.noBannerIsMadeYetA }}
     </p>
     <VueDraggable
       v-else
@@ -91,7 +92,7 @@ async function step(index: number, by: -1 | 1) {
             v-if="banner.mayWrite"
             class="icon-button -ml-2 cursor-grab"
             data-grip
-            :aria-label="`Drag ${name(banner)} to another place`"
+            :aria-label="say.dragToAnotherPlace(name(banner))"
             tabindex="-1"
           >
             <GripVertical class="size-4" />
@@ -105,7 +106,7 @@ async function step(index: number, by: -1 | 1) {
               class="icon-button"
               data-earlier
               :disabled="index === 0"
-              :aria-label="`Move ${name(banner)} earlier`"
+              :aria-label="say.moveBannerEarlier(name(banner))"
               @click="step(index, -1)"
             >
               <ArrowLeft class="size-4" />
@@ -114,7 +115,7 @@ async function step(index: number, by: -1 | 1) {
               class="icon-button"
               data-later
               :disabled="index === shown.length - 1"
-              :aria-label="`Move ${name(banner)} later`"
+              :aria-label="say.moveBannerLater(name(banner))"
               @click="step(index, 1)"
             >
               <ArrowRight class="size-4" />
@@ -129,13 +130,13 @@ async function step(index: number, by: -1 | 1) {
         <p class="mt-1.5 flex flex-wrap gap-x-3">
           <StateMark :state="banner.onSite" />
           <StateMark v-if="banner.draftState" :state="banner.draftState" />
-          <span v-if="banner.next" class="text-soft tabular-nums">next {{ shortIn(banner.next, site.zone, site.now) }}</span>
+          <span v-if="banner.next" class="text-soft tabular-nums">{{ say.nextNext(shortIn(banner.next, site.zone, site.now)) }}</span>
         </p>
         <p class="truncate text-soft">
           {{
             banner.fields.target
-              ? `leads to ${banner.target ?? banner.fields.target.replace(/^item:.*/, 'something not on the site')}`
-              : 'leads nowhere yet'
+              ? say.leadsToTarget(banner.target ?? banner.fields.target.replace(/^item:.*/, say.somethingNotOnTheSite))
+              : say.leadsNowhereYet
           }}
         </p>
       </li>

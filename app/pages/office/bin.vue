@@ -7,17 +7,18 @@ import PlainDialog from '~/components/form/PlainDialog.vue'
 import { api } from '~/composables/api'
 import { whyNot } from '~/composables/commands'
 import { useLoad } from '~/composables/load'
-import { counted } from '~/composables/words'
 import { useNotices } from '~/stores/notices'
 import { useSite } from '~/stores/site'
 import type { Binned } from '~~/server/services/writing/bin'
+import * as common from '~~/core/words/office/common'
+import * as say from '~~/core/words/office/content'
 
 const site = useSite()
 const notices = useNotices()
 const zone = computed(() => site.zone)
 const { value: rows, problem, loading, load } = useLoad(() => '/bin')
 await load()
-useHead({ title: 'Bin · Yieldgate' })
+useHead({ title: say.binYieldgate })
 
 const chosen = ref(new Set<string>())
 const asking = ref(false)
@@ -34,7 +35,7 @@ async function restore(row: Binned) {
   if (row.whyNot) return notices.say('trouble', whyNot(row.whyNot)!)
   try {
     await api('POST', row.what === 'item' ? `/items/${row.item}/unbin` : `/drafts/${row.id}/reopen`)
-    notices.done(row.what === 'item' ? `“${row.title}” is out of the bin` : `“${row.name}” of “${row.title}” is open again`)
+    notices.done(row.what === 'item' ? say.isOutOfTheBin(row.title) : say.ofIsOpenAgain(row.name ?? '', row.title))
   } catch (error) {
     notices.trouble(error)
   }
@@ -48,7 +49,7 @@ async function empty() {
       drafts: picked.value.filter((row) => row.what === 'draft').map((row) => row.id),
     }
     const { ended } = await api('POST', '/bin/empty', { body })
-    notices.done(`${counted(ended, 'thing')} ended for good`)
+    notices.done(say.endedForGood(say.countedThings(ended)))
     chosen.value = new Set()
   } catch (error) {
     notices.trouble(error)
@@ -59,73 +60,79 @@ async function empty() {
 
 <template>
   <div>
-    <PlaceStrip name="Bin">
-      <p class="text-soft">Discarded items and drafts wait here for 90 days, with their versions, addresses and links.</p>
+    <PlaceStrip :name="say.bin">
+      <p class="text-soft">{{ say.discardedItemsAndDraftsWaitHere }}</p>
       <template #action>
         <button v-if="mayEmpty" class="button" :disabled="!picked.length" @click="asking = true">
-          End {{ picked.length || '' }} for good
+          {{ say.endSoManyForGood(picked.length || '') }}
         </button>
       </template>
     </PlaceStrip>
     <LoadState v-if="!rows" :problem="problem" :loading="loading" @retry="load" />
-    <p v-else-if="!rows.length" class="p-10 text-center text-soft">The bin is empty. What is discarded comes here first.</p>
+    <p v-else-if="!rows.length" class="p-10 text-center text-soft">{{ say.theBinIsEmptyWhatIs }}</p>
     <table v-else class="w-full">
       <caption class="sr-only">
-        What is in the bin
+        {{
+          say.whatIsInTheBin
+        }}
       </caption>
       <thead>
         <tr class="border-b border-line text-left text-body text-soft">
-          <th v-if="mayEmpty" scope="col" class="w-10 pl-5"><span class="sr-only">Choose</span></th>
-          <th scope="col" class="px-5 py-2 font-medium">What</th>
-          <th scope="col" class="px-3 font-medium">Section</th>
-          <th scope="col" class="px-3 font-medium">Discarded</th>
-          <th scope="col" class="px-3 font-medium">Kept for</th>
-          <th scope="col" class="px-5"><span class="sr-only">Restore</span></th>
+          <th v-if="mayEmpty" scope="col" class="w-10 pl-5">
+            <span class="sr-only">{{ say.choose }}</span>
+          </th>
+          <th scope="col" class="px-5 py-2 font-medium">{{ common.what }}</th>
+          <th scope="col" class="px-3 font-medium">{{ common.section }}</th>
+          <th scope="col" class="px-3 font-medium">{{ say.discarded }}</th>
+          <th scope="col" class="px-3 font-medium">{{ say.keptFor }}</th>
+          <th scope="col" class="px-5">
+            <span class="sr-only">{{ say.restore }}</span>
+          </th>
         </tr>
       </thead>
       <tbody>
         <tr v-for="row in rows" :key="row.id" class="h-9 border-b border-line hover:bg-deep">
           <td v-if="mayEmpty" class="pl-5">
-            <input type="checkbox" :checked="chosen.has(row.id)" :aria-label="`Choose ${row.title}`" @change="pick(row.id)" />
+            <input type="checkbox" :checked="chosen.has(row.id)" :aria-label="say.chooseTitle(row.title)" @change="pick(row.id)" />
           </td>
           <th scope="row" class="px-5 text-left font-medium">
-            {{ row.title || 'Without a title' }}
+            {{ row.title || common.withoutATitle }}
             <span class="ml-2 font-normal text-soft"
-              >{{ row.what === 'item' ? KINDS[row.kind as Kind].one : `draft “${row.name}”` }}, {{ counted(row.versions, 'version') }}</span
+              >{{ row.what === 'item' ? KINDS[row.kind as Kind].one : say.draftName(row.name ?? '') }},
+              {{ say.countedVersions(row.versions) }}</span
             >
           </th>
           <td class="px-3 text-soft">{{ row.section }}</td>
           <td class="px-3" :title="fullIn(row.at, zone)">
             {{ shortIn(row.at, zone, site.now) }}<template v-if="row.by">, {{ row.by }}</template>
           </td>
-          <td class="px-3">{{ counted(days(row.until), 'day') }}</td>
+          <td class="px-3">{{ say.countedDays(days(row.until)) }}</td>
           <td class="px-5 text-right">
             <!-- One that is off can be reached, and says why. -->
-            <button class="link" :aria-disabled="row.whyNot !== null" :title="whyNot(row.whyNot)" @click="restore(row)">Restore</button>
+            <button class="link" :aria-disabled="row.whyNot !== null" :title="whyNot(row.whyNot)" @click="restore(row)">
+              {{ say.restore }}
+            </button>
           </td>
         </tr>
       </tbody>
     </table>
-    <PlainDialog :open="asking" title="End these for good?" @close="asking = false">
+    <PlainDialog :open="asking" :title="say.endTheseForGood" @close="asking = false">
       <p>
-        {{ picked.length === 1 ? 'This' : 'These' }} can be restored no more:
         {{
-          picked
-            .map((row) => (row.what === 'item' ? `“${row.title}”` : `draft “${row.name}” of “${row.title}”`))
-            .slice(0, 8)
-            .join(', ')
-        }}{{ picked.length > 8 ? ` and ${picked.length - 8} more` : '' }}.
-        {{
-          counted(
-            picked.reduce((sum, row) => sum + row.versions, 0),
-            'version',
+          say.canBeRestoredNoMoreCan(
+            picked.length === 1 ? say.thisOne : say.these,
+            picked
+              .map((row) => (row.what === 'item' ? `“${row.title}”` : say.draftNameOfTitle(row.name ?? '', row.title)))
+              .slice(0, 8)
+              .join(', '),
+            picked.length > 8 ? say.andCountMore(picked.length - 8) : '',
+            say.countedVersions(picked.reduce((sum, row) => sum + row.versions, 0)),
           )
         }}
-        can be opened no more. The journal keeps that they were.
       </p>
       <template #actions
-        ><button class="button" @click="asking = false">Keep {{ picked.length === 1 ? 'it' : 'them' }}</button
-        ><button class="button-main !border-rust-fill !bg-rust-fill" @click="empty">End for good</button></template
+        ><button class="button" @click="asking = false">{{ say.keepTheseThings(picked.length === 1 ? say.it : say.them) }}</button
+        ><button class="button-main !border-rust-fill !bg-rust-fill" @click="empty">{{ say.endForGood }}</button></template
       >
     </PlainDialog>
   </div>

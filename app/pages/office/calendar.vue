@@ -23,6 +23,8 @@ import { lazily } from '~/composables/lazily'
 import { useLoad } from '~/composables/load'
 import { useNotices } from '~/stores/notices'
 import { useSite } from '~/stores/site'
+import * as common from '~~/core/words/office/common'
+import * as say from '~~/core/words/office/calendar'
 
 /** What is planned: by month, by week, as a list; with the editions ahead, the forecast, and the dial to any moment. */
 const WhenDialog = lazily(() => import('~/components/item/WhenDialog.vue'))
@@ -35,9 +37,9 @@ const router = useRouter()
 const zone = computed(() => site.zone)
 const today = computed(() => dateIn(site.now.toISOString(), zone.value))
 const VIEWS = [
-  { value: 'month', word: 'Month' },
-  { value: 'week', word: 'Week' },
-  { value: 'agenda', word: 'Agenda' },
+  { value: 'month', word: say.month },
+  { value: 'week', word: say.week },
+  { value: 'agenda', word: say.agenda },
 ] as const
 const view = computed(() => VIEWS.find(({ value }) => value === route.query.view)?.value ?? 'month')
 const day = computed(() => (/^\d{4}-\d\d-\d\d$/.test(String(route.query.day)) ? String(route.query.day) : today.value))
@@ -154,7 +156,7 @@ function drop(cell: string) {
           throw error
         }
       },
-      `“${entry.title}” now ${CALENDAR_WORDS[entry.what]} ${fullIn(at, zone.value)}; it was ${dateWords(back.date, 'en-GB', 'short')} ${back.time}`,
+      say.nowItWas(entry.title, CALENDAR_WORDS[entry.what], fullIn(at, zone.value), dateWords(back.date, 'en-GB', 'short'), back.time),
       () => move(entry, back),
     )
 }
@@ -163,10 +165,10 @@ onMounted(() => (moment.value = new Date(Math.ceil(site.now.getTime() / 900_000)
 const ticks = computed(() => (wide.value ?? []).filter(({ what }) => what !== 'review-by').map(({ at, title }) => ({ at, title })))
 const title = computed(() =>
   view.value === 'week'
-    ? `${dateWords(weekOf(day.value)[0]!, 'en-GB', 'short')} to ${dateWords(weekOf(day.value)[6]!, 'en-GB', 'short')}`
+    ? say.fromDayToDay(dateWords(weekOf(day.value)[0]!, 'en-GB', 'short'), dateWords(weekOf(day.value)[6]!, 'en-GB', 'short'))
     : view.value === 'month'
       ? monthWords(month.value)
-      : `From ${dateWords(day.value, 'en-GB', 'short')}`,
+      : say.fromDay(dateWords(day.value, 'en-GB', 'short')),
 )
 const print = () => window.print()
 </script>
@@ -175,42 +177,42 @@ const print = () => window.print()
   <div class="flex h-full flex-col">
     <PlaceStrip :name="title">
       <div class="flex items-center gap-0.5">
-        <button class="icon-button" aria-label="Earlier" @click="turn(-1)"><ChevronLeft class="size-4" /></button>
-        <button class="button-quiet" :disabled="day === today" @click="go({ day: undefined })">Today</button>
-        <button class="icon-button" aria-label="Later" @click="turn(1)"><ChevronRight class="size-4" /></button>
+        <button class="icon-button" :aria-label="say.earlier" @click="turn(-1)"><ChevronLeft class="size-4" /></button>
+        <button class="button-quiet" :disabled="day === today" @click="go({ day: undefined })">{{ say.today }}</button>
+        <button class="icon-button" :aria-label="say.later" @click="turn(1)"><ChevronRight class="size-4" /></button>
       </div>
       <ChoiceButtons
         :model-value="view"
-        label="Views"
+        :label="common.views"
         :choices="[...VIEWS]"
         @update:model-value="go({ view: $event === 'month' ? undefined : $event })"
       />
       <select
         class="input !w-36"
-        aria-label="Section"
+        :aria-label="common.section"
         :value="section"
         @change="go({ section: ($event.target as HTMLSelectElement).value || undefined })"
       >
-        <option value="">All sections</option>
+        <option value="">{{ say.allSections }}</option>
         <option v-for="one in site.sections" :key="one.id" :value="one.id">{{ one.name }}</option>
       </select>
       <select
         class="input !w-32"
-        aria-label="What"
+        :aria-label="common.what"
         :value="kind"
         @change="go({ kind: ($event.target as HTMLSelectElement).value || undefined })"
       >
-        <option value="">Everything</option>
+        <option value="">{{ common.everything }}</option>
         <option v-for="one in KINDS" :key="one" :value="one">
           {{
             {
-              'put-live': 'Going live',
-              withdraw: 'Leaving',
-              window: 'Windows',
-              block: 'Parts of pages',
-              edition: 'Editions',
-              embargo: 'Embargoes',
-              'review-by': 'To look at again',
+              'put-live': say.goingLive,
+              withdraw: say.leaving,
+              window: say.windows,
+              block: say.partsOfPages,
+              edition: say.editions,
+              embargo: say.embargoes,
+              'review-by': say.toLookAtAgain,
             }[one]
           }}
         </option>
@@ -218,17 +220,17 @@ const print = () => window.print()
       <select
         v-if="people.length > 1 || who"
         class="input !w-34 max-xl:hidden"
-        aria-label="Whose"
+        :aria-label="say.whose"
         :value="who"
         @change="go({ person: ($event.target as HTMLSelectElement).value || undefined })"
       >
-        <option value="">Everybody’s</option>
+        <option value="">{{ say.everybodys }}</option>
         <option v-for="one in people" :key="one" :value="one">{{ one }}</option>
       </select>
       <template #action>
-        <button class="icon-button" aria-label="Print" title="Print" @click="print"><Printer class="size-4" /></button>
-        <button class="button" @click="dialog = 'subscribe'">Subscribe</button>
-        <button class="button-main" :disabled="!!whyNotPlan" :title="whyNotPlan" @click="dialog = 'edition'">New edition</button>
+        <button class="icon-button" :aria-label="say.print" :title="say.print" @click="print"><Printer class="size-4" /></button>
+        <button class="button" @click="dialog = 'subscribe'">{{ say.subscribe }}</button>
+        <button class="button-main" :disabled="!!whyNotPlan" :title="whyNotPlan" @click="dialog = 'edition'">{{ say.newEdition }}</button>
       </template>
     </PlaceStrip>
     <div class="flex min-h-0 flex-1 max-lg:flex-col">
@@ -286,15 +288,15 @@ const print = () => window.print()
     </div>
     <div class="flex shrink-0 items-center gap-5 border-t border-line bg-sheet px-5 py-1.5 max-lg:flex-wrap print:hidden">
       <p class="w-60 shrink-0 leading-tight">
-        <b class="font-semibold">The site as of</b><span class="block text-soft tabular-nums">{{ fullIn(moment, zone) }}</span>
+        <b class="font-semibold">{{ say.theSiteAsOf }}</b><span class="block text-soft tabular-nums">{{ fullIn(moment, zone) }}</span>
       </p>
       <TimeDial v-model="moment" :from="dialFrom" :to="dialTo" :ticks="ticks" :zone="zone" />
-      <NuxtLink class="button" :to="{ path: '/office/moment', query: { at: moment } }">See the site then</NuxtLink>
+      <NuxtLink class="button" :to="{ path: '/office/moment', query: { at: moment } }">{{ say.seeTheSiteThen }}</NuxtLink>
     </div>
     <WhenDialog
       v-if="moving"
-      :title="`Move “${moving.entry.title}”`"
-      action="Move it"
+      :title="say.moveQuoted(moving.entry.title)"
+      :action="common.moveIt"
       :at="moving.at"
       :trial="moving.entry.edition ? { edition: moving.entry.edition } : { event: moving.entry.event! }"
       :run="

@@ -6,14 +6,16 @@ import JournalView from '~/components/checks/JournalView.vue'
 import MailView from '~/components/checks/MailView.vue'
 import { whyNot } from '~/composables/commands'
 import { useSite } from '~/stores/site'
+import * as common from '~~/core/words/office/common'
+import * as say from '~~/core/words/office/checks'
 
 const site = useSite()
 const route = useRoute()
 const router = useRouter()
 const VIEWS = [
-  ['flow', 'Flow', 'What waits at which gate, and how work goes through them'],
-  ['journal', 'Journal', 'Who did what, each row bound to all before it'],
-  ['mail', 'Mail', 'What the office would have sent: no mail server is named, so it is kept here'],
+  ['flow', say.flow, say.whatWaitsAtWhichGateAnd],
+  ['journal', say.journal, say.whoDidWhatEachRowBound],
+  ['mail', say.mail, say.whatTheOfficeWouldHaveSent],
 ] as const
 const whyNotJournal = computed(() => whyNot(site.site?.may['journal.read']))
 /** Only while mails are kept here, for who may change people: they hold the links of invitations. */
@@ -34,10 +36,10 @@ const PARTS = { flow: FlowView, journal: JournalView, mail: MailView }
 
 <template>
   <div>
-    <PlaceStrip name="Checks">
+    <PlaceStrip :name="say.checks">
       <ChoiceButtons
         :model-value="view[0]"
-        label="Views"
+        :label="common.views"
         :choices="choices"
         @update:model-value="router.replace({ query: { view: $event } })"
       />

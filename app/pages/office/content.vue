@@ -29,6 +29,8 @@ import { useListing } from '~/composables/listing'
 import { usePeople } from '~/composables/people'
 import { useNotices } from '~/stores/notices'
 import { useSite } from '~/stores/site'
+import * as common from '~~/core/words/office/common'
+import * as say from '~~/core/words/office/content'
 
 // What is not there at first is loaded when it is asked for.
 const StartDialog = lazily(() => import('~/components/content/StartDialog.vue'))
@@ -57,7 +59,7 @@ function show(change: Record<string, string | undefined>) {
   return router.replace({ query: Object.fromEntries(Object.entries(next).filter(([, value]) => value)) })
 }
 const FOUND = 420
-useHead({ title: 'Content · Yieldgate' })
+useHead({ title: say.contentYieldgate })
 
 const listing = useListing(() => ({ q: q.value, sort: sort.value }))
 const { total, meant, problem, rowAt } = listing
@@ -127,8 +129,8 @@ async function pinView(view: SavedView, pinned: boolean) {
 async function letViewGo(view: SavedView) {
   try {
     await api('DELETE', `/views/${view.id}`)
-    notices.done(`“${view.name}” is let go`, {
-      label: 'Undo',
+    notices.done(say.isLetGo(view.name), {
+      label: common.undo,
       run: async () => {
         const { name, q: asked, sort: order, columns, group } = view
         await api('POST', '/views', { body: { name, q: asked, sort: order, columns, group: group?.id ?? null } })
@@ -186,7 +188,7 @@ async function act(row: Listed, action: Action, after: Listed, said: string) {
   try {
     const done = await api('POST', '/acts', { body: { target: { item: row.id, draft: row.draft }, action } })
     const { undo } = done
-    notices.done(`${said}. ${done.said}`, undo ? { label: 'Undo', run: () => takeBack(row, done.draft, undo) } : undefined)
+    notices.done(`${said}. ${done.said}`, undo ? { label: common.undo, run: () => takeBack(row, done.draft, undo) } : undefined)
   } catch (error) {
     listing.put(row)
     notices.trouble(error)
@@ -196,7 +198,7 @@ async function act(row: Listed, action: Action, after: Listed, said: string) {
 async function takeBack(row: Listed, draft: string | null, undo: Action) {
   try {
     await api('POST', '/acts', { body: { target: { item: row.id, draft }, action: undo } })
-    notices.done('Taken back')
+    notices.done(say.takenBack)
   } catch (error) {
     notices.trouble(error)
   }
@@ -209,14 +211,14 @@ function edit(row: Listed, column: Column, value: string) {
     ...people.value.map(({ id, name }) => [id, name] as const),
     ...site.sections.map(({ id, name }) => [id, name] as const),
   ])
-  void act(row, action, edited(column, row, value, names), `${column.label} of “${row.title}” changed`)
+  void act(row, action, edited(column, row, value, names), say.labelOfTitleChanged(column.label, row.title))
 }
 const label = (row: Listed, add: string[], remove: string[]) =>
   void act(
     row,
     { do: 'label', add, remove },
     { ...row, labels: row.labels.filter(({ id }) => !remove.includes(id)) },
-    `Labels of “${row.title}” changed`,
+    say.labelsOfChanged(row.title),
   )
 
 // The card comes when the hand or the keys have rested on a title.
@@ -234,24 +236,22 @@ const dialog = ref<'columns' | 'view' | 'batches' | null>(null)
 const changing = shallowRef<SavedView | null>(null)
 const starting = computed(() => (pick('start') ? (pick('start') as Kind) : null))
 // A count is of what is listed: it goes where that could not be asked for.
-const words = computed(() =>
-  total.value === null || problem.value ? '' : `${numberWords(total.value)} ${total.value === 1 ? 'item' : 'items'}`,
-)
+const words = computed(() => (total.value === null || problem.value ? '' : say.soManyItems(total.value, numberWords(total.value))))
 </script>
 
 <template>
   <div class="flex h-full flex-col">
-    <PlaceStrip name="Content">
+    <PlaceStrip :name="say.content">
       <QueryLine :model-value="q" :facets="facets" @update:model-value="show({ q: $event })" @wanted="wanted" />
       <span class="text-soft tabular-nums" role="status">{{ words }}</span>
-      <button v-if="q" class="button-quiet" @click="show({ q: undefined })">Show all</button>
+      <button v-if="q" class="button-quiet" @click="show({ q: undefined })">{{ say.showAll }}</button>
       <div class="flex gap-1">
         <button
           class="icon-button"
           :class="facetsOpen && 'bg-kelp-wash !text-ink'"
           :aria-pressed="facetsOpen"
-          aria-label="What these have"
-          title="What these have"
+          :aria-label="say.whatTheseHave"
+          :title="say.whatTheseHave"
           @click="((facetsOpen = !facetsOpen), loadFacets())"
         >
           <ListFilter class="size-4" />
@@ -260,29 +260,31 @@ const words = computed(() =>
           class="icon-button"
           :class="tree && 'bg-kelp-wash !text-ink'"
           :aria-pressed="tree"
-          aria-label="In the order of the page tree"
-          title="In the order of the page tree"
+          :aria-label="say.inTheOrderOfThePage"
+          :title="say.inTheOrderOfThePage"
           @click="show({ sort: tree ? undefined : 'place' })"
         >
           <ListTree class="size-4" />
         </button>
-        <NuxtLink to="/office/bin" class="icon-button" aria-label="The bin" title="The bin"><Trash2 class="size-4" /></NuxtLink>
-        <button class="icon-button" aria-label="Done to many" title="Done to many" @click="dialog = 'batches'">
+        <NuxtLink to="/office/bin" class="icon-button" :aria-label="say.theBin" :title="say.theBin"><Trash2 class="size-4" /></NuxtLink>
+        <button class="icon-button" :aria-label="say.doneToMany" :title="say.doneToMany" @click="dialog = 'batches'">
           <History class="size-4" />
         </button>
         <FileMenu :q="q" :sort="sort" :columns="own" @bring="bringIn" />
-        <button class="icon-button" aria-label="Columns" title="Columns" @click="dialog = 'columns'"><Columns3 class="size-4" /></button>
+        <button class="icon-button" :aria-label="say.columns" :title="say.columns" @click="dialog = 'columns'">
+          <Columns3 class="size-4" />
+        </button>
       </div>
       <template #action
         ><NuxtLink :to="{ path: '/office/replace', query: q ? { q } : {} }" class="button"
-          ><Replace class="size-4" aria-hidden="true" />Replace</NuxtLink
-        ><NuxtLink to="/office/labels" class="button"><Tags class="size-4" aria-hidden="true" />Labels</NuxtLink
+          ><Replace class="size-4" aria-hidden="true" />{{ common.replace }}</NuxtLink
+        ><NuxtLink to="/office/labels" class="button"><Tags class="size-4" aria-hidden="true" />{{ common.labels }}</NuxtLink
         ><button class="button-main" @click="show({ start: 'post' })">
-          <Plus class="size-4" aria-hidden="true" />Start an item
+          <Plus class="size-4" aria-hidden="true" />{{ say.startAnItem }}
         </button></template
       >
     </PlaceStrip>
-    <NotLoaded class="px-5" what="The kept lists" :problem="noViews" @again="viewsAgain" />
+    <NotLoaded class="px-5" :what="say.theKeptLists" :problem="noViews" @again="viewsAgain" />
     <ViewTabs
       :views="views"
       :q="q"
@@ -293,7 +295,7 @@ const words = computed(() =>
       @pin="pinView"
       @go="letViewGo"
     />
-    <p v-if="!parsed.ok" class="p-5 text-soft">Nothing is listed until the line above is put right; it says where.</p>
+    <p v-if="!parsed.ok" class="p-5 text-soft">{{ say.nothingIsListedUntilTheLine }}</p>
     <LoadState v-else-if="total === null || problem" :problem="problem" :loading="total === null" @retry="listing.load()" />
     <div v-else class="flex min-h-0 flex-1">
       <div class="flex min-w-0 flex-1 flex-col">
@@ -317,10 +319,10 @@ const words = computed(() =>
           @card="rest"
         />
         <p v-else-if="meant" class="p-5 text-soft">
-          No item is like this. Did you mean <button class="link" @click="show({ q: meant })">{{ meant }}</button>?
+          {{ say.noItemIsLikeThisDid }} <button class="link" @click="show({ q: meant })">{{ meant }}</button>?
         </p>
         <p v-else class="p-5 text-soft">
-          {{ q ? 'No item is like this. Show all, or look for other words.' : 'Nothing is written here yet. Start the first item.' }}
+          {{ q ? say.noItemIsLikeThisShow : say.nothingIsWrittenHereYetStart }}
         </p>
         <ChosenBar
           v-if="chosenCount"
@@ -333,7 +335,7 @@ const words = computed(() =>
           @none="chooseAll(false)"
         />
       </div>
-      <NotLoaded v-if="facetsOpen && !facets" class="px-4" what="What there is" :problem="noFacets" @again="facetsAgain" />
+      <NotLoaded v-if="facetsOpen && !facets" class="px-4" :what="say.whatThereIs" :problem="noFacets" @again="facetsAgain" />
       <FacetPanel v-if="facetsOpen && facets" :facets="facets" :query="query" @query="setQuery" />
     </div>
     <ItemCard v-if="card" :key="card.row.id" :row="card.row" :cell="card.cell" :q="q" />

@@ -4,6 +4,7 @@ import { zoneChoices } from '~/composables/zones'
 import { api, ApiProblem } from '~/composables/api'
 import { SITE_LANGUAGES } from '~~/core/words/site/siteWords'
 import { useSession } from '~/stores/session'
+import * as say from '~~/core/words/office/signIn'
 
 definePageMeta({ layout: 'door' })
 const session = useSession()
@@ -28,7 +29,7 @@ async function begin() {
     await session.load()
     await navigateTo('/office')
   } catch (error) {
-    problems.value = error instanceof ApiProblem ? error.reasons : [{ detail: 'Something failed here. Try again.' }]
+    problems.value = error instanceof ApiProblem ? error.reasons : [{ detail: say.somethingFailedHereTryAgain }]
   } finally {
     busy.value = false
   }
@@ -37,22 +38,26 @@ async function begin() {
 
 <template>
   <form class="mx-auto max-w-md space-y-4" @submit.prevent="begin">
-    <h1 class="font-serif text-greeting font-semibold">Begin a site</h1>
-    <p class="text-soft">You become its first steward and can do everything until your colleagues are here.</p>
+    <h1 class="font-serif text-greeting font-semibold">{{ say.beginASite }}</h1>
+    <p class="text-soft">{{ say.youBecomeItsFirstStewardAnd }}</p>
     <ul v-if="problems.length" role="alert" class="rounded-md border border-rust bg-rust-wash px-3 py-2 text-rust">
       <li v-for="problem in problems" :key="problem.detail">{{ problem.detail }}</li>
     </ul>
     <div>
-      <label class="label" for="site">The site’s name</label
-      ><input id="site" v-model="form.siteName" class="input" required maxlength="100" />
+      <label class="label" for="site">{{ say.theSitesName }}</label><input
+        id="site"
+        v-model="form.siteName"
+        class="input"
+        required
+        maxlength="100"
+      />
     </div>
     <div class="grid grid-cols-2 gap-3">
       <div>
-        <SearchChoice v-model="form.zone" label="Its time zone" :choices="zones" />
+        <SearchChoice v-model="form.zone" :label="say.itsTimeZone" :choices="zones" />
       </div>
       <div>
-        <label class="label" for="language">Its language</label
-        ><input
+        <label class="label" for="language">{{ say.itsLanguage }}</label><input
           id="language"
           v-model="form.language"
           class="input"
@@ -66,21 +71,31 @@ async function begin() {
         </datalist>
       </div>
       <p id="language-hint" class="hint col-span-2">
-        A language tag such as en. The site’s own words, such as those of its search, are there in
-        {{ SITE_LANGUAGES.map(({ language, name }) => `${name} (${language})`).join(', ') }}; in other languages it uses English.
+        {{ say.aLanguageTagSuchAsEn(SITE_LANGUAGES.map(({ language, name }) => `${name} (${language})`).join(', ')) }}
       </p>
     </div>
     <div>
-      <label class="label" for="name">Your name</label
-      ><input id="name" v-model="form.name" class="input" autocomplete="name" required maxlength="100" />
+      <label class="label" for="name">{{ say.yourName }}</label><input
+        id="name"
+        v-model="form.name"
+        class="input"
+        autocomplete="name"
+        required
+        maxlength="100"
+      />
     </div>
     <div>
-      <label class="label" for="email">Your mail address</label
-      ><input id="email" v-model="form.email" class="input" type="email" autocomplete="username" required />
+      <label class="label" for="email">{{ say.yourMailAddress }}</label><input
+        id="email"
+        v-model="form.email"
+        class="input"
+        type="email"
+        autocomplete="username"
+        required
+      />
     </div>
     <div>
-      <label class="label" for="password">A password</label
-      ><input
+      <label class="label" for="password">{{ say.aPassword }}</label><input
         id="password"
         v-model="form.password"
         class="input"
@@ -89,11 +104,10 @@ async function begin() {
         required
         aria-describedby="password-hint"
       />
-      <p id="password-hint" class="hint mt-1">At least 12 characters. A sentence is easy to remember.</p>
+      <p id="password-hint" class="hint mt-1">{{ say.atLeast12CharactersASentence }}</p>
     </div>
     <div>
-      <label class="label" for="code">The code from the console</label
-      ><input
+      <label class="label" for="code">{{ say.theCodeFromTheConsole }}</label><input
         id="code"
         v-model="form.code"
         class="input font-mono"
@@ -103,9 +117,9 @@ async function begin() {
         aria-describedby="code-hint"
       />
       <p id="code-hint" class="hint mt-1">
-        It was printed where the office was started, and stands in the file <span class="font-mono">first-start.code</span> of its data.
+        {{ say.itWasPrintedWhereTheOffice }} <span class="font-mono">first-start.code</span> {{ say.ofItsData }}
       </p>
     </div>
-    <button class="button-main" :disabled="busy">Begin</button>
+    <button class="button-main" :disabled="busy">{{ say.begin }}</button>
   </form>
 </template>

@@ -10,10 +10,12 @@ import StateMark from '~/components/mark/StateMark.vue'
 import { api } from '~/composables/api'
 import { useLoad } from '~/composables/load'
 import { describedAction } from '~~/core/journal/actions'
-import { changeWords, counted } from '~/composables/words'
+import { changeWords } from '~/composables/words'
 import { useSession } from '~/stores/session'
 import { useSite } from '~/stores/site'
 import { useNotices } from '~/stores/notices'
+import * as common from '~~/core/words/office/common'
+import * as say from '~~/core/words/office/today'
 
 const session = useSession()
 const site = useSite()
@@ -25,47 +27,47 @@ watch(() => site.news, useDebounceFn(load, 400))
 const short = (at: string) => shortIn(at, day.value!.zone, site.now)
 const isLate = (at: string) => at <= site.now.toISOString()
 const waitWords = (line: Today['waiting'][number]) =>
-  `${line.handedBy ? ` · handed to you by ${line.handedBy}` : ''}${line.handedAway ? ' · handed to a colleague' : ''}${line.insteadOf ? ` · for ${line.insteadOf}` : ''}`
+  `${line.handedBy ? say.andHandedToYouBy(line.handedBy) : ''}${line.handedAway ? say.andHandedToAColleague : ''}${line.insteadOf ? say.andForInsteadOf(line.insteadOf) : ''}`
 const mine = computed(() =>
   day.value ? day.value.exceptions.length + day.value.waiting.length + day.value.returned.length + day.value.ready.length : 0,
 )
 const NUMBERS = [
-  'Nothing waits',
-  'One thing waits',
-  'Two things wait',
-  'Three things wait',
-  'Four things wait',
-  'Five things wait',
-  'Six things wait',
-  'Seven things wait',
-  'Eight things wait',
-  'Nine things wait',
+  say.nothingWaits,
+  say.oneThingWaits,
+  say.twoThingsWait,
+  say.threeThingsWait,
+  say.fourThingsWait,
+  say.fiveThingsWait,
+  say.sixThingsWait,
+  say.sevenThingsWait,
+  say.eightThingsWait,
+  say.nineThingsWait,
 ]
 const greeting = computed(() => {
   const hour = Number(timeIn(site.now, day.value?.zone ?? 'UTC').slice(0, 2))
-  const word = hour < 12 ? 'Good morning' : hour < 18 ? 'Good afternoon' : 'Good evening'
-  return `${word}, ${session.person?.name.split(' ')[0]}. ${NUMBERS[mine.value] ?? `${mine.value} things wait`} for you.`
+  const word = hour < 12 ? say.goodMorning : hour < 18 ? say.goodAfternoon : say.goodEvening
+  return say.greeting(word, session.person?.name.split(' ')[0] ?? '', NUMBERS[mine.value] ?? say.mineThingsWait(mine.value))
 })
 const since = computed(() => {
   const counts = day.value?.counts ?? {}
   const said = (
     [
-      ['item.put-live', 'went live'],
-      ['item.rolled-back', 'rolled back'],
+      ['item.put-live', say.wentLive],
+      ['item.rolled-back', say.rolledBack],
       ['item.withdrawn', 'withdrawn'],
-      ['draft.sent', 'sent to review'],
+      ['draft.sent', say.sentToReview],
       ['draft.gate-cleared', 'cleared'],
       ['draft.returned', 'returned'],
       ['item.started', 'begun'],
     ] as const
   ).filter(([action]) => counts[action])
   const all = said.map(([action, word]) => `${counts[action]} ${word}`).join(' · ')
-  return day.value?.countsMore ? `${all} · only the newest are counted` : all
+  return day.value?.countsMore ? say.onlyTheNewestAreCounted(all) : all
 })
 async function look(exception: string, verdict: 'fine' | 'not-fine') {
   try {
     await api('POST', `/exceptions/${exception}/look`, { body: { verdict } })
-    notices.done(verdict === 'fine' ? 'Noted: it may stay as it is' : 'Noted: it needs mending')
+    notices.done(verdict === 'fine' ? say.notedItMayStayAsIt : say.notedItNeedsMending)
     await load()
   } catch (error) {
     notices.trouble(error)
@@ -81,14 +83,14 @@ const next = computed(() => {
     ready: review === null || review === 'cleared',
     words:
       does === 'withdraw'
-        ? 'leaves the site'
+        ? common.leavesTheSite
         : does === 'window-end'
-          ? 'its window ends'
+          ? say.itsWindowEnds
           : review !== null && review !== 'cleared'
-            ? 'not cleared yet: would be held'
+            ? say.notClearedYetWouldBeHeld
             : does === 'window'
-              ? 'shows for a while, cleared'
-              : 'goes live, cleared',
+              ? say.showsForAWhileCleared
+              : say.goesLiveCleared,
   }))
   const editions = (day.value?.nextEditions ?? []).map(({ edition, at, title, entries, cleared }) => ({
     key: edition,
@@ -96,7 +98,7 @@ const next = computed(() => {
     title,
     to: `/office/editions/${edition}`,
     ready: cleared === entries,
-    words: cleared === entries ? `edition of ${entries}, all cleared` : `edition, ${cleared} of ${entries} cleared: would be held`,
+    words: cleared === entries ? say.editionOfAllCleared(entries) : say.editionNotClearedYet(cleared, entries),
   }))
   return [...lines, ...editions].sort((a, b) => a.at.localeCompare(b.at))
 })
@@ -115,7 +117,7 @@ async function seen() {
     <div>
       <h1 class="font-serif text-greeting leading-tight font-semibold">{{ greeting }}</h1>
 
-      <WorkList title="Live past its gates" hint="to be cleared afterwards" :empty="null" :count="day.exceptions.length">
+      <WorkList :title="say.livePastItsGates" :hint="say.toBeClearedAfterwards" :empty="null" :count="day.exceptions.length">
         <WorkLine
           v-for="line in day.exceptions"
           :key="line.exception"
@@ -125,49 +127,58 @@ async function seen() {
         >
           <template #lead
             ><span v-if="line.due" class="font-semibold" :class="isLate(line.due) ? 'text-rust' : 'text-lamp'"
-              >{{ isLate(line.due) ? 'was due' : 'due' }} {{ short(line.due) }}</span
-            ><span v-else class="font-semibold text-rust">since {{ short(line.at) }}</span></template
+              >{{ isLate(line.due) ? say.wasDue : say.due }} {{ short(line.due) }}</span
+            ><span v-else class="font-semibold text-rust">{{ say.sinceAt(short(line.at)) }}</span></template
           >
-          <button class="button" @click="look(line.exception, 'not-fine')">Needs mending</button>
-          <button class="button" @click="look(line.exception, 'fine')">It is fine</button>
+          <button class="button" @click="look(line.exception, 'not-fine')">{{ say.needsMending }}</button>
+          <button class="button" @click="look(line.exception, 'fine')">{{ say.itIsFine }}</button>
         </WorkLine>
       </WorkList>
       <WorkList
-        title="Waits for you"
-        hint="by deadline, then longest first"
+        :title="say.waitsForYou"
+        :hint="say.byDeadlineThenLongestFirst"
         :count="day.waiting.length"
-        empty="Nothing waits at a gate you guard."
+        :empty="say.nothingWaitsAtAGateYou"
       >
         <WorkLine
           v-for="line in day.waiting"
           :key="line.draft"
           :item="line.item"
           :title="line.title"
-          :under="`${changeWords(line) ? `${changeWords(line)} · ` : ''}${line.note ? `“${line.note}” ` : ''}${line.by} · ${line.section} · version ${line.number}${waitWords(line)}`"
+          :under="
+            say.waitingLine(
+              changeWords(line) ? `${changeWords(line)} · ` : '',
+              line.note ? `“${line.note}” ` : '',
+              line.by,
+              line.section,
+              line.number,
+              waitWords(line),
+            )
+          "
         >
           <template #lead
             ><span v-if="line.due" class="font-semibold" :class="isLate(line.due) ? 'text-rust' : 'text-lamp'"
-              >{{ isLate(line.due) ? 'was due' : 'due' }} {{ short(line.due) }}</span
-            ><span v-else class="font-semibold text-lamp">since {{ short(line.at) }}</span></template
+              >{{ isLate(line.due) ? say.wasDue : say.due }} {{ short(line.due) }}</span
+            ><span v-else class="font-semibold text-lamp">{{ say.sinceAt(short(line.at)) }}</span></template
           >
           <NuxtLink
             class="button"
             :to="{ path: `/office/items/${line.item}`, query: { draft: line.draft } }"
-            :aria-label="`Review ${line.title}`"
-            >Review</NuxtLink
+            :aria-label="say.reviewTitle(line.title)"
+            >{{ say.review }}</NuxtLink
           >
         </WorkLine>
         <li v-if="day.waiting.length > 1" class="list-none py-2.5">
-          <NuxtLink class="link" to="/office/review">Go through all {{ day.waiting.length }}, one after the other</NuxtLink>
+          <NuxtLink class="link" to="/office/review">{{ say.goThroughAllOneAfterThe(day.waiting.length) }}</NuxtLink>
         </li>
       </WorkList>
-      <WorkList v-if="day.ready.length" title="Cleared, without a time" hint="for a publisher" :count="day.ready.length" empty="">
+      <WorkList v-if="day.ready.length" :title="say.clearedWithoutATime" :hint="say.forAPublisher" :count="day.ready.length" empty="">
         <WorkLine
           v-for="line in day.ready"
           :key="line.draft"
           :item="line.item"
           :title="line.title"
-          :under="`${changeWords(line) ? `${changeWords(line)} · ` : ''}Cleared by ${line.by} · ${line.section}`"
+          :under="say.clearedLine(changeWords(line) ? `${changeWords(line)} · ` : '', line.by, line.section)"
         >
           <template #lead
             ><span class="font-semibold text-kelp">{{ short(line.at) }}</span></template
@@ -175,12 +186,12 @@ async function seen() {
           <NuxtLink
             class="button"
             :to="{ path: `/office/items/${line.item}`, query: { draft: line.draft } }"
-            :aria-label="`Open ${line.title}`"
-            >{{ line.change === 'content' ? 'Set its time' : 'Carry it out' }}</NuxtLink
+            :aria-label="say.openTitle(line.title)"
+            >{{ line.change === 'content' ? say.setItsTime : say.carryItOut }}</NuxtLink
           >
         </WorkLine>
       </WorkList>
-      <WorkList title="Came back to you" :count="day.returned.length" empty="No work of yours was returned.">
+      <WorkList :title="say.cameBackToYou" :count="day.returned.length" :empty="say.noWorkOfYoursWasReturned">
         <WorkLine
           v-for="line in day.returned"
           :key="line.draft"
@@ -188,48 +199,44 @@ async function seen() {
           :title="line.title"
           :under="`“${line.note}” ${line.by}, ${short(line.at)}`"
         >
-          <template #lead><StateMark state="returned" :label="counted(line.notes, 'note')" /></template>
+          <template #lead><StateMark state="returned" :label="say.countedNotes(line.notes)" /></template>
           <NuxtLink
             class="button"
             :to="`/office/items/${line.item}${line.place && !line.place.startsWith('field:') ? `#${line.place}` : ''}`"
-            :aria-label="`Mend ${line.title}`"
-            >Mend it</NuxtLink
+            :aria-label="say.mendTitle(line.title)"
+            >{{ say.mendIt }}</NuxtLink
           >
         </WorkLine>
       </WorkList>
-      <WorkList title="To be looked at again" hint="by the dates that were set" :empty="null" :count="day.reviewBy.length">
+      <WorkList :title="say.toBeLookedAtAgain" :hint="say.byTheDatesThatWereSet" :empty="null" :count="day.reviewBy.length">
         <WorkLine v-for="line in day.reviewBy" :key="line.item" :item="line.item" :title="line.title" :under="line.section">
           <template #lead
-            ><span class="font-semibold" :class="line.on < day.now.slice(0, 10) ? 'text-rust' : 'text-lamp'"
-              >by {{ dateWords(line.on, 'en-GB', 'short') }}</span
-            ></template
+            ><span class="font-semibold" :class="line.on < day.now.slice(0, 10) ? 'text-rust' : 'text-lamp'">{{
+              say.byOn(dateWords(line.on, 'en-GB', 'short'))
+            }}</span></template
           >
-          <NuxtLink class="button" :to="`/office/items/${line.item}`" :aria-label="`Open ${line.title}`">Open</NuxtLink>
+          <NuxtLink class="button" :to="`/office/items/${line.item}`" :aria-label="say.openTitle(line.title)">{{ common.open }}</NuxtLink>
         </WorkLine>
       </WorkList>
-      <WorkList title="In trouble" hint="held back at its time" :empty="null" :count="day.held.length">
+      <WorkList :title="say.inTrouble" :hint="say.heldBackAtItsTime" :empty="null" :count="day.held.length">
         <WorkLine
           v-for="line in day.held"
           :key="line.item + line.at"
           :item="line.item"
           :title="line.title"
-          :under="`${line.reasons.map((reason) => reason.detail).join('. ')}. Planned by ${line.owner}`"
+          :under="say.reasonsPlannedByOwner(line.reasons.map((reason) => reason.detail).join('. '), line.owner)"
         >
           <template #lead><StateMark state="held" :label="short(line.at)" /></template>
-          <NuxtLink class="button" :to="`/office/items/${line.item}`" :aria-label="`Open ${line.title}`">Open</NuxtLink>
+          <NuxtLink class="button" :to="`/office/items/${line.item}`" :aria-label="say.openTitle(line.title)">{{ common.open }}</NuxtLink>
         </WorkLine>
       </WorkList>
-      <WorkList
-        title="Your drafts"
-        :count="day.drafts.length"
-        empty="You have nothing begun. Press Ctrl K and write a thought: it becomes a draft."
-      >
+      <WorkList :title="say.yourDrafts" :count="day.drafts.length" :empty="say.youHaveNothingBegunPressCtrl">
         <WorkLine
           v-for="line in day.drafts"
           :key="line.item"
           :item="line.item"
-          :title="line.title || 'Without a title'"
-          :under="`${line.section} · version ${line.number}, ${short(line.at)}`"
+          :title="line.title || common.withoutATitle"
+          :under="say.sectionVersionNumberAt(line.section, line.number, short(line.at))"
         >
           <template #lead><StateMark :state="line.review === 'in_review' ? 'in_review' : 'draft'" /></template>
         </WorkLine>
@@ -239,9 +246,9 @@ async function seen() {
     <aside class="space-y-6 lg:pt-14">
       <section aria-labelledby="next">
         <h2 id="next" class="border-b border-line pb-2 font-semibold">
-          Goes live next <span class="ml-1 font-normal text-soft">48 hours</span>
+          {{ say.goesLiveNext }} <span class="ml-1 font-normal text-soft">{{ say.n48Hours }}</span>
         </h2>
-        <p v-if="!next.length" class="py-3 text-soft">Nothing is planned for the next two days.</p>
+        <p v-if="!next.length" class="py-3 text-soft">{{ say.nothingIsPlannedForTheNext }}</p>
         <ol class="mt-3">
           <li v-for="line in next" :key="line.key" class="relative grid grid-cols-[5.6rem_1fr] gap-x-6 pb-3.5">
             <span class="text-right whitespace-nowrap text-soft tabular-nums" :title="fullIn(line.at, day.zone)">{{ short(line.at) }}</span>
@@ -257,22 +264,22 @@ async function seen() {
             </span>
           </li>
         </ol>
-        <NotLoaded what="The forecast" :problem="noForecast" @again="foresee" />
+        <NotLoaded :what="say.theForecast" :problem="noForecast" @again="foresee" />
         <p v-if="foreseen.length" class="pb-1">
           <NuxtLink class="font-semibold text-rust underline underline-offset-2" to="/office/calendar">{{
-            counted(foreseen.length, 'trouble')
+            common.countedTroubles(foreseen.length)
           }}</NuxtLink>
-          foreseen in what is planned
+          {{ say.foreseenInWhatIsPlanned }}
         </p>
       </section>
       <section aria-labelledby="since">
         <h2 id="since" class="border-b border-line pb-2 font-semibold">
-          Since you were last here <span class="ml-1 font-normal text-soft">{{ short(day.since) }}</span>
+          {{ say.sinceYouWereLastHere }} <span class="ml-1 font-normal text-soft">{{ short(day.since) }}</span>
         </h2>
-        <p class="mt-3">{{ since || 'Nothing has happened.' }}</p>
+        <p class="mt-3">{{ since || say.nothingHasHappened }}</p>
         <ul v-if="day.recent.length" class="mt-2 space-y-1 text-soft">
           <li v-for="row in day.recent" :key="row.at + row.item">
-            {{ row.name ?? 'The scheduler' }} {{ describedAction(row.action).words }}
+            {{ row.name ?? say.theScheduler }} {{ describedAction(row.action).words }}
             <NuxtLink
               v-if="row.item"
               :to="`/office/items/${row.item}`"
@@ -281,7 +288,7 @@ async function seen() {
             >
           </li>
         </ul>
-        <button v-if="since" class="button-quiet mt-2 -ml-2" @click="seen">I have seen this</button>
+        <button v-if="since" class="button-quiet mt-2 -ml-2" @click="seen">{{ say.iHaveSeenThis }}</button>
       </section>
     </aside>
   </div>

@@ -15,13 +15,15 @@ import { lazily } from '~/composables/lazily'
 import { useLoad } from '~/composables/load'
 import { useNotices } from '~/stores/notices'
 import { useSite } from '~/stores/site'
+import * as common from '~~/core/words/office/common'
+import * as say from '~~/core/words/office/labels'
 
 const BatchDialog = lazily(() => import('~/components/content/BatchDialog.vue'))
 const site = useSite()
 const notices = useNotices()
 const { value, problem, loading, load } = useLoad(() => '/labels')
 await load()
-useHead({ title: 'Labels · Yieldgate' })
+useHead({ title: say.labelsYieldgate })
 watch(() => site.news, useDebounceFn(load, 500))
 const words = ref('')
 const unused = ref(false)
@@ -44,7 +46,7 @@ async function change(label: LabelView, body: object) {
   changing.value = null
   try {
     const { said } = await api('PATCH', `/labels/${label.id}`, { body })
-    notices.done(`“${label.title}” changed. ${said}`)
+    notices.done(say.titleChangedSaid(label.title, said))
   } catch (error) {
     notices.trouble(error)
   }
@@ -75,7 +77,7 @@ async function make() {
         sent: true,
       },
     })
-    notices.done(`“${title.value.trim()}” is made. Readers see it once it is put live.`)
+    notices.done(say.isMadeReadersSeeItOnce(title.value.trim()))
     making.value = false
     title.value = ''
   } catch (error) {
@@ -87,40 +89,49 @@ async function make() {
 
 <template>
   <div>
-    <PlaceStrip name="Labels">
-      <NuxtLink to="/office/content" class="link">Content</NuxtLink>
-      <input v-model="words" class="input !w-64" type="search" placeholder="Words of a label" aria-label="Words of a label" />
-      <label class="flex items-center gap-2"><input v-model="unused" type="checkbox" class="size-4" />Only unused</label>
+    <PlaceStrip :name="common.labels">
+      <NuxtLink to="/office/content" class="link">{{ say.content }}</NuxtLink>
+      <input v-model="words" class="input !w-64" type="search" :placeholder="say.wordsOfALabel" :aria-label="say.wordsOfALabel" />
+      <label class="flex items-center gap-2"><input v-model="unused" type="checkbox" class="size-4" />{{ say.onlyUnused }}</label>
       <template #action
         ><button class="button-main" :disabled="!writable.length" @click="making = !making">
-          <Plus class="size-4" aria-hidden="true" />Make a label
+          <Plus class="size-4" aria-hidden="true" />{{ say.makeALabel }}
         </button></template
       >
     </PlaceStrip>
     <form v-if="making" class="flex flex-wrap items-end gap-3 border-b border-line bg-sheet px-5 py-3" @submit.prevent="make">
       <div class="w-72">
-        <label class="label" for="make-title">Name</label
-        ><input id="make-title" v-model="title" class="input" maxlength="200" required autocomplete="off" />
+        <label class="label" for="make-title">{{ common.name }}</label><input
+          id="make-title"
+          v-model="title"
+          class="input"
+          maxlength="200"
+          required
+          autocomplete="off"
+        />
       </div>
       <div>
-        <label class="label" for="make-type">Sort</label
-        ><select id="make-type" v-model="type" class="input">
+        <label class="label" for="make-type">{{ say.sort }}</label><select id="make-type" v-model="type" class="input">
           <option v-for="one in LABEL_TYPES" :key="one" :value="one">{{ LABEL_WORDS[one].one }}</option>
         </select>
       </div>
       <div>
-        <label class="label" for="make-section">Section</label
-        ><select id="make-section" v-model="section" class="input">
+        <label class="label" for="make-section">{{ common.section }}</label><select id="make-section" v-model="section" class="input">
           <option v-for="one in writable" :key="one.id" :value="one.id">{{ one.name }}</option>
         </select>
       </div>
-      <button class="button" :disabled="!title.trim()">Make</button
-      ><button type="button" class="button-quiet" @click="making = false">Cancel</button>
+      <button class="button" :disabled="!title.trim()">{{ say.make }}</button><button
+        type="button"
+        class="button-quiet"
+        @click="making = false"
+      >
+        {{ common.cancel }}
+      </button>
     </form>
     <LoadState v-if="!value || problem" :problem="problem" :loading="loading" @retry="load" />
     <template v-else>
       <p v-if="!groups.length" class="p-5 text-soft">
-        {{ all.length ? 'No label is like this.' : 'There are no labels yet. Make the first one.' }}
+        {{ all.length ? say.noLabelIsLikeThis : say.thereAreNoLabelsYetMake }}
       </p>
       <section v-for="group in groups" :key="group.type" class="mb-6">
         <h2 class="flex items-baseline gap-3 px-5 pt-4 pb-2 text-lead font-bold">
@@ -139,13 +150,15 @@ async function make() {
             </colgroup>
             <thead>
               <tr class="h-8 border-b border-line text-left text-body text-soft">
-                <th scope="col" class="pl-5 font-semibold">Name</th>
-                <th scope="col" class="px-3 font-semibold">On site</th>
-                <th scope="col" class="px-3 font-semibold">Draft</th>
-                <th scope="col" class="px-3 text-right font-semibold">Items</th>
-                <th scope="col" class="px-3 text-right font-semibold">Live</th>
-                <th scope="col" class="px-3 font-semibold">Description</th>
-                <th scope="col" class="pr-5"><span class="sr-only">What can be done</span></th>
+                <th scope="col" class="pl-5 font-semibold">{{ common.name }}</th>
+                <th scope="col" class="px-3 font-semibold">{{ common.onSite }}</th>
+                <th scope="col" class="px-3 font-semibold">{{ common.draft }}</th>
+                <th scope="col" class="px-3 text-right font-semibold">{{ say.items }}</th>
+                <th scope="col" class="px-3 text-right font-semibold">{{ common.live }}</th>
+                <th scope="col" class="px-3 font-semibold">{{ say.description }}</th>
+                <th scope="col" class="pr-5">
+                  <span class="sr-only">{{ say.whatCanBeDone }}</span>
+                </th>
               </tr>
             </thead>
             <tbody>

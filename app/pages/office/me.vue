@@ -10,6 +10,8 @@ import { api } from '~/composables/api'
 import { useNotices } from '~/stores/notices'
 import { useSession, type Person } from '~/stores/session'
 import { useSite } from '~/stores/site'
+import * as common from '~~/core/words/office/common'
+import * as say from '~~/core/words/office/me'
 
 const session = useSession()
 const notices = useNotices()
@@ -18,18 +20,18 @@ const name = ref(session.person?.name ?? '')
 const current = ref('')
 const next = ref('')
 const SCHEMES = [
-  { value: 'auto', word: 'As this machine has it' },
-  { value: 'light', word: 'Light' },
-  { value: 'dark', word: 'Dark' },
+  { value: 'auto', word: say.asThisMachineHasIt },
+  { value: 'light', word: say.light },
+  { value: 'dark', word: say.dark },
 ] as const
 const DENSITIES = [
-  { value: 'normal', word: 'Roomy' },
-  { value: 'close', word: 'Close' },
+  { value: 'normal', word: say.roomy },
+  { value: 'close', word: common.close },
 ] as const
 const MAILS = [
-  { value: 'each', word: 'Of each thing' },
-  { value: 'daily', word: 'Once a day' },
-  { value: 'none', word: 'Never' },
+  { value: 'each', word: say.ofEachThing },
+  { value: 'daily', word: say.onceADay },
+  { value: 'none', word: say.never },
 ] as const
 const zones = zoneChoices(session.person?.zone)
 /** A picture is taken as it is chosen; the server makes it small. */
@@ -42,7 +44,7 @@ async function takePicture(event: Event) {
     for (let at = 0; at < bytes.length; at += 8_192) text += String.fromCharCode(...bytes.subarray(at, at + 8_192))
     await api('PUT', '/me/picture', { body: { picture: btoa(text) } })
     await session.load()
-    notices.done('Your picture is changed')
+    notices.done(say.yourPictureIsChanged)
   } catch (error) {
     notices.trouble(error)
   }
@@ -65,7 +67,7 @@ async function changePassword() {
   try {
     await api('PUT', '/me/password', { body: { current: current.value, next: next.value } })
     current.value = next.value = ''
-    notices.done('Password changed. Your other sessions have ended.')
+    notices.done(say.passwordChangedYourOtherSessionsHave)
   } catch (error) {
     notices.trouble(error)
   }
@@ -74,77 +76,90 @@ async function changePassword() {
 
 <template>
   <div>
-    <PlaceStrip name="Profile" />
+    <PlaceStrip :name="say.profile" />
     <div class="mx-auto grid max-w-4xl gap-12 px-5 py-6 md:grid-cols-2">
       <div class="space-y-8">
-        <form class="space-y-3" @submit.prevent="change({ name }, 'Name changed')">
-          <h2 class="border-b border-line pb-2 font-semibold">Name</h2>
+        <form class="space-y-3" @submit.prevent="change({ name }, say.nameChanged)">
+          <h2 class="border-b border-line pb-2 font-semibold">{{ common.name }}</h2>
           <div>
-            <label class="label" for="name">As colleagues see it</label
-            ><input id="name" v-model="name" class="input" required maxlength="100" autocomplete="name" />
+            <label class="label" for="name">{{ say.asColleaguesSeeIt }}</label><input
+              id="name"
+              v-model="name"
+              class="input"
+              required
+              maxlength="100"
+              autocomplete="name"
+            />
           </div>
-          <button class="button" :disabled="!name.trim() || name === session.person?.name">Change the name</button>
+          <button class="button" :disabled="!name.trim() || name === session.person?.name">{{ say.changeTheName }}</button>
         </form>
         <section class="space-y-3" aria-labelledby="picture">
-          <h2 id="picture" class="border-b border-line pb-2 font-semibold">Picture</h2>
+          <h2 id="picture" class="border-b border-line pb-2 font-semibold">{{ say.picture }}</h2>
           <div class="flex items-center gap-3">
             <PersonMark v-if="session.person" :id="session.person.id" :name="session.person.name" :picture="session.person.picture" />
             <label class="button cursor-pointer has-focus-visible:outline-2"
-              ><input type="file" accept="image/*" class="sr-only" @change="takePicture" />Choose a picture</label
+              ><input type="file" accept="image/*" class="sr-only" @change="takePicture" />{{ say.chooseAPicture }}</label
             >
-            <button v-if="session.person?.picture" class="button-quiet" @click="dropPicture">Take it away</button>
+            <button v-if="session.person?.picture" class="button-quiet" @click="dropPicture">{{ say.takeItAway }}</button>
           </div>
-          <p class="hint">For colleagues. What readers see of you is an author profile, an item of its own.</p>
+          <p class="hint">{{ say.forColleaguesWhatReadersSeeOf }}</p>
         </section>
         <section class="space-y-2" aria-labelledby="colours">
-          <h2 id="colours" class="border-b border-line pb-2 font-semibold">Colours and rows</h2>
+          <h2 id="colours" class="border-b border-line pb-2 font-semibold">{{ say.coloursAndRows }}</h2>
           <ChoiceButtons
             :model-value="session.person!.colourScheme"
-            label="Colours"
+            :label="say.colours"
             :choices="SCHEMES"
-            @update:model-value="change({ colourScheme: $event }, 'Colours changed')"
+            @update:model-value="change({ colourScheme: $event }, say.coloursChanged)"
           />
           <ChoiceButtons
             :model-value="session.person!.density"
-            label="Rows"
+            :label="say.rows"
             :choices="DENSITIES"
-            @update:model-value="change({ density: $event }, 'Rows changed')"
+            @update:model-value="change({ density: $event }, say.rowsChanged)"
           />
         </section>
         <section class="space-y-2" aria-labelledby="own-zone">
-          <h2 id="own-zone" class="border-b border-line pb-2 font-semibold">Where you are</h2>
+          <h2 id="own-zone" class="border-b border-line pb-2 font-semibold">{{ say.whereYouAre }}</h2>
           <SearchChoice
-            label="Your time zone"
-            :none="`as the site: ${site.zone}`"
+            :label="say.yourTimeZone"
+            :none="say.asTheSite(site.zone)"
             :choices="zones"
             :model-value="session.person?.zone ?? ''"
-            @update:model-value="change({ zone: $event || null }, 'Time zone changed')"
+            @update:model-value="change({ zone: $event || null }, say.timeZoneChanged)"
           />
-          <p class="hint">The site’s clock counts everywhere; yours is shown beside it.</p>
+          <p class="hint">{{ say.theSitesClockCountsEverywhereYours }}</p>
         </section>
         <section class="space-y-2" aria-labelledby="written">
-          <h2 id="written" class="border-b border-line pb-2 font-semibold">How you are written to</h2>
+          <h2 id="written" class="border-b border-line pb-2 font-semibold">{{ say.howYouAreWrittenTo }}</h2>
           <ChoiceButtons
             :model-value="session.person!.mail"
-            label="By mail"
+            :label="say.byMail"
             :choices="MAILS"
-            @update:model-value="change({ mail: $event }, 'From now on so')"
+            @update:model-value="change({ mail: $event }, say.fromNowOnSo)"
           />
           <p class="hint">
-            By mail, at {{ session.person?.email }}. In the office you are told at once either way. Once a day is at seven.
+            {{ say.byMailAtInTheOffice(session.person?.email ?? '') }}
           </p>
-          <p><NuxtLink class="link" to="/office/people?view=deputies">Name a deputy while you are away</NuxtLink></p>
+          <p>
+            <NuxtLink class="link" to="/office/people?view=deputies">{{ say.nameADeputyWhileYouAre }}</NuxtLink>
+          </p>
         </section>
       </div>
       <form class="space-y-3" @submit.prevent="changePassword">
-        <h2 class="border-b border-line pb-2 font-semibold">Password</h2>
+        <h2 class="border-b border-line pb-2 font-semibold">{{ say.password }}</h2>
         <div>
-          <label class="label" for="current">The present one</label
-          ><input id="current" v-model="current" class="input" type="password" autocomplete="current-password" required />
+          <label class="label" for="current">{{ say.thePresentOne }}</label><input
+            id="current"
+            v-model="current"
+            class="input"
+            type="password"
+            autocomplete="current-password"
+            required
+          />
         </div>
         <div>
-          <label class="label" for="next">A new one</label
-          ><input
+          <label class="label" for="next">{{ say.aNewOne }}</label><input
             id="next"
             v-model="next"
             class="input"
@@ -154,11 +169,11 @@ async function changePassword() {
             aria-describedby="next-hint"
           />
           <p id="next-hint" class="hint mt-1">
-            At least 12 characters; no common password, not made of your name. A sentence is easy to remember.
+            {{ say.atLeast12CharactersNoCommon }}
           </p>
         </div>
-        <button class="button" :disabled="!current || !next">Change the password</button>
-        <p class="hint">All your other sessions end with it.</p>
+        <button class="button" :disabled="!current || !next">{{ say.changeThePassword }}</button>
+        <p class="hint">{{ say.allYourOtherSessionsEndWith }}</p>
       </form>
       <SessionList />
       <SecondFactor />

@@ -10,9 +10,10 @@ import { useAct } from '~/composables/act'
 import { whyNot } from '~/composables/commands'
 import { lazily } from '~/composables/lazily'
 import { useLoad } from '~/composables/load'
-import { counted } from '~/composables/words'
 import { useSite } from '~/stores/site'
 import type { Got } from '~/composables/apiTypes'
+import * as common from '~~/core/words/office/common'
+import * as say from '~~/core/words/office/time'
 
 /** The whole site as readers had it or will have it at a moment, or as an edition or a draft will make it, and what is other than now. */
 const ShareDialog = lazily(() => import('~/components/time/ShareDialog.vue'))
@@ -59,7 +60,7 @@ const { value: between, load } = useLoad(() => {
   return past.value ? `/moments/differences?from=${at.value}&to=${then}` : `/moments/differences?from=${then}&to=${at.value}`
 })
 watch([at, panel], () => panel.value === 'differences' && sight.value.shows === 'moment' && load())
-const WORDS = { added: 'added', gone: 'gone', changed: 'changed', moved: 'moved' } as const
+const WORDS = { added: say.added, gone: say.gone, changed: say.changed, moved: say.moved } as const
 const MARKS = { added: 'text-tide', gone: 'text-rust', changed: 'text-ink', moved: 'text-lamp' } as const
 const compare = ({ item, from, to: then }: Differences['differences'][number]) =>
   from && then
@@ -79,7 +80,7 @@ const goBack = () =>
       const made = await api('POST', '/site-back', { body: { moment: at.value, section: section.value || null } })
       await navigateTo(`/office/editions/${made.edition}`)
     },
-    `The site is what it was ${shortIn(at.value, zone.value, site.now)}`,
+    say.theSiteIsWhatItWas(shortIn(at.value, zone.value, site.now)),
   )
 </script>
 
@@ -89,25 +90,25 @@ const goBack = () =>
       :name="
         sight.shows === 'moment'
           ? past
-            ? 'The site as it was'
-            : 'The site as planned'
+            ? say.theSiteAsItWas
+            : say.theSiteAsPlanned
           : sight.shows === 'edition'
-            ? 'The site with the edition'
-            : 'The site with the draft'
+            ? say.theSiteWithTheEdition
+            : say.theSiteWithTheDraft
       "
     >
-      <form v-if="sight.shows === 'moment'" class="flex items-center gap-2" aria-label="The moment">
+      <form v-if="sight.shows === 'moment'" class="flex items-center gap-2" :aria-label="say.theMoment">
         <input
           type="date"
           class="input !w-40"
-          aria-label="Date"
+          :aria-label="say.date"
           :value="wall.date"
           @change="to(($event.target as HTMLInputElement).value, wall.time)"
         />
         <input
           type="time"
           class="input !w-28"
-          aria-label="Time"
+          :aria-label="common.time"
           :value="wall.time"
           @change="to(wall.date, ($event.target as HTMLInputElement).value)"
         />
@@ -115,31 +116,24 @@ const goBack = () =>
       <ChoiceButtons
         v-if="sight.shows === 'moment'"
         v-model="panel"
-        label="What to see"
+        :label="say.whatToSee"
         :choices="[
-          { value: 'site', word: 'The site' },
-          { value: 'differences', word: 'Differences to now' },
+          { value: 'site', word: say.theSite },
+          { value: 'differences', word: say.differencesToNow },
         ]"
       />
       <NuxtLink v-if="edition" class="link" :to="`/office/editions/${edition.id}`">{{ edition.name }}</NuxtLink>
       <span class="truncate font-mono text-body text-soft">{{ panel === 'site' ? path : '' }}</span>
       <template #action>
-        <button v-if="past" class="button" :disabled="!!whyNotBack" :title="whyNotBack" @click="loadBack">Roll back to then</button>
-        <button class="button" @click="sharing = true">Share a link</button>
-        <NuxtLink class="button" to="/office/calendar">Calendar</NuxtLink>
+        <button v-if="past" class="button" :disabled="!!whyNotBack" :title="whyNotBack" @click="loadBack">{{ say.rollBackToThen }}</button>
+        <button class="button" @click="sharing = true">{{ say.shareALink }}</button>
+        <NuxtLink class="button" to="/office/calendar">{{ say.calendar }}</NuxtLink>
       </template>
     </PlaceStrip>
     <p class="border-b px-5 py-1.5" :class="past ? 'border-line bg-tide-wash' : 'border-line bg-lamp-wash'" role="status">
-      <template v-if="sight.shows === 'moment' && past"
-        >Readers had this {{ fullIn(at, zone) }}, drawn as the site is drawn today.</template
-      >
-      <template v-else-if="sight.shows === 'moment'"
-        >Readers will have this {{ fullIn(at, zone) }} if all goes as things stand: what is not cleared or is in trouble is not in
-        it.</template
-      >
-      <template v-else
-        >As it will be, with what is not cleared yet. Links and menus stay in this view; nothing is published by looking.</template
-      >
+      <template v-if="sight.shows === 'moment' && past">{{ say.readersHadThisDrawnAsThe(fullIn(at, zone)) }}</template>
+      <template v-else-if="sight.shows === 'moment'">{{ say.readersWillHaveThisIfAll(fullIn(at, zone)) }}</template>
+      <template v-else>{{ say.asItWillBeWithWhat }}</template>
     </p>
     <iframe
       v-if="panel === 'site' || sight.shows !== 'moment'"
@@ -148,18 +142,23 @@ const goBack = () =>
       :src="source"
       class="min-h-0 w-full flex-1"
       sandbox="allow-same-origin allow-forms"
-      title="The site then"
+      :title="say.theSiteThen"
       @load="arrived"
     />
     <div v-else class="min-h-0 flex-1 overflow-y-auto px-5 py-4">
       <template v-if="between">
         <p class="mb-3">
-          <template v-if="!between.differences.length">The site is the same then as now.</template>
+          <template v-if="!between.differences.length">{{ say.theSiteIsTheSameThen }}</template>
           <template v-else
-            >From {{ past ? 'then to now' : 'now to then' }}: {{ counted(between.counts.added, 'item') }} added,
-            {{ between.counts.changed }} changed, {{ between.counts.moved }} moved, {{ between.counts.gone }} gone<template
-              v-if="between.counts.menus"
-              >; the menus change in {{ counted(between.counts.menus, 'place') }}</template
+            >{{
+              say.fromAddedChangedMovedGone(
+                past ? say.thenToNow : say.nowToThen,
+                common.countedItems(between.counts.added),
+                between.counts.changed,
+                between.counts.moved,
+                between.counts.gone,
+              )
+            }}<template v-if="between.counts.menus">{{ say.andTheMenusChangeIn(common.countedPlaces(between.counts.menus)) }}</template
             >.</template
           >
         </p>
@@ -173,24 +172,24 @@ const goBack = () =>
               >{{ one.from.path }} → {{ one.to.path }}</span
             >
             <span v-else class="font-mono text-body text-soft">{{ (one.to ?? one.from)?.path }}</span>
-            <span class="ml-auto text-soft">{{ one.menus ? 'in the menus · ' : '' }}{{ one.section }}</span>
+            <span class="ml-auto text-soft">{{ one.menus ? say.inTheMenus : '' }}{{ one.section }}</span>
           </li>
         </ul>
       </template>
     </div>
     <ShareDialog v-if="sharing" :sight="sight" @close="sharing = false" />
-    <PlainDialog :open="back !== null" wide :title="`Roll the site back to ${fullIn(at, zone)}`" @close="back = null">
-      <label class="label" for="back-section">What of it</label>
+    <PlainDialog :open="back !== null" wide :title="say.rollTheSiteBackTo(fullIn(at, zone))" @close="back = null">
+      <label class="label" for="back-section">{{ say.whatOfIt }}</label>
       <select id="back-section" v-model="section" class="input mb-3 !w-64" @change="loadBack">
-        <option value="">The whole site</option>
+        <option value="">{{ say.theWholeSite }}</option>
         <option v-for="one in site.sections" :key="one.id" :value="one.id">{{ one.name }}</option>
       </select>
-      <StepList v-if="back" :steps="back" none="Nothing differs: the site is what it was then." />
-      <p class="hint mt-2">It happens at once and all together, as an edition that can be undone. Drafts stay as they are.</p>
+      <StepList v-if="back" :steps="back" :none="say.nothingDiffersTheSiteIsWhat" />
+      <p class="hint mt-2">{{ say.itHappensAtOnceAndAll }}</p>
       <template #actions
-        ><button class="button" @click="back = null">Cancel</button
+        ><button class="button" @click="back = null">{{ common.cancel }}</button
         ><button class="button-main" :disabled="busy || !back?.length" @click="goBack">
-          Roll back {{ counted(back?.length ?? 0, 'item') }}
+          {{ say.rollBackItems(common.countedItems(back?.length ?? 0)) }}
         </button></template
       >
     </PlainDialog>

@@ -14,6 +14,8 @@ import WaitingChanges from '~/components/people/WaitingChanges.vue'
 import { whyNot } from '~/composables/commands'
 import { useLoad } from '~/composables/load'
 import { useSite } from '~/stores/site'
+import * as common from '~~/core/words/office/common'
+import * as say from '~~/core/words/office/people'
 
 const site = useSite()
 const route = useRoute()
@@ -21,13 +23,13 @@ const router = useRouter()
 const mayChange = computed(() => site.site?.may['people.change'] === null)
 const mayRoute = computed(() => site.site?.may['route.change'] === null)
 const VIEWS = [
-  ['people', 'People', 'Add a colleague'],
-  ['groups', 'Groups', 'Make a group'],
-  ['roles', 'Roles', 'Make a role'],
-  ['deputies', 'Deputies', 'Name a deputy'],
-  ['rights', 'Rights', null],
-  ['routes', 'Routes', 'Make a route'],
-  ['sign-in', 'Signing in', null],
+  ['people', common.people, say.addAColleague],
+  ['groups', say.groups, say.makeAGroup],
+  ['roles', say.roles, say.makeARole],
+  ['deputies', say.deputies, say.nameADeputy],
+  ['rights', say.rights, null],
+  ['routes', say.routes, say.makeARoute],
+  ['sign-in', say.signingIn, null],
 ] as const
 const view = computed(() => VIEWS.find(([name]) => name === route.query.view) ?? VIEWS[0])
 const shown = computed(() =>
@@ -57,10 +59,10 @@ const asked = (name: string) => (typeof route.query[name] === 'string' ? route.q
 
 <template>
   <div>
-    <PlaceStrip name="People">
+    <PlaceStrip :name="common.people">
       <ChoiceButtons
         :model-value="view[0]"
-        label="Views"
+        :label="common.views"
         :choices="shown"
         @update:model-value="go($event === 'people' ? {} : { view: $event })"
       />

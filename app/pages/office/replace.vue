@@ -7,16 +7,17 @@ import PlaceStrip from '~/components/frame/PlaceStrip.vue'
 import { api } from '~/composables/api'
 import { useHits } from '~/composables/hits'
 import { lazily } from '~/composables/lazily'
-import { counted } from '~/composables/words'
 import { useNotices } from '~/stores/notices'
 import { useSite } from '~/stores/site'
+import * as common from '~~/core/words/office/common'
+import * as say from '~~/core/words/office/content'
 
 const BatchDialog = lazily(() => import('~/components/content/BatchDialog.vue'))
 const site = useSite()
 const notices = useNotices()
 const route = useRoute()
 const router = useRouter()
-useHead({ title: 'Find and replace · Yieldgate' })
+useHead({ title: say.findAndReplaceYieldgate })
 const q = computed(() => (typeof route.query.q === 'string' ? route.query.q : ''))
 const { found, next, busy, asked, chosen, look, lookFurther, stop, clear, isChosen, wordsAt, choose, write } = useHits()
 const mayGather = computed(() => site.site?.may['item.plan'] === null && site.site.may['item.put-live'] === null)
@@ -38,8 +39,8 @@ const places = computed(() => found.value.reduce((sum, { hits }) => sum + hits.l
 const chosenPlaces = computed(() => chosen.value.reduce((sum, { hits }) => sum + hits.length, 0))
 const progress = computed(() => {
   if (!asked.value) return ''
-  const where = `${counted(places.value, 'place')} in ${counted(found.value.length, 'item')}`
-  return busy.value ? `${where} so far` : where
+  const where = say.placesInItems(common.countedPlaces(places.value), common.countedItems(found.value.length))
+  return busy.value ? say.whereSoFar(where) : where
 })
 const trying = ref(false)
 const batch = shallowRef<{ id: string; count: number } | null>(null)
@@ -61,18 +62,20 @@ const MOST = 2_000
 
 <template>
   <div class="flex h-full flex-col">
-    <PlaceStrip name="Find and replace">
+    <PlaceStrip :name="say.findAndReplace">
       <QueryLine :model-value="q" :facets="null" @update:model-value="router.replace({ query: $event ? { q: $event } : {} })" />
       <span class="text-soft tabular-nums" role="status">{{ progress }}</span>
-      <button v-if="busy" class="button-quiet" @click="stop">Stop</button>
-      <template #action><NuxtLink to="/office/content" class="button">Back to Content</NuxtLink></template>
+      <button v-if="busy" class="button-quiet" @click="stop">{{ say.stop }}</button>
+      <template #action
+        ><NuxtLink to="/office/content" class="button">{{ say.backToContent }}</NuxtLink></template
+      >
     </PlaceStrip>
     <div class="flex min-h-0 flex-1">
-      <aside class="w-72 shrink-0 overflow-y-auto border-r border-line bg-deep p-5" aria-label="What to replace">
+      <aside class="w-72 shrink-0 overflow-y-auto border-r border-line bg-deep p-5" :aria-label="say.whatToReplace">
         <RewriteForm :busy="busy" @look="begin" @changed="clear" />
       </aside>
       <div class="flex min-w-0 flex-1 flex-col bg-sheet">
-        <div v-if="found.length" class="min-h-0 flex-1 overflow-y-auto" tabindex="0" role="region" aria-label="Places">
+        <div v-if="found.length" class="min-h-0 flex-1 overflow-y-auto" tabindex="0" role="region" :aria-label="common.places">
           <FoundPlaces
             v-for="item in found"
             :key="item.version"
@@ -83,33 +86,36 @@ const MOST = 2_000
             @choose="(keys, on) => choose(item, keys, on)"
             @write="(key, words) => write(item, key, words)"
           />
-          <div v-if="next !== null && !busy" class="p-5"><button class="button" @click="lookFurther">Look further</button></div>
+          <div v-if="next !== null && !busy" class="p-5">
+            <button class="button" @click="lookFurther">{{ say.lookFurther }}</button>
+          </div>
         </div>
         <div v-else class="max-w-xl flex-1 p-5 text-soft">
-          <p v-if="asked && !busy">Nowhere in these items.</p>
+          <p v-if="asked && !busy">{{ say.nowhereInTheseItems }}</p>
           <template v-else-if="!asked">
             <p>
-              Each place is shown in its sentence before anything happens. What you choose becomes a draft in each item, which goes its
-              route: readers see nothing of it before that.
+              {{ say.eachPlaceIsShownInIts }}
             </p>
-            <p class="mt-2">The line above says in which items to look; empty, it is all of them.</p>
+            <p class="mt-2">{{ say.theLineAboveSaysInWhich }}</p>
           </template>
         </div>
         <div
           v-if="found.length"
           role="region"
-          aria-label="The chosen places"
+          :aria-label="say.theChosenPlaces"
           class="flex flex-wrap items-center gap-3 border-t border-line bg-sheet px-5 py-2"
         >
-          <b class="font-semibold tabular-nums">{{ counted(chosenPlaces, 'place') }} in {{ counted(chosen.length, 'item') }} chosen</b>
+          <b class="font-semibold tabular-nums">{{
+            say.placesInItemsChosen(common.countedPlaces(chosenPlaces), common.countedItems(chosen.length))
+          }}</b>
           <template v-if="mayGather">
             <label class="ml-auto flex items-center gap-2"
-              ><input v-model="gathers" type="checkbox" />Gather the drafts in an edition named</label
+              ><input v-model="gathers" type="checkbox" />{{ say.gatherTheDraftsInAnEdition }}</label
             >
-            <input v-model="edition" class="input !w-64" maxlength="120" :disabled="!gathers" aria-label="Name of the edition" />
+            <input v-model="edition" class="input !w-64" maxlength="120" :disabled="!gathers" :aria-label="say.nameOfTheEdition" />
           </template>
           <button class="button-main" :class="!mayGather && 'ml-auto'" :disabled="!chosen.length || trying" @click="tryIt">
-            See what would happen
+            {{ say.seeWhatWouldHappen }}
           </button>
         </div>
       </div>

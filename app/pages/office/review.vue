@@ -13,8 +13,9 @@ import { useAct } from '~/composables/act'
 import { sentPin, useKeptPins } from '~/composables/itemNotes'
 import { api } from '~/composables/api'
 import { useLoad } from '~/composables/load'
-import { counted } from '~/composables/words'
 import { useSite } from '~/stores/site'
+import * as common from '~~/core/words/office/common'
+import * as say from '~~/core/words/office/review'
 
 /** What waits for one, gone through one after the other; several that belong together are cleared as one. */
 type Line = Today['waiting'][number]
@@ -83,7 +84,7 @@ const clearAll = (note: string) =>
       await api('POST', '/clearances', { body: { note, drafts } })
       pins.value = Object.fromEntries(Object.entries(pins.value).filter(([draft]) => !together.value.includes(draft)))
     },
-    `${counted(chosen.value.length, 'text')} cleared together`,
+    say.textsClearedTogether(say.countedTexts(chosen.value.length)),
   )
 
 const shown = ref<InstanceType<typeof ReviewCase>>()
@@ -104,33 +105,34 @@ onKey('k', () => go(at.value - 1))
 onKey('x', () => current.value && toggle(current.value.draft))
 onKey('c', () => shown.value?.ask('clear'))
 onKey('r', () => shown.value?.ask('return'))
-useHead({ title: 'Review · Yieldgate' })
+useHead({ title: say.reviewYieldgate })
 </script>
 
 <template>
   <div class="flex h-full min-h-0 flex-col">
-    <PlaceStrip name="Review">
+    <PlaceStrip :name="say.review">
       <span class="text-soft max-lg:hidden"
-        ><kbd>J</kbd> <kbd>K</kbd> next, before · <kbd>C</kbd> clear · <kbd>R</kbd> return · <kbd>X</kbd> belongs together</span
+        ><kbd>J</kbd> <kbd>K</kbd> {{ say.nextBefore }} <kbd>C</kbd> {{ say.clear }} <kbd>R</kbd> {{ say.returnWord }} <kbd>X</kbd>
+        {{ say.belongsTogether }}</span
       >
       <template #action
         ><button
           v-if="chosen.length > 1"
           class="button-main"
           :disabled="!!unread"
-          :title="unread && `“${unread.title}” was not read here yet`"
+          :title="unread && say.wasNotReadHereYet(unread.title)"
           @click="asking = true"
         >
-          Clear {{ chosen.length }} together
+          {{ say.clearCountTogether(chosen.length) }}
         </button></template
       >
     </PlaceStrip>
     <LoadState v-if="!day" :problem="problem" :loading="loading" @retry="load" />
     <p v-else-if="!lines.length" class="px-5 py-8 text-soft">
-      Nothing waits at a gate you guard. <NuxtLink class="link" to="/office">Back to Today</NuxtLink>
+      {{ say.nothingWaitsAtAGateYou }} <NuxtLink class="link" to="/office">{{ say.backToToday }}</NuxtLink>
     </p>
     <div v-else class="grid min-h-0 flex-1 grid-rows-[auto_minmax(0,1fr)] lg:grid-cols-[20rem_minmax(0,1fr)] lg:grid-rows-1">
-      <ol class="overflow-y-auto border-r border-line max-lg:max-h-40 max-lg:border-b" aria-label="Waits for you">
+      <ol class="overflow-y-auto border-r border-line max-lg:max-h-40 max-lg:border-b" :aria-label="say.waitsForYou">
         <li
           v-for="(line, index) in lines"
           :key="line.draft"
@@ -141,41 +143,43 @@ useHead({ title: 'Review · Yieldgate' })
             type="checkbox"
             class="mt-1"
             :checked="together.includes(line.draft)"
-            :aria-label="`${line.title} belongs together with others`"
+            :aria-label="say.belongsTogetherWithOthers(line.title)"
             @change="toggle(line.draft)"
           />
           <button class="min-w-0 flex-1 text-left" :aria-current="index === at ? 'true' : undefined" @click="go(index)">
             <span class="block truncate" :class="index === at ? 'font-semibold' : 'font-medium'">{{
-              line.title || 'Without a title'
+              line.title || common.withoutATitle
             }}</span>
             <span class="block truncate text-body text-soft">{{ line.by }} · {{ line.section }}</span>
             <span
               class="block text-body"
               :class="line.due && line.due <= site.now.toISOString() ? 'font-semibold text-rust' : 'text-lamp'"
-              >{{ line.due ? `due ${shortIn(line.due, zone, site.now)}` : `since ${shortIn(line.at, zone, site.now)}` }}</span
+              >{{ line.due ? say.dueDue(shortIn(line.due, zone, site.now)) : say.sinceAt(shortIn(line.at, zone, site.now)) }}</span
             >
           </button>
         </li>
       </ol>
       <ReviewCase v-if="page?.draft" :key="page.draft.id" ref="shown" :page="page" @done="load" @reload="again" />
-      <NotLoaded v-else-if="noCase" class="!m-5" what="The text" :problem="noCase" @again="showAgain" />
-      <p v-else class="px-5 py-8 text-soft">One moment …</p>
+      <NotLoaded v-else-if="noCase" class="!m-5" :what="say.theText" :problem="noCase" @again="showAgain" />
+      <p v-else class="px-5 py-8 text-soft">{{ say.oneMoment }}</p>
     </div>
     <NoteDialog
       v-if="asking"
-      :title="`Clear ${chosen.length} together`"
-      label="A word with it, if you like"
-      action="Clear them"
-      hint="Each is cleared for the version that was shown here; if one of them cannot be, none is."
+      :title="say.clearCountTogether(chosen.length)"
+      :label="say.aWordWithItIfYou"
+      :action="say.clearThem"
+      :hint="say.eachIsClearedForTheVersion"
       :run="clearAll"
       @close="asking = false"
     >
       <ul class="mb-3 list-disc pl-5">
         <li v-for="line in chosen" :key="line.draft">
-          {{ line.title }}, version {{ line.number }}
+          {{ say.titleVersionNumber(line.title, line.number) }}
           <span class="text-soft"
-            >at {{ line.gates.map(({ name }) => name).join(', ')
-            }}<template v-if="pins[line.draft]?.length">, with {{ counted(pins[line.draft]!.length, 'note') }} of yours</template></span
+            >{{ say.atGates(line.gates.map(({ name }) => name).join(', '))
+            }}<template v-if="pins[line.draft]?.length">{{
+              say.andWithOfYours(say.countedNotes(pins[line.draft]!.length))
+            }}</template></span
           >
         </li>
       </ul>

@@ -2,6 +2,8 @@
 import NoticeStack from '~/components/frame/NoticeStack.vue'
 import SecondFactor from '~/components/me/SecondFactor.vue'
 import { useSession } from '~/stores/session'
+import * as common from '~~/core/words/office/common'
+import * as say from '~~/core/words/office/signIn'
 
 /** Turning on the second factor that one's role asks for; nothing else of the office opens before. */
 definePageMeta({ layout: 'door' })
@@ -15,15 +17,14 @@ async function enter() {
 
 <template>
   <div class="max-w-xl space-y-5">
-    <h1 class="font-serif text-greeting font-semibold">One step before you go in</h1>
+    <h1 class="font-serif text-greeting font-semibold">{{ say.oneStepBeforeYouGoIn }}</h1>
     <p v-if="!isOn">
-      What your role can do reaches every reader, so signing in asks for a code of an authenticator beside your password. Turn it on here;
-      it takes a minute. An authenticator is an app on your phone, or part of a password manager.
+      {{ say.whatYourRoleCanDoReaches }}
     </p>
     <SecondFactor @changed="isOn = $event" />
     <p class="flex gap-3">
-      <button v-if="isOn" class="button-main" @click="enter">Go to the office</button>
-      <button class="button" @click="session.signOut">Sign out</button>
+      <button v-if="isOn" class="button-main" @click="enter">{{ say.goToTheOffice }}</button>
+      <button class="button" @click="session.signOut">{{ common.signOut }}</button>
     </p>
     <NoticeStack />
   </div>

@@ -3,6 +3,8 @@ import { api, ApiProblem } from '~/composables/api'
 import { useSession } from '~/stores/session'
 import { initials } from '~/composables/words'
 import type { Got } from '~/composables/apiTypes'
+import * as common from '~~/core/words/office/common'
+import * as say from '~~/core/words/office/signIn'
 
 definePageMeta({ layout: 'door' })
 const session = useSession()
@@ -38,7 +40,7 @@ async function enter(how: () => Promise<void>, to: string | null = String(route.
       asksCode.value = true
       await nextTick()
       codeField.value?.focus()
-    } else problem.value = error instanceof ApiProblem ? error.message : 'Something failed here. Try again.'
+    } else problem.value = error instanceof ApiProblem ? error.message : say.somethingFailedHereTryAgain
   } finally {
     busy.value = false
   }
@@ -58,19 +60,31 @@ async function askForLink() {
 <template>
   <div class="grid gap-12 md:grid-cols-[22rem_1fr]">
     <form class="space-y-4" @submit.prevent="enter(() => session.signIn(email, password, asksCode ? code : undefined))">
-      <h1 class="font-serif text-greeting font-semibold">Sign in</h1>
+      <h1 class="font-serif text-greeting font-semibold">{{ common.signIn }}</h1>
       <p v-if="problem" role="alert" class="rounded-md border border-rust bg-rust-wash px-3 py-2 text-rust">{{ problem }}</p>
       <div>
-        <label class="label" for="email">Mail address</label
-        ><input id="email" ref="emailField" v-model="email" class="input" type="email" autocomplete="username" required />
+        <label class="label" for="email">{{ say.mailAddress }}</label><input
+          id="email"
+          ref="emailField"
+          v-model="email"
+          class="input"
+          type="email"
+          autocomplete="username"
+          required
+        />
       </div>
       <div>
-        <label class="label" for="password">Password</label
-        ><input id="password" v-model="password" class="input" type="password" autocomplete="current-password" required />
+        <label class="label" for="password">{{ say.password }}</label><input
+          id="password"
+          v-model="password"
+          class="input"
+          type="password"
+          autocomplete="current-password"
+          required
+        />
       </div>
       <div v-if="asksCode">
-        <label class="label" for="code">Code of your authenticator</label
-        ><input
+        <label class="label" for="code">{{ say.codeOfYourAuthenticator }}</label><input
           id="code"
           ref="codeField"
           v-model="code"
@@ -80,21 +94,21 @@ async function askForLink() {
           required
           aria-describedby="code-hint"
         />
-        <p id="code-hint" class="hint mt-1">Six digits, as it shows them now. Without it at hand, one of your recovery codes.</p>
+        <p id="code-hint" class="hint mt-1">{{ say.sixDigitsAsItShowsThem }}</p>
       </div>
-      <button class="button-main w-full" :disabled="busy">Sign in</button>
-      <a v-if="session.otherDoor" class="button w-full" href="/api/v1/session/openid">Sign in with {{ session.otherDoor }}</a>
+      <button class="button-main w-full" :disabled="busy">{{ common.signIn }}</button>
+      <a v-if="session.otherDoor" class="button w-full" href="/api/v1/session/openid">{{ say.signInWith(session.otherDoor) }}</a>
       <p v-if="asked" role="status" class="rounded-md border border-kelp bg-kelp-wash px-3 py-2 text-kelp">
-        If {{ asked }} is an address of this office, a link for a new password is on its way there.
+        {{ say.ifIsAnAddressOfThis(asked) }}
       </p>
       <p v-else-if="session.sendsMail" class="hint">
-        Forgotten it? <button type="button" class="link" :disabled="busy" @click="askForLink">Send a link for a new one</button> to the
-        address above.
+        {{ say.forgottenIt }} <button type="button" class="link" :disabled="busy" @click="askForLink">{{ say.sendALinkForANew }}</button>
+        {{ say.toTheAddressAbove }}
       </p>
-      <p v-else class="hint">Forgotten it? Whoever runs the office can make you a link for a new one.</p>
+      <p v-else class="hint">{{ say.forgottenItWhoeverRunsTheOffice }}</p>
     </form>
     <section v-if="people.length" aria-labelledby="demo" class="md:border-l md:border-line md:pl-12">
-      <h2 id="demo" class="font-serif text-head font-semibold">This is the demo: step in as</h2>
+      <h2 id="demo" class="font-serif text-head font-semibold">{{ say.thisIsTheDemoStepIn }}</h2>
       <ul class="mt-3">
         <li v-for="person in people" :key="person.id" class="border-t border-line last:border-b">
           <button

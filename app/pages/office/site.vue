@@ -11,6 +11,8 @@ import { useLoad } from '~/composables/load'
 import { whyNot } from '~/composables/commands'
 import { useNotices } from '~/stores/notices'
 import { useSite, type SectionAnswer } from '~/stores/site'
+import * as common from '~~/core/words/office/common'
+import * as say from '~~/core/words/office/site'
 
 const site = useSite()
 const notices = useNotices()
@@ -38,7 +40,7 @@ async function save() {
     if (id) await api('PATCH', `/sections/${id}`, { body: { name, parent } })
     else await api('POST', '/sections', { body: { name, parent } })
     editing.value = null
-    notices.done(id ? 'Section changed' : `Section “${name}” made`)
+    notices.done(id ? say.sectionChanged : say.sectionNameMade(name))
     await site.loadSections()
   } catch (error) {
     notices.trouble(error)
@@ -48,11 +50,11 @@ async function save() {
 
 <template>
   <div>
-    <PlaceStrip name="Site">
-      <NuxtLink v-if="site.site?.settings" class="button" :to="`/office/items/${site.site.settings}`"
-        >Name, tagline and foot of the site</NuxtLink
-      >
-      <NuxtLink class="button" to="/office/banners">Banners of the front page</NuxtLink>
+    <PlaceStrip :name="say.site">
+      <NuxtLink v-if="site.site?.settings" class="button" :to="`/office/items/${site.site.settings}`">{{
+        say.nameTaglineAndFootOfThe
+      }}</NuxtLink>
+      <NuxtLink class="button" to="/office/banners">{{ say.bannersOfTheFrontPage }}</NuxtLink>
       <template #action
         ><button
           class="button-main"
@@ -60,19 +62,19 @@ async function save() {
           :title="whyNot(site.site?.may['section.change'])"
           @click="editing = { id: null, name: '', parent: null }"
         >
-          <Plus class="size-4" aria-hidden="true" />Make a section
+          <Plus class="size-4" aria-hidden="true" />{{ say.makeASection }}
         </button></template
       >
     </PlaceStrip>
     <div class="mx-auto grid max-w-7xl gap-10 px-5 py-6 lg:grid-cols-2">
       <section aria-labelledby="tree">
-        <h2 id="tree" class="border-b border-line pb-2 font-semibold">Pages as readers find them</h2>
+        <h2 id="tree" class="border-b border-line pb-2 font-semibold">{{ say.pagesAsReadersFindThem }}</h2>
         <LoadState v-if="!tree" :problem="problem" :loading="loading" @retry="load" />
         <template v-else>
           <PageTree :nodes="tree.menu" />
-          <p v-if="!tree.menu.length" class="py-3 text-soft">No page is live yet.</p>
+          <p v-if="!tree.menu.length" class="py-3 text-soft">{{ say.noPageIsLiveYet }}</p>
           <template v-if="tree.hidden.length">
-            <h3 class="mt-6 border-b border-line pb-2 font-semibold">Live, but in no menu</h3>
+            <h3 class="mt-6 border-b border-line pb-2 font-semibold">{{ say.liveButInNoMenu }}</h3>
             <ul>
               <li v-for="page in tree.hidden" :key="page.id" class="flex gap-3 border-b border-line py-1.5">
                 <NuxtLink :to="`/office/items/${page.id}`" class="font-medium hover:underline">{{ page.label }}</NuxtLink><span
@@ -86,7 +88,7 @@ async function save() {
       </section>
       <section aria-labelledby="sections">
         <h2 id="sections" class="border-b border-line pb-2 font-semibold">
-          Sections <span class="ml-1 font-normal text-soft">rights and routes are given for them</span>
+          {{ say.sections }} <span class="ml-1 font-normal text-soft">{{ say.rightsAndRoutesAreGivenFor }}</span>
         </h2>
         <ul>
           <li
@@ -97,13 +99,13 @@ async function save() {
           >
             <span class="font-medium">{{ section.name }}</span>
             <NuxtLink :to="`/office/content?q=${encodeURIComponent(`section:${written(section.name)}`)}`" class="text-soft hover:underline"
-              >{{ section.items }} {{ section.items === 1 ? 'item' : 'items' }}</NuxtLink
+              >{{ section.items }} {{ section.items === 1 ? say.item : say.items }}</NuxtLink
             >
             <span class="ml-auto font-mono text-small text-soft">/sections/{{ section.segment }}</span>
             <button
               v-if="section.may.change"
               class="icon-button"
-              :aria-label="`Rename or nest ${section.name}`"
+              :aria-label="say.renameOrNest(section.name)"
               @click="editing = { id: section.id, name: section.name, parent: section.parent }"
             >
               <Pencil class="size-4" />
@@ -112,26 +114,34 @@ async function save() {
         </ul>
       </section>
     </div>
-    <PlainDialog :open="editing !== null" :title="editing?.id ? 'Rename or nest a section' : 'Make a section'" @close="editing = null">
+    <PlainDialog :open="editing !== null" :title="editing?.id ? say.renameOrNestASection : say.makeASection" @close="editing = null">
       <form v-if="editing" id="section-form" class="space-y-4" @submit.prevent="save">
         <div>
-          <label class="label" for="section-name">Name</label
-          ><input id="section-name" v-model="editing.name" class="input" required maxlength="100" />
+          <label class="label" for="section-name">{{ common.name }}</label><input
+            id="section-name"
+            v-model="editing.name"
+            class="input"
+            required
+            maxlength="100"
+          />
         </div>
         <div>
-          <label class="label" for="section-parent">Below</label
-          ><select id="section-parent" v-model="editing.parent" class="input">
-            <option :value="null">Nothing: at the top</option>
+          <label class="label" for="section-parent">{{ say.below }}</label><select
+            id="section-parent"
+            v-model="editing.parent"
+            class="input"
+          >
+            <option :value="null">{{ say.nothingAtTheTop }}</option>
             <option v-for="section in rows.filter((entry) => entry.id !== editing!.id)" :key="section.id" :value="section.id">
               {{ section.name }}
             </option>
           </select>
-          <p class="hint mt-1">Rights given for a section hold for all below it.</p>
+          <p class="hint mt-1">{{ say.rightsGivenForASectionHold }}</p>
         </div>
       </form>
       <template #actions
-        ><button class="button" @click="editing = null">Cancel</button
-        ><button class="button-main" form="section-form">Save</button></template
+        ><button class="button" @click="editing = null">{{ common.cancel }}</button
+        ><button class="button-main" form="section-form">{{ common.save }}</button></template
       >
     </PlainDialog>
   </div>

@@ -4,6 +4,7 @@ import type { Text } from '~~/core/content/inline'
 import type { Refs } from '~~/core/render/text'
 import type { MediaView } from '~~/core/render/picture'
 import { BLOCK_PARTS } from './registry'
+import * as say from '~~/core/words/office/blocks'
 
 /** A block in its place on the page: read as readers will, written in place. */
 defineProps<{ block: Block; refs: Refs; locked: boolean; mayAddMedia: boolean }>()
@@ -40,6 +41,6 @@ defineExpose({ write: (at: At = 'end') => part.value?.write?.(at) })
     @media="emit('media', $event)"
   />
   <p v-else class="rounded-md border border-dashed border-edge px-3 py-2 font-sans text-plain text-soft">
-    {{ blockWord(block) }}: made by a newer version. It is kept as it is; readers get nothing of it.
+    {{ say.madeByANewerVersionIt(blockWord(block)) }}
   </p>
 </template>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import type { Block } from '~~/core/blocks/blocks'
 import LateInput from '~/components/form/LateInput.vue'
+import * as say from '~~/core/words/office/blocks'
 
 // It shows no links and no pictures, which the others are given too.
 defineOptions({ inheritAttrs: false })
@@ -17,16 +18,16 @@ const change = (part: Partial<ButtonBlock>) => emit('change', { ...props.block, 
       <input
         class="h-9 rounded-md bg-kelp-fill px-4 font-semibold text-on-fill placeholder:text-on-fill"
         :value="block.label"
-        placeholder="Words on the button"
-        aria-label="Words on the button"
+        :placeholder="say.wordsOnTheButton"
+        :aria-label="say.wordsOnTheButton"
         maxlength="300"
         @input="change({ label: ($event.target as HTMLInputElement).value })"
       />
       <LateInput
         class="input font-mono"
         :value="block.href"
-        placeholder="Where it leads: /fares or https://…"
-        aria-label="Where the button leads"
+        :placeholder="say.whereItLeadsFaresOrHttps"
+        :aria-label="say.whereTheButtonLeads"
         @take="change({ href: $event.trim() })"
       />
     </template>

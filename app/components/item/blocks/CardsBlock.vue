@@ -7,6 +7,7 @@ import RichText from '~/editor/RichText.vue'
 import LinkInput from './LinkInput.vue'
 import RepeatedParts from './RepeatedParts.vue'
 import { copied, moved, withPart, without } from './parts'
+import * as say from '~~/core/words/office/blocks'
 
 type CardsBlock = Extract<Block, { kind: 'cards' }>
 const props = defineProps<{ block: CardsBlock; refs: Refs; locked: boolean; mayAdd: boolean }>()
@@ -17,7 +18,7 @@ const part = (index: number, change: Partial<CardsBlock['cards'][number]>) => se
 
 <template>
   <RepeatedParts
-    part="card"
+    :part="say.card"
     :names="block.cards.map((card) => card.title)"
     :planned="block.planned"
     :locked="locked"
@@ -34,8 +35,8 @@ const part = (index: number, change: Partial<CardsBlock['cards'][number]>) => se
           :value="block.cards[index]!.title"
           :disabled="locked"
           maxlength="300"
-          placeholder="Title of the card"
-          aria-label="Title of the card"
+          :placeholder="say.titleOfTheCard"
+          :aria-label="say.titleOfTheCard"
           @input="part(index, { title: ($event.target as HTMLInputElement).value })"
         />
         <RichText
@@ -43,16 +44,16 @@ const part = (index: number, change: Partial<CardsBlock['cards'][number]>) => se
           :refs="refs"
           :locked="locked"
           breaks
-          label="Words of the card"
+          :label="say.wordsOfTheCard"
           text-kind="card"
-          placeholder="A sentence or two"
+          :placeholder="say.aSentenceOrTwo"
           @update:model-value="part(index, { text: $event })"
         />
         <LinkInput
           :href="block.cards[index]!.href"
           :refs="refs"
           :locked="locked"
-          label="Where the card leads"
+          :label="say.whereTheCardLeads"
           @change="part(index, { href: $event })"
         />
         <PictureDrop
@@ -69,7 +70,7 @@ const part = (index: number, change: Partial<CardsBlock['cards'][number]>) => se
           :refs="refs"
           :locked="locked || !mayAdd"
           compact
-          label="Picture of the card"
+          :label="say.pictureOfTheCard"
           slot-name="card"
           @change="part(index, $event ? { focus: undefined, ...$event } : { media: null, focus: undefined })"
           @media="emit('media', $event)"

@@ -4,6 +4,7 @@ import { GRID, type Block } from '~~/core/blocks/blocks'
 import type { Refs } from '~~/core/render/text'
 import type { MediaView } from '~~/core/render/picture'
 import InnerBlocks from './InnerBlocks.vue'
+import * as say from '~~/core/words/office/blocks'
 
 /** A row of columns on twelve parts; the edge between two is dragged, or moved with the arrow keys, and snaps to a part. */
 type ColumnsBlock = Extract<Block, { kind: 'columns' }>
@@ -66,15 +67,15 @@ function remove(index: number): void {
         :key="index"
         class="relative min-w-0 rounded-md border border-dashed border-line px-3 py-2"
         :style="{ gridColumn: `span ${column.span}` }"
-        :aria-label="`Column ${index + 1}, ${column.span} of ${GRID} parts`"
+        :aria-label="say.columnOfParts(index + 1, column.span, GRID)"
       >
         <div v-if="!locked" class="mb-1 flex items-center gap-2 font-sans text-small text-soft">
-          {{ column.span }} of {{ GRID }}
+          {{ say.spanOfGrid(column.span, GRID) }}
           <button
             v-if="block.columns.length > 1 && !column.blocks.length"
             type="button"
             class="icon-button ml-auto"
-            :aria-label="`Remove column ${index + 1}`"
+            :aria-label="say.removeColumnIndex(index + 1)"
             @click="remove(index)"
           >
             <Trash2 class="size-3.5" />
@@ -94,7 +95,7 @@ function remove(index: number): void {
           role="separator"
           aria-orientation="vertical"
           tabindex="0"
-          :aria-label="`Edge between columns ${index + 1} and ${index + 2}`"
+          :aria-label="say.edgeBetweenColumnsAnd(index + 1, index + 2)"
           :aria-valuenow="column.span"
           :aria-valuemin="NARROWEST"
           :aria-valuemax="column.span + block.columns[index + 1]!.span - NARROWEST"
@@ -105,7 +106,7 @@ function remove(index: number): void {
       </section>
     </div>
     <button v-if="!locked && block.columns.length < 6" type="button" class="button-quiet mt-1 -ml-2 font-sans text-plain" @click="add">
-      <Plus class="size-4" aria-hidden="true" />Add a column
+      <Plus class="size-4" aria-hidden="true" />{{ say.addAColumn }}
     </button>
   </div>
 </template>

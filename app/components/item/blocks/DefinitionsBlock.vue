@@ -3,6 +3,7 @@ import type { Block } from '~~/core/blocks/blocks'
 import type { Refs } from '~~/core/render/text'
 import RichText from '~/editor/RichText.vue'
 import { withPart } from './parts'
+import * as say from '~~/core/words/office/blocks'
 
 type DefinitionsBlock = Extract<Block, { kind: 'definitions' }>
 defineOptions({ inheritAttrs: false })
@@ -21,9 +22,9 @@ const change = (part: Partial<DefinitionsBlock>) => emit('change', { ...props.bl
         :refs="refs"
         :locked="locked"
         breaks
-        :label="`Term ${index + 1}`"
+        :label="say.termIndex(index + 1)"
         text-kind="term"
-        placeholder="Term"
+        :placeholder="say.term"
         @update:model-value="change({ entries: withPart(block.entries, index, { term: $event }) })"
       />
       <RichText
@@ -33,18 +34,18 @@ const change = (part: Partial<DefinitionsBlock>) => emit('change', { ...props.bl
         :refs="refs"
         :locked="locked"
         breaks
-        :label="`Meaning ${index + 1}`"
+        :label="say.meaningIndex(index + 1)"
         text-kind="meaning"
-        placeholder="What it means"
+        :placeholder="say.whatItMeans"
         @update:model-value="change({ entries: withPart(block.entries, index, { text: $event }) })"
       />
     </div>
     <p v-if="!locked" class="flex gap-2 font-sans text-plain">
       <button type="button" class="button-quiet" @click="change({ entries: [...block.entries, { term: [], text: [] }] })">
-        Add a term
+        {{ say.addATerm }}
       </button>
       <button v-if="block.entries.length > 1" type="button" class="button-quiet" @click="change({ entries: block.entries.slice(0, -1) })">
-        Remove the last
+        {{ say.removeTheLast }}
       </button>
     </p>
   </dl>

@@ -1,14 +1,15 @@
 <script setup lang="ts">
 import type { Block } from '~~/core/blocks/blocks'
 import LateInput from '~/components/form/LateInput.vue'
+import { addressToEmbed, shownInAFrameOnlyWhere, titleOfTheEmbed, whatItShowsInWords } from '~~/core/words/office/blocks'
 
 // It shows no links and no pictures, which the others are given too.
 defineOptions({ inheritAttrs: false })
 /** What another site shows, in a frame where its origin is allowed. */
-type EmbedBlock = Extract<Block, { kind: 'embed' }>
-const props = defineProps<{ block: EmbedBlock; locked: boolean }>()
-const emit = defineEmits<{ change: [block: EmbedBlock] }>()
-const change = (part: Partial<EmbedBlock>) => emit('change', { ...props.block, ...part })
+type Embed = Extract<Block, { kind: 'embed' }>
+const props = defineProps<{ block: Embed; locked: boolean }>()
+const emit = defineEmits<{ change: [block: Embed] }>()
+const change = (part: Partial<Embed>) => emit('change', { ...props.block, ...part })
 </script>
 
 <template>
@@ -18,18 +19,18 @@ const change = (part: Partial<EmbedBlock>) => emit('change', { ...props.block, .
       :disabled="locked"
       :value="block.url"
       placeholder="https://…"
-      aria-label="Address to embed"
+      :aria-label="addressToEmbed"
       @take="change({ url: $event.trim() })"
     />
     <input
       class="input"
       :disabled="locked"
       :value="block.title"
-      placeholder="What it shows, in words"
-      aria-label="Title of the embed"
+      :placeholder="whatItShowsInWords"
+      :aria-label="titleOfTheEmbed"
       maxlength="300"
       @input="change({ title: ($event.target as HTMLInputElement).value })"
     />
-    <p class="hint">Shown in a frame only where the site’s settings allow its origin; elsewhere as a link.</p>
+    <p class="hint">{{ shownInAFrameOnlyWhere }}</p>
   </div>
 </template>

@@ -1,6 +1,8 @@
 <script setup lang="ts">
 import type { Refs } from '~~/core/render/text'
 import { lazily } from '~/composables/lazily'
+import * as common from '~~/core/words/office/common'
+import * as say from '~~/core/words/office/blocks'
 
 const LinkDialog = lazily(() => import('~/editor/LinkDialog.vue'))
 
@@ -11,7 +13,7 @@ const picking = ref(false)
 const words = computed(() => {
   const item = /^item:([0-9a-f-]{36})/.exec(props.href)?.[1]
   if (!item) return props.href
-  return props.refs.items.get(item)?.title ?? 'An item that is not on the site yet'
+  return props.refs.items.get(item)?.title ?? say.anItemThatIsNotOn
 })
 function take(href: string) {
   picking.value = false
@@ -22,12 +24,12 @@ function take(href: string) {
 <template>
   <div class="flex items-center gap-2">
     <span class="text-soft">{{ label }}</span>
-    <span class="truncate font-medium">{{ words || 'nowhere' }}</span>
+    <span class="truncate font-medium">{{ words || say.nowhere }}</span>
     <template v-if="!locked">
       <button type="button" class="link" @click="picking = true">
-        {{ href ? 'Change' : 'Choose' }}<span class="sr-only"> {{ label }}</span>
+        {{ href ? common.change : say.choose }}<span class="sr-only"> {{ label }}</span>
       </button>
-      <button v-if="href" type="button" class="link" @click="emit('change', '')">Take away</button>
+      <button v-if="href" type="button" class="link" @click="emit('change', '')">{{ say.takeAway }}</button>
     </template>
     <LinkDialog v-if="picking" :href="href" :new-window="false" @close="picking = false" @link="take" />
   </div>

@@ -4,6 +4,7 @@ import { renderBlock } from '~~/core/render/blocks'
 import type { Refs } from '~~/core/render/text'
 import ListEditor from '~/editor/ListEditor.vue'
 import RenderedHtml from '~/editor/RenderedHtml.vue'
+import * as say from '~~/core/words/office/blocks'
 
 type ListBlock = Extract<Block, { kind: 'list' }>
 defineOptions({ inheritAttrs: false })
@@ -20,7 +21,7 @@ defineExpose({ write: () => void (writing.value = true) })
     v-else
     :tabindex="locked ? undefined : 0"
     :role="locked ? undefined : 'textbox'"
-    :aria-label="locked ? undefined : 'List'"
+    :aria-label="locked ? undefined : say.list"
     :html="html"
     @focus="writing = !locked"
   />

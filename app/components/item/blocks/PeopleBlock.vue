@@ -6,6 +6,7 @@ import PagePicker from '~/components/form/PagePicker.vue'
 import { api } from '~/composables/api'
 import RepeatedParts from './RepeatedParts.vue'
 import { moved, withPart, without } from './parts'
+import * as say from '~~/core/words/office/blocks'
 
 type PeopleBlock = Extract<Block, { kind: 'people' }>
 const props = defineProps<{ block: PeopleBlock; refs: Refs; locked: boolean; mayAdd: boolean }>()
@@ -21,7 +22,7 @@ watch(
       if (!nameOf(href))
         names[href] = await api('GET', `/items/${href.slice(5)}`).then(
           ({ title }) => title,
-          () => 'Someone you cannot see',
+          () => say.someoneYouCannotSee,
         )
   },
   { immediate: true },
@@ -40,7 +41,7 @@ watch(adding, (id) => {
 <template>
   <div>
     <RepeatedParts
-      part="person"
+      :part="say.person"
       :names="block.people.map((person) => nameOf(person.href))"
       :planned="block.planned"
       :locked="locked"
@@ -56,12 +57,12 @@ watch(adding, (id) => {
           :value="block.people[index]!.role"
           :disabled="locked"
           maxlength="300"
-          placeholder="What they do"
-          :aria-label="`What ${nameOf(block.people[index]!.href)} does`"
+          :placeholder="say.whatTheyDo"
+          :aria-label="say.whatHrefDoes(nameOf(block.people[index]!.href))"
           @input="set(withPart(block.people, index, { role: ($event.target as HTMLInputElement).value }))"
         />
       </template>
     </RepeatedParts>
-    <PagePicker v-if="picking" v-model="adding" kind="author" label="Who" placeholder="Choose a person" />
+    <PagePicker v-if="picking" v-model="adding" kind="author" :label="say.who" :placeholder="say.chooseAPerson" />
   </div>
 </template>

@@ -4,6 +4,7 @@ import type { Refs } from '~~/core/render/text'
 import type { MediaView } from '~~/core/render/picture'
 import RichText from '~/editor/RichText.vue'
 import PictureDrop from '~/components/form/PictureDrop.vue'
+import * as say from '~~/core/words/office/blocks'
 
 type PictureBlock = Extract<Block, { kind: 'picture' }>
 const props = defineProps<{ block: PictureBlock; refs: Refs; locked: boolean; mayAdd: boolean }>()
@@ -17,7 +18,7 @@ const change = (part: Partial<PictureBlock>) => emit('change', { ...props.block,
       :value="block.media ? { media: block.media, alt: block.alt, decorative: block.decorative } : null"
       :refs="refs"
       :locked="locked || !mayAdd"
-      label="Picture"
+      :label="say.picture"
       slot-name="text"
       @change="change($event ? { media: $event.media, alt: $event.alt, decorative: $event.decorative } : { media: null })"
       @media="emit('media', $event)"
@@ -28,9 +29,9 @@ const change = (part: Partial<PictureBlock>) => emit('change', { ...props.block,
         :refs="refs"
         :locked="locked"
         breaks
-        label="Caption"
+        :label="say.caption"
         text-kind="caption"
-        placeholder="Caption"
+        :placeholder="say.caption"
         @update:model-value="change({ caption: $event })"
       />
     </figcaption>

@@ -3,6 +3,7 @@ import type { Block } from '~~/core/blocks/blocks'
 import type { Text } from '~~/core/content/inline'
 import type { Refs } from '~~/core/render/text'
 import RichText from '~/editor/RichText.vue'
+import * as say from '~~/core/words/office/blocks'
 
 type ProseBlock = Extract<Block, { kind: 'paragraph' | 'heading' }>
 defineOptions({ inheritAttrs: false })
@@ -17,8 +18,8 @@ const emit = defineEmits<{
 const text = useTemplateRef<InstanceType<typeof RichText>>('text')
 const words = computed(() =>
   props.block.kind === 'paragraph'
-    ? { label: 'Paragraph', placeholder: 'Write here' }
-    : { tag: `h${props.block.level}`, label: `Heading ${props.block.level}`, placeholder: 'Heading' },
+    ? { label: say.paragraph, placeholder: say.writeHere }
+    : { tag: `h${props.block.level}`, label: say.headingLevel(props.block.level), placeholder: say.heading },
 )
 defineExpose({ write: (at: 'start' | 'end' | number) => text.value?.enter(at) })
 </script>

@@ -6,6 +6,7 @@ import type { MediaView } from '~~/core/render/picture'
 import RichText from '~/editor/RichText.vue'
 import RepeatedParts from './RepeatedParts.vue'
 import { copied, moved, withPart, without } from './parts'
+import * as say from '~~/core/words/office/blocks'
 
 type QuestionsBlock = Extract<Block, { kind: 'questions' }>
 const props = defineProps<{ block: QuestionsBlock; refs: Refs; locked: boolean; mayAdd: boolean }>()
@@ -15,7 +16,7 @@ const set = (questions: QuestionsBlock['questions']) => emit('change', { ...prop
 
 <template>
   <RepeatedParts
-    part="question"
+    :part="say.questionPart"
     :names="block.questions.map((entry) => plain(entry.question))"
     :planned="block.planned"
     :locked="locked"
@@ -32,9 +33,9 @@ const set = (questions: QuestionsBlock['questions']) => emit('change', { ...prop
         :locked="locked"
         breaks
         class="font-semibold"
-        label="Question"
+        :label="say.question"
         text-kind="question"
-        placeholder="The question"
+        :placeholder="say.theQuestion"
         @update:model-value="set(withPart(block.questions, index, { question: $event }))"
       />
       <RichText
@@ -43,9 +44,9 @@ const set = (questions: QuestionsBlock['questions']) => emit('change', { ...prop
         :locked="locked"
         breaks
         class="mt-1"
-        label="Answer"
+        :label="say.answer"
         text-kind="answer"
-        placeholder="Its answer"
+        :placeholder="say.itsAnswer"
         @update:model-value="set(withPart(block.questions, index, { answer: $event }))"
       />
     </template>

@@ -2,6 +2,7 @@
 import type { Block } from '~~/core/blocks/blocks'
 import type { Refs } from '~~/core/render/text'
 import RichText from '~/editor/RichText.vue'
+import * as say from '~~/core/words/office/blocks'
 
 type QuoteBlock = Extract<Block, { kind: 'quote' }>
 defineOptions({ inheritAttrs: false })
@@ -21,17 +22,17 @@ defineExpose({ write: (at: 'start' | 'end' | number) => text.value?.enter(at) })
       :refs="refs"
       :locked="locked"
       breaks
-      label="Quote"
+      :label="say.quote"
       text-kind="quote"
-      placeholder="What was said"
+      :placeholder="say.whatWasSaid"
       @update:model-value="change({ text: $event })"
     />
     <input
       v-if="!locked"
       class="mt-1 w-full bg-transparent font-sans text-plain text-soft"
       :value="block.source"
-      placeholder="Who said it, and where"
-      aria-label="Source of the quote"
+      :placeholder="say.whoSaidItAndWhere"
+      :aria-label="say.sourceOfTheQuote"
       maxlength="300"
       @input="change({ source: ($event.target as HTMLInputElement).value })"
     />

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { ArrowDown, ArrowUp, Copy, Plus, Trash2 } from 'lucide-vue-next'
+import * as say from '~~/core/words/office/blocks'
 
 /** Parts of a block that repeat, each under its own words: added, copied, moved and removed; with a word when they are more than planned. */
 const props = defineProps<{
@@ -29,7 +30,7 @@ const tooMany = computed(() => props.planned !== null && props.names.length > pr
 <template>
   <div class="font-sans text-plain">
     <p v-if="tooMany" class="mb-2 rounded-md bg-lamp-wash px-2.5 py-1 text-lamp" role="status">
-      {{ names.length }} {{ part }}s; this place is planned for {{ planned }}. More may not fit its row.
+      {{ say.moreThanPlanned(names.length, part, planned ?? '') }}
     </p>
     <ol class="list-none space-y-2 !pl-0">
       <li v-for="(name, index) in names" :key="index" class="rounded-md border border-line bg-sheet">
@@ -40,14 +41,14 @@ const tooMany = computed(() => props.planned !== null && props.names.length > pr
             :aria-expanded="!folded.has(index)"
             @click="fold(index)"
           >
-            {{ name || `A ${part} without words` }}
+            {{ name || say.aWithoutWords(part) }}
           </button>
           <template v-if="!locked">
             <button
               type="button"
               class="icon-button"
               :disabled="index === 0"
-              :aria-label="`Move ${name || part} up`"
+              :aria-label="say.moveNameUp(name || part)"
               @click="emit('move', index, index - 1)"
             >
               <ArrowUp class="size-4" />
@@ -56,15 +57,15 @@ const tooMany = computed(() => props.planned !== null && props.names.length > pr
               type="button"
               class="icon-button"
               :disabled="index === names.length - 1"
-              :aria-label="`Move ${name || part} down`"
+              :aria-label="say.moveNameDown(name || part)"
               @click="emit('move', index, index + 1)"
             >
               <ArrowDown class="size-4" />
             </button>
-            <button type="button" class="icon-button" :aria-label="`Copy ${name || part}`" @click="emit('copy', index)">
+            <button type="button" class="icon-button" :aria-label="say.copyName(name || part)" @click="emit('copy', index)">
               <Copy class="size-4" />
             </button>
-            <button type="button" class="icon-button" :aria-label="`Remove ${name || part}`" @click="emit('remove', index)">
+            <button type="button" class="icon-button" :aria-label="say.removeName(name || part)" @click="emit('remove', index)">
               <Trash2 class="size-4" />
             </button>
           </template>
@@ -74,17 +75,17 @@ const tooMany = computed(() => props.planned !== null && props.names.length > pr
     </ol>
     <div v-if="!locked" class="mt-2 flex items-center gap-3">
       <button type="button" class="button-quiet -ml-2" @click="emit('add')">
-        <Plus class="size-4" aria-hidden="true" />Add a {{ part }}
+        <Plus class="size-4" aria-hidden="true" />{{ say.addAPart(part) }}
       </button>
       <label class="ml-auto flex items-center gap-2 text-soft"
-        >Planned for
+        >{{ say.plannedFor }}
         <input
           class="input !w-16"
           type="number"
           min="1"
           max="24"
           :value="planned ?? ''"
-          placeholder="any"
+          :placeholder="say.any"
           @change="emit('plan', Number(($event.target as HTMLInputElement).value) || null)"
       /></label>
     </div>

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { Block } from '~~/core/blocks/blocks'
+import * as say from '~~/core/words/office/blocks'
 
 type SourceBlock = Extract<Block, { kind: 'source' }>
 defineOptions({ inheritAttrs: false })
@@ -13,7 +14,7 @@ const emit = defineEmits<{ change: [block: SourceBlock] }>()
       v-if="!locked"
       class="input-area min-h-24 font-mono text-body"
       :value="block.html"
-      aria-label="Source"
+      :aria-label="say.source"
       placeholder="<p>…</p>"
       @input="emit('change', { ...block, html: ($event.target as HTMLTextAreaElement).value })"
     />

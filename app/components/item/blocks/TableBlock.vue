@@ -5,6 +5,8 @@ import type { MediaView } from '~~/core/render/picture'
 import type { Text } from '~~/core/content/inline'
 import { insertColumn, insertRow, joinCells, removeColumn, removeRow, spansOf, splitCell } from '~~/core/content/table'
 import RichText from '~/editor/RichText.vue'
+import * as common from '~~/core/words/office/common'
+import * as say from '~~/core/words/office/blocks'
 
 type TableBlock = Extract<Block, { kind: 'table' }>
 const props = defineProps<{ block: TableBlock; refs: Refs; locked: boolean; mayAdd: boolean }>()
@@ -21,7 +23,7 @@ const here = computed(() => ({
   row: Math.min(at.value.row, props.block.rows.length - 1),
   column: Math.min(at.value.column, (props.block.rows[0]?.length ?? 1) - 1),
 }))
-const hereWords = computed(() => `row ${here.value.row + 1}, column ${here.value.column + 1}`)
+const hereWords = computed(() => say.rowAndColumn(here.value.row + 1, here.value.column + 1))
 const joined = computed(() => {
   const span = spans.value[here.value.row]?.[here.value.column]
   return span && span.rows * span.columns > 1
@@ -31,13 +33,13 @@ const TOOLS = computed(() => {
   const { row, column } = here.value
   const table = props.block
   return [
-    ['Row below', table.rows.length < 500 && insertRow(table, row + 1)],
-    ['Column to the right', table.rows[0]!.length < 30 && insertColumn(table, column + 1)],
-    ['Remove the row', table.rows.length > 1 && removeRow(table, row)],
-    ['Remove the column', table.rows[0]!.length > 1 && removeColumn(table, column)],
-    ['Join to the right', join('right')],
-    ['Join below', join('below')],
-    ['Split', joined.value && splitCell(table, row, column)],
+    [say.rowBelow, table.rows.length < 500 && insertRow(table, row + 1)],
+    [say.columnToTheRight, table.rows[0]!.length < 30 && insertColumn(table, column + 1)],
+    [say.removeTheRow, table.rows.length > 1 && removeRow(table, row)],
+    [say.removeTheColumn, table.rows[0]!.length > 1 && removeColumn(table, column)],
+    [say.joinToTheRight, join('right')],
+    [say.joinBelow, join('below')],
+    [say.split, joined.value && splitCell(table, row, column)],
   ] as [string, TableBlock | null | false][]
 })
 </script>
@@ -48,8 +50,8 @@ const TOOLS = computed(() => {
       v-if="!locked"
       class="w-full bg-transparent font-sans text-plain text-soft"
       :value="block.caption"
-      placeholder="Caption of the table"
-      aria-label="Caption of the table"
+      :placeholder="say.captionOfTheTable"
+      :aria-label="say.captionOfTheTable"
       maxlength="300"
       @input="change({ caption: ($event.target as HTMLInputElement).value })"
     />
@@ -76,7 +78,7 @@ const TOOLS = computed(() => {
                 :locked="locked"
                 text-kind="cell"
                 breaks
-                :label="`Row ${row + 1}, column ${column + 1}`"
+                :label="say.rowRowColumnColumn(row + 1, column + 1)"
                 @update:model-value="setCell(row, column, $event)"
               />
             </component>
@@ -94,23 +96,23 @@ const TOOLS = computed(() => {
         type="button"
         class="button-quiet"
         :disabled="!next"
-        :title="`${name}: at ${hereWords}`"
+        :title="say.nameAtHereWords(name, hereWords)"
         @mousedown.prevent
         @click="next && emit('change', next)"
       >
         {{ name }}
       </button>
       <label class="ml-1 flex items-center gap-1.5 text-soft"
-        >Headings
+        >{{ say.headings }}
         <select
           class="rounded-md border border-edge bg-sheet px-1 py-0.5 text-ink"
           :value="block.headers"
           @change="change({ headers: ($event.target as HTMLSelectElement).value as TableBlock['headers'] })"
         >
-          <option value="row">first row</option>
-          <option value="column">first column</option>
-          <option value="both">both</option>
-          <option value="none">none</option>
+          <option value="row">{{ say.firstRow }}</option>
+          <option value="column">{{ say.firstColumn }}</option>
+          <option value="both">{{ say.both }}</option>
+          <option value="none">{{ common.none }}</option>
         </select></label
       >
     </p>

@@ -11,8 +11,10 @@ import { api } from '~/composables/api'
 import { useAct } from '~/composables/act'
 import { lazily } from '~/composables/lazily'
 import { useLoad } from '~/composables/load'
-import { counted, kindWord } from '~/composables/words'
+import { kindWord } from '~/composables/words'
 import { useSite } from '~/stores/site'
+import * as common from '~~/core/words/office/common'
+import * as say from '~~/core/words/office/edition'
 
 /** One edition: its moment, how ready it is, what it holds and who holds that up, and what it can do next. */
 const WhenDialog = lazily(() => import('~/components/item/WhenDialog.vue'))
@@ -46,26 +48,26 @@ const putLive = () =>
   act(async () => {
     dialog.value = null
     await api('POST', `${path.value}/put-live`)
-  }, 'The whole edition is live')
+  }, say.theWholeEditionIsLive)
 const take = (event: string, title: string) =>
-  act(() => api('DELETE', `${path.value}/entries/${event}`), `“${title}” is taken out; its draft stays`)
+  act(() => api('DELETE', `${path.value}/entries/${event}`), say.isTakenOutItsDraftStays(title))
 const drop = () =>
   act(async () => {
     await api('DELETE', path.value)
     await navigateTo('/office/calendar')
-  }, 'The edition is given up; its drafts stay')
+  }, say.theEditionIsGivenUpIts)
 const copy = (name: string) =>
   act(async () => {
     const made = await api('POST', `${path.value}/copy`, { body: { name } })
     dialog.value = null
     await navigateTo(`/office/editions/${made.edition}`)
-  }, 'The next one is begun, with a new draft of each item')
+  }, say.theNextOneIsBegunWith)
 const gate = ref('')
 const clear = (note: string) =>
   act(async () => {
     await api('POST', `${path.value}/clear`, { body: { gate: gate.value, note } })
     dialog.value = null
-  }, 'Cleared as a whole')
+  }, say.clearedAsAWhole)
 const undoSteps = shallowRef<GoingBackStep[]>([])
 async function askUndo() {
   undoSteps.value = (await api('GET', `${path.value}/undo`)).steps
@@ -76,7 +78,7 @@ const undo = () =>
     const made = await api('POST', `${path.value}/undo`)
     dialog.value = null
     await navigateTo(`/office/editions/${made.edition}`)
-  }, 'The edition is undone')
+  }, say.theEditionIsUndone)
 const form = reactive({ name: '', note: '' })
 function edit() {
   Object.assign(form, { name: page.value!.name, note: page.value!.note })
@@ -86,7 +88,7 @@ const save = () =>
   act(async () => {
     await api('PATCH', path.value, { body: form })
     dialog.value = null
-  }, 'Saved')
+  }, say.saved)
 const markOf = (entry: EditionPage['entries'][number]): MarkName => {
   if (page.value!.state === 'live') return 'live'
   if (entry.state === 'held') return 'held'
@@ -94,19 +96,19 @@ const markOf = (entry: EditionPage['entries'][number]): MarkName => {
   return (entry.cleared ? 'cleared' : entry.review) in MARKS ? ((entry.cleared ? 'cleared' : entry.review) as MarkName) : 'draft'
 }
 const DOES = {
-  'put-live': 'goes live',
-  withdraw: 'leaves the site',
-  window: 'shows for a while',
-  'carry-out': 'is carried out',
-  restore: 'goes back',
+  'put-live': common.goesLive,
+  withdraw: common.leavesTheSite,
+  window: say.showsForAWhile,
+  'carry-out': say.isCarriedOut,
+  restore: say.goesBack,
 }
 const whyNotLive = computed(() =>
   !page.value?.may.putLive
-    ? 'Some of it is in sections where you may not put live.'
+    ? say.someOfItIsInSections
     : !page.value.entries.length
-      ? 'It holds nothing yet.'
+      ? say.itHoldsNothingYet
       : cleared.value < page.value.entries.length
-        ? `${counted(page.value.entries.length - cleared.value, 'entry', 'entries')} not cleared yet.`
+        ? say.notClearedYet(say.countedEntries(page.value.entries.length - cleared.value))
         : undefined,
 )
 </script>
@@ -116,29 +118,37 @@ const whyNotLive = computed(() =>
   <div v-else>
     <PlaceStrip :name="page.name">
       <span class="text-soft"
-        >{{ page.state === 'live' ? `live since ${fullIn(page.liveAt!, zone)}` : page.at ? fullIn(page.at, zone) : 'no moment yet' }} ·
-        {{ page.owner.name }}</span
+        >{{
+          page.state === 'live' ? say.liveSinceLiveAt(fullIn(page.liveAt!, zone)) : page.at ? fullIn(page.at, zone) : common.noMomentYet
+        }}
+        · {{ page.owner.name }}</span
       >
       <template #action>
         <template v-if="open">
-          <button class="button-quiet" @click="edit">Rename</button>
-          <button class="button-quiet" :disabled="!page.may.plan" @click="dialog = 'drop'">Give it up</button>
-          <NuxtLink class="button" :to="{ path: '/office/moment', query: { edition: id } }">See the site with it</NuxtLink>
-          <button class="button" :disabled="!page.may.plan" @click="dialog = 'when'">{{ page.at ? 'Move it' : 'Set its moment' }}</button>
+          <button class="button-quiet" @click="edit">{{ common.rename }}</button>
+          <button class="button-quiet" :disabled="!page.may.plan" @click="dialog = 'drop'">{{ say.giveItUp }}</button>
+          <NuxtLink class="button" :to="{ path: '/office/moment', query: { edition: id } }">{{ say.seeTheSiteWithIt }}</NuxtLink>
+          <button class="button" :disabled="!page.may.plan" @click="dialog = 'when'">
+            {{ page.at ? common.moveIt : say.setItsMoment }}
+          </button>
           <button
             v-if="page.at"
             class="button-quiet"
             :disabled="!page.may.plan || busy"
-            @click="act(() => setMoment(null), 'It has no moment any more')"
+            @click="act(() => setMoment(null), say.itHasNoMomentAnyMore)"
           >
-            Take its moment away
+            {{ say.takeItsMomentAway }}
           </button>
-          <button class="button-main" :disabled="!!whyNotLive || busy" :title="whyNotLive" @click="dialog = 'live'">Put live now</button>
+          <button class="button-main" :disabled="!!whyNotLive || busy" :title="whyNotLive" @click="dialog = 'live'">
+            {{ say.putLiveNow }}
+          </button>
         </template>
         <template v-else>
-          <button class="button" @click="dialog = 'copy'">Begin the next one from it</button>
-          <button v-if="!page.undoneBy" class="button" :disabled="!page.may.rollBack || busy" @click="askUndo">Undo it whole</button>
-          <NuxtLink v-else class="button" :to="`/office/editions/${page.undoneBy}`">It was undone</NuxtLink>
+          <button class="button" @click="dialog = 'copy'">{{ say.beginTheNextOneFromIt }}</button>
+          <button v-if="!page.undoneBy" class="button" :disabled="!page.may.rollBack || busy" @click="askUndo">
+            {{ say.undoItWhole }}
+          </button>
+          <NuxtLink v-else class="button" :to="`/office/editions/${page.undoneBy}`">{{ say.itWasUndone }}</NuxtLink>
         </template>
       </template>
     </PlaceStrip>
@@ -155,19 +165,21 @@ const whyNotLive = computed(() =>
         </div>
         <div class="mb-2 flex items-baseline gap-3">
           <h2 class="font-serif text-lead font-semibold">
-            What it changes
-            <span class="ml-1 font-sans text-plain font-normal text-soft">{{ counted(page.entries.length + page.hidden, 'item') }}</span>
+            {{ say.whatItChanges }}
+            <span class="ml-1 font-sans text-plain font-normal text-soft">{{
+              common.countedItems(page.entries.length + page.hidden)
+            }}</span>
           </h2>
-          <button v-if="open" class="button ml-auto" :disabled="!page.may.plan" @click="dialog = 'add'">Take changes in</button>
+          <button v-if="open" class="button ml-auto" :disabled="!page.may.plan" @click="dialog = 'add'">{{ say.takeChangesIn }}</button>
         </div>
         <p v-if="!page.entries.length" class="rounded-md border border-line bg-sheet px-4 py-6 text-center text-soft">
-          Nothing yet. Take in what is cleared, any draft, or items that are to leave the site at the same moment.
+          {{ say.nothingYetTakeInWhatIs }}
         </p>
         <ul v-else class="divide-y divide-line rounded-md border border-line bg-sheet">
           <li v-for="entry in page.entries" :key="entry.event" class="flex min-h-9 flex-wrap items-baseline gap-x-3 px-3 py-1.5">
             <StateMark
               :state="markOf(entry)"
-              :label="page.state === 'live' ? 'Done' : entry.review === null ? 'Ready' : undefined"
+              :label="page.state === 'live' ? say.done : entry.review === null ? say.ready : undefined"
               class="w-28"
             />
             <NuxtLink
@@ -176,39 +188,40 @@ const whyNotLive = computed(() =>
               >{{ entry.title }}</NuxtLink
             >
             <span :class="entry.does === 'withdraw' ? 'text-rust' : 'text-soft'">{{ DOES[entry.does] }}</span>
-            <span v-if="entry.waits.length && !entry.cleared" class="text-lamp">waits for {{ entry.waits.join(', ') }}</span>
+            <span v-if="entry.waits.length && !entry.cleared" class="text-lamp">{{ say.waitsForWaits(entry.waits.join(', ')) }}</span>
             <span v-if="troubledItems.get(entry.item)" class="text-rust">{{ troubledItems.get(entry.item)!.detail }}</span>
             <span class="ml-auto text-soft">{{ kindWord(entry.kind) }} · {{ entry.section }}</span>
             <button
               v-if="open"
               class="link"
               :disabled="busy"
-              :aria-label="`Take ${entry.title} out`"
+              :aria-label="say.takeTitleOut(entry.title)"
               @click="take(entry.event, entry.title)"
             >
-              Take out
+              {{ say.takeOut }}
             </button>
           </li>
         </ul>
-        <p v-if="page.hidden" class="hint mt-1">{{ counted(page.hidden, 'more item') }} in sections that you may not read.</p>
+        <p v-if="page.hidden" class="hint mt-1">{{ say.inSectionsThatYouMayNot(say.countedMoreItems(page.hidden)) }}</p>
       </div>
-      <aside class="space-y-5" aria-label="How ready it is">
+      <aside class="space-y-5" :aria-label="say.howReadyItIs">
         <section v-if="open">
-          <h2 class="mb-1 font-semibold">Ready</h2>
+          <h2 class="mb-1 font-semibold">{{ say.ready }}</h2>
           <div
             class="flex h-2.5 overflow-hidden rounded-full bg-lamp-fill/60"
             role="meter"
-            aria-label="Cleared entries"
+            :aria-label="say.clearedEntries"
             :aria-valuenow="cleared"
             :aria-valuemin="0"
             :aria-valuemax="page.entries.length"
-            :aria-valuetext="`${cleared} of ${page.entries.length} cleared`"
+            :aria-valuetext="say.clearedOfCountCleared(cleared, page.entries.length)"
           >
             <span class="bg-kelp-fill" :style="{ width: page.entries.length ? `${(100 * cleared) / page.entries.length}%` : '0%' }" />
           </div>
           <p class="mt-1">
-            {{ cleared }} of {{ page.entries.length }} cleared<template v-if="troubles.length"
-              >, <b class="font-semibold text-rust">{{ counted(troubles.length, 'trouble') }} foreseen</b></template
+            {{ say.clearedOfCountCleared(cleared, page.entries.length)
+            }}<template v-if="troubles.length"
+              >, <b class="font-semibold text-rust">{{ common.troublesForeseen(common.countedTroubles(troubles.length)) }}</b></template
             >
           </p>
         </section>
@@ -217,13 +230,13 @@ const whyNotLive = computed(() =>
           <p v-for="one in page.track.gates" :key="one.id" class="flex items-baseline gap-2">
             <span>{{ one.name }}</span>
             <span :class="one.missing ? 'text-lamp' : 'text-kelp'">{{
-              one.missing ? `waits for ${one.who}` : `cleared by ${one.cleared.map(({ person }) => person).join(', ')}`
+              one.missing ? say.waitsForWho(one.who) : say.clearedByCleared(one.cleared.map(({ person }) => person).join(', '))
             }}</span>
-            <button v-if="one.mayClear" class="button ml-auto" @click="((gate = one.id), (dialog = 'clear'))">Clear it</button>
+            <button v-if="one.mayClear" class="button ml-auto" @click="((gate = one.id), (dialog = 'clear'))">{{ say.clearIt }}</button>
           </p>
         </section>
         <section v-if="troubles.length">
-          <h2 class="mb-1 font-semibold">What would go wrong</h2>
+          <h2 class="mb-1 font-semibold">{{ say.whatWouldGoWrong }}</h2>
           <ul class="divide-y divide-line">
             <li v-for="trouble in troubles" :key="trouble.key" class="py-1.5">
               <b class="font-semibold" :class="trouble.weight === 'stops' ? 'text-rust' : 'text-lamp'">{{ trouble.title }}</b>
@@ -232,13 +245,13 @@ const whyNotLive = computed(() =>
             </li>
           </ul>
         </section>
-        <p v-else-if="open && page.at && page.entries.length" class="text-kelp">Nothing stands in its way as things are.</p>
+        <p v-else-if="open && page.at && page.entries.length" class="text-kelp">{{ say.nothingStandsInItsWayAs }}</p>
       </aside>
     </div>
     <WhenDialog
       v-if="dialog === 'when'"
-      :title="page.at ? 'Move the edition' : 'Set when it goes live'"
-      action="Set the moment"
+      :title="page.at ? say.moveTheEdition : say.setWhenItGoesLive"
+      :action="say.setTheMoment"
       :at="page.at"
       :trial="page.at ? { edition: id } : null"
       :run="setMoment"
@@ -253,60 +266,70 @@ const whyNotLive = computed(() =>
     />
     <NoteDialog
       v-if="dialog === 'clear'"
-      title="Clear the edition as a whole"
-      label="A note, if you like"
-      action="Clear"
+      :title="say.clearTheEditionAsAWhole"
+      :label="say.aNoteIfYouLike"
+      :action="say.clear"
       :run="clear"
       @close="dialog = null"
     />
     <NoteDialog
       v-if="dialog === 'copy'"
-      title="Begin the next one from it"
-      label="Name of the next one"
-      action="Begin it"
+      :title="say.beginTheNextOneFromIt"
+      :label="say.nameOfTheNextOne"
+      :action="say.beginIt"
       needed
       :start="page.name"
       :run="copy"
       @close="dialog = null"
     />
-    <PlainDialog :open="dialog === 'live'" title="Put the whole edition live now?" @close="dialog = null">
-      <p>{{ counted(page.entries.length, 'change') }} happen at one moment for readers, or none of them. It can be undone whole.</p>
+    <PlainDialog :open="dialog === 'live'" :title="say.putTheWholeEditionLiveNow" @close="dialog = null">
+      <p>{{ say.happenAtOneMomentForReaders(common.countedChanges(page.entries.length)) }}</p>
       <template #actions
-        ><button class="button" @click="dialog = null">Cancel</button
-        ><button class="button-main" @click="putLive">Put live</button></template
+        ><button class="button" @click="dialog = null">{{ common.cancel }}</button
+        ><button class="button-main" @click="putLive">{{ say.putLive }}</button></template
       >
     </PlainDialog>
-    <PlainDialog :open="dialog === 'drop'" title="Give the edition up?" @close="dialog = null">
-      <p>Its {{ counted(page.entries.length, 'draft') }} stay as they are, without a moment.</p>
+    <PlainDialog :open="dialog === 'drop'" :title="say.giveTheEditionUp" @close="dialog = null">
+      <p>{{ say.itsStayAsTheyAreWithout(common.countedDrafts(page.entries.length)) }}</p>
       <template #actions
-        ><button class="button" @click="dialog = null">Keep it</button
-        ><button class="button-main" @click="drop">Give it up</button></template
+        ><button class="button" @click="dialog = null">{{ say.keepIt }}</button
+        ><button class="button-main" @click="drop">{{ say.giveItUp }}</button></template
       >
     </PlainDialog>
-    <PlainDialog :open="dialog === 'edit'" title="Rename the edition" @close="dialog = null">
+    <PlainDialog :open="dialog === 'edit'" :title="say.renameTheEdition" @close="dialog = null">
       <form id="edit-edition" class="space-y-3" @submit.prevent="save">
         <div>
-          <label class="label" for="edition-name">Name</label
-          ><input id="edition-name" v-model="form.name" class="input" maxlength="120" required />
+          <label class="label" for="edition-name">{{ common.name }}</label><input
+            id="edition-name"
+            v-model="form.name"
+            class="input"
+            maxlength="120"
+            required
+          />
         </div>
         <div>
-          <label class="label" for="edition-note">What is it for?</label
-          ><textarea id="edition-note" v-model="form.note" class="input-area" rows="3" maxlength="2000" />
+          <label class="label" for="edition-note">{{ common.whatIsItFor }}</label><textarea
+            id="edition-note"
+            v-model="form.note"
+            class="input-area"
+            rows="3"
+            maxlength="2000"
+          />
         </div>
       </form>
       <template #actions
-        ><button class="button" @click="dialog = null">Cancel</button
-        ><button class="button-main" form="edit-edition">Save</button></template
+        ><button class="button" @click="dialog = null">{{ common.cancel }}</button
+        ><button class="button-main" form="edit-edition">{{ common.save }}</button></template
       >
     </PlainDialog>
-    <PlainDialog :open="dialog === 'undo'" wide title="Undo the edition whole?" @close="dialog = null">
-      <StepList :steps="undoSteps" none="Nothing is left of it on the site." />
+    <PlainDialog :open="dialog === 'undo'" wide :title="say.undoTheEditionWhole" @close="dialog = null">
+      <StepList :steps="undoSteps" :none="say.nothingIsLeftOfItOn" />
       <p class="hint mt-2">
-        What nobody changed since is at once as it was. The rest becomes drafts that keep what came since, for their gates to clear.
+        {{ say.whatNobodyChangedSinceIsAt }}
       </p>
       <template #actions
-        ><button class="button" @click="dialog = null">Cancel</button
-        ><button class="button-main" :disabled="busy" @click="undo">Undo it</button></template
+        ><button class="button" @click="dialog = null">{{ common.cancel }}</button
+        ><button class="button-main" :disabled="busy" @click="undo">{{ say.undoIt }}</button></template
       >
     </PlainDialog>
   </div>

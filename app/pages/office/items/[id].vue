@@ -4,6 +4,7 @@ import LoadState from '~/components/frame/LoadState.vue'
 import ItemDesk from '~/components/item/ItemDesk.vue'
 import { useSite } from '~/stores/site'
 import { useSession } from '~/stores/session'
+import * as say from '~~/core/words/office/item'
 
 const route = useRoute()
 const site = useSite()
@@ -24,7 +25,7 @@ watch(
   },
 )
 watch(() => route.query.draft, load)
-useHead({ title: () => `${page.value?.title || 'Item'} · Yieldgate` })
+useHead({ title: () => say.titleYieldgate(page.value?.title || say.item) })
 </script>
 
 <template>

@@ -1,0 +1,80 @@
+/** What the office says in Checks: the flow, the journal and the mail. */
+import type { Said } from '../said'
+
+// FlowView
+export const waitingNow = 'Waiting now'
+export const nothing = 'nothing'
+export const noGateHoldsAnythingUpWhat = 'No gate holds anything up. What is sent to review stands here until it is cleared or returned.'
+export const gateOfTheRoute = (gateName: Said, route: Said) => `Gate ${gateName} of the route ${route}`
+export const andLongerThanNineOfTen = ', longer than nine of ten'
+export const waitsSince = (since: Said, value: Said) => `Since ${since}${value}`
+export const wasDue = 'was due'
+export const due = 'due'
+export const handedToHandedTo = (handedTo: Said) => `Handed to ${handedTo}`
+export const youCanClearIt = 'You can clear it'
+export const forGuards = (guards: Said) => `For ${guards}`
+export const howItWent = 'How it went'
+export const howFarBack = 'How far back'
+export const aYear = 'A year'
+export const soManyDays = (value: Said) => `${value} days`
+export const nothingWentThroughAGateIn = 'Nothing went through a gate in that time.'
+export const byWhat = (word: Said) => `By ${word}`
+export const judged = 'Judged'
+export const halfWithin = 'Half within'
+export const nineOfTen = 'Nine of ten'
+export const atOnce = 'At once'
+export const hoursFromWaitingToTheVerdict = (word: Said) => `Hours from waiting to the verdict, by ${word}`
+export const nineOfTenWithin = 'Nine of ten within'
+export const byMonth = 'By month'
+export const month = 'Month'
+export const cameToAGate = 'Came to a gate'
+export const halfWithinAndNineOfTen =
+  '“Half within” and “Nine of ten” say how long work waited for a verdict; “At once” is how much was waiting on the average. What was taken back or changed while it waited counts as no verdict.'
+
+// JournalView
+export const intact = 'Intact.'
+export const rowsTheLastHashIs = (rows: Said) => `${rows} rows; the last hash is`
+export const brokenAtRow = (brokenAt: Said) => `Broken at row ${brokenAt}.`
+export const itWasChangedLeftOutOr = 'It was changed, left out or put in. Compare with a copy of the file.'
+export const whatOfTheJournal = 'What of the journal'
+export const who = 'Who'
+export const everyone = 'Everyone'
+export const onlyItemTitle = (itemTitle: Said) => `Only ${itemTitle}`
+export const andShowAllItems = ': show all items'
+export const verifying = 'Verifying …'
+export const verifyTheJournal = 'Verify the journal'
+export const row = 'Row'
+export const when = 'When'
+export const facts = 'Facts'
+export const hash = 'Hash'
+export const nothingInTheJournalIsThat = 'Nothing in the journal is that.'
+export const theScheduler = 'The scheduler'
+export const pages = 'Pages'
+export const earlier = 'Earlier'
+export const oneItem = 'one item'
+export const versionNumber = (number: Said) => `version ${number}`
+export const someone = 'someone'
+export const withoutClearance = (reason: Said) => `without clearance: ${reason}`
+export const onTheFastLane = (reason: Said) => `on the fast lane: ${reason}`
+export const forWhom = (whom: Said) => `for ${whom}`
+export const deputyForAbsent = (deputy: Said, absent: Said) => `${deputy} for ${absent}`
+export const itsClearanceLapsed = 'its clearance lapsed'
+
+// MailView
+export const noMailYetWhatTheOffice =
+  'No mail yet. What the office writes to people is shown here until a mail server is named at its start (YIELDGATE_SMTP); links for choosing a password never are.'
+export const mails = 'Mails'
+export const theMail = 'The mail'
+export const toToAt = (to: Said, at: Said) => `To ${to}, ${at}`
+
+// checks
+export const flow = 'Flow'
+export const whatWaitsAtWhichGateAnd = 'What waits at which gate, and how work goes through them'
+export const journal = 'Journal'
+export const whoDidWhatEachRowBound = 'Who did what, each row bound to all before it'
+export const mail = 'Mail'
+export const whatTheOfficeWouldHaveSent = 'What the office would have sent: no mail server is named, so it is kept here'
+export const checks = 'Checks'
+export const gate = 'Gate'
+export const from = 'From'
+export const upTo = 'Up to'

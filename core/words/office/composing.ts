@@ -1,0 +1,40 @@
+/** What the office says in notices and warnings that several places share. */
+import type { Said } from '../said'
+
+// act
+export const anotherSteward = 'another steward'
+export const or = ' or '
+export const itWaitsForASecondSteward = (names: Said) => `It waits for a second steward: ${names} can agree`
+export const undone = 'Undone'
+
+// blockDragging
+export const draggingBlocksDidNotLoad = 'Dragging blocks did not load'
+
+// blockEditing
+export const countBlocksRemoved = (count: Said) => `${count} blocks removed`
+export const goneRemoved = (gone: Said) => `${gone} removed`
+export const countBlocksCopied = (count: Said) => `${count} blocks copied`
+export const blockCopied = 'Block copied'
+
+// chosenRows
+export const chosenAreNowTheThatAre = (count: Said, total: Said) => `Chosen are now the ${count} that are loaded, of ${total}`
+
+// draft
+export const whatWasKeptCannotBeOffered = 'What was kept cannot be offered now; it stays kept'
+
+// itemNotes
+export const noteTakenAway = 'Note taken away'
+export const theWordsAreInTheText = 'The words are in the text'
+
+// localCopy
+export const theBrowserDidNotWhatIs = (what: Said) => `The browser did not ${what} what is unsaved`
+export const whatWasKeptAsThePage = 'What was kept as the page closed cannot be read'
+
+// titles
+export const anItemYouCannotSee = 'An item you cannot see'
+
+// words
+export const thatItLeavesTheSite = 'That it leaves the site'
+export const anotherSection = 'another section'
+export const thatItMovesTo = (to: Said) => `That it moves to ${to}`
+export const someone = 'someone'

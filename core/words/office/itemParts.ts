@@ -1,0 +1,294 @@
+/** What the office says in the dialogs and panels of the item page. */
+import { counted } from '../counted'
+import type { Said } from '../said'
+
+// ChosenBlocksBar
+export const theChosenBlocks = 'The chosen blocks'
+export const countBlocksChosen = (count: Said) => `${count} blocks chosen`
+export const moveUp = 'Move up'
+export const up = 'Up'
+export const moveDown = 'Move down'
+export const down = 'Down'
+export const duplicate = 'Duplicate'
+export const remove = 'Remove'
+export const none = 'None'
+
+// ConflictChoices
+export const placeIndexOfCount = (index: Said, count: Said) => `Place ${index} of ${count}`
+export const indexOfCount = (index: Said, count: Said) => `${index} of ${count}`
+export const bothBeganFrom = 'Both began from'
+export const itWasRemovedHere = 'It was removed here.'
+export const wordsOfMyOwn = 'Words of my own'
+
+// ConflictDialog
+export const someoneElseChangedTheSameWords = 'Someone else changed the same words'
+export const versionIsSavedWithTheirText = (number: Said) =>
+  `Version ${number} is saved with their text. Yours is still here, and not saved yet. What is not taken stays in the history.`
+export const mine = 'Mine'
+export const theirsWhichIsSaved = 'Theirs, which is saved'
+export const countedPlaces = (n: number) => counted(n, 'place', 'places')
+export const leftToChoose = (places: Said) => `${places} left to choose`
+export const goOnWriting = 'Go on writing'
+export const saveWithThese = 'Save with these'
+
+// DraftTabs
+export const draftsOfThisItem = 'Drafts of this item'
+export const scheduledEvent = (event: Said) => `Scheduled ${event}`
+export const behind = 'behind'
+
+// FastDialog
+export const putLiveNowClearedAfterwards = 'Put live now, cleared afterwards'
+export const whyCanItNotWait = 'Why can it not wait?'
+export const putLiveNow = 'Put live now'
+export const elseItIsTakenBackFrom = 'else it is taken back from the site'
+export const elseItIsToldOfAnd = 'else it is told of, and stays'
+export const readersGetItAtOnceIts = (hours: Said, value: Said) => `Readers get it at once. Its gates have ${hours} to clear it; ${value}.`
+export const hoursOfWorkingTime = (n: number) => `${counted(n, 'hour')} of working time`
+
+// FieldInput
+export const atTheTopOfTheTree = 'At the top of the tree'
+export const fromTheTitle = 'From the title'
+export const emptyTheDayItFirstGoes = 'Empty: the day it first goes live'
+export const noteOnLabel = (label: Said) => `Note on ${label}`
+export const nowhere = 'Nowhere'
+export const onEveryPage = 'On every page'
+export const onThePagesOfItsSection = 'On the pages of its section'
+export const untilSomeoneTakesItOff = 'Until someone takes it off'
+export const forATime = 'For a time'
+export const forInformation = 'For information'
+export const warning = 'Warning'
+export const urgent = 'Urgent'
+
+// FindDialog
+export const findAndReplaceOnThisPage = 'Find and replace on this page'
+export const find = 'Find'
+export const replaceWith = 'Replace with'
+export const capitalsAsTyped = 'Capitals as typed'
+export const wholeWords = 'Whole words'
+export const countTimes = (count: Said) => `${count} times`
+export const nowhereOnThisPage = 'Nowhere on this page.'
+export const countedTimes = (n: number) => counted(n, 'time')
+export const timesInPlaces = (times: Said, places: Said) => `${times} in ${places}`
+export const replaceAll = 'Replace all'
+
+// GateChecks
+export const checksOfGate = (gate: Said) => `Checks of ${gate}`
+export const andCountMore = (count: Said) => `, and ${count} more`
+export const andAdvice = ' (advice)'
+export const andPassed = ': passed'
+
+// GateClearers
+export const whoMay = 'Who may'
+export const forWhom = (name: Said) => ` for ${name}`
+export const nobodyMayClearItHereA = 'Nobody may clear it here; a steward can change that.'
+
+// HandDialog
+export const handToAColleague = 'Hand to a colleague'
+export const toWhom = 'To whom'
+export const nobodyMayClearItHere = 'Nobody may clear it here.'
+export const aWordWithItIfYou = 'A word with it, if you like'
+export const theyAreToldTheOthersMay = 'They are told. The others may still clear it as well.'
+export const handItOver = 'Hand it over'
+
+// ItemDialogs
+export const beginAnotherDraftBeside = 'Begin another draft beside'
+export const beginTheDraft = 'Begin the draft'
+export const itBeginsFromWhatIsLive = 'It begins from what is live. The other drafts stay as they are.'
+export const renameThisDraft = 'Rename this draft'
+export const saveANamedVersion = 'Save a named version'
+export const whatChangedAndWhy = 'What changed, and why?'
+export const sendToReview = 'Send to review'
+export const aWordToTheReviewer = 'A word to the reviewer'
+export const send = 'Send'
+export const noGate = 'no gate'
+export const itWaitsAt = (gates: Said) => `It waits at: ${gates}.`
+export const clearThisVersion = 'Clear this version'
+export const clear = 'Clear'
+export const yourClearanceHoldsForVersionExactly = (number: Said) =>
+  `Your clearance holds for version ${number} exactly; a later change voids it.`
+export const countedNotes = (n: number) => counted(n, 'note', 'notes')
+export const goes = 'goes'
+export const go = 'go'
+export const thatYouWroteWhileReadingTo = (notes: Said, value: Said) =>
+  `${notes} that you wrote while reading ${value} to the writer with it.`
+export const returnToItsWriter = 'Return to its writer'
+export const whatShouldChange = 'What should change?'
+export const returnWord = 'Return'
+export const on = 'On'
+export const onAField = 'On a field'
+export const onABlock = 'On a block'
+export const leaveItOut = 'leave it out'
+export const suggestedSuggestion = (suggestion: Said) => ` Suggested: ${suggestion}`
+export const putLiveWithoutClearance = 'Put live without clearance'
+export const yourReasonStandsInTheJournal = 'Your reason stands in the journal, and reviewers are asked to look at it afterwards.'
+export const setWhenItGoesLive = 'Set when it goes live'
+export const setTheTime = 'Set the time'
+export const setWhenItLeavesTheSite = 'Set when it leaves the site'
+export const moveTheEndOfItsWindow = 'Move the end of its window'
+export const nobodyMayPutItLiveBefore = 'Nobody may put it live before'
+export const setTheEmbargo = 'Set the embargo'
+export const askToTakeItOffThe = 'Ask to take it off the site'
+export const whyShouldItGo = 'Why should it go?'
+export const askTheGates = 'Ask the gates'
+export const itStaysUntilItsGatesHave = 'It stays until its gates have cleared that it goes, for exactly what is live now.'
+export const withdrawWithoutClearance = 'Withdraw without clearance'
+export const withdraw = 'Withdraw'
+export const withdrawFromTheSite = 'Withdraw from the site?'
+export const fromNowOn = 'From now on'
+export const answers410AndItLeavesEvery =
+  'answers 410, and it leaves every menu, listing, feed and the sitemap. Its versions stay; it can come back with one step.'
+export const keepIt = 'Keep it'
+export const keepTheShownDate = 'Keep the shown date?'
+export const itShowsMoreThanAMonth = (shownDate: Said) =>
+  `It shows ${shownDate}, more than a month ago. Readers see that date in listings and the feed.`
+export const keepShownDate = (shownDate: Said) => `Keep ${shownDate}`
+export const showTodaysDate = 'Show today’s date'
+export const theLiveVersionChangedMeanwhile = 'The live version changed meanwhile'
+export const versionWentLiveAfterThisDraft = (number: Said) =>
+  `Version ${number} went live after this draft was begun on another. Bringing the draft up to date keeps what both changed; replacing takes off the site what that version changed.`
+export const replaceIt = 'Replace it'
+export const bringUpToDateFirst = 'Bring up to date first'
+
+// NoteThread
+export const noteByDealtWith = (name: Said) => `Note by ${name}, dealt with`
+export const noteByName = (name: Said) => `Note by ${name}`
+export const andTheseWordsAreGone = ' (these words are gone)'
+export const suggests = 'suggests:'
+export const yourAnswer = 'Your answer'
+export const answer = 'Answer'
+export const dealtWith = 'Dealt with'
+export const takeTheseWords = 'Take these words'
+export const openAgain = 'Open again'
+
+// OfficeFacts
+export const internalName = 'Internal name'
+export const onlyColleaguesSeeItInLists = 'Only colleagues see it, in lists.'
+export const owner = 'Owner'
+export const nobody = 'Nobody'
+export const thePeople = 'The people'
+export const lookAtItAgainBy = 'Look at it again by'
+export const readersSeeItThereAtOnce = 'Readers see it there at once, or once its gates have cleared the move.'
+export const rightsAndRoutesFollowTheSection = 'Rights and routes follow the section.'
+export const notesForTheOffice = 'Notes for the office'
+export const kind = 'Kind'
+export const andItsAddressRedirects = '; its address redirects'
+export const itsHistoryLinksAndLabelsStay = (value: Said) => `Its history, links and labels stay${value}`
+export const makeItA = (one: Said) => `make it a ${one}`
+export const begun = 'Begun'
+export const lastChange = 'Last change'
+export const liveAt = 'Live at'
+export const nowhereWithin = 'nowhere'
+export const id = 'Id'
+
+// PageFields
+export const forTheOfficeAlone = 'For the office alone'
+export const readersNeverSeeItItNeeds = 'readers never see it; it needs no gate'
+
+// PinDialog
+export const noteOnTheseWords = 'Note on these words'
+export const noteHere = 'Note here'
+export const whatShouldChangeHere = 'What should change here?'
+export const suggestOtherWordsToBeTaken = 'Suggest other words, to be taken with one click'
+export const wordsInstead = 'Words instead'
+export const emptyLeaveThemOut = 'Empty: leave them out.'
+export const chooseSomeWordsOfTheBlock = 'Choose some words of the block first, and the note is about those.'
+export const itGoesOutWhenYouReturn = 'It goes out when you return the draft or clear it.'
+export const keepTheNote = 'Keep the note'
+
+// PreviewView
+export const widthOfThePreview = 'Width of the preview'
+export const madeByTheLiveSitesRenderer = 'Made by the live site’s renderer: what you see is what is served.'
+export const previewOfThePage = 'Preview of the page'
+export const phone = 'Phone'
+export const tablet = 'Tablet'
+export const wide = 'Wide'
+
+// ReceiptCard
+export const receipt = 'Receipt'
+export const askTheLiveSiteAgain = 'Ask the live site again'
+export const answers = 'answers'
+export const earlierAddress = 'Earlier address'
+export const toLocation = (location: Said) => ` to ${location}`
+export const was = 'Was'
+export const since = 'Since'
+export const versionNumberSince = (number: Said, since: Said) => `version ${number}, ${since}`
+export const toUntil = (until: Said) => ` to ${until}`
+export const fingerprint = 'Fingerprint'
+export const readersReachItFrom = 'Readers reach it from'
+export const noListingMenuOrLinkOnly = 'no listing, menu or link; only by its address'
+export const thePage = 'the page'
+export const aRedirect = 'a redirect'
+export const nothingHere = 'nothing here'
+
+// RollBackDialog
+export const makeVersionLiveAgain = (number: Said) => `Make version ${number} live again?`
+export const readersGetVersionAtOnce = (number: Said) => `Readers get version ${number} at once`
+export const andInPlaceOfVersion = (liveNumber: Said) => `, in place of version ${liveNumber}`
+export const andItRestsOnTheClearance =
+  '. It rests on the clearance it had then. Nothing is deleted; you can go forward again the same way.'
+export const whatItWouldUndoIsNot = (message: Said) => `${message} What it would undo is not known.`
+export const lookingWhatItWouldUndo = 'Looking what it would undo …'
+export const itChangesBlocks = (blocks: Said) => `It changes ${blocks}`
+export const andFields = (fields: Said) => ` and ${fields}`
+export const back = 'back.'
+export const theAddressBecomes = 'The address becomes'
+export const leadsThere = 'leads there.'
+export const menusAndBreadcrumbsThatShowIt = 'Menus and breadcrumbs that show it change with it.'
+export const countedPages = (n: number) => counted(n, 'page')
+export const linkHereAndGoOnLeading = (pages: Said, links: Said, value: Said) =>
+  `${pages} link here and go on leading here: ${links}${value}`
+export const openDraftsWillBeBehind = (drafts: Said) => `Open drafts will be behind: ${drafts}.`
+export const rollBack = 'Roll back'
+
+// SearchResultLook
+export const aboutHowASearchEngineShows = 'About how a search engine shows it'
+export const noDescriptionTheEnginePicksWords = 'No description: the engine picks words of the page.'
+
+// SidePreview
+export const howThePageIsShown = 'How the page is shown'
+export const showTheLightPage = 'Show the light page'
+export const showTheDarkPage = 'Show the dark page'
+export const thePageAsReadersGetIt = 'The page as readers get it'
+export const free = 'Free'
+
+// WhenDialog
+export const date = 'Date'
+export const timeInZone = (value: Said) => `Time in ${value}`
+export const onlyForAWhile = 'Only for a while'
+export const until = 'Until'
+export const comesAgain = 'Comes again'
+export const thenReadersGetAgainWhatLies =
+  'Then readers get again what lies under it, with what was mended there meanwhile; or it leaves the site.'
+export const theSitesClockCountsItShows = (now: Said, now2: Said) => `The site’s clock counts; it shows ${now} now, yours ${now2}.`
+export const take = 'Take'
+export const whichOne = 'Which one?'
+export const first = 'first'
+export const second = 'second'
+export const whichOfTwoTimes = (value: Said, instant: Said, value2: Said) => `The ${value}: ${instant} (${value2} UTC)`
+export const whatElseHappensAroundThen = 'What else happens around then'
+export const withinAnHourOfIt = (near: Said) => `Within an hour of it: ${near}`
+export const moreOfThem = (count: Said) => ` and ${count} more`
+export const takeTheNextFreeHour = (free: Said) => `Take ${free}, the next free hour`
+export const countedNewTroubles = (n: number) => counted(n, 'new trouble')
+export const thenItBrings = (newTroubles: Said) => `Then it brings ${newTroubles}`
+export const whatThisWouldBring = 'What this would bring'
+export const thenTroublesLess = (troubles: Said) => `Then ${troubles} less.`
+
+// fieldGroups
+export const addressAndMenu = 'Address and menu'
+export const summaryAndPicture = 'Summary and picture'
+export const labelsBylineAndDate = 'Labels, byline and date'
+export const searchAndSitemap = 'Search and sitemap'
+export const whenItIsShared = 'When it is shared'
+export const theBanner = 'The banner'
+
+// fieldWords
+export const anItemThatIsNotOn = 'an item that is not on the site'
+export const aDecorativePicture = 'a decorative picture'
+export const noAlternativeText = 'no alternative text'
+export const aPicture = (alternativeText: Said) => `a picture: ${alternativeText}`
+export const empty = 'empty'
+export const yes = 'yes'
+export const no = 'no'
+export const unchanged = 'unchanged'
+export const withdrawn = 'withdrawn'
