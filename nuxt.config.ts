@@ -55,7 +55,7 @@ export default defineNuxtConfig({
     strict: true,
     tsConfig: {
       compilerOptions: { noUncheckedIndexedAccess: true },
-      include: ['../tests/app/**/*', '../tests/mounted/**/*', '../tests/api/atHand.test.ts'],
+      include: ['../tests/app/**/*', '../tests/mounted/**/*', '../tests/words/**/*', '../tests/api/atHand.test.ts'],
     },
   },
   nitro: {
@@ -65,7 +65,7 @@ export default defineNuxtConfig({
       tsConfig: {
         compilerOptions: { lib: ['ESNext', 'DOM', 'DOM.Iterable'] },
         include: ['../tests/**/*', '../bench/**/*', '../demo/**/*'],
-        exclude: ['../tests/app/**/*', '../tests/mounted/**/*', '../tests/api/atHand.test.ts'],
+        exclude: ['../tests/app/**/*', '../tests/mounted/**/*', '../tests/words/**/*', '../tests/api/atHand.test.ts'],
       },
     },
     esbuild: { options: { target: 'node20' } },

@@ -1,6 +1,6 @@
 import vue from '@vitejs/plugin-vue'
 import { defineConfig } from 'vitest/config'
-import { secondLanguage } from './tests/support/secondLanguage'
+import { secondLanguage } from './tests/support/secondLanguage.ts'
 
 export default defineConfig({
   // The build writes its settings for TypeScript anew, and tests run meanwhile: they need none of them.
@@ -32,7 +32,13 @@ export default defineConfig({
       {
         extends: true,
         plugins: [vue(), secondLanguage()],
-        test: { name: 'words', include: ['tests/words/**/*.test.ts'], environment: 'happy-dom', setupFiles: 'tests/mounted/setup.ts' },
+        test: {
+          name: 'words',
+          include: ['tests/words/**/*.test.ts'],
+          environment: 'happy-dom',
+          setupFiles: 'tests/mounted/setup.ts',
+          maxWorkers: 2,
+        },
       },
       {
         extends: true,

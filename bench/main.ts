@@ -20,9 +20,16 @@ const BENCHES = {
   screen: () => import('./listScreen'),
   worst: () => import('./worst'),
 }
-const wanted = process.argv.slice(2).filter((name): name is keyof typeof BENCHES => name in BENCHES)
+type Name = keyof typeof BENCHES
+const isName = (name: string): name is Name => Object.hasOwn(BENCHES, name)
+const asked = process.argv.slice(2)
+const unknown = asked.filter((name) => !isName(name))
+if (unknown.length) {
+  process.stderr.write(`There is no bench called ${unknown.join(', ')}. There are: ${Object.keys(BENCHES).join(', ')}.\n`)
+  process.exit(1)
+}
 const rows: Row[] = []
-for (const name of wanted.length ? wanted : (Object.keys(BENCHES) as (keyof typeof BENCHES)[])) {
+for (const name of asked.length ? asked.filter(isName) : (Object.keys(BENCHES) as Name[])) {
   process.stdout.write(`· ${name}\n`)
   const { measure } = await BENCHES[name]()
   rows.push(...(await measure()))

@@ -12,7 +12,7 @@ import { api, ApiProblem } from '~/composables/api'
 import { useKnown } from '~/composables/known'
 import { useNotices } from '~/stores/notices'
 import * as common from '~~/core/words/office/common'
-import * as say from '~~/core/words/office/editor'
+import * as say from '~~/core/words/office/styles'
 
 /** Asks where a link leads: an item of ours, held by its id so that a rename never breaks it, or any other address. */
 const props = defineProps<{ href: string; newWindow: boolean }>()

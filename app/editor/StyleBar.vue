@@ -6,7 +6,7 @@ import { WORD_LOOKS } from '~~/core/content/looks'
 import { TEXT_KINDS, type TextKind, type Tool } from '~~/core/content/textKinds'
 import { lazily } from '~/composables/lazily'
 import * as common from '~~/core/words/office/common'
-import * as say from '~~/core/words/office/editor'
+import * as say from '~~/core/words/office/styles'
 
 const LinkDialog = lazily(() => import('./LinkDialog.vue'))
 
@@ -63,12 +63,12 @@ function setLink(href: string, title: string, newWindow: boolean) {
   // With the caret in a link, it is the whole link that is changed; just after one, another begins.
   const inLink = props.editor.isActive('link')
   if (inLink) chain.extendMarkRange('link')
-  if (!href) chain.unsetLink().run()
+  if (!href) chain.unsetMark('link', { extendEmptyMarkRange: true }).run()
   else if (props.editor.state.selection.empty && !inLink) {
     const before = props.editor.state.selection.$from.nodeBefore?.text ?? ' '
     const space = /\s$/.test(before) ? [] : [{ type: 'text', text: ' ' }]
     chain.insertContent([...space, { type: 'text', text: title || href, marks: [{ type: 'link', attrs }] }]).run()
-  } else chain.setLink(attrs).run()
+  } else chain.setMark('link', attrs).run()
 }
 function close() {
   linking.value = false

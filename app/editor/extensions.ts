@@ -3,7 +3,6 @@ import { Bold } from '@tiptap/extension-bold'
 import { Code } from '@tiptap/extension-code'
 import { HardBreak } from '@tiptap/extension-hard-break'
 import { Italic } from '@tiptap/extension-italic'
-import { Link } from '@tiptap/extension-link'
 import { BulletList, ListItem, ListKeymap, OrderedList } from '@tiptap/extension-list'
 import { Paragraph } from '@tiptap/extension-paragraph'
 import { Strike } from '@tiptap/extension-strike'
@@ -12,14 +11,20 @@ import { Underline } from '@tiptap/extension-underline'
 import { isSafeHref } from '~~/core/content/inline'
 import { TEXT_KINDS, type TextKind, type Tool } from '~~/core/content/textKinds'
 
-const link = {
-  openOnClick: false,
-  autolink: false,
-  linkOnPaste: true,
-  protocols: ['item'] as string[],
-  isAllowedUri: (uri: string) => isSafeHref(uri),
-  HTMLAttributes: { rel: null, target: null },
-}
+/**
+ * A link. Our own and not the package's, which brings along what finds addresses in any text: nothing here is linked by itself, and what
+ * is pasted is read by `core/content/paste.ts`.
+ */
+const link = Mark.create({
+  name: 'link',
+  priority: 1000,
+  keepOnSplit: false,
+  exitable: true,
+  inclusive: false,
+  addAttributes: () => ({ href: { default: null }, target: { default: null } }),
+  parseHTML: () => [{ tag: 'a[href]', getAttrs: (element) => (isSafeHref(element.getAttribute('href') ?? '') ? null : false) }],
+  renderHTML: ({ HTMLAttributes }) => ['a', isSafeHref(String(HTMLAttributes.href)) ? HTMLAttributes : {}, 0],
+})
 
 const document = (content: string) => Node.create({ name: 'doc', topNode: true, content })
 
@@ -35,7 +40,7 @@ const MARKS = {
   bold: Bold,
   code: Code,
   italic: Italic,
-  link: Link.configure(link),
+  link,
   strike: Strike,
   underline: Underline,
   look,

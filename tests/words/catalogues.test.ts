@@ -21,7 +21,9 @@ describe('the catalogues of the office', () => {
 
   it('say one thing under one name within a file', () => {
     for (const file of readdirSync(CATALOGUES)) {
-      const sentences = [...readFileSync(join(CATALOGUES, file), 'utf8').matchAll(/^export const \w+ = ('.*'|".*")$/gm)].map(([, said]) => said)
+      const sentences = [...readFileSync(join(CATALOGUES, file), 'utf8').matchAll(/^export const \w+ = ('.*'|".*")$/gm)].map(
+        ([, said]) => said,
+      )
       expect([file, sentences.filter((said, at) => sentences.indexOf(said) !== at)]).toEqual([file, []])
     }
   })

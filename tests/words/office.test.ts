@@ -5,7 +5,7 @@ import type { Component } from 'vue'
 import { createMemoryHistory, createRouter } from 'vue-router'
 import { BLOCK_KINDS, BLOCK_WORDS, emptyBlock } from '../../core/blocks/blocks'
 import { NO_REFS } from '../../core/render/text'
-import * as blockWords from '../../core/words/office/blocks'
+import * as blockWords from '../../core/words/office/blockKinds'
 import BlockList from '../../app/components/item/BlockList.vue'
 import BlockBody from '../../app/components/item/blocks/BlockBody.vue'
 import ChosenBlocksBar from '../../app/components/item/ChosenBlocksBar.vue'
@@ -54,7 +54,7 @@ beforeEach(() => {
 describe('in a second language, with its sentences in marks,', () => {
   it('the catalogues have marks, and a text without them is found', () => {
     expect(blockWords.addAColumn).toBe('⟦Add a column⟧')
-    expect(blockWords.headingLevel(2)).toBe('⟦Heading 2⟧')
+    expect(blockWords.termIndex(2)).toBe('⟦Term 2⟧')
     document.body.innerHTML = '<p title="Left">⟦Add ⟦a⟧ column⟧ 3 <b>out</b></p>'
     expect(notInCatalogues(document.body)).toEqual(['Left', 'out'])
   })

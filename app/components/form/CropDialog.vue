@@ -8,7 +8,7 @@ import PlainDialog from './PlainDialog.vue'
 import { api } from '~/composables/api'
 import { useNotices } from '~/stores/notices'
 import * as common from '~~/core/words/office/common'
-import * as say from '~~/core/words/office/choosing'
+import * as say from '~~/core/words/office/pictures'
 
 /** Cuts a picture to size and says which point stays in sight. The whole picture is kept, so that another part can be taken later. */
 const props = defineProps<{ media: string; focus: Focus | undefined; slotName: Slot }>()

@@ -8,7 +8,7 @@ import PlainDialog from './PlainDialog.vue'
 import { api } from '~/composables/api'
 import { useNotices } from '~/stores/notices'
 import * as common from '~~/core/words/office/common'
-import * as say from '~~/core/words/office/choosing'
+import * as say from '~~/core/words/office/pictures'
 
 /** Chooses a media file that is here already, by the words of its name; newest first. */
 const props = defineProps<{ sort: 'picture' | 'document' | 'any'; title: string }>()

@@ -6,7 +6,7 @@ import type { Refs } from '~~/core/render/text'
 import { api } from '~/composables/api'
 import { useNotices } from '~/stores/notices'
 import { lazily } from '~/composables/lazily'
-import * as say from '~~/core/words/office/choosing'
+import * as say from '~~/core/words/office/pictures'
 
 const CropDialog = lazily(() => import('./CropDialog.vue'))
 const MediaDialog = lazily(() => import('./MediaDialog.vue'))

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import PlainDialog from '~/components/form/PlainDialog.vue'
 import * as common from '~~/core/words/office/common'
-import * as say from '~~/core/words/office/frameMenus'
+import * as say from '~~/core/words/office/shortcuts'
 
 /** The keys of the office. */
 const emit = defineEmits<{ close: [] }>()

@@ -6,7 +6,7 @@ import { repeatOn, repeatsFor } from '~/components/time/repeats'
 import { useSite } from '~/stores/site'
 import * as common from '~~/core/words/office/common'
 import { cityOf } from '~/composables/zones'
-import * as say from '~~/core/words/office/blocks'
+import * as say from '~~/core/words/office/blockKinds'
 
 /** Asks when readers see a block: from a time, until one, or both, once or again and again. */
 const props = defineProps<{ times: BlockWindow | undefined }>()

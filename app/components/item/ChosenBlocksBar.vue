@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import * as common from '~~/core/words/office/common'
-import * as say from '~~/core/words/office/itemParts'
+import * as say from '~~/core/words/office/itemPanels'
 
 /** What can be done with several chosen blocks at once. */
 defineProps<{ count: number }>()

@@ -10,7 +10,7 @@ import type { Refs } from '~~/core/render/text'
 import RenderedHtml from '~/editor/RenderedHtml.vue'
 import RichText from '~/editor/RichText.vue'
 import { fieldWords } from './fieldWords'
-import * as say from '~~/core/words/office/itemParts'
+import * as say from '~~/core/words/office/itemDialogs'
 
 /** The places that two texts changed differently, each to be chosen once: either text, shown by words, or words of one's own. */
 const props = defineProps<{

@@ -4,7 +4,7 @@ import type { Refs } from '~~/core/render/text'
 import PlainDialog from '~/components/form/PlainDialog.vue'
 import ConflictChoices from './ConflictChoices.vue'
 import type { Conflict } from '~/composables/draft'
-import * as say from '~~/core/words/office/itemParts'
+import * as say from '~~/core/words/office/itemDialogs'
 
 /** Words that someone else changed while this person did: what holds is chosen place by place, or later. */
 const props = defineProps<{ conflict: Conflict; refs: Refs }>()

@@ -3,7 +3,7 @@ import type { ItemPage } from '~~/server/services/writing/itemPage'
 import { shortIn } from '~~/core/time/words'
 import StateMark from '~/components/mark/StateMark.vue'
 import { useSite } from '~/stores/site'
-import * as say from '~~/core/words/office/itemParts'
+import * as say from '~~/core/words/office/itemPanels'
 
 /** The lines of work on one item, where there are several: which one is at hand, and which are behind the site. */
 defineProps<{ drafts: ItemPage['drafts']; chosen: string }>()

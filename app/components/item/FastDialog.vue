@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { FastLane } from '~~/core/flow/route'
 import NoteDialog from './NoteDialog.vue'
-import * as say from '~~/core/words/office/itemParts'
+import * as say from '~~/core/words/office/itemDialogs'
 
 /** Puts live past the gates on the fast lane of the route, and says what follows from it. */
 const props = defineProps<{ fast: FastLane; run: (reason: string) => unknown }>()

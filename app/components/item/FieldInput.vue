@@ -14,7 +14,7 @@ import PictureDrop from '~/components/form/PictureDrop.vue'
 import LinkInput from './blocks/LinkInput.vue'
 import { useItemNotes } from '~/composables/itemNotes'
 import * as common from '~~/core/words/office/common'
-import * as say from '~~/core/words/office/itemParts'
+import * as say from '~~/core/words/office/fields'
 
 /** The input of one field, as the registry says. */
 const props = defineProps<{

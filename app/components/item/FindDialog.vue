@@ -5,7 +5,7 @@ import type { Content } from '~~/core/content/content'
 import { FIELDS } from '~~/core/content/fields'
 import { find, replace, type Found, type Query } from '~~/core/content/find'
 import * as common from '~~/core/words/office/common'
-import * as say from '~~/core/words/office/itemParts'
+import * as say from '~~/core/words/office/itemDialogs'
 
 /** Finds words on the page, and replaces them in one place or in all. */
 const props = defineProps<{ content: Content; locked: boolean }>()

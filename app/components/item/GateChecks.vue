@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { Check, TriangleAlert } from 'lucide-vue-next'
 import type { CheckResult } from '~~/server/services/reviewing/checks'
-import * as say from '~~/core/words/office/itemParts'
+import * as say from '~~/core/words/office/itemPanels'
 
 /** What the checks of a gate find in the draft now. */
 defineProps<{ gate: string; checks: CheckResult[] }>()

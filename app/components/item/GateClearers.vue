@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import { api } from '~/composables/api'
 import { useNotices } from '~/stores/notices'
-import * as say from '~~/core/words/office/itemParts'
+import * as say from '~~/core/words/office/itemPanels'
 
 /** Who may clear at a gate now, and what keeps some of them from it: asked when it is opened. */
 const props = defineProps<{ draft: string; gate: string }>()

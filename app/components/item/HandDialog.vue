@@ -4,7 +4,7 @@ import { api } from '~/composables/api'
 import { useNotices } from '~/stores/notices'
 import type { Got } from '~/composables/apiTypes'
 import * as common from '~~/core/words/office/common'
-import * as say from '~~/core/words/office/itemParts'
+import * as say from '~~/core/words/office/itemDialogs'
 
 /** Hands what waits at a gate to a colleague who may clear it there. */
 const props = defineProps<{ draft: string; gate: string; run: (person: string, name: string, note: string) => unknown }>()

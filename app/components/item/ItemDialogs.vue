@@ -6,7 +6,7 @@ import type { useItemActions } from './itemActions'
 import type { Pin } from '~/composables/itemNotes'
 import { lazyDialog } from '~/composables/lazily'
 import * as common from '~~/core/words/office/common'
-import * as say from '~~/core/words/office/itemParts'
+import * as say from '~~/core/words/office/itemDialogs'
 
 // Choosing a time brings the calendar arithmetic of zones along; it is loaded when it is asked for.
 const WhenDialog = lazyDialog(() => import('./WhenDialog.vue'))

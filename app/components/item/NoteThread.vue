@@ -2,7 +2,7 @@
 import { shortIn } from '~~/core/time/words'
 import { useItemNotes, type Thread } from '~/composables/itemNotes'
 import { useSite } from '~/stores/site'
-import * as say from '~~/core/words/office/itemParts'
+import * as say from '~~/core/words/office/itemPanels'
 
 /** A note with its answers: what it is about, the words it suggests, and what one can do with it. */
 const props = defineProps<{

@@ -12,7 +12,7 @@ import { whyNot } from '~/composables/commands'
 import { useNotices } from '~/stores/notices'
 import { useSite } from '~/stores/site'
 import * as common from '~~/core/words/office/common'
-import * as say from '~~/core/words/office/itemParts'
+import * as say from '~~/core/words/office/itemPanels'
 
 /** Facts for the office alone: saved at once, without version or gate. */
 const props = defineProps<{ page: ItemPage }>()

@@ -11,7 +11,7 @@ import SearchResultLook from './SearchResultLook.vue'
 import { groupsOf } from './fieldGroups'
 import { useSite } from '~/stores/site'
 import { lazily } from '~/composables/lazily'
-import * as say from '~~/core/words/office/itemParts'
+import * as say from '~~/core/words/office/fields'
 
 // Far below what is written, with the colleagues' names to choose from: it comes when one is near it.
 const BannerLook = lazily(() => import('~/components/banner/BannerLook.vue'))

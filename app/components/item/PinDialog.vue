@@ -2,7 +2,7 @@
 import PlainDialog from '~/components/form/PlainDialog.vue'
 import type { Asked, ItemNotes } from '~/composables/itemNotes'
 import * as common from '~~/core/words/office/common'
-import * as say from '~~/core/words/office/itemParts'
+import * as say from '~~/core/words/office/itemDialogs'
 
 /** Asks for a note at a place: what should change there, and with words chosen, which words instead. */
 const props = defineProps<{ asked: Asked; notes: ItemNotes }>()

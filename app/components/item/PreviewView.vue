@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { api, ApiProblem } from '~/composables/api'
-import * as say from '~~/core/words/office/itemParts'
+import * as say from '~~/core/words/office/itemPanels'
 
 /** The page through the live site's own renderer, as it will be served. */
 const props = defineProps<{ version: string }>()

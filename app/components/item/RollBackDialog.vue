@@ -3,7 +3,7 @@ import { FIELDS, type FieldName } from '~~/core/content/fields'
 import PlainDialog from '~/components/form/PlainDialog.vue'
 import { useLoad } from '~/composables/load'
 import * as common from '~~/core/words/office/common'
-import * as say from '~~/core/words/office/itemParts'
+import * as say from '~~/core/words/office/itemDialogs'
 
 /**
  * Asks before an earlier version goes live again, and says what that would undo for readers. It takes the yes once

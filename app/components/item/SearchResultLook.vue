@@ -2,7 +2,7 @@
 import type { Content } from '~~/core/content/content'
 import { searchDescription } from '~~/core/render/page'
 import * as common from '~~/core/words/office/common'
-import * as say from '~~/core/words/office/itemParts'
+import * as say from '~~/core/words/office/itemPanels'
 
 /** About how a search engine would show the page. */
 const props = defineProps<{ content: Content; path: string | null; siteName: string }>()

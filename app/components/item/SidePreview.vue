@@ -7,7 +7,7 @@ import { PageFrame } from './pageFrame'
 import { usePageWorker } from '~/composables/pageWorker'
 import { api, ApiProblem } from '~/composables/api'
 import type { Got } from '~/composables/apiTypes'
-import * as say from '~~/core/words/office/itemParts'
+import * as say from '~~/core/words/office/itemPanels'
 
 /** The page as readers would get it, made by the live site's renderer in a worker at each key; a click leads to the block. */
 const props = defineProps<{ version: string; content: Content; refs: Refs; inHand: string | null; savedWith: string }>()

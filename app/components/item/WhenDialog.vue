@@ -11,7 +11,7 @@ import { repeatOn, repeatsFor } from '~/components/time/repeats'
 import { useSite } from '~/stores/site'
 import * as common from '~~/core/words/office/common'
 import { cityOf } from '~/composables/zones'
-import * as say from '~~/core/words/office/itemParts'
+import * as say from '~~/core/words/office/itemDialogs'
 
 /**
  * Asks for a moment on the site's clock, or for a while that may come again; where the clocks change that night, asks

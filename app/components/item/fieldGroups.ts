@@ -1,6 +1,6 @@
 import { fieldsOf, type FieldName } from '~~/core/content/fields'
 import { can, type Kind } from '~~/core/kinds/kinds'
-import * as say from '~~/core/words/office/itemParts'
+import * as say from '~~/core/words/office/fields'
 
 /** The groups of fields below the page, by what they are about. */
 const GROUPS: { id: string; name: string; fields: FieldName[] }[] = [

@@ -1,6 +1,6 @@
 import { FIELDS, type FieldName, type PictureValue } from '~~/core/content/fields'
 import type { Refs } from '~~/core/render/text'
-import * as say from '~~/core/words/office/itemParts'
+import * as say from '~~/core/words/office/fields'
 
 /** A field's value in words, for comparing and choosing; empty for none. */
 export function fieldWords(name: FieldName, value: unknown, refs: Refs): string {

@@ -13,66 +13,13 @@ export const manyBlocks = (many: Said) => ` ${many} blocks`
 export const moveUp = 'Move up'
 export const moveDown = 'Move down'
 export const duplicate = 'Duplicate'
-
-// BlockTimesDialog
-export const whenReadersSeeThisBlock = 'When readers see this block'
-export const from = 'From'
-export const timeInZone = (value: Said) => `Time in ${value}`
-export const until = 'Until'
-export const comesAgain = 'Comes again'
-export const readersSeeIt = (window: Said) => `Readers see it ${window}.`
-export const itsTimesAreAPartOf =
-  'Its times are a part of the page: they go through its gates, and the page turns by itself. Outside them the site’s search does not find the block either.'
-export const showItAlways = 'Show it always'
-export const setTheTimes = 'Set the times'
-export const theClocksSkipThatNightWhat = (text: Said) => `The clocks skip ${text} that night; what is meant is read an hour later.`
-export const theClocksShowTwiceThatNight = (text: Said) => `The clocks show ${text} twice that night; the first is meant.`
+export const ordinary = 'Ordinary'
 
 // InsertMenu
 export const keptByYou = 'Kept by you'
 
 // BlockBody
 export const madeByANewerVersionIt = (block: Said) => `${block}: made by a newer version. It is kept as it is; readers get nothing of it.`
-
-// BoxBlock
-export const box = 'Box'
-export const titleOfTheBox = 'Title of the box'
-export const lookOfTheBox = 'Look of the box'
-export const plain = 'Plain'
-export const warning = 'Warning'
-
-// ButtonBlock
-export const wordsOnTheButton = 'Words on the button'
-export const whereItLeadsFaresOrHttps = 'Where it leads: /fares or https://…'
-export const whereTheButtonLeads = 'Where the button leads'
-
-// CardsBlock
-export const titleOfTheCard = 'Title of the card'
-export const wordsOfTheCard = 'Words of the card'
-export const aSentenceOrTwo = 'A sentence or two'
-export const whereTheCardLeads = 'Where the card leads'
-export const pictureOfTheCard = 'Picture of the card'
-
-// ColumnsBlock
-export const columnOfParts = (index: Said, span: Said, grid: Said) => `Column ${index}, ${span} of ${grid} parts`
-export const spanOfGrid = (span: Said, grid: Said) => `${span} of ${grid}`
-export const removeColumnIndex = (index: Said) => `Remove column ${index}`
-export const edgeBetweenColumnsAnd = (index: Said, index2: Said) => `Edge between columns ${index} and ${index2}`
-export const addAColumn = 'Add a column'
-
-// DefinitionsBlock
-export const termIndex = (index: Said) => `Term ${index}`
-export const term = 'Term'
-export const meaningIndex = (index: Said) => `Meaning ${index}`
-export const whatItMeans = 'What it means'
-export const addATerm = 'Add a term'
-export const removeTheLast = 'Remove the last'
-
-// EmbedBlock
-export const addressToEmbed = 'Address to embed'
-export const whatItShowsInWords = 'What it shows, in words'
-export const titleOfTheEmbed = 'Title of the embed'
-export const shownInAFrameOnlyWhere = 'Shown in a frame only where the site’s settings allow its origin; elsewhere as a link.'
 
 // LinkInput
 export const nowhere = 'nowhere'
@@ -83,13 +30,6 @@ export const anItemThatIsNotOn = 'An item that is not on the site yet'
 // ListBlock
 export const list = 'List'
 
-// PeopleBlock
-export const whatTheyDo = 'What they do'
-export const whatHrefDoes = (href: Said) => `What ${href} does`
-export const who = 'Who'
-export const chooseAPerson = 'Choose a person'
-export const someoneYouCannotSee = 'Someone you cannot see'
-
 // PictureBlock
 export const picture = 'Picture'
 export const caption = 'Caption'
@@ -99,50 +39,9 @@ export const paragraph = 'Paragraph'
 export const writeHere = 'Write here'
 export const heading = 'Heading'
 
-// QuestionsBlock
-export const question = 'Question'
-export const theQuestion = 'The question'
-export const answer = 'Answer'
-export const itsAnswer = 'Its answer'
-
 // QuoteBlock
 export const quote = 'Quote'
 export const whatWasSaid = 'What was said'
 export const whoSaidItAndWhere = 'Who said it, and where'
 export const sourceOfTheQuote = 'Source of the quote'
-
-// RepeatedParts
-export const moreThanPlanned = (count: Said, part: Said, planned: Said) =>
-  `${count} ${part}s; this place is planned for ${planned}. More may not fit its row.`
-export const aWithoutWords = (part: Said) => `A ${part} without words`
-export const moveNameUp = (name: Said) => `Move ${name} up`
-export const moveNameDown = (name: Said) => `Move ${name} down`
-export const copyName = (name: Said) => `Copy ${name}`
-export const removeName = (name: Said) => `Remove ${name}`
-export const addAPart = (part: Said) => `Add a ${part}`
-export const plannedFor = 'Planned for'
-
-// SourceBlock
 export const source = 'Source'
-
-// TableBlock
-export const captionOfTheTable = 'Caption of the table'
-export const rowRowColumnColumn = (row: Said, column: Said) => `Row ${row}, column ${column}`
-export const nameAtHereWords = (name: Said, hereWords: Said) => `${name}: at ${hereWords}`
-export const headings = 'Headings'
-export const firstRow = 'first row'
-export const firstColumn = 'first column'
-export const both = 'both'
-export const rowAndColumn = (row: Said, column: Said) => `row ${row}, column ${column}`
-export const rowBelow = 'Row below'
-export const columnToTheRight = 'Column to the right'
-export const removeTheRow = 'Remove the row'
-export const removeTheColumn = 'Remove the column'
-export const joinToTheRight = 'Join to the right'
-export const joinBelow = 'Join below'
-export const split = 'Split'
-export const card = 'card'
-export const person = 'person'
-export const questionPart = 'question'
-export const ordinary = 'Ordinary'
-export const any = 'any'

@@ -4,7 +4,7 @@ import type { Refs } from '~~/core/render/text'
 import type { MediaView } from '~~/core/render/picture'
 import InnerBlocks from './InnerBlocks.vue'
 import * as common from '~~/core/words/office/common'
-import * as say from '~~/core/words/office/blocks'
+import * as say from '~~/core/words/office/blockKinds'
 
 /** A box with a title and blocks of its own. */
 type BoxBlock = Extract<Block, { kind: 'box' }>

@@ -7,7 +7,7 @@ import RichText from '~/editor/RichText.vue'
 import LinkInput from './LinkInput.vue'
 import RepeatedParts from './RepeatedParts.vue'
 import { copied, moved, withPart, without } from './parts'
-import * as say from '~~/core/words/office/blocks'
+import * as say from '~~/core/words/office/blockKinds'
 
 type CardsBlock = Extract<Block, { kind: 'cards' }>
 const props = defineProps<{ block: CardsBlock; refs: Refs; locked: boolean; mayAdd: boolean }>()

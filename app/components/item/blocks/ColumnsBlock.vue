@@ -4,7 +4,7 @@ import { GRID, type Block } from '~~/core/blocks/blocks'
 import type { Refs } from '~~/core/render/text'
 import type { MediaView } from '~~/core/render/picture'
 import InnerBlocks from './InnerBlocks.vue'
-import * as say from '~~/core/words/office/blocks'
+import * as say from '~~/core/words/office/blockKinds'
 
 /** A row of columns on twelve parts; the edge between two is dragged, or moved with the arrow keys, and snaps to a part. */
 type ColumnsBlock = Extract<Block, { kind: 'columns' }>

@@ -3,7 +3,7 @@ import type { Block } from '~~/core/blocks/blocks'
 import type { Refs } from '~~/core/render/text'
 import RichText from '~/editor/RichText.vue'
 import { withPart } from './parts'
-import * as say from '~~/core/words/office/blocks'
+import * as say from '~~/core/words/office/blockKinds'
 
 type DefinitionsBlock = Extract<Block, { kind: 'definitions' }>
 defineOptions({ inheritAttrs: false })

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Block } from '~~/core/blocks/blocks'
 import LateInput from '~/components/form/LateInput.vue'
-import { addressToEmbed, shownInAFrameOnlyWhere, titleOfTheEmbed, whatItShowsInWords } from '~~/core/words/office/blocks'
+import { addressToEmbed, shownInAFrameOnlyWhere, titleOfTheEmbed, whatItShowsInWords } from '~~/core/words/office/blockKinds'
 
 // It shows no links and no pictures, which the others are given too.
 defineOptions({ inheritAttrs: false })

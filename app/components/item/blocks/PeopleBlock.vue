@@ -6,7 +6,7 @@ import PagePicker from '~/components/form/PagePicker.vue'
 import { api } from '~/composables/api'
 import RepeatedParts from './RepeatedParts.vue'
 import { moved, withPart, without } from './parts'
-import * as say from '~~/core/words/office/blocks'
+import * as say from '~~/core/words/office/blockKinds'
 
 type PeopleBlock = Extract<Block, { kind: 'people' }>
 const props = defineProps<{ block: PeopleBlock; refs: Refs; locked: boolean; mayAdd: boolean }>()

@@ -6,7 +6,7 @@ import type { MediaView } from '~~/core/render/picture'
 import RichText from '~/editor/RichText.vue'
 import RepeatedParts from './RepeatedParts.vue'
 import { copied, moved, withPart, without } from './parts'
-import * as say from '~~/core/words/office/blocks'
+import * as say from '~~/core/words/office/blockKinds'
 
 type QuestionsBlock = Extract<Block, { kind: 'questions' }>
 const props = defineProps<{ block: QuestionsBlock; refs: Refs; locked: boolean; mayAdd: boolean }>()

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { ArrowDown, ArrowUp, Copy, Plus, Trash2 } from 'lucide-vue-next'
-import * as say from '~~/core/words/office/blocks'
+import * as say from '~~/core/words/office/blockKinds'
 
 /** Parts of a block that repeat, each under its own words: added, copied, moved and removed; with a word when they are more than planned. */
 const props = defineProps<{

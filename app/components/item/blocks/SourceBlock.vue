@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Block } from '~~/core/blocks/blocks'
-import * as say from '~~/core/words/office/blocks'
+import * as say from '~~/core/words/office/blockKinds'
 
 type SourceBlock = Extract<Block, { kind: 'source' }>
 defineOptions({ inheritAttrs: false })

@@ -6,7 +6,7 @@ import type { Text } from '~~/core/content/inline'
 import { insertColumn, insertRow, joinCells, removeColumn, removeRow, spansOf, splitCell } from '~~/core/content/table'
 import RichText from '~/editor/RichText.vue'
 import * as common from '~~/core/words/office/common'
-import * as say from '~~/core/words/office/blocks'
+import * as say from '~~/core/words/office/blockKinds'
 
 type TableBlock = Extract<Block, { kind: 'table' }>
 const props = defineProps<{ block: TableBlock; refs: Refs; locked: boolean; mayAdd: boolean }>()

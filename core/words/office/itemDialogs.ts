@@ -1,17 +1,6 @@
-/** What the office says in the dialogs and panels of the item page. */
+/** What the office says in the dialogs of the item page. */
 import { counted } from '../counted'
 import type { Said } from '../said'
-
-// ChosenBlocksBar
-export const theChosenBlocks = 'The chosen blocks'
-export const countBlocksChosen = (count: Said) => `${count} blocks chosen`
-export const moveUp = 'Move up'
-export const up = 'Up'
-export const moveDown = 'Move down'
-export const down = 'Down'
-export const duplicate = 'Duplicate'
-export const remove = 'Remove'
-export const none = 'None'
 
 // ConflictChoices
 export const placeIndexOfCount = (index: Said, count: Said) => `Place ${index} of ${count}`
@@ -19,6 +8,7 @@ export const indexOfCount = (index: Said, count: Said) => `${index} of ${count}`
 export const bothBeganFrom = 'Both began from'
 export const itWasRemovedHere = 'It was removed here.'
 export const wordsOfMyOwn = 'Words of my own'
+export const empty = 'empty'
 
 // ConflictDialog
 export const someoneElseChangedTheSameWords = 'Someone else changed the same words'
@@ -31,11 +21,6 @@ export const leftToChoose = (places: Said) => `${places} left to choose`
 export const goOnWriting = 'Go on writing'
 export const saveWithThese = 'Save with these'
 
-// DraftTabs
-export const draftsOfThisItem = 'Drafts of this item'
-export const scheduledEvent = (event: Said) => `Scheduled ${event}`
-export const behind = 'behind'
-
 // FastDialog
 export const putLiveNowClearedAfterwards = 'Put live now, cleared afterwards'
 export const whyCanItNotWait = 'Why can it not wait?'
@@ -44,20 +29,6 @@ export const elseItIsTakenBackFrom = 'else it is taken back from the site'
 export const elseItIsToldOfAnd = 'else it is told of, and stays'
 export const readersGetItAtOnceIts = (hours: Said, value: Said) => `Readers get it at once. Its gates have ${hours} to clear it; ${value}.`
 export const hoursOfWorkingTime = (n: number) => `${counted(n, 'hour')} of working time`
-
-// FieldInput
-export const atTheTopOfTheTree = 'At the top of the tree'
-export const fromTheTitle = 'From the title'
-export const emptyTheDayItFirstGoes = 'Empty: the day it first goes live'
-export const noteOnLabel = (label: Said) => `Note on ${label}`
-export const nowhere = 'Nowhere'
-export const onEveryPage = 'On every page'
-export const onThePagesOfItsSection = 'On the pages of its section'
-export const untilSomeoneTakesItOff = 'Until someone takes it off'
-export const forATime = 'For a time'
-export const forInformation = 'For information'
-export const warning = 'Warning'
-export const urgent = 'Urgent'
 
 // FindDialog
 export const findAndReplaceOnThisPage = 'Find and replace on this page'
@@ -70,19 +41,10 @@ export const nowhereOnThisPage = 'Nowhere on this page.'
 export const countedTimes = (n: number) => counted(n, 'time')
 export const timesInPlaces = (times: Said, places: Said) => `${times} in ${places}`
 export const replaceAll = 'Replace all'
-
-// GateChecks
-export const checksOfGate = (gate: Said) => `Checks of ${gate}`
-export const andCountMore = (count: Said) => `, and ${count} more`
-export const andAdvice = ' (advice)'
-export const andPassed = ': passed'
-
-// GateClearers
-export const whoMay = 'Who may'
-export const forWhom = (name: Said) => ` for ${name}`
-export const nobodyMayClearItHereA = 'Nobody may clear it here; a steward can change that.'
+export const kind = 'Kind'
 
 // HandDialog
+export const forWhom = (name: Said) => ` for ${name}`
 export const handToAColleague = 'Hand to a colleague'
 export const toWhom = 'To whom'
 export const nobodyMayClearItHere = 'Nobody may clear it here.'
@@ -149,41 +111,6 @@ export const versionWentLiveAfterThisDraft = (number: Said) =>
 export const replaceIt = 'Replace it'
 export const bringUpToDateFirst = 'Bring up to date first'
 
-// NoteThread
-export const noteByDealtWith = (name: Said) => `Note by ${name}, dealt with`
-export const noteByName = (name: Said) => `Note by ${name}`
-export const andTheseWordsAreGone = ' (these words are gone)'
-export const suggests = 'suggests:'
-export const yourAnswer = 'Your answer'
-export const answer = 'Answer'
-export const dealtWith = 'Dealt with'
-export const takeTheseWords = 'Take these words'
-export const openAgain = 'Open again'
-
-// OfficeFacts
-export const internalName = 'Internal name'
-export const onlyColleaguesSeeItInLists = 'Only colleagues see it, in lists.'
-export const owner = 'Owner'
-export const nobody = 'Nobody'
-export const thePeople = 'The people'
-export const lookAtItAgainBy = 'Look at it again by'
-export const readersSeeItThereAtOnce = 'Readers see it there at once, or once its gates have cleared the move.'
-export const rightsAndRoutesFollowTheSection = 'Rights and routes follow the section.'
-export const notesForTheOffice = 'Notes for the office'
-export const kind = 'Kind'
-export const andItsAddressRedirects = '; its address redirects'
-export const itsHistoryLinksAndLabelsStay = (value: Said) => `Its history, links and labels stay${value}`
-export const makeItA = (one: Said) => `make it a ${one}`
-export const begun = 'Begun'
-export const lastChange = 'Last change'
-export const liveAt = 'Live at'
-export const nowhereWithin = 'nowhere'
-export const id = 'Id'
-
-// PageFields
-export const forTheOfficeAlone = 'For the office alone'
-export const readersNeverSeeItItNeeds = 'readers never see it; it needs no gate'
-
 // PinDialog
 export const noteOnTheseWords = 'Note on these words'
 export const noteHere = 'Note here'
@@ -194,31 +121,6 @@ export const emptyLeaveThemOut = 'Empty: leave them out.'
 export const chooseSomeWordsOfTheBlock = 'Choose some words of the block first, and the note is about those.'
 export const itGoesOutWhenYouReturn = 'It goes out when you return the draft or clear it.'
 export const keepTheNote = 'Keep the note'
-
-// PreviewView
-export const widthOfThePreview = 'Width of the preview'
-export const madeByTheLiveSitesRenderer = 'Made by the live site’s renderer: what you see is what is served.'
-export const previewOfThePage = 'Preview of the page'
-export const phone = 'Phone'
-export const tablet = 'Tablet'
-export const wide = 'Wide'
-
-// ReceiptCard
-export const receipt = 'Receipt'
-export const askTheLiveSiteAgain = 'Ask the live site again'
-export const answers = 'answers'
-export const earlierAddress = 'Earlier address'
-export const toLocation = (location: Said) => ` to ${location}`
-export const was = 'Was'
-export const since = 'Since'
-export const versionNumberSince = (number: Said, since: Said) => `version ${number}, ${since}`
-export const toUntil = (until: Said) => ` to ${until}`
-export const fingerprint = 'Fingerprint'
-export const readersReachItFrom = 'Readers reach it from'
-export const noListingMenuOrLinkOnly = 'no listing, menu or link; only by its address'
-export const thePage = 'the page'
-export const aRedirect = 'a redirect'
-export const nothingHere = 'nothing here'
 
 // RollBackDialog
 export const makeVersionLiveAgain = (number: Said) => `Make version ${number} live again?`
@@ -239,17 +141,6 @@ export const linkHereAndGoOnLeading = (pages: Said, links: Said, value: Said) =>
   `${pages} link here and go on leading here: ${links}${value}`
 export const openDraftsWillBeBehind = (drafts: Said) => `Open drafts will be behind: ${drafts}.`
 export const rollBack = 'Roll back'
-
-// SearchResultLook
-export const aboutHowASearchEngineShows = 'About how a search engine shows it'
-export const noDescriptionTheEnginePicksWords = 'No description: the engine picks words of the page.'
-
-// SidePreview
-export const howThePageIsShown = 'How the page is shown'
-export const showTheLightPage = 'Show the light page'
-export const showTheDarkPage = 'Show the dark page'
-export const thePageAsReadersGetIt = 'The page as readers get it'
-export const free = 'Free'
 
 // WhenDialog
 export const date = 'Date'
@@ -273,22 +164,3 @@ export const countedNewTroubles = (n: number) => counted(n, 'new trouble')
 export const thenItBrings = (newTroubles: Said) => `Then it brings ${newTroubles}`
 export const whatThisWouldBring = 'What this would bring'
 export const thenTroublesLess = (troubles: Said) => `Then ${troubles} less.`
-
-// fieldGroups
-export const addressAndMenu = 'Address and menu'
-export const summaryAndPicture = 'Summary and picture'
-export const labelsBylineAndDate = 'Labels, byline and date'
-export const searchAndSitemap = 'Search and sitemap'
-export const whenItIsShared = 'When it is shared'
-export const theBanner = 'The banner'
-
-// fieldWords
-export const anItemThatIsNotOn = 'an item that is not on the site'
-export const aDecorativePicture = 'a decorative picture'
-export const noAlternativeText = 'no alternative text'
-export const aPicture = (alternativeText: Said) => `a picture: ${alternativeText}`
-export const empty = 'empty'
-export const yes = 'yes'
-export const no = 'no'
-export const unchanged = 'unchanged'
-export const withdrawn = 'withdrawn'

@@ -1,0 +1,23 @@
+/** What the office says of its keys. */
+
+// ShortcutsDialog
+export const shortcuts = 'Shortcuts'
+export const ctrlK = 'Ctrl K'
+export const findAnythingDoAnything = 'Find anything, do anything'
+export const thisList = 'This list'
+export const onABlockWriteInIt = 'On a block: write in it'
+export const esc = 'Esc'
+export const inABlockOutOfIt = 'In a block: out of it'
+export const altAlt = 'Alt ↑ / Alt ↓'
+export const onABlockMoveIt = 'On a block: move it'
+export const onABlockGoToThe = 'On a block: go to the one before or after'
+export const ctrlEnter = 'Ctrl Enter'
+export const inABlockAddOneBelow = 'In a block: add one below'
+export const ctrlZCtrlShiftZ = 'Ctrl Z / Ctrl Shift Z'
+export const undoRedoTextsBlocksAndFields = 'Undo, redo: texts, blocks and fields'
+export const ctrlShiftF = 'Ctrl Shift F'
+export const findAndReplaceOnThePage = 'Find and replace on the page'
+export const inCompareNextChangeChangeBefore = 'In Compare: next change, change before'
+export const ctrlS = 'Ctrl S'
+export const saveNowAsANamedVersion = 'Save now, as a named version'
+export const inReviewNextAndBeforeClear = 'In Review: next and before, clear, return, belongs together'
