@@ -4,7 +4,7 @@ import { join } from 'node:path'
 import { startLogCopier } from '../server/jobs/logCopier'
 import { actorFrom } from '../server/services/people/access'
 import { batchView, beginBatch, runBatch } from '../server/services/listing/batches'
-import { goOn } from '../server/services/listing/batchRun'
+import { runNextPart } from '../server/services/listing/batchRun'
 import { systemClock } from '../server/services/clock'
 import { openOffice } from '../server/services/office'
 import { personByEmail } from '../server/store/people'
@@ -40,7 +40,7 @@ export async function measure(): Promise<Row[]> {
       const start = performance.now()
       for (;;) {
         const part = performance.now()
-        const more = await goOn(office, batch)
+        const more = await runNextPart(office, batch)
         parts.push(performance.now() - part)
         if (!more) return performance.now() - start
       }

@@ -1,7 +1,7 @@
 import { createMongoAbility, subject, type MongoAbility } from '@casl/ability'
 import { decide } from '../core/access/decide'
 import { peopleMatrix } from '../core/access/matrix'
-import { waysOf, wayTo, withAncestors, type Grant, type Rights } from '../core/access/rights'
+import { grantsOf, grantFor, withAncestors, type Grant, type Rights } from '../core/access/rights'
 import { VERBS, type Verb } from '../core/access/verbs'
 import { ANYONE, type Route } from '../core/flow/route'
 import { soundness } from '../core/flow/sound'
@@ -49,7 +49,7 @@ function abilities(rights: Rights): Map<string, MongoAbility> {
     [...rights.people.keys()].map((person) => [
       person,
       createMongoAbility(
-        waysOf(rights, person).flatMap(({ grant, verbs: allowed }) =>
+        grantsOf(rights, person).flatMap(({ grant, verbs: allowed }) =>
           [...allowed].map((action) => ({
             action,
             subject: 'Item',
@@ -84,7 +84,7 @@ export async function measure(): Promise<Row[]> {
     whole!.push(timed(() => questions.forEach(({ person, verb, section }) => void decide(rights, person, verb, section))))
     ours!.push(
       timed(() =>
-        questions.forEach(({ person, verb, section }) => (answers.ours += Number(wayTo(rights, person, verb, section) !== undefined))),
+        questions.forEach(({ person, verb, section }) => (answers.ours += Number(grantFor(rights, person, verb, section) !== undefined))),
       ),
     )
     theirs!.push(

@@ -1,5 +1,5 @@
 import { listedOf, SiteAt, type ItemHistory, type Stay } from '../core/plan/siteAt'
-import { foretell, forecast, type Plan, type PlannedFacts } from '../core/plan/forecast'
+import { computeForecast, forecast, type Plan, type PlannedFacts } from '../core/plan/forecast'
 import type { Turn } from '../core/plan/play'
 import type { Kind } from '../core/kinds/kinds'
 import type { Fields } from '../core/content/fields'
@@ -139,11 +139,11 @@ function forecasts(): Row[] {
   })
   const copied = timed(() => void structuredClone(turns))
   const present = new SiteAt(small, now)
-  const known = foretell(present, plan, links, 'Europe/Oslo', now)
+  const known = computeForecast(present, plan, links, 'Europe/Oslo', now)
   // One event, the first, is moved behind some of the others.
   const moved: Plan = { ...plan, turns: [...turns.slice(1, 51), { ...turns[0]!, at: turns[50]!.at }, ...turns.slice(51)] }
   const again = timed(() => {
-    if (foretell(present, moved, links, 'Europe/Oslo', now, undefined, known).steps.length !== EVENTS)
+    if (computeForecast(present, moved, links, 'Europe/Oslo', now, undefined, known).steps.length !== EVENTS)
       throw new Error('The forecast is not whole')
   })
   return [

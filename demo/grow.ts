@@ -4,8 +4,8 @@ import { sha256Hex } from '../core/content/canonical'
 import { manifestOf, type Content } from '../core/content/content'
 import { makeSegment } from '../core/address/segment'
 import { defaultFields } from '../core/content/fields'
-import { takeInWritten } from '../server/jobs/historian'
-import { takeIn } from '../server/jobs/lister'
+import { indexVersions } from '../server/jobs/versionIndexer'
+import { updateLists } from '../server/jobs/listUpdater'
 import { indexLive } from '../server/jobs/searchIndex'
 import { changeLive } from '../server/services/publishing/live'
 import type { LiveChange } from '../server/services/publishing/judging'
@@ -178,9 +178,9 @@ export async function growDemo(folder: string, size: number, progress: (words: s
     progress('taking in the words for search')
     await indexLive(office)
     progress('taking in what lists know')
-    await takeIn(office)
+    await updateLists(office)
     progress('taking in what was ever written')
-    await takeInWritten(office)
+    await indexVersions(office)
   } finally {
     await office.close()
   }

@@ -3,12 +3,12 @@ import type { GivenRole, RightsChange } from '../core/access/rightsChange'
 import type { Content } from '../core/content/content'
 import type { Edit } from '../core/content/edits'
 import type { Kind } from '../core/kinds/kinds'
-import { wallOf } from '../core/time/zone'
-import { takeInWritten } from '../server/jobs/historian'
+import { wallTimeOf } from '../core/time/zone'
+import { indexVersions } from '../server/jobs/versionIndexer'
 import { indexLive } from '../server/jobs/searchIndex'
 import { runDue } from '../server/jobs/scheduler'
 import { actorFrom, type Actor } from '../server/services/people/access'
-import { tellNews } from '../server/services/mail/news'
+import { sendNotifications } from '../server/services/mail/news'
 import { personById } from '../server/store/people'
 import { journalHead } from '../server/store/journal'
 import { discardDraft, openDraft } from '../server/services/writing/drafts'
@@ -198,7 +198,7 @@ class Story {
     await this.tellLately()
     this.progress('taking in the words for search')
     await indexLive(this.office)
-    await takeInWritten(this.office)
+    await indexVersions(this.office)
   }
 
   private async found(): Promise<void> {
@@ -306,7 +306,7 @@ class Story {
 
   /** People have been told of the last days; the mails of that time were sent long ago. */
   private async tellLately(): Promise<void> {
-    while ((await tellNews(this.office)) > 0);
+    while ((await sendNotifications(this.office)) > 0);
     await this.office.store.write(async (tx) => {
       await tx.run('UPDATE mail SET sent_at = made_at, next_at = NULL')
       await tx.run('UPDATE notification SET seen_at = at WHERE at < $before', { before: new Date(this.now - 2 * DAY).toISOString() })
@@ -568,7 +568,7 @@ class Story {
         .id
       await plan(this.office, await this.as('idris'), item, {
         kind: 'withdraw',
-        date: wallOf(sunday.toISOString(), ZONE).date,
+        date: wallTimeOf(sunday.toISOString(), ZONE).date,
         time: '22:00',
       })
     })
@@ -578,7 +578,7 @@ class Story {
   /** What is planned: a season's edition, a notice that comes each weekend, an embargo, and pages to be looked at again. */
   private plans(): void {
     const t = this.now
-    const wall = (at: number) => wallOf(new Date(at).toISOString(), ZONE)
+    const wall = (at: number) => wallTimeOf(new Date(at).toISOString(), ZONE)
     const on = (days: number, time: string) => ({ date: wall(t + days * DAY).date, time })
     const paragraph = (id: string, text: string): Edit => ({ op: 'replace', block: { id, kind: 'paragraph', text: [{ text }] } })
     const clearedChange = async (by: PersonKey, key: string, name: string, text: string) => {
@@ -675,7 +675,7 @@ class Story {
   /** Banners of the front page, one of them kept for another year, and a paragraph that shows at weekends. */
   private banners(): void {
     const t = this.now
-    const on = (days: number, time: string) => ({ date: wallOf(new Date(t + days * DAY).toISOString(), ZONE).date, time })
+    const on = (days: number, time: string) => ({ date: wallTimeOf(new Date(t + days * DAY).toISOString(), ZONE).date, time })
     const made = [
       [
         'Walk the ridge, sail home',
@@ -705,7 +705,7 @@ class Story {
         await this.send('sorley', banner, 'For the front page')
         await this.clear('bea', banner)
         const until = days ? on(days, '23:00') : on(-260, '23:00')
-        const from = wallOf(new Date(begin + HOUR).toISOString(), ZONE)
+        const from = wallTimeOf(new Date(begin + HOUR).toISOString(), ZONE)
         await plan(this.office, await this.as('idris'), banner.item, {
           kind: 'window',
           draft: banner.draft,
@@ -735,7 +735,7 @@ class Story {
   /** Work that is still under way at the demo's present, so that every list has something true to show. */
   private async unfinished(): Promise<void> {
     const t = this.now
-    const wall = (at: number) => wallOf(new Date(at).toISOString(), ZONE)
+    const wall = (at: number) => wallTimeOf(new Date(at).toISOString(), ZONE)
     const news = this.sections.get('News')!
     const write = (by: PersonKey, title: string, summary: string, text: string, section: SectionName = 'News', kind: Kind = 'post') =>
       this.write(by, kind, this.sections.get(section)!, title, {

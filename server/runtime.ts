@@ -12,16 +12,16 @@ import { MomentSite } from './site/moment'
 import { forEachSite } from './jobs/forEachSite'
 import { startBatchRunner } from './jobs/batchRunner'
 import { startDeadlines } from './jobs/deadlines'
-import { startForgetter } from './jobs/forgetter'
-import { startForeteller } from './jobs/foreteller'
-import { startHistorian } from './jobs/historian'
-import { startLister } from './jobs/lister'
+import { startCleanup } from './jobs/cleanup'
+import { startForecast } from './jobs/forecast'
+import { startVersionIndexer } from './jobs/versionIndexer'
+import { startListUpdater } from './jobs/listUpdater'
 import { startLogCopier } from './jobs/logCopier'
 import { startJournalHeads } from './jobs/journalHeads'
-import { startPostOffice } from './jobs/postOffice'
+import { startNotifier } from './jobs/notifier'
 import { startIndexer } from './jobs/searchIndex'
 import { startScheduler } from './jobs/scheduler'
-import { startZoneKeeper } from './jobs/zoneKeeper'
+import { startZoneUpdater } from './jobs/zoneUpdater'
 import { openThreads } from './services/threads'
 
 /** The parts of a running server that are of one site. */
@@ -64,17 +64,17 @@ async function start(): Promise<Runtime> {
       ? []
       : [
           forEachSite(office, startScheduler),
-          forEachSite(office, startZoneKeeper),
+          forEachSite(office, startZoneUpdater),
           startIndexer(office),
-          startLister(office),
-          startHistorian(office),
+          startListUpdater(office),
+          startVersionIndexer(office),
           forEachSite(office, startBatchRunner),
           forEachSite(office, startDeadlines),
-          startPostOffice(office),
+          startNotifier(office),
           startJournalHeads(office),
-          startForgetter(office),
+          startCleanup(office),
           startLogCopier(office),
-          forEachSite(office, (own) => startForeteller(own, partsOf(own.siteId).foresight)),
+          forEachSite(office, (own) => startForecast(own, partsOf(own.siteId).foresight)),
         ]
   return {
     office,

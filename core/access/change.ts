@@ -1,17 +1,17 @@
 import { reason } from '../words/ruleReasons'
 import { grouped } from '../grouped'
 import type { Reason } from '../outcome'
-import { rolesWithin, selfOf, waysOf, whoMay, wayTo, type Rights } from './rights'
-import { assuming, brokenTogether, givenRoles, sessionRoles } from './session'
+import { rolesWithin, personBehind, grantsOf, whoMay, grantFor, type Rights } from './rights'
+import { withRolesInUse, brokenTogether, givenRoles, sessionRoles } from './session'
 import { VERBS, type Verb } from './verbs'
 
 /** The roles a person is authorised for: those given, and all roles in them (ANSI INCITS 359, AuthorizedRoles). */
 export const rolesOf = (rights: Rights, person: string): Set<string> =>
-  new Set(waysOf(rights, person).flatMap(({ grant }) => rolesWithin(rights.roles, grant.role).map(({ id }) => id)))
+  new Set(grantsOf(rights, person).flatMap(({ grant }) => rolesWithin(rights.roles, grant.role).map(({ id }) => id)))
 
 /** The people who hold more of the roles of a separation than it lets them, all their accounts together. */
 export function separationsBroken(rights: Rights): { person: string; separation: string }[] {
-  const accounts = grouped([...rights.people.keys()], (person) => selfOf(rights, person))
+  const accounts = grouped([...rights.people.keys()], (person) => personBehind(rights, person))
   return [...accounts].flatMap(([person, own]) => {
     const held = new Set(own.flatMap((account) => [...rolesOf(rights, account)]))
     return rights.separations
@@ -50,10 +50,10 @@ function sessionsOf(rights: Rights, person: string): string[][] {
 function reachOf(rights: Rights, account: string): Set<string>[] {
   const places = [null, ...rights.sections.keys()]
   return sessionsOf(rights, account).map((roles) => {
-    const session = assuming(rights, account, roles)
+    const session = withRolesInUse(rights, account, roles)
     return new Set(
       (Object.keys(VERBS) as Verb[]).flatMap((verb) =>
-        places.flatMap((place) => (wayTo(session, account, verb, place) ? `${verb} ${place ?? '*'}` : [])),
+        places.flatMap((place) => (grantFor(session, account, verb, place) ? `${verb} ${place ?? '*'}` : [])),
       ),
     )
   })
@@ -61,17 +61,17 @@ function reachOf(rights: Rights, account: string): Set<string>[] {
 
 /** The accounts of one person. */
 const accountsOf = (rights: Rights, person: string): string[] =>
-  [...rights.people.keys()].filter((account) => selfOf(rights, account) === selfOf(rights, person))
+  [...rights.people.keys()].filter((account) => personBehind(rights, account) === personBehind(rights, person))
 
 /** Whether `after` lets an account do in one session what `before` did not let it do in one. */
-export function raisesAccount(before: Rights, after: Rights, account: string): boolean {
+export function accountGainsRights(before: Rights, after: Rights, account: string): boolean {
   const had = reachOf(before, account)
   return reachOf(after, account).some((now) => !had.some((then) => [...now].every((right) => then.has(right))))
 }
 
 /** Whether `after` lets any account of a person do in one session what `before` did not let that account do in one. */
-export const raises = (before: Rights, after: Rights, person: string): boolean =>
-  [...new Set([...accountsOf(before, person), ...accountsOf(after, person)])].some((account) => raisesAccount(before, after, account))
+export const gainsRights = (before: Rights, after: Rights, person: string): boolean =>
+  [...new Set([...accountsOf(before, person), ...accountsOf(after, person)])].some((account) => accountGainsRights(before, after, account))
 
 /** Whether `after` says of a person's own accounts that they are others' too, or of others' that they are theirs. */
 const changesOwnAccounts = (before: Rights, after: Rights, person: string): boolean =>
@@ -85,7 +85,7 @@ const changesOwnAccounts = (before: Rights, after: Rights, person: string): bool
 export function againstChange(before: Rights, after: Rights, by: string): Reason[] {
   const reasons: Reason[] = []
   if (hasCircle(after)) return [reason('roles-circle')]
-  if (raises(before, after, by)) reasons.push(reason('own-rights', { change: 'raise' }))
+  if (gainsRights(before, after, by)) reasons.push(reason('own-rights', { change: 'raise' }))
   if (changesOwnAccounts(before, after, by)) reasons.push(reason('own-accounts'))
   if (!whoMay(after, 'people.change', null, 1).length) reasons.push(reason('last-steward'))
   const old = new Set(separationsBroken(before).map(({ person, separation }) => `${person} ${separation}`))

@@ -1,6 +1,6 @@
 import { reason } from '../words/ruleReasons'
 import type { Reason } from '../outcome'
-import { wayTo, whoMay, type Rights, type Way } from './rights'
+import { grantFor, whoMay, type Rights, type Way } from './rights'
 import type { Verb } from './verbs'
 
 export type Decision = { allowed: true; by: Way } | { allowed: false; reasons: [Reason, ...Reason[]] }
@@ -19,7 +19,7 @@ export function decide(rights: Rights, person: string, verb: Verb, section: stri
       allowed: false,
       reasons: [{ ...reason('person-inactive', { to: 'act' }), help: whoMay(rights, 'people.change', null) }],
     }
-  const by = wayTo(rights, person, verb, section)
+  const by = grantFor(rights, person, verb, section)
   if (by) return { allowed: true, by }
   const help = whoMay(rights, verb, section)
   return {

@@ -1,4 +1,4 @@
-import { rolesWithin, waysOf, withAncestors, whoMay, type Rights, type Way } from './rights'
+import { rolesWithin, grantsOf, withAncestors, whoMay, type Rights, type Way } from './rights'
 import { VERBS, type Verb } from './verbs'
 
 /** One grant that allows something, as a chain of names from the person to the permission. */
@@ -48,7 +48,7 @@ export function explain(rights: Rights, person: string, verb: Verb, section: str
   const within = section === null ? [] : withAncestors(rights.sections, section)
   const covers = ({ grant }: Way) => grant.section === null || within.includes(grant.section)
   const name = (id: string | null) => (id === null ? null : (rights.sections.get(id)?.name ?? id))
-  const ways = waysOf(rights, person)
+  const ways = grantsOf(rights, person)
   const allowing = ways.filter((way) => covers(way) && way.verbs.has(verb))
   if (allowing.length)
     return {

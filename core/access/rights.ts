@@ -76,7 +76,7 @@ export interface Person {
 }
 
 /** Who an account is of: the same for all accounts of one person. */
-export const selfOf = (rights: Pick<Rights, 'people'>, person: string): string => rights.people.get(person)?.self ?? person
+export const personBehind = (rights: Pick<Rights, 'people'>, person: string): string => rights.people.get(person)?.self ?? person
 
 /** A grant as one person has it: themselves or through a group, with all that the role and the roles in it allow. */
 export interface Way {
@@ -143,14 +143,14 @@ function indexOf(rights: Rights): Index {
 const NONE: ReadonlySet<string> = new Set()
 
 /** The grants that an active person has, their own first; none for anyone else. */
-export const waysOf = (rights: Rights, person: string): readonly Way[] =>
+export const grantsOf = (rights: Rights, person: string): readonly Way[] =>
   rights.people.get(person)?.active ? (indexOf(rights).ways.get(person) ?? []) : []
 
 /** The way by which an active person may do something in a section (`null`: to the site as a whole), if there is one; in a section of another site there is none. */
-export function wayTo(rights: Rights, person: string, verb: Verb, section: string | null): Way | undefined {
+export function grantFor(rights: Rights, person: string, verb: Verb, section: string | null): Way | undefined {
   const path = section === null ? NONE : indexOf(rights).paths.get(section)
   if (!path) return undefined
-  return waysOf(rights, person).find(({ grant, verbs }) => verbs.has(verb) && (grant.section === null || path.has(grant.section)))
+  return grantsOf(rights, person).find(({ grant, verbs }) => verbs.has(verb) && (grant.section === null || path.has(grant.section)))
 }
 
 /** The names of active people who may do this there, at most `limit`. */
@@ -158,7 +158,7 @@ export function whoMay(rights: Rights, verb: Verb, section: string | null, limit
   const names: string[] = []
   for (const person of indexOf(rights).ways.keys()) {
     if (names.length >= limit) break
-    if (wayTo(rights, person, verb, section)) names.push(rights.people.get(person)!.name)
+    if (grantFor(rights, person, verb, section)) names.push(rights.people.get(person)!.name)
   }
   return names
 }

@@ -1,26 +1,26 @@
 import { grouped } from '../grouped'
-import { raisesAccount } from './change'
+import { accountGainsRights } from './change'
 import { SECOND_YES, type RightsChange, type SecondYes } from './rightsChange'
-import { selfOf, waysOf, wayTo, type Rights } from './rights'
+import { personBehind, grantsOf, grantFor, type Rights } from './rights'
 
 /** What an account is given, as a text that is equal where it is the same. */
 const givenTo = (rights: Rights, account: string): string =>
-  JSON.stringify(waysOf(rights, account).map(({ grant, verbs }) => [grant.section, [...verbs].sort()]))
+  JSON.stringify(grantsOf(rights, account).map(({ grant, verbs }) => [grant.section, [...verbs].sort()]))
 
 /** The accounts that can do after a change what they could not do before. */
-export function raisedBy(before: Rights, after: Rights): string[] {
+export function accountsThatGain(before: Rights, after: Rights): string[] {
   // Where sections or rules of roles changed, what was given may reach further than its words say.
   const anywhere = JSON.stringify([...before.sections.values()]) !== JSON.stringify([...after.sections.values()])
   const apart = JSON.stringify(before.separations) !== JSON.stringify(after.separations)
   return [...after.people.keys()].filter(
-    (account) => (anywhere || apart || givenTo(before, account) !== givenTo(after, account)) && raisesAccount(before, after, account),
+    (account) => (anywhere || apart || givenTo(before, account) !== givenTo(after, account)) && accountGainsRights(before, after, account),
   )
 }
 
 /** Whether accounts that counted as one person count as several afterwards. */
 const parts = (before: Rights, after: Rights): boolean =>
-  [...grouped([...before.people.keys()], (account) => selfOf(before, account)).values()].some(
-    (own) => new Set(own.map((account) => selfOf(after, account))).size > 1,
+  [...grouped([...before.people.keys()], (account) => personBehind(before, account)).values()].some(
+    (own) => new Set(own.map((account) => personBehind(after, account))).size > 1,
   )
 
 /** Whether roles that one person could not hold or use together may be afterwards. */
@@ -39,17 +39,17 @@ const rank = (rule: SecondYes) => SECOND_YES.indexOf(rule)
  * person that become several, roles kept apart that no longer are, a deputy that the absent did not choose, fewer changes that
  * ask for a second steward.
  */
-export const isRaising = (change: RightsChange, rule: SecondYes, before: Rights, after: Rights, by: string): boolean =>
+export const givesMoreRights = (change: RightsChange, rule: SecondYes, before: Rights, after: Rights, by: string): boolean =>
   (change.change === 'second-yes' && rank(change.asked) > rank(rule)) ||
   (change.change === 'deputy' && change.absent !== by) ||
   parts(before, after) ||
   loosens(before, after) ||
-  raisedBy(before, after).length > 0
+  accountsThatGain(before, after).length > 0
 
 /** The people, by their first accounts, who may change rights on the whole site. */
 export const stewards = (rights: Rights): Set<string> =>
   new Set(
-    [...rights.people.keys()].filter((account) => wayTo(rights, account, 'people.change', null)).map((account) => selfOf(rights, account)),
+    [...rights.people.keys()].filter((account) => grantFor(rights, account, 'people.change', null)).map((account) => personBehind(rights, account)),
   )
 
 /**
@@ -57,12 +57,12 @@ export const stewards = (rights: Rights): Set<string> =>
  * `come` to the office, and are not raised by it themselves.
  */
 export function whoMayAgree(before: Rights, after: Rights, by: string, come: ReadonlySet<string>): string[] {
-  const raised = new Set(raisedBy(before, after).map((account) => selfOf(before, account)))
-  const asks = selfOf(before, by)
+  const raised = new Set(accountsThatGain(before, after).map((account) => personBehind(before, account)))
+  const asks = personBehind(before, by)
   return [...before.people.keys()].filter((account) => {
-    const self = selfOf(before, account)
+    const self = personBehind(before, account)
     // Whoever counted as the one who asks, before or after, is no second.
-    if (self === asks || selfOf(after, account) === selfOf(after, by) || raised.has(self)) return false
-    return come.has(account) && wayTo(before, account, 'people.change', null) !== undefined
+    if (self === asks || personBehind(after, account) === personBehind(after, by) || raised.has(self)) return false
+    return come.has(account) && grantFor(before, account, 'people.change', null) !== undefined
   })
 }

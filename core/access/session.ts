@@ -1,7 +1,7 @@
-import { rolesWithin, waysOf, type Rights } from './rights'
+import { rolesWithin, grantsOf, type Rights } from './rights'
 
 /** The roles given to a person, themselves or through a group, each once, in the order of the grants. */
-export const givenRoles = (rights: Rights, person: string): string[] => [...new Set(waysOf(rights, person).map(({ grant }) => grant.role))]
+export const givenRoles = (rights: Rights, person: string): string[] => [...new Set(grantsOf(rights, person).map(({ grant }) => grant.role))]
 
 /** The dynamic separations that using these roles together would break (a role counts with all roles in it). */
 export const brokenTogether = (rights: Rights, roles: readonly string[]) => {
@@ -26,7 +26,7 @@ export function sessionRoles(rights: Rights, person: string, asked: readonly str
 const assumed = new WeakMap<Rights, Map<string, Rights>>()
 
 /** The rights as they are in a session of a person who uses these of their roles; everybody else's stay. */
-export function assuming(rights: Rights, person: string, roles: readonly string[]): Rights {
+export function withRolesInUse(rights: Rights, person: string, roles: readonly string[]): Rights {
   const resting = givenRoles(rights, person).filter((role) => !roles.includes(role))
   if (!resting.length) return rights
   const known = assumed.get(rights) ?? new Map<string, Rights>()

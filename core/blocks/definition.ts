@@ -1,6 +1,6 @@
 import { z } from 'zod'
 import { textSchema } from '../content/inline'
-import { misfit, type TextKind } from '../content/textKinds'
+import { disallowedIn, type TextKind } from '../content/textKinds'
 import type { markBoth, pairs } from '../history/marking'
 import type { Refs } from '../render/text'
 
@@ -67,7 +67,7 @@ export const line = z.string().max(300)
 /** Rich text with the styles that its place offers. */
 export const textAt = (kind: TextKind) =>
   textSchema.superRefine((value, context) => {
-    const wrong = misfit(value, kind)
+    const wrong = disallowedIn(value, kind)
     if (wrong) context.addIssue({ code: 'custom', message: wrong })
   })
 /** How many alike parts the place is planned for; more are possible, and said to be more. */

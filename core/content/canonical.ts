@@ -52,4 +52,4 @@ let digest: Digest = (text) => bytesToHex(sha256(utf8ToBytes(text)))
 export const sha256Hex: Digest = (text) => digest(text)
 
 /** Lets the platform's own SHA-256 do the work where it has one that answers at once; it must answer the same. */
-export const hashWith = (native: Digest): void => void (digest = native)
+export const useDigest = (native: Digest): void => void (digest = native)

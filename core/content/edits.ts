@@ -36,7 +36,7 @@ export interface Saved {
 }
 
 /** The hashes of blocks, as `base` and as `head` have them, that edits made on `base` replace and that `head` changed too. */
-export function contested(base: Manifest, head: Manifest, edits: readonly Edit[]): string[] {
+export function conflictingBlocks(base: Manifest, head: Manifest, edits: readonly Edit[]): string[] {
   if (base === head) return []
   const replaced = new Set(edits.flatMap((edit) => (edit.op === 'replace' ? edit.block.id : [])))
   const [was, is] = [base, head].map(({ body }) => new Map(body.flatMap(([id, hash]) => (replaced.has(id) ? [[id, hash] as const] : []))))
@@ -48,7 +48,7 @@ export function contested(base: Manifest, head: Manifest, edits: readonly Edit[]
 
 /**
  * Applies edits made on `base` to `head`, which is `base` or a later version of the draft. Edits to different blocks
- * and fields merge, and so do edits to different words of one block, where `blocks` has what {@link contested} names. An
+ * and fields merge, and so do edits to different words of one block, where `blocks` has what {@link conflictingBlocks} names. An
  * edit of a place that `head` changed or removed since `base` is a conflict otherwise, unless both say the same. All or
  * nothing: on any refusal or conflict nothing is applied.
  */

@@ -173,7 +173,7 @@ export const labelOf = (name: FieldName, kind: Kind): string => KINDS[kind].fiel
 export const fieldsOf = (kind: Kind): FieldName[] => (Object.keys(FIELDS) as FieldName[]).filter((name) => hasField(kind, name))
 
 /** Of visible fields those that a kind has; what an item was given as another kind stays in its versions, unseen. */
-export function onlyOf(kind: Kind, fields: Fields): Fields {
+export function fieldsOfKind(kind: Kind, fields: Fields): Fields {
   const own: Record<string, unknown> = {}
   for (const name in fields) if (hasField(kind, name as FieldName)) own[name] = fields[name as FieldName]
   return own

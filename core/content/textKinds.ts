@@ -49,7 +49,7 @@ const WORDS: Record<Tool, string> = {
 }
 
 /** What a text has that its kind does not offer, as the sentence of a refusal; undefined when it fits. */
-export function misfit(text: Text, kind: TextKind): string | undefined {
+export function disallowedIn(text: Text, kind: TextKind): string | undefined {
   const { tools, words } = TEXT_KINDS[kind]
   const wrong = text.flatMap(toolsOf).find((tool) => !has(tools, tool))
   return wrong && `${words} takes no ${WORDS[wrong]}`

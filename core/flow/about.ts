@@ -32,7 +32,7 @@ function finder({ amounts, words }: About): (text: string) => boolean {
 const TEXTS = ['title', 'summary'] as const satisfies FieldName[]
 
 /** The hash of the parts of a content that a gate is about; `''` where it has none. */
-export function aboutHash(about: About, { fields, body }: Content): string {
+export function hashOfParts(about: About, { fields, body }: Content): string {
   const finds = finder(about)
   const named = new Set<FieldName>([...about.fields, ...TEXTS.filter((name) => finds(fields[name] ?? ''))])
   const said = Object.fromEntries([...named].sort().flatMap((name) => (fields[name] === undefined ? [] : [[name, fields[name]]])))

@@ -78,11 +78,9 @@ function standingOf(state: DraftState, gate: Gate): Clearance[] {
   })
 }
 
-/** How many standing clearances a gate has. */
-export const standing = (state: DraftState, gate: Gate): number => standingOf(state, gate).length
 
 /** How many clearances a gate still needs of its guards, or of each of its groups where it counts by group. */
-export function owing(state: DraftState, gate: Gate): number[] {
+export function missingClearances(state: DraftState, gate: Gate): number[] {
   const found = standingOf(state, gate)
   const left = (given: Clearance[]) => Math.max(0, gate.needed - given.length)
   if (!countsByGroup(gate)) return [left(found)]
@@ -90,7 +88,7 @@ export function owing(state: DraftState, gate: Gate): number[] {
 }
 
 /** How many clearances a gate still needs at least. */
-export const missing = (state: DraftState, gate: Gate): number => Math.max(...owing(state, gate))
+export const missing = (state: DraftState, gate: Gate): number => Math.max(...missingClearances(state, gate))
 
 /** The gates that wait now: the unfilled ones of the first step that has any. */
 export function openGates(route: Route, state: DraftState): Gate[] {

@@ -1,6 +1,6 @@
 import { reason } from '../words/ruleReasons'
 import type { Reason } from '../outcome'
-import { rolesWithin, selfOf, waysOf, wayTo, withAncestors, type Rights } from '../access/rights'
+import { rolesWithin, personBehind, grantsOf, grantFor, withAncestors, type Rights } from '../access/rights'
 import type { Gate, Guards } from './route'
 
 /** A gate where someone would clear: of which route, for work in which section, at which instant. */
@@ -22,7 +22,7 @@ export function isNamed(rights: Rights, who: Guards, person: string, section: st
   if (who.groups.some((group) => rights.groups.get(group)?.members.includes(person))) return true
   if (!who.roles.length) return false
   const path = section === null ? [] : withAncestors(rights.sections, section)
-  return waysOf(rights, person).some(
+  return grantsOf(rights, person).some(
     ({ grant }) =>
       (grant.section === null || path.includes(grant.section)) &&
       rolesWithin(rights.roles, grant.role).some(({ id }) => who.roles.includes(id)),
@@ -35,15 +35,15 @@ export const namedBy = (rights: Rights, who: Guards, section: string): string[] 
 
 /** Whether a person guards a gate for items in a section (`null`: for the site as a whole): by right and as named. Who wrote is asked elsewhere. */
 export const guards = (rights: Rights, gate: Gate, person: string, section: string | null): boolean =>
-  wayTo(rights, person, 'item.review', section) !== undefined && (isOpen(gate.who) || isNamed(rights, gate.who, person, section))
+  grantFor(rights, person, 'item.review', section) !== undefined && (isOpen(gate.who) || isNamed(rights, gate.who, person, section))
 
 /**
  * The ways in which a person may clear at a gate, their own first. A deputy stands in for a guard who is away at that
  * instant, may read the work, and hands it to nobody further.
  */
-export function standings(rights: Rights, { route, gate, section, at }: AtGate, person: string): Standing[] {
+export function waysToClear(rights: Rights, { route, gate, section, at }: AtGate, person: string): Standing[] {
   const own: Standing[] = guards(rights, gate, person, section) ? [{ as: 'guard' }] : []
-  if (!rights.delegations.length || !wayTo(rights, person, 'item.read', section)) return own
+  if (!rights.delegations.length || !grantFor(rights, person, 'item.read', section)) return own
   const absent = rights.delegations.filter(
     ({ deputy, gates, from, to, absent: away }) =>
       deputy === person &&
@@ -57,13 +57,13 @@ export function standings(rights: Rights, { route, gate, section, at }: AtGate, 
 
 /** The groups that a gate names for which a clearance by a person counts: those that any account of theirs is in. */
 export function groupsFor(rights: Rights, gate: Gate, person: string): string[] {
-  const self = selfOf(rights, person)
-  return gate.who.groups.filter((group) => rights.groups.get(group)?.members.some((member) => selfOf(rights, member) === self))
+  const self = personBehind(rights, person)
+  return gate.who.groups.filter((group) => rights.groups.get(group)?.members.some((member) => personBehind(rights, member) === self))
 }
 
 /** The active people who may clear work in a section. */
 export const reviewersOf = (rights: Rights, section: string): string[] =>
-  [...rights.people.keys()].filter((person) => wayTo(rights, person, 'item.review', section) !== undefined)
+  [...rights.people.keys()].filter((person) => grantFor(rights, person, 'item.review', section) !== undefined)
 
 /** The active people who guard a gate for items in a section; `reviewers` are those of the section, where they are known already. */
 export const guardsOf = (rights: Rights, gate: Gate, section: string, reviewers = reviewersOf(rights, section)): string[] =>
@@ -73,7 +73,7 @@ export const guardsOf = (rights: Rights, gate: Gate, section: string, reviewers 
 export function clearersOf(rights: Rights, at: AtGate): string[] {
   const own = guardsOf(rights, at.gate, at.section)
   const deputies = new Set(rights.delegations.map(({ deputy }) => deputy))
-  return [...own, ...[...deputies].filter((person) => !own.includes(person) && standings(rights, at, person).length)]
+  return [...own, ...[...deputies].filter((person) => !own.includes(person) && waysToClear(rights, at, person).length)]
 }
 
 /** A list of guards in words; `open` is said of one that names nobody. */
@@ -92,7 +92,7 @@ export const guardWords = (rights: Rights, { who }: Gate): string => namesOf(rig
 
 /** Why a person may not clear at a gate, with who may; `null` where they may. */
 export function notGuard(rights: Rights, at: AtGate, person: string): Reason | null {
-  if (standings(rights, at, person).length) return null
+  if (waysToClear(rights, at, person).length) return null
   return {
     ...reason('not-guard', { gate: at.gate.name, guards: guardWords(rights, at.gate) }),
     help: clearersOf(rights, at)

@@ -198,7 +198,7 @@ const whole = (route: Route, section?: string): Step[] =>
  * The way of a withdrawal or a move: the gates of its route, and of a move also those of the route in force where it leads,
  * guarded by the people there. What a route does not gate has no step in it.
  */
-export function wayOf(change: OtherChange, route: Route, to?: { route: Route; section: string } | null): Route {
+export function routeOfChange(change: OtherChange, route: Route, to?: { route: Route; section: string } | null): Route {
   const { fast: _, ...here } = route
   const there = to && isGated(to.route, change) ? whole(to.route, to.section) : []
   return { ...here, steps: [...(isGated(route, change) ? whole(route) : []), ...there] }

@@ -1,7 +1,7 @@
 import { reason } from '../words/ruleReasons'
 import type { Reason } from '../outcome'
-import { selfOf, wayTo, type Rights } from '../access/rights'
-import { hasCleared, owing, type DraftState } from './draft'
+import { personBehind, grantFor, type Rights } from '../access/rights'
+import { hasCleared, missingClearances, type DraftState } from './draft'
 import { groupsFor, guardsOf, reviewersOf } from './guards'
 import { countsByGroup, gatesOf, type Gate, type Route } from './route'
 
@@ -15,8 +15,8 @@ export interface Soundness {
 const writersOf = (rights: Rights, section: string): string[] => [
   ...new Set(
     [...rights.people.keys()]
-      .filter((person) => wayTo(rights, person, 'item.write', section) && wayTo(rights, person, 'item.send', section))
-      .map((person) => selfOf(rights, person)),
+      .filter((person) => grantFor(rights, person, 'item.write', section) && grantFor(rights, person, 'item.send', section))
+      .map((person) => personBehind(rights, person)),
   ),
 ]
 
@@ -25,7 +25,7 @@ const writersOf = (rights: Rights, section: string): string[] => [
  * where it counts by group.
  */
 function poolsOf(rights: Rights, gate: Gate, section: string, reviewers?: string[]): string[][] {
-  const all = [...new Set(guardsOf(rights, gate, section, reviewers).map((person) => selfOf(rights, person)))]
+  const all = [...new Set(guardsOf(rights, gate, section, reviewers).map((person) => personBehind(rights, person)))]
   if (!countsByGroup(gate)) return [all]
   return gate.who.groups.map((group) => all.filter((person) => groupsFor(rights, gate, person).includes(group)))
 }
@@ -92,7 +92,7 @@ export interface UnderWay {
  */
 export function strandedAt(rights: Rights, { section, route, state }: UnderWay): Gate[] {
   return gatesOf(route).filter((gate) => {
-    const owed = owing(state, gate)
+    const owed = missingClearances(state, gate)
     const open = (person: string) => !hasCleared(state, gate, person) && (gate.authorsMayClear || !state.authors.includes(person))
     return poolsOf(rights, gate, gate.section ?? section).some((pool, index) => pool.filter(open).length < owed[index]!)
   })

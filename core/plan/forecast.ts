@@ -77,7 +77,7 @@ export interface Foretold {
  * With a forecast of the same site that is `known`, only those turns are judged anew that are other than they were, or that
  * whose inputs changed; the answer is the same.
  */
-export function foretell(
+export function computeForecast(
   before: SiteAt,
   plan: Plan,
   links: Links,
@@ -98,8 +98,8 @@ export function foretell(
   return { troubles: [...troubles.values()], steps, under }
 }
 
-/** The troubles of what is planned; see {@link foretell}. */
-export const forecast = (...asked: Parameters<typeof foretell>): Trouble[] => foretell(...asked).troubles
+/** The troubles of what is planned; see {@link computeForecast}. */
+export const forecast = (...asked: Parameters<typeof computeForecast>): Trouble[] => computeForecast(...asked).troubles
 
 /** Plays a plan along the steps of an earlier one, judging only what may be other than it was there. */
 function replay(player: Foreteller, plan: Plan, old: readonly Step[], windows: ReadonlySet<string>): Step[] {

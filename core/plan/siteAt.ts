@@ -26,7 +26,7 @@ export interface ItemHistory {
 export type Facts = ReadonlyMap<string, ItemHistory>
 
 /** The place in a list of stays of the one that holds at an instant; −1 where there is none. */
-export function stayAt(stays: readonly Stay[], at: string): number {
+export function indexOfStayAt(stays: readonly Stay[], at: string): number {
   let low = 0
   let high = stays.length - 1
   while (low <= high) {
@@ -112,13 +112,13 @@ export class SiteAt implements Site {
   /** The stay of an item that holds at the moment. */
   private stayOf(item: string): Stay | undefined {
     const stays = this.facts.get(item)?.stays
-    return stays?.[stayAt(stays, this.at)]
+    return stays?.[indexOfStayAt(stays, this.at)]
   }
 
   /** Every stay that holds at the moment, with its item. */
   private *stays(): Generator<[item: string, stay: Stay]> {
     for (const [item, { stays }] of this.facts) {
-      const stay = stays[stayAt(stays, this.at)]
+      const stay = stays[indexOfStayAt(stays, this.at)]
       if (stay) yield [item, stay]
     }
   }
@@ -142,7 +142,7 @@ export class SiteAt implements Site {
     let found = this.entries.get(item)
     if (found === undefined) {
       const history = this.facts.get(item)
-      const index = history ? stayAt(history.stays, this.at) : -1
+      const index = history ? indexOfStayAt(history.stays, this.at) : -1
       found = history && index >= 0 ? new EntryAt(this, item, history, index) : null
       this.entries.set(item, found)
     }

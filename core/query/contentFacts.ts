@@ -1,6 +1,6 @@
 import { unwordedPictures } from '../checks/alternativeTexts'
 import { blockText, type Block } from '../blocks/blocks'
-import { onlyOf } from '../content/fields'
+import { fieldsOfKind } from '../content/fields'
 import type { Kind } from '../kinds/kinds'
 import type { LabelType } from '../kinds/label'
 import { contentWords, type Content } from '../content/content'
@@ -31,7 +31,7 @@ export const passagesOf = ({ fields, body }: Content): string[] =>
 
 /** What lists know of an item of a kind by its content; what it was given as another kind is not seen. */
 export function contentFacts(kind: Kind, { fields: all, body }: Content): ContentFacts {
-  const content: Content = { fields: onlyOf(kind, all), body }
+  const content: Content = { fields: fieldsOfKind(kind, all), body }
   const { fields } = content
   return {
     language: (fields.language ?? '').toLowerCase(),

@@ -14,7 +14,7 @@ export interface Sought {
 }
 
 /** What a query looks for in texts of a kind, of what it does not deny. */
-export function soughtBy(query: Query, place: TextPlace = 'text'): Sought[] {
+export function searchTermsOf(query: Query, place: TextPlace = 'text'): Sought[] {
   const denied = new Set([...within(query)].flatMap((part) => (part.is === 'not' ? [...within(part.part)] : [])))
   return [...within(query)].flatMap((part) =>
     (part.is === 'word' || part.is === 'phrase') && part.in === place && !denied.has(part)

@@ -23,5 +23,5 @@ export function weekOf(date: string): string[] {
 }
 
 /** A date so many days, weeks or months on; a month's end stays within its month. */
-export const shifted = (date: string, by: { days?: number; weeks?: number; months?: number }): string =>
+export const shiftDate = (date: string, by: { days?: number; weeks?: number; months?: number }): string =>
   Temporal.PlainDate.from(date).add(by).toString()

@@ -39,7 +39,7 @@ export function isZone(name: string): boolean {
 }
 
 /** The wall time of an instant in a zone; `time` to the minute. Throws RangeError for what is no instant. */
-export function wallOf(instant: string, zone: string): WallTime {
+export function wallTimeOf(instant: string, zone: string): WallTime {
   const at = Date.parse(instant)
   const wall = new Date(at + offsetAt(at, zone)).toISOString()
   return { date: wall.slice(0, 10), time: wall.slice(11, 16), zone }

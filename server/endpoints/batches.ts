@@ -2,9 +2,9 @@ import { z } from 'zod'
 import { nameSchema } from '../../core/content/line'
 import { rewriteSchema } from '../../core/content/rewrite'
 import { actionSchema } from '../../core/batch/action'
-import { takeIn } from '../jobs/lister'
+import { updateLists } from '../jobs/listUpdater'
 import { refusal } from '../services/refusal'
-import { act, takesOn } from '../services/listing/act'
+import { act, actsOnDraft } from '../services/listing/act'
 import { batchEntries, batchView, beginBatch, cancelBatch, recentBatches, runBatch, undoBatch } from '../services/listing/batches'
 import { listingFor } from '../services/listing/listing'
 import { beginRewrite, findHits } from '../services/writing/rewrites'
@@ -26,9 +26,9 @@ export const batches = [
     body: z.strictObject({ target, action: actionSchema }),
     answer: answers.doneAct,
     async run({ office, actor, body, ifMatch }) {
-      if (takesOn(body.action) && ifMatch === undefined) throw refusal('version-missing', 'version-missing', { of: 'draft' })
+      if (actsOnDraft(body.action) && ifMatch === undefined) throw refusal('version-missing', 'version-missing', { of: 'draft' })
       const done = await act(office, actor, body.target, body.action, ifMatch)
-      await takeIn(office, [body.target.item])
+      await updateLists(office, [body.target.item])
       return done
     },
   }),
@@ -54,7 +54,7 @@ export const batches = [
     answer: answers.foundHits,
     async run({ office, foresight, actor, body }) {
       // Every place is to be found, also of a text that was saved just now.
-      await takeIn(office)
+      await updateLists(office)
       return findHits(office, foresight, actor, body)
     },
   }),

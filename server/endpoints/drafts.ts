@@ -4,10 +4,10 @@ import { blockSchema } from '../../core/blocks/blocks'
 import { editSchema } from '../../core/content/edits'
 import { quoteSchema } from '../../core/content/quote'
 import { bin, emptyBin } from '../services/writing/bin'
-import { keepBlock, keptBlocks, letKeptGo } from '../services/writing/kept'
-import { bePresent } from '../services/writing/presence'
+import { keepBlock, keptBlocks, deleteKeptBlock } from '../services/writing/kept'
+import { reportPresence } from '../services/writing/presence'
 import { bringUpToDate, previewUpdate } from '../services/writing/upToDate'
-import { lookAfter } from '../services/reviewing/afterwards'
+import { clearAfterwards } from '../services/reviewing/afterwards'
 import { discardDraft, renameDraft, reopenDraft } from '../services/writing/drafts'
 import { restoreVersion, saveEdits } from '../services/writing/saving'
 import { clearDraft, clearTogether, handDraft, pullOutDraft, returnDraft, sendDraft } from '../services/reviewing/review'
@@ -238,7 +238,7 @@ export const drafts = [
       left: z.boolean().default(false),
     }),
     answer: z.strictObject({ others: z.array(answers.presentPerson) }),
-    run: ({ office, actor, params, body }) => bePresent(office, actor, params.id, body),
+    run: ({ office, actor, params, body }) => reportPresence(office, actor, params.id, body),
   }),
   endpoint({
     method: 'GET',
@@ -264,7 +264,7 @@ export const drafts = [
     summary: 'Let a kept block go',
     params: id,
     answer: 'nothing',
-    run: ({ office, actor, params }) => letKeptGo(office, actor, params.id),
+    run: ({ office, actor, params }) => deleteKeptBlock(office, actor, params.id),
   }),
   endpoint({
     method: 'GET',
@@ -334,6 +334,6 @@ export const drafts = [
     params: id,
     body: z.strictObject({ verdict: z.enum(['fine', 'not-fine']), note: text.default('') }),
     answer: z.strictObject({ open: z.array(z.string()) }),
-    run: ({ office, actor, params, body }) => lookAfter(office, actor, params.id, body.verdict, body.note),
+    run: ({ office, actor, params, body }) => clearAfterwards(office, actor, params.id, body.verdict, body.note),
   }),
 ]

@@ -17,7 +17,7 @@ import { PROBLEMS, refusal, Refusal, type ProblemKind } from '../services/refusa
 import type { Actor } from '../services/people/access'
 import { Written } from '../services/written'
 import { Download, Redirect, type Endpoint } from './endpoint'
-import { once, onceApart, type Keyed } from './once'
+import { once, onceOutsideTransaction, type Keyed } from './once'
 
 /** JSON bodies are at most this large; the largest page that the editor makes stays well below. */
 export const MAX_BODY_BYTES = 2 * 1024 * 1024
@@ -101,7 +101,7 @@ function keyedAs(endpoint: Endpoint, actor: Actor, event: H3Event, raw: Buffer):
 }
 
 /** Writes a refusal as problem details (RFC 9457). */
-export function sayProblem(event: H3Event, error: Refusal): object {
+export function sendProblem(event: H3Event, error: Refusal): object {
   const [status, title] = PROBLEMS[error.kind]
   setResponseStatus(event, status)
   setResponseHeader(event, 'content-type', 'application/problem+json')
@@ -146,7 +146,7 @@ export async function handle(event: H3Event, endpoint: Endpoint): Promise<unknow
   setResponseHeader(event, 'x-content-type-options', 'nosniff')
   appendResponseHeader(event, 'vary', 'cookie')
   const parts = await (await runtime()).at(hostOf(event.node.req))
-  if (!parts) return sayProblem(event, noSiteHere())
+  if (!parts) return sendProblem(event, noSiteHere())
   let person: string | null = null
   let account: string | undefined
   try {
@@ -178,7 +178,7 @@ export async function handle(event: H3Event, endpoint: Endpoint): Promise<unknow
     const run = async (office: Office): Promise<unknown> => endpoint.run({ ...asked, office } as never)
     const keyed =
       endpoint.method === 'POST' && actor && !endpoint.open && endpoint.repeat !== 'harmless' ? keyedAs(endpoint, actor, event, raw) : null
-    const answer = keyed ? await (endpoint.repeat === 'slow' ? onceApart : once)(parts.office, keyed, run) : await run(parts.office)
+    const answer = keyed ? await (endpoint.repeat === 'slow' ? onceOutsideTransaction : once)(parts.office, keyed, run) : await run(parts.office)
     if (CHECKED) mustFit(endpoint, answer)
     if (writes) await parts.office.settle()
     return say(event, answer, endpoint.method === 'GET')
@@ -200,7 +200,7 @@ export async function handle(event: H3Event, endpoint: Endpoint): Promise<unknow
       // Who is simply not signed in is told so with every window that was left open.
       if (told && !['not-signed-in', 'someone-else'].includes(error.reasons[0]?.code ?? ''))
         parts.office.security.note(told, { ...asked, codes: error.reasons.map(({ code }) => code).slice(0, 5) })
-      return sayProblem(event, error)
+      return sendProblem(event, error)
     }
     parts.office.log.error({ error, ...asked }, 'a request failed')
     parts.office.security.note('failed', {

@@ -10,7 +10,7 @@ import { itemCard } from '../services/listing/itemCard'
 import { facetsOf } from '../services/listing/facets'
 import { changeLabel, labels, mergeLabel } from '../services/listing/labels'
 import { preference, setPreference } from '../services/people/preferences'
-import { changeView, keepView, letViewGo, pinView, savedViews } from '../services/listing/savedViews'
+import { changeView, keepView, deleteView, pinView, savedViews } from '../services/listing/savedViews'
 import { bitOf } from '../store/listed'
 import { Download, endpoint, pageLimit } from './endpoint'
 import { bytesOf, withUpload } from './upload'
@@ -209,7 +209,7 @@ export const listing = [
     summary: 'Let a kept list of one’s own go',
     params: id,
     answer: 'nothing',
-    run: ({ office, actor, params }) => letViewGo(office, actor, params.id),
+    run: ({ office, actor, params }) => deleteView(office, actor, params.id),
   }),
   endpoint({
     method: 'PUT',

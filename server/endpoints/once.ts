@@ -42,7 +42,7 @@ export const once = (
  * The same for a command whose work is too slow to hold the store's one writer: it is noted before it begins, and who asks
  * while it runs, or after it broke off, is told so.
  */
-export async function onceApart(
+export async function onceOutsideTransaction(
   office: Office,
   { person, key, request }: Keyed,
   run: (office: Office) => Promise<unknown>,

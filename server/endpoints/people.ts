@@ -19,7 +19,7 @@ import {
 } from '../services/people/access'
 import { caughtMails } from '../services/mail/caughtMail'
 import { deputies, endDelegation } from '../services/people/deputies'
-import { dropFirstCode, mustKnowFirstCode } from '../services/people/firstCode'
+import { deleteFirstCode, mustKnowFirstCode } from '../services/people/firstCode'
 import { mustOversee } from '../services/people/oversight'
 import { askForLink, choosePassword, invitation, inviteAgain } from '../services/people/invitations'
 import { mailIsCaught } from '../services/mail/mail'
@@ -29,11 +29,11 @@ import { explainRight, rightsOfPeople, rightsOfPerson } from '../services/people
 import { SECOND_YES } from '../../core/access/rightsChange'
 import { VERBS, type Verb } from '../../core/access/verbs'
 import { LONGEST_SESSION } from '../../core/access/signIn'
-import { waysOf, type Rights } from '../../core/access/rights'
+import { grantsOf, type Rights } from '../../core/access/rights'
 import { brokenTogether, givenRoles } from '../../core/access/session'
 import { beginOpenId, endOpenId, provider } from '../services/people/openId'
 import { refusal, Refusal } from '../services/refusal'
-import { agreeToChange, changeRights, endRequest, secondYesRule, waitingChanges, type Changer } from '../services/people/rightsChange'
+import { approveChange, changeRights, endRequest, secondYesRule, waitingChanges, type Changer } from '../services/people/rightsChange'
 import { beginSecondFactor, confirmSecondFactor, endSecondFactor, secondFactor } from '../services/people/secondFactor'
 import { setSignInRules, signInRules } from '../services/people/signInRules'
 import { endMySessions, mySessions, openSession, signOut } from '../services/people/sessions'
@@ -123,7 +123,7 @@ export const people = [
             exclusiveRoles: exclusiveRolesOf(actor, await office.rights()),
             seenBy: actor.seenBy?.name ?? null,
             needsFactor: actor.needsFactor ?? false,
-            roles: waysOf(actor.rights, actor.id).map(({ grant, group }) => ({
+            roles: grantsOf(actor.rights, actor.id).map(({ grant, group }) => ({
               role: actor.rights.roles.get(grant.role)?.name ?? grant.role,
               section: grant.section && (actor.rights.sections.get(grant.section)?.name ?? null),
               group: group?.name ?? null,
@@ -278,7 +278,7 @@ export const people = [
       if (!(await isUnclaimed(office))) throw refusal('conflict', 'site-exists')
       await mustKnowFirstCode(office, told, addressOf(event.node.req))
       const person = await firstStart(office, body)
-      await dropFirstCode(office)
+      await deleteFirstCode(office)
       giveSession(event, await openSession(office, person, agentOf(event), 'password'))
       return { person }
     },
@@ -298,7 +298,7 @@ export const people = [
           id: person,
           name: called,
           email: mail,
-          roles: waysOf(rights, person).map(({ grant }) => ({
+          roles: grantsOf(rights, person).map(({ grant }) => ({
             role: rights.roles.get(grant.role)!.name,
             section: grant.section && (rights.sections.get(grant.section)?.name ?? null),
           })),
@@ -562,7 +562,7 @@ export const people = [
         same: rights.people.get(person.id)?.self ?? null,
         joined: person.joined === 1,
         picture: person.picture,
-        roles: waysOf(rights, person.id).map(({ grant, group: through }) => ({
+        roles: grantsOf(rights, person.id).map(({ grant, group: through }) => ({
           role: rights.roles.get(grant.role)!.name,
           section: grant.section && (rights.sections.get(grant.section)?.name ?? null),
           group: through?.name ?? null,
@@ -752,7 +752,7 @@ export const people = [
     answer: answers.agreedChange,
     run: async ({ office, live, actor, params, body, query }) =>
       answers.agreedChange.parse(
-        await agreeToChange(office, changer(actor, query), params.id, body.words, await siteName({ office, live })),
+        await approveChange(office, changer(actor, query), params.id, body.words, await siteName({ office, live })),
       ),
   }),
   endpoint({

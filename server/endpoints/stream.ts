@@ -3,7 +3,7 @@ import { actorOfEvent, hostOf, noSiteHere } from '../http'
 import { runtime } from '../runtime'
 import { refusal } from '../services/refusal'
 import { readableNews } from '../services/reviewing/today'
-import { sayProblem } from './handle'
+import { sendProblem } from './handle'
 
 /** So many streams are open for one person, as many windows as anyone works in; each costs something with all that happens. */
 const MOST_OF_ONE = 30
@@ -12,13 +12,13 @@ const open = new Map<string, number>()
 /** Server-sent events: what changed where the person may read, as journal rows without their inner facts. */
 export async function streamNews(event: H3Event): Promise<unknown> {
   const parts = await (await runtime()).at(hostOf(event.node.req))
-  if (!parts) return sayProblem(event, noSiteHere())
+  if (!parts) return sendProblem(event, noSiteHere())
   const { office } = parts
   // A stream that is open keeps no session open.
   const actor = await actorOfEvent(office, event, false)
-  if (!actor) return sayProblem(event, refusal('not-signed-in', 'not-signed-in'))
+  if (!actor) return sendProblem(event, refusal('not-signed-in', 'not-signed-in'))
   const count = open.get(actor.id) ?? 0
-  if (count >= MOST_OF_ONE) return sayProblem(event, refusal('busy', 'streams-many', { most: MOST_OF_ONE }))
+  if (count >= MOST_OF_ONE) return sendProblem(event, refusal('busy', 'streams-many', { most: MOST_OF_ONE }))
   open.set(actor.id, count + 1)
   const stream = createEventStream(event)
   const stop = office.onNews((rows) => {

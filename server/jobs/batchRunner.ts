@@ -1,14 +1,14 @@
-import { goOn } from '../services/listing/batchRun'
+import { runNextPart } from '../services/listing/batchRun'
 import { siteId, type Office } from '../services/office'
 import { changeBatch, restingBatches } from '../store/batches'
-import { every } from './every'
+import { repeatEvery } from './repeatEvery'
 
 const TURN_MS = 150
 /** A batch on which nobody has worked for so long was left by a process that ended. */
 const LEFT_MS = 10_000
 
 /** Works on batches under way, each in small parts with room between for everyone else’s work, until none is left. */
-export async function workOff(office: Office): Promise<void> {
+export async function runBatches(office: Office): Promise<void> {
   const mine = new Set<string>()
   for (;;) {
     const now = Date.parse(office.now())
@@ -24,7 +24,7 @@ export async function workOff(office: Office): Promise<void> {
 
 async function one(office: Office, id: string): Promise<boolean> {
   try {
-    return await goOn(office, id)
+    return await runNextPart(office, id)
   } catch (error) {
     office.log.error({ error, batch: id }, 'a batch failed')
     await office.store.write((tx) => changeBatch(tx, id, { state: 'failed', ended_at: office.now() }))
@@ -33,4 +33,4 @@ async function one(office: Office, id: string): Promise<boolean> {
 }
 
 /** Runs batches while the process does. Answers how to stop. */
-export const startBatchRunner = (office: Office) => every(office, TURN_MS, 'many at once', () => workOff(office))
+export const startBatchRunner = (office: Office) => repeatEvery(office, TURN_MS, 'many at once', () => runBatches(office))

@@ -1,6 +1,6 @@
 import { keepDeadlines } from '../services/reviewing/deadlines'
 import type { Office } from '../services/office'
-import { every } from './every'
+import { repeatEvery } from './repeatEvery'
 
 /** Reminds, escalates and takes back when the time for it has come, looked at each second. Answers how to stop it. */
-export const startDeadlines = (office: Office) => every(office, 1_000, 'keeping deadlines', () => keepDeadlines(office))
+export const startDeadlines = (office: Office) => repeatEvery(office, 1_000, 'keeping deadlines', () => keepDeadlines(office))

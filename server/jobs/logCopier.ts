@@ -1,8 +1,8 @@
 import type { Office } from '../services/office'
-import { keepUp } from './keepUp'
+import { afterNews } from './afterNews'
 
 /**
  * Copies the store's log into its file while the process runs. A commit that does it itself takes several times as long,
  * and all who write wait for it. Answers how to stop.
  */
-export const startLogCopier = (office: Office) => keepUp(office, 'copying the log', () => office.store.copyLog())
+export const startLogCopier = (office: Office) => afterNews(office, 'copying the log', () => office.store.copyLog())

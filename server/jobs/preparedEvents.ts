@@ -8,7 +8,7 @@ import { crowdedMoment, dueIds, eventsByIds, idsOfMoment, type EventRow } from '
 import { addJournalRows, chained, journalAfter, journalHead } from '../store/journal'
 import type { SiteRow } from '../store/sites'
 import { changesOf } from '../services/planning/due'
-import { goesUnder } from '../services/publishing/live'
+import { goesUnderWindow } from '../services/publishing/live'
 import { instantFor, judgeAt, type Judged, type LiveChange } from '../services/publishing/judging'
 import { wideTags } from '../services/publishing/touched'
 import { liveFacts, writeLive } from '../services/publishing/writeLive'
@@ -251,7 +251,7 @@ async function simpleChanges(office: Office, events: EventRow[]): Promise<(LiveC
   const byEvent = new Map(asked.map(({ event, change }) => [event, change]))
   return events.map((event) => {
     const change = byEvent.get(event)
-    return change && !goesUnder(change) ? change : null
+    return change && !goesUnderWindow(change) ? change : null
   })
 }
 

@@ -12,7 +12,7 @@ import { changeLive } from '../services/publishing/live'
 import { writeFact, type Office, siteId } from '../services/office'
 import { PreparedEvents } from './preparedEvents'
 import { changeDraft } from '../store/drafts'
-import { beat } from '../store/heartbeat'
+import { recordHeartbeat } from '../store/heartbeat'
 
 /** Events done in one transaction at most; bounds how long a save may have to wait behind them. */
 const BATCH = 1_000
@@ -204,7 +204,7 @@ export function startScheduler(office: Office): () => Promise<void> {
       if (now - beatAt > 10_000) {
         beatAt = now
         const at = office.now()
-        await office.store.write((tx) => beat(tx, heartbeatOf(site), at))
+        await office.store.write((tx) => recordHeartbeat(tx, heartbeatOf(site), at))
       }
       if (await prepared.prepare()) wait = 0
       else {

@@ -2,7 +2,7 @@ import { blockText, blockWord } from '../../core/blocks/blocks'
 import { contentLinks, findableText } from '../../core/content/content'
 import type { Office } from '../services/office'
 import { readContents } from '../store/versions'
-import { keepUp } from './keepUp'
+import { afterNews } from './afterNews'
 import { indexEntries, staleEntries } from '../store/liveIndex'
 
 const BATCH = 200
@@ -42,4 +42,4 @@ export async function indexLive(office: Office): Promise<number> {
 }
 
 /** Keeps the index up to date while the process runs. Answers how to stop. */
-export const startIndexer = (office: Office) => keepUp(office, 'the word index', () => indexLive(office))
+export const startIndexer = (office: Office) => afterNews(office, 'the word index', () => indexLive(office))

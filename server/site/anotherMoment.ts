@@ -1,6 +1,6 @@
 import type { H3Event } from 'h3'
 import { normalisePath } from '../../core/address/path'
-import { stayAt } from '../../core/plan/siteAt'
+import { indexOfStayAt } from '../../core/plan/siteAt'
 import type { PictureFormat } from '../../core/render/picture'
 import { actorOfEvent, originOf } from '../http'
 import type { SiteParts } from '../runtime'
@@ -126,7 +126,7 @@ export async function timeGate({ office, facts }: SiteParts, event: H3Event, tar
   const known = await facts.get()
   if (
     owners.length &&
-    !owners.some(({ item, from, to }) => from <= at && (to === null || at < to) && stayAt(known.get(item)?.stays ?? [], at) >= 0)
+    !owners.some(({ item, from, to }) => from <= at && (to === null || at < to) && indexOfStayAt(known.get(item)?.stays ?? [], at) >= 0)
   ) {
     const later = owners.find(({ from }) => from > at)
     at = later?.from ?? owners.at(-1)!.from

@@ -1,5 +1,5 @@
 import { within, type Query } from '../../core/query/query'
-import { anyOf, soughtBy } from '../../core/query/snippet'
+import { anyOf, searchTermsOf } from '../../core/query/snippet'
 import type { SortKey } from '../../core/query/sort'
 import type { Bind, Reader } from './database'
 import type { ItemRow } from './items'
@@ -64,7 +64,7 @@ const tables = (by: SortKey, walk: boolean) =>
         'listed l LEFT JOIN (SELECT rowid AS n, bm25(listed_text, 8, 4, 1) AS score FROM listed_text WHERE listed_text MATCH $ranked) t ON t.n = l.n'
       : 'listed l'
 /** All that is sought in texts, any of it, as FTS5 ranks by it. */
-const rankedBy = (query: Query): string => anyOf(soughtBy(query))
+const rankedBy = (query: Query): string => anyOf(searchTermsOf(query))
 
 /** A list with what it asks as SQL. */
 interface Asked {

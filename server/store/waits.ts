@@ -29,7 +29,7 @@ export type Moment = 'remind' | 'due'
 const COLUMNS = { remind: ['remind_at', 'reminded_at'], due: ['due_at', 'late_at'] } as const
 
 /** What of a site still waits at its gate and has come to a moment of its deadline that was not told of yet. */
-export const comeTo = (db: Reader, site: string, moment: Moment, now: string, limit: number) => {
+export const waitsDue = (db: Reader, site: string, moment: Moment, now: string, limit: number) => {
   const [at, told] = COLUMNS[moment]
   return db.all<{ draft: string; gate: string; item: string; due: string | null }>(
     `SELECT w.draft_id AS draft, w.gate, d.item_id AS item, w.due_at AS due FROM gate_wait w JOIN draft d ON d.id = w.draft_id JOIN item i ON i.id = d.item_id

@@ -1,6 +1,6 @@
 import ICAL from 'ical.js'
 import { describe, expect, it } from 'vitest'
-import { wallOf } from '../../core/time/zone'
+import { wallTimeOf } from '../../core/time/zone'
 import { HOUR, until, writePost, type Client } from '../support/server'
 import { codes, routeFor, NOBODY, sent, toldOf, withTeam, type Draft, type Problem } from '../support/team'
 
@@ -8,7 +8,7 @@ const { here, pass, now, colleague } = withTeam()
 const ZONE = 'Europe/Oslo'
 /** The wall time so many hours ahead of the server's clock. */
 const ahead = (hours: number) => {
-  const { date, time } = wallOf(new Date(now().getTime() + hours * HOUR).toISOString(), ZONE)
+  const { date, time } = wallTimeOf(new Date(now().getTime() + hours * HOUR).toISOString(), ZONE)
   return { date, time, choice: 'later' as const }
 }
 const read = async (path: string) => {

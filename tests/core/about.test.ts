@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest'
 import type { Block, InnerBlock } from '../../core/blocks/blocks'
 import type { Content } from '../../core/content/content'
 import { runs } from '../../core/content/inline'
-import { aboutHash, type About } from '../../core/flow/about'
+import { hashOfParts, type About } from '../../core/flow/about'
 import { applying, ANYONE, gatesOf, keyOf, type Gate, type Route } from '../../core/flow/route'
 import { anyContent } from '../support/content'
 
@@ -15,40 +15,40 @@ const money = about({ amounts: true })
 describe('what a gate is about', () => {
   it('are texts with an amount of money, however it is written', () => {
     for (const text of ['186 kr', 'kr 186', '€ 12.50', '12,50 €', '1 200 NOK', '£3', '$ 4', '15 USD a day'])
-      expect([text, aboutHash(money, page(text)) !== '']).toEqual([text, true])
+      expect([text, hashOfParts(money, page(text)) !== '']).toEqual([text, true])
     for (const text of ['12 boats', 'track 4', 'kroner', 'at 12:40', '5 krill', 'USD'])
-      expect([text, aboutHash(money, page(text))]).toEqual([text, ''])
+      expect([text, hashOfParts(money, page(text))]).toEqual([text, ''])
   })
   it('are whole words, whatever their case, in fields that readers read and in blocks', () => {
     const law = about({ words: ['refund', 'á la carte'] })
-    expect(aboutHash(law, page('No Refund is given'))).not.toBe('')
-    expect(aboutHash(law, page('Refundable'))).toBe('')
-    expect(aboutHash(law, page('Meals Á LA CARTE'))).not.toBe('')
-    expect(aboutHash(law, { fields: { summary: 'About a refund' }, body: [] })).not.toBe('')
-    expect(aboutHash(law, { fields: { searchDescription: 'About a refund' }, body: [] })).toBe('')
-    expect(aboutHash(about({ words: ['a.c'] }), page('abc'))).toBe('')
+    expect(hashOfParts(law, page('No Refund is given'))).not.toBe('')
+    expect(hashOfParts(law, page('Refundable'))).toBe('')
+    expect(hashOfParts(law, page('Meals Á LA CARTE'))).not.toBe('')
+    expect(hashOfParts(law, { fields: { summary: 'About a refund' }, body: [] })).not.toBe('')
+    expect(hashOfParts(law, { fields: { searchDescription: 'About a refund' }, body: [] })).toBe('')
+    expect(hashOfParts(about({ words: ['a.c'] }), page('abc'))).toBe('')
   })
   it('are kinds of block and fields by name', () => {
     const table: Block = { id: 'tabl', kind: 'table', caption: '', headers: 'none', rows: [[runs('x')]] }
     const content = { fields: { title: 'T', segment: 'fares' }, body: [paragraph('para', 'x'), table] }
-    expect(aboutHash(about({ blocks: ['table'] }), content)).not.toBe('')
-    expect(aboutHash(about({ blocks: ['picture'] }), content)).toBe('')
+    expect(hashOfParts(about({ blocks: ['table'] }), content)).not.toBe('')
+    expect(hashOfParts(about({ blocks: ['picture'] }), content)).toBe('')
     // A table in a box is a table all the same.
     const box: Block = { id: 'abox', kind: 'box', tone: 'plain', title: '', blocks: [table as InnerBlock] }
-    expect(aboutHash(about({ blocks: ['table'] }), { ...content, body: [box] })).not.toBe('')
-    expect(aboutHash(about({ fields: ['segment'] }), content)).not.toBe(
-      aboutHash(about({ fields: ['segment'] }), { ...content, fields: { title: 'T', segment: 'fare' } }),
+    expect(hashOfParts(about({ blocks: ['table'] }), { ...content, body: [box] })).not.toBe('')
+    expect(hashOfParts(about({ fields: ['segment'] }), content)).not.toBe(
+      hashOfParts(about({ fields: ['segment'] }), { ...content, fields: { title: 'T', segment: 'fare' } }),
     )
-    expect(aboutHash(about({ fields: ['parent'] }), content)).toBe('')
+    expect(hashOfParts(about({ fields: ['parent'] }), content)).toBe('')
   })
   it('stays the same whatever is changed elsewhere, and is another when a part is', () => {
     fc.assert(
       fc.property(anyContent, fc.integer({ min: 1, max: 999 }), (content, amount) => {
         const fare = paragraph('fare', `It costs ${amount} kr`)
-        const before = aboutHash(money, { fields: {}, body: [fare] })
-        const plain = content.body.filter((block) => aboutHash(money, { fields: {}, body: [block] }) === '')
-        expect(aboutHash(money, { fields: {}, body: [...plain.slice(0, 2), fare, ...plain.slice(2)] })).toBe(before)
-        expect(aboutHash(money, { fields: {}, body: [paragraph('fare', `It costs ${amount + 1} kr`), ...plain] })).not.toBe(before)
+        const before = hashOfParts(money, { fields: {}, body: [fare] })
+        const plain = content.body.filter((block) => hashOfParts(money, { fields: {}, body: [block] }) === '')
+        expect(hashOfParts(money, { fields: {}, body: [...plain.slice(0, 2), fare, ...plain.slice(2)] })).toBe(before)
+        expect(hashOfParts(money, { fields: {}, body: [paragraph('fare', `It costs ${amount + 1} kr`), ...plain] })).not.toBe(before)
       }),
     )
   })
@@ -75,7 +75,7 @@ describe('which gates apply to a change', () => {
     ],
   }
   const FACTS = { path: [], labels: [], words: 1 }
-  const headsOf = (content: Content) => ({ all: 'x', [keyOf(legal)]: aboutHash(money, content) })
+  const headsOf = (content: Content) => ({ all: 'x', [keyOf(legal)]: hashOfParts(money, content) })
   const ids = (head: Content, live: Content | null) =>
     gatesOf(applying(way, headsOf(head), live && headsOf(live), FACTS)).map(({ id }) => id)
   it('are all but those whose part is as it is on the site; a step without any is passed by', () => {

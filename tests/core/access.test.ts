@@ -2,12 +2,12 @@ import { describe, expect, it } from 'vitest'
 import fc from 'fast-check'
 import { againstChange, hasCircle, rolesOf, separationsBroken } from '../../core/access/change'
 import type { RightsChange } from '../../core/access/rightsChange'
-import { isRaising, whoMayAgree } from '../../core/access/secondYes'
+import { givesMoreRights, whoMayAgree } from '../../core/access/secondYes'
 import { decide } from '../../core/access/decide'
 import { explain, explanationWords } from '../../core/access/explain'
 import { peopleMatrix, sectionMatrix } from '../../core/access/matrix'
-import { assuming, brokenTogether } from '../../core/access/session'
-import { rolesWithin, selfOf, waysOf, whoMay, withAncestors, type Grant, type Rights } from '../../core/access/rights'
+import { withRolesInUse, brokenTogether } from '../../core/access/session'
+import { rolesWithin, personBehind, grantsOf, whoMay, withAncestors, type Grant, type Rights } from '../../core/access/rights'
 import { DEFAULT_ROLES, VERBS, type Role, type Verb } from '../../core/access/verbs'
 
 const verbs = Object.keys(VERBS) as Verb[]
@@ -171,7 +171,7 @@ describe('explaining', () => {
           const role = [...given.roles.values()].find(({ name }) => name === way.roles.at(-1))
           expect(role!.verbs).toContain(verb)
         }
-        expect(answer.ways.length).toBeLessThanOrEqual(waysOf(given, person).length)
+        expect(answer.ways.length).toBeLessThanOrEqual(grantsOf(given, person).length)
       }),
       { numRuns: 1_000 },
     )
@@ -317,12 +317,12 @@ describe('what stands against a change of rights', () => {
   }
   /** What an account may do in each session that it could open, by definition: every set of roles that may be used together. */
   const sessionsIn = (given: Rights, account: string): string[][] => {
-    const held = [...new Set(waysOf(given, account).map(({ grant }) => grant.role))]
+    const held = [...new Set(grantsOf(given, account).map(({ grant }) => grant.role))]
     const sets = Array.from({ length: 2 ** held.length }, (_, bits) => held.filter((_role, index) => (bits >> index) & 1))
     return sets
       .filter((roles) => !brokenTogether(given, roles).length)
       .map((roles) => {
-        const session = assuming(given, account, roles)
+        const session = withRolesInUse(given, account, roles)
         return verbs.flatMap((verb) =>
           [null, 'fares', 'cars', 'news']
             .filter((place) => decide(session, account, verb, place).allowed)
@@ -336,12 +336,12 @@ describe('what stands against a change of rights', () => {
       fc.property(anyRights, anyChange, (before, change) => {
         const after = changed(before, change)
         const some: RightsChange = { change: 'same', person: 'wen', same: null }
-        if (isRaising(some, 'raising', before, after, 'maren')) return void asked++
+        if (givesMoreRights(some, 'raising', before, after, 'maren')) return void asked++
         for (const account of Object.keys(PEOPLE)) {
           const had = sessionsIn(before, account).map((session) => new Set(session))
           for (const session of sessionsIn(after, account)) expect(had.some((then) => session.every((right) => then.has(right)))).toBe(true)
           for (const other of Object.keys(PEOPLE))
-            if (selfOf(before, account) === selfOf(before, other)) expect(selfOf(after, account)).toBe(selfOf(after, other))
+            if (personBehind(before, account) === personBehind(before, other)) expect(personBehind(after, account)).toBe(personBehind(after, other))
         }
       }),
       { numRuns: 400 },
@@ -364,8 +364,8 @@ describe('what stands against a change of rights', () => {
             found++
             expect(decide(before, account, 'people.change', null).allowed).toBe(true)
             expect(come).toContain(account)
-            expect(selfOf(before, account)).not.toBe(selfOf(before, by))
-            expect(selfOf(after, account)).not.toBe(selfOf(after, by))
+            expect(personBehind(before, account)).not.toBe(personBehind(before, by))
+            expect(personBehind(after, account)).not.toBe(personBehind(after, by))
             const had = sessionsIn(before, account).map((session) => new Set(session))
             for (const session of sessionsIn(after, account))
               expect(had.some((then) => session.every((right) => then.has(right)))).toBe(true)
@@ -389,7 +389,7 @@ describe('what stands against a change of rights', () => {
             if (!againstChange(now, next, by).length) now = next
           }
           // Against what one session had before.
-          for (const account of Object.keys(PEOPLE).filter((id) => selfOf(now, id) === selfOf(now, by))) {
+          for (const account of Object.keys(PEOPLE).filter((id) => personBehind(now, id) === personBehind(now, by))) {
             const had = sessionsIn(start, account).map((session) => new Set(session))
             for (const session of sessionsIn(now, account)) expect(had.some((then) => session.every((right) => then.has(right)))).toBe(true)
           }

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { onlyOf, type Fields } from '../../core/content/fields'
+import { fieldsOfKind, type Fields } from '../../core/content/fields'
 import type { Kind } from '../../core/kinds/kinds'
 import { touchedTags } from '../../core/plan/entry'
 import { judge, type Wish } from '../../core/plan/judge'
@@ -27,7 +27,7 @@ const becomes = (item: string, kind: Kind, fields: Fields): Wish => ({
   title: fields.title ?? '',
   do: 'put',
   version: 'v',
-  fields: onlyOf(kind, fields),
+  fields: fieldsOfKind(kind, fields),
   cleared: true,
   behind: false,
   shownDate: 'keep',

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import fc from 'fast-check'
 import type { Fields } from '../../core/content/fields'
-import { forecast, foretell, type Foretold, type Links, type Plan, type PlannedFacts } from '../../core/plan/forecast'
+import { forecast, computeForecast, type Foretold, type Links, type Plan, type PlannedFacts } from '../../core/plan/forecast'
 import type { PlannedWish, Turn } from '../../core/plan/play'
 import { SiteAt, type Facts, type Stay } from '../../core/plan/siteAt'
 
@@ -140,7 +140,7 @@ describe('a forecast worked out from an earlier one', () => {
           const editionsOf: Plan['editionsOf'] = new Map()
           const groups = new Map(made.map((make, index) => [`e${index}`, make(`e${index}`)]))
           const ask = (known: Foretold | null) =>
-            foretell(site, planOf([...groups.values()].flat(), editionsOf), links, ZONE, at(5), new Map(), known)
+            computeForecast(site, planOf([...groups.values()].flat(), editionsOf), links, ZONE, at(5), new Map(), known)
           let known = ask(null)
           for (const [index, { take, minute, add, away }] of changes.entries()) {
             const name = [...groups.keys()][take % Math.max(1, groups.size)]

@@ -1,7 +1,7 @@
 import { expect, it } from 'vitest'
 import { changeWords, type RightsChange } from '../../core/access/rightsChange'
 import type { Rights } from '../../core/access/rights'
-import { isRaising, stewards } from '../../core/access/secondYes'
+import { givesMoreRights, stewards } from '../../core/access/secondYes'
 import { DEFAULT_ROLES } from '../../core/access/verbs'
 
 const section = (id: string, name: string, parent: string | null) => ({ id, name, segment: id, parent })
@@ -81,7 +81,7 @@ it.each<[RightsChange, string]>([
 
 it('asks about what undoes a safeguard, though nobody can do more at once', () => {
   const some: RightsChange = { change: 'roles', person: 'wen', roles: [] }
-  const raising = (after: Rights, change: RightsChange = some, by = 'maren') => isRaising(change, 'raising', rights, after, by)
+  const raising = (after: Rights, change: RightsChange = some, by = 'maren') => givesMoreRights(change, 'raising', rights, after, by)
   expect(raising(rights)).toBe(false)
   const apart = new Map(rights.people).set('maren-2', { name: 'M. Ostby', active: true })
   expect(raising({ ...rights, people: apart })).toBe(true)

@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { selfOf, type Rights } from '../../core/access/rights'
+import { personBehind, type Rights } from '../../core/access/rights'
 import { DEFAULT_ROLES } from '../../core/access/verbs'
 import { apply, decideDraft, reroute, type DraftState } from '../../core/flow/draft'
 import { groupsFor, guards, guardsOf, guardWords, notGuard } from '../../core/flow/guards'
@@ -110,8 +110,8 @@ const key = (state: DraftState) =>
 /** Whether the work of one writer can come through at all: every order of every clearance that anyone may give, tried. */
 function canPass(rights: Rights, way: Route, writer: string, section: string): boolean {
   const head = { all: 'v1', 'all-but-shown-date': 'v1' }
-  const fresh: DraftState = { review: 'draft', head, authors: [selfOf(rights, writer)], clearances: [] }
-  const sent = decideDraft(fresh, { do: 'send', by: selfOf(rights, writer) }, way)
+  const fresh: DraftState = { review: 'draft', head, authors: [personBehind(rights, writer)], clearances: [] }
+  const sent = decideDraft(fresh, { do: 'send', by: personBehind(rights, writer) }, way)
   return sent.ok && canGoOn(rights, way, sent.value.reduce(apply, fresh), section)
 }
 
@@ -125,7 +125,7 @@ function canGoOn(rights: Rights, way: Route, from: DraftState, section: string):
       for (const by of PEOPLE) {
         if (!guards(rights, one, by, section)) continue
         const groups = groupsFor(rights, one, by)
-        const next = decideDraft(state, { do: 'clear', by: selfOf(rights, by), gate: one.id, groups }, way)
+        const next = decideDraft(state, { do: 'clear', by: personBehind(rights, by), gate: one.id, groups }, way)
         if (!next.ok) continue
         const after = next.value.reduce(apply, state)
         if (!seen.has(key(after))) {
@@ -226,7 +226,7 @@ describe('work that a change of rights would strand', () => {
         fc.array(fc.tuple(fc.nat(), fc.constantFrom(...PEOPLE)), { maxLength: 3 }),
         (grants, members, way, more, writers, tries) => {
           const rights = world(grants, members, more)
-          const authors = [...new Set(writers.map((writer) => selfOf(rights, writer)))]
+          const authors = [...new Set(writers.map((writer) => personBehind(rights, writer)))]
           const head = { all: 'v1', 'all-but-shown-date': 'v1' }
           let state: DraftState = { review: 'in_review', head, authors, clearances: [] }
           const gates = gatesOf(way)
@@ -234,7 +234,7 @@ describe('work that a change of rights would strand', () => {
           for (const [n, by] of tries) {
             const one = gates[n % Math.max(1, gates.length)]
             const groups = one && groupsFor(rights, one, by)
-            const next = one && decideDraft(state, { do: 'clear', by: selfOf(rights, by), gate: one.id, groups }, way)
+            const next = one && decideDraft(state, { do: 'clear', by: personBehind(rights, by), gate: one.id, groups }, way)
             if (next?.ok) state = next.value.reduce(apply, state)
           }
           if (state.review !== 'in_review' || !gates.length) return

@@ -6,7 +6,7 @@ import { forecast, type Plan, type PlannedFacts } from '../../core/plan/forecast
 import { troublesBetween } from '../../core/plan/troubles'
 import { judge, type Wish } from '../../core/plan/judge'
 import { play, type Turn } from '../../core/plan/play'
-import { SiteAfter, SiteAt, stayAt, type Site, type Facts, type ItemHistory, type Stay } from '../../core/plan/siteAt'
+import { SiteAfter, SiteAt, indexOfStayAt, type Site, type Facts, type ItemHistory, type Stay } from '../../core/plan/siteAt'
 
 const ZONE = 'UTC'
 const at = (minute: number) => new Date(Date.UTC(2027, 0, 1, 0, minute)).toISOString()
@@ -76,7 +76,7 @@ describe('the site as of a moment', () => {
     fc.assert(
       fc.property(stays, fc.nat(120), (list, minute) => {
         const walked = list.findIndex(({ from, to }) => from <= at(minute) && at(minute) < to!)
-        expect(stayAt(list, at(minute))).toBe(walked)
+        expect(indexOfStayAt(list, at(minute))).toBe(walked)
       }),
     )
   })

@@ -2,11 +2,11 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { againstChange, separationsBroken } from '../../core/access/change'
 import { decide } from '../../core/access/decide'
-import { selfOf, type Delegation, type Rights, type Separation } from '../../core/access/rights'
-import { assuming, brokenTogether, givenRoles, sessionRoles } from '../../core/access/session'
+import { personBehind, type Delegation, type Rights, type Separation } from '../../core/access/rights'
+import { withRolesInUse, brokenTogether, givenRoles, sessionRoles } from '../../core/access/session'
 import { DEFAULT_ROLES } from '../../core/access/verbs'
 import { apply, decideDraft, missing, type DraftState } from '../../core/flow/draft'
-import { clearersOf, standings, type AtGate } from '../../core/flow/guards'
+import { clearersOf, waysToClear, type AtGate } from '../../core/flow/guards'
 import { ANYONE, type Gate, type Route } from '../../core/flow/route'
 
 const PEOPLE = ['wen', 'noor', 'bea', 'sorley', 'idris']
@@ -52,21 +52,21 @@ const codes = (state: DraftState, command: Parameters<typeof decideDraft>[1], ro
 describe('a deputy', () => {
   const rights = world({ delegations: [away()] })
   it('may clear for who is away, in that time, at those gates, and is named among those who may', () => {
-    expect(standings(rights, here(), 'sorley')).toEqual([{ as: 'deputy', of: 'noor' }])
+    expect(waysToClear(rights, here(), 'sorley')).toEqual([{ as: 'deputy', of: 'noor' }])
     expect(clearersOf(rights, here())).toEqual(['noor', 'sorley'])
-    expect(standings(rights, here('2026-03-02T07:59:59.999Z'), 'sorley')).toEqual([])
-    expect(standings(rights, here('2026-03-06T16:00:00.000Z'), 'sorley')).toEqual([])
+    expect(waysToClear(rights, here('2026-03-02T07:59:59.999Z'), 'sorley')).toEqual([])
+    expect(waysToClear(rights, here('2026-03-06T16:00:00.000Z'), 'sorley')).toEqual([])
     const elsewhere = world({ delegations: [away({ gates: [{ route: 'r', gate: 'review' }] })] })
-    expect(standings(elsewhere, here(), 'sorley')).toEqual([])
-    expect(standings(world({ delegations: [away({ gates: [{ route: 'r', gate: 'legal' }] })] }), here(), 'sorley')).toHaveLength(1)
+    expect(waysToClear(elsewhere, here(), 'sorley')).toEqual([])
+    expect(waysToClear(world({ delegations: [away({ gates: [{ route: 'r', gate: 'legal' }] })] }), here(), 'sorley')).toHaveLength(1)
   })
   it('has no more than the absent one has, and hands it to nobody further', () => {
-    expect(standings(world({ delegations: [away({ absent: 'bea' })] }), here(), 'sorley')).toEqual([])
+    expect(waysToClear(world({ delegations: [away({ absent: 'bea' })] }), here(), 'sorley')).toEqual([])
     const chain = world({ delegations: [away(), away({ id: 'e', absent: 'sorley', deputy: 'wen' })] })
-    expect(standings(chain, here(), 'wen')).toEqual([])
+    expect(waysToClear(chain, here(), 'wen')).toEqual([])
     const rests = world({ delegations: [away()], people: new Map([...rights.people, ['noor', { name: 'noor', active: false }]]) })
-    expect(standings(rests, here(), 'sorley')).toEqual([])
-    expect(standings(world({ delegations: [away({ deputy: 'idris' })] }), here(), 'idris')).toEqual([])
+    expect(waysToClear(rests, here(), 'sorley')).toEqual([])
+    expect(waysToClear(world({ delegations: [away({ deputy: 'idris' })] }), here(), 'idris')).toEqual([])
   })
   it('clears neither what they wrote nor what the absent one wrote, and never counts beside them', () => {
     const clear = { do: 'clear', by: 'sorley', for: 'noor', gate: 'legal' } as const
@@ -109,8 +109,8 @@ describe('two accounts of one person', () => {
   const people = new Map([...world().people, ['noor-two', { name: 'noor', active: true, self: 'noor' }]])
   it('are one when clearances are counted, and one beside their own work', () => {
     const rights = world({ people })
-    expect(selfOf(rights, 'noor-two')).toBe('noor')
-    expect(codes(inReview(['noor']), { do: 'clear', by: selfOf(rights, 'noor-two'), gate: 'legal' }, way(gate))).toEqual(['own-work'])
+    expect(personBehind(rights, 'noor-two')).toBe('noor')
+    expect(codes(inReview(['noor']), { do: 'clear', by: personBehind(rights, 'noor-two'), gate: 'legal' }, way(gate))).toEqual(['own-work'])
   })
   it('raise neither each other nor hold together what is kept apart', () => {
     const before = world({ people, grants: [grant('noor', 'steward'), grant('wen', 'steward')] })
@@ -153,7 +153,7 @@ describe('the roles of a session', () => {
     const separations: Separation[] = [{ id: 's', name: 'Apart', roles: ['reviewer', 'publisher'], most: 1, dynamic: true }]
     const rights = world({ separations, grants: [grant('wen', 'reviewer'), grant('wen', 'publisher'), grant('bea', 'publisher')] })
     const may = (asked: string[] | null, verb: 'item.review' | 'item.put-live', who = 'wen') =>
-      decide(assuming(rights, 'wen', sessionRoles(rights, 'wen', asked)), who, verb, 'fares').allowed
+      decide(withRolesInUse(rights, 'wen', sessionRoles(rights, 'wen', asked)), who, verb, 'fares').allowed
     expect([may(null, 'item.review'), may(null, 'item.put-live')]).toEqual([true, false])
     expect([may(['publisher'], 'item.review'), may(['publisher'], 'item.put-live')]).toEqual([false, true])
     expect(may(null, 'item.put-live', 'bea')).toBe(true)

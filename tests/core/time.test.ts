@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { dateIn } from '../../core/time/date'
-import { daysBetween, isZone, meaningOf, wallOf } from '../../core/time/zone'
+import { daysBetween, isZone, meaningOf, wallTimeOf } from '../../core/time/zone'
 import { dateWords, shortIn } from '../../core/time/words'
 
 const ZONES = [
@@ -83,19 +83,19 @@ describe('wall time to instant, with Intl as the oracle', () => {
       const wall = oracle(zone, at)
       const meaning = meaningOf({ date: wall.slice(0, 10), time: wall.slice(11), zone })
       if (meaning.kind === 'exact') expect(Date.parse(meaning.instant)).toBe(at)
-      expect(`${wallOf(new Date(at).toISOString(), zone).date}T${wallOf(new Date(at).toISOString(), zone).time}`).toBe(wall)
+      expect(`${wallTimeOf(new Date(at).toISOString(), zone).date}T${wallTimeOf(new Date(at).toISOString(), zone).time}`).toBe(wall)
     }
   })
   it.each(ZONES)('says the wall time of %s to the millisecond of each change, in any order', (zone) => {
     const around = changes(zone).flatMap((change) => [change - 1, change, change + 1])
     for (const at of [...around, ...around.reverse()]) {
-      const { date, time } = wallOf(new Date(at).toISOString(), zone)
+      const { date, time } = wallTimeOf(new Date(at).toISOString(), zone)
       expect(`${date}T${time}`).toBe(oracle(zone, at))
       expect(dateIn(new Date(at).toISOString(), zone)).toBe(date)
     }
   })
   it('refuses what is no date, time or zone', () => {
-    expect(() => wallOf('yesterday', 'Europe/Oslo')).toThrow(RangeError)
+    expect(() => wallTimeOf('yesterday', 'Europe/Oslo')).toThrow(RangeError)
     expect(() => meaningOf({ date: '2027-02-30', time: '04:00', zone: 'Europe/Oslo' })).toThrow(RangeError)
     expect(() => meaningOf({ date: '2027-02-03', time: '25:00', zone: 'Europe/Oslo' })).toThrow(RangeError)
     expect(isZone('Europe/Larkholm')).toBe(false)

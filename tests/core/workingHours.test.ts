@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { afterWorking, hoursProblem, OFFICE_WEEK, workingBetween, type WorkingHours } from '../../core/time/workingHours'
-import { wallOf } from '../../core/time/zone'
+import { wallTimeOf } from '../../core/time/zone'
 
 const office: WorkingHours = { zone: 'Europe/Oslo', week: OFFICE_WEEK, holidays: [] }
 const at = (iso: string, minutes: number, hours = office) => afterWorking(iso, minutes, hours)
@@ -10,7 +10,7 @@ const at = (iso: string, minutes: number, hours = office) => afterWorking(iso, m
 function slowly(from: string, minutes: number, { zone, week, holidays }: WorkingHours): string {
   let now = Date.parse(from)
   for (let left = minutes; left > 0; now += 60_000) {
-    const { date, time } = wallOf(new Date(now).toISOString(), zone)
+    const { date, time } = wallTimeOf(new Date(now).toISOString(), zone)
     const day = (new Date(`${date}T00:00Z`).getUTCDay() + 6) % 7
     if (!holidays.includes(date) && week[day]!.some((span) => span.from <= time && time < span.to)) left--
   }

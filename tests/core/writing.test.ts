@@ -5,7 +5,7 @@ import { blockMedia, blockSchema, MAX_WORDS, type Block } from '../../core/block
 import { blockBytes, hasTooManyWords } from '../../core/content/content'
 import { readField } from '../../core/content/fields'
 import { isSafeHref, normaliseText, plain } from '../../core/content/inline'
-import { fitText, misfit, TEXT_KINDS, type TextKind } from '../../core/content/textKinds'
+import { fitText, disallowedIn, TEXT_KINDS, type TextKind } from '../../core/content/textKinds'
 import { merge } from '../../core/history/merge'
 import { renderBlock } from '../../core/render/blocks'
 import { NO_REFS } from '../../core/render/text'
@@ -54,17 +54,17 @@ describe('places for text', () => {
     fc.assert(
       fc.property(anyText, fc.constantFrom(...(Object.keys(TEXT_KINDS) as TextKind[])), (text, place) => {
         const fitted = fitText(text, place)
-        expect(misfit(fitted, place)).toBeUndefined()
+        expect(disallowedIn(fitted, place)).toBeUndefined()
         expect(plain(fitted)).toBe(plain(normaliseText(text)))
-        if (!misfit(text, place)) expect(fitted).toEqual(normaliseText(text))
+        if (!disallowedIn(text, place)) expect(fitted).toEqual(normaliseText(text))
       }),
     )
   })
   it('refuse what they do not offer, in words', () => {
     const caption = { id: 'pict', kind: 'picture', media: null, alt: '', decorative: false, caption: [{ text: 'x', href: '/fares' }] }
     expect(blockSchema.safeParse(caption).success).toBe(false)
-    expect(misfit([{ text: 'x', href: '/fares' }], 'caption')).toBe('A caption takes no links')
-    expect(misfit([{ text: 'x', look: 'alert' }], 'question')).toBe('A question takes no styles of words')
+    expect(disallowedIn([{ text: 'x', href: '/fares' }], 'caption')).toBe('A caption takes no links')
+    expect(disallowedIn([{ text: 'x', look: 'alert' }], 'question')).toBe('A question takes no styles of words')
     expect(readField('page', 'menuLabel', 'See www.example.org')).toEqual({
       problem: 'Menu and breadcrumb label: an address does not fit here',
     })

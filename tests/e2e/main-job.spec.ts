@@ -1,5 +1,5 @@
 import { expect, test } from '@playwright/test'
-import { wallOf } from '../../core/time/zone'
+import { wallTimeOf } from '../../core/time/zone'
 import { caretAt, moveClock, nextParagraph, read, saved, stepIn } from './office'
 
 test('a post from an idea to readers and back again, by four people', async ({ browser }) => {
@@ -63,14 +63,14 @@ test('a post from an idea to readers and back again, by four people', async ({ b
   await idris.goto(item)
   await idris.getByRole('button', { name: 'More actions' }).click()
   await idris.getByRole('menuitem', { name: 'Set a time' }).click()
-  const soon = wallOf(new Date(Date.now() + 26 * 3_600_000).toISOString(), 'Europe/Oslo')
+  const soon = wallTimeOf(new Date(Date.now() + 26 * 3_600_000).toISOString(), 'Europe/Oslo')
   await idris.getByLabel('Date', { exact: true }).fill(soon.date)
   await idris.getByLabel(/^Time in/).fill(soon.time)
   await idris.getByRole('button', { name: 'Set the time' }).click()
   await expect(idris.getByText('planned by Idris Calloway')).toBeVisible()
   await idris.getByRole('button', { name: 'More actions' }).click()
   await idris.getByRole('menuitem', { name: 'Move its time' }).click()
-  const sooner = wallOf(new Date(Date.now() + 2 * 3_600_000).toISOString(), 'Europe/Oslo')
+  const sooner = wallTimeOf(new Date(Date.now() + 2 * 3_600_000).toISOString(), 'Europe/Oslo')
   await idris.getByLabel('Date', { exact: true }).fill(sooner.date)
   await idris.getByLabel(/^Time in/).fill(sooner.time)
   await idris.getByRole('button', { name: 'Set the time' }).click()

@@ -1,6 +1,6 @@
 import { AxeBuilder } from '@axe-core/playwright'
 import { expect, test, type Browser, type Page } from '@playwright/test'
-import { wallOf } from '../../core/time/zone'
+import { wallTimeOf } from '../../core/time/zone'
 import { startServer, type TestServer } from '../support/server'
 import { addBlock, begin, copyOfSeed, saved, SLOWER, stepIn } from './office'
 
@@ -14,7 +14,7 @@ test.beforeAll(async () => {
 test.afterAll(() => server.stop())
 
 const as = (browser: Browser, name: string) => stepIn(browser, name, { baseURL: server.origin })
-const ahead = (hours: number) => wallOf(new Date(Date.now() + passed + hours * HOUR).toISOString(), ZONE)
+const ahead = (hours: number) => wallTimeOf(new Date(Date.now() + passed + hours * HOUR).toISOString(), ZONE)
 const pass = (hours: number) => server.moveClock((passed += hours * HOUR))
 const read = async (path: string) => {
   const answer = await fetch(server.origin + path, { redirect: 'manual' })

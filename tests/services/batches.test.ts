@@ -1,5 +1,5 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { workOff } from '../../server/jobs/batchRunner'
+import { runBatches } from '../../server/jobs/batchRunner'
 import type { Actor } from '../../server/services/people/access'
 import {
   batchEntries,
@@ -10,7 +10,7 @@ import {
   runBatch,
   undoBatch,
 } from '../../server/services/listing/batches'
-import { goOn } from '../../server/services/listing/batchRun'
+import { runNextPart } from '../../server/services/listing/batchRun'
 import { createItem } from '../../server/services/writing/items'
 import type { Office } from '../../server/services/office'
 import { within } from '../../server/services/within'
@@ -42,32 +42,32 @@ describe('a batch', () => {
     const before = await journal()
     const { batch } = await beginBatch(office, actor, { do: 'bin' }, targets())
     // As a process does that begins: whatever was left waits for it.
-    await workOff(office)
+    await runBatches(office)
     expect(await batchView(office, actor, batch)).toMatchObject({ state: 'tried', tried: 40, wouldNot: 0 })
     expect([await binned(), await journal()]).toEqual([0, before])
     await runBatch(office, actor, batch)
-    while ((await binned()) === 0) await goOn(office, batch)
+    while ((await binned()) === 0) await runNextPart(office, batch)
     const half = await binned()
     await cancelBatch(office, actor, batch).catch(() => undefined)
-    expect(await goOn(office, batch)).toBe(false)
+    expect(await runNextPart(office, batch)).toBe(false)
     expect(await binned()).toBe(half)
     const view = await batchView(office, actor, batch)
     expect([view.ended, view.undoable]).toEqual([half, half])
     const { batch: undo, total } = await undoBatch(office, actor, batch)
     expect(total).toBe(half)
-    await workOff(office)
+    await runBatches(office)
     expect(await binned()).toBe(0)
     const { entries } = await batchEntries(office, actor, undo, 'refused', -1, 100)
     expect(entries).toEqual([])
   })
   it('is forgotten after a month, but not while what took it back is kept', async () => {
     const { batch } = await beginBatch(office, actor, { do: 'bin' }, { items: [{ item: items[0]!, draft: null }] })
-    await workOff(office)
+    await runBatches(office)
     await runBatch(office, actor, batch)
-    await workOff(office)
+    await runBatches(office)
     now = new Date(now.getTime() + 29 * 86_400_000)
     const { batch: undo } = await undoBatch(office, actor, batch)
-    await workOff(office)
+    await runBatches(office)
     now = new Date(now.getTime() + 2 * 86_400_000)
     await forgetOldBatches(office)
     expect((await batchView(office, actor, batch)).id).toBe(batch)

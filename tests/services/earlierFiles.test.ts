@@ -11,7 +11,7 @@ import { openReader, openStore, type Reader, type Store } from '../../server/sto
 import { MIGRATION_NAMES, NewerFile } from '../../server/store/migrate'
 import { personById } from '../../server/store/people'
 import { faultsOf } from '../../server/store/wholeCheck'
-import { takeIn } from '../../server/jobs/lister'
+import { updateLists } from '../../server/jobs/listUpdater'
 import { earlierFiles } from '../support/earlierFiles'
 
 const folder = mkdtempSync(join(tmpdir(), 'yieldgate-earlier-'))
@@ -70,7 +70,7 @@ describe('a data file of an earlier version', () => {
       const section = (await read.one<{ id: string }>('SELECT id FROM section ORDER BY id LIMIT 1'))!.id
       const made = await createItem(office, anton!, { kind: 'page', section, title: 'Written after the upgrade' })
       await putLiveNow(office, idris!, made.draft, { head: made.version, exception: 'To see that it goes on' })
-      await takeIn(office)
+      await updateLists(office)
       expect(await faultsOf(read)).toEqual([])
       expect(readdirSync(at).filter((name) => name.startsWith('yieldgate.before-'))).toHaveLength(1)
     } finally {

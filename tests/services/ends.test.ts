@@ -2,7 +2,7 @@ import { existsSync, readdirSync, writeFileSync } from 'node:fs'
 import { mkdir } from 'node:fs/promises'
 import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { forgetOld } from '../../server/jobs/forgetter'
+import { deleteExpired } from '../../server/jobs/cleanup'
 import type { Tx } from '../../server/store/database'
 import type { NewRow, Table } from '../../server/store/models'
 import { siteId } from '../../server/services/office'
@@ -51,7 +51,7 @@ describe('nothing grows for ever', () => {
       })
       const left = async (on: number) => {
         present = start + on * DAY_MS
-        await forgetOld(office)
+        await deleteExpired(office)
         return (await office.store.read.one<{ n: number }>(`SELECT count(*) AS n FROM ${table}`))!.n
       }
       expect([table, days, await left(days - 0.01), await left(days + 0.01)]).toEqual([table, days, 1, 0])
@@ -78,7 +78,7 @@ describe('nothing grows for ever', () => {
       ])
     })
     present = start + 800 * DAY_MS
-    await forgetOld(office)
+    await deleteExpired(office)
     for (const table of ['mail', 'share_link', 'calendar_feed'])
       expect([table, (await office.store.read.one<{ n: number }>(`SELECT count(*) AS n FROM ${table}`))!.n]).toEqual([table, 1])
   })
@@ -88,7 +88,7 @@ describe('nothing grows for ever', () => {
     const name = (ms: number) => `${ms}-00000000-0000-7000-8000-000000000000.json`
     present = start + 800 * DAY_MS
     for (const file of [name(present - 31 * DAY_MS), name(present - 29 * DAY_MS), 'notes.txt']) writeFileSync(join(folder, file), '')
-    await forgetOld(here.office)
+    await deleteExpired(here.office)
     expect(readdirSync(folder).sort()).toEqual([name(present - 29 * DAY_MS), 'notes.txt'].sort())
     expect(existsSync(join(here.folder, 'security.jsonl'))).toBe(true)
   })

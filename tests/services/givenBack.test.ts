@@ -9,7 +9,7 @@ import { act } from '../../server/services/listing/act'
 import { discardDraft, reopenDraft } from '../../server/services/writing/drafts'
 import { restoreVersion, saveEdits } from '../../server/services/writing/saving'
 import { makeEdition } from '../../server/services/planning/editions'
-import { gather } from '../../server/services/planning/editionEntries'
+import { addToEdition } from '../../server/services/planning/editionEntries'
 import { plan } from '../../server/services/planning/events'
 import { binItem, createItem } from '../../server/services/writing/items'
 import { loadDraft } from '../../server/services/writing/loadedDraft'
@@ -68,7 +68,7 @@ async function postAt(stage: Stage) {
   if (at >= 2)
     for (const { gates } of route.steps) for (const gate of gates) await clearDraft(office, reviewer, draft, version, gate.id, '')
   if (stage === 'planned') await plan(office, writer, item, { kind: 'put-live', draft, date: '2026-12-20', time: '09:00' })
-  if (stage === 'gathered') await gather(office, writer, { edition, item: (await itemById(office.store.read, item))!, draft })
+  if (stage === 'gathered') await addToEdition(office, writer, { edition, item: (await itemById(office.store.read, item))!, draft })
   return { item, draft }
 }
 

@@ -1,8 +1,8 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { post, sendMails } from '../../server/services/mail/mail'
 import { caughtMails, mailStandIn } from '../../server/services/mail/caughtMail'
-import { forgetOld } from '../../server/jobs/forgetter'
-import { notifications, tellNews } from '../../server/services/mail/news'
+import { deleteExpired } from '../../server/jobs/cleanup'
+import { notifications, sendNotifications } from '../../server/services/mail/news'
 import { openOffice, type Office } from '../../server/services/office'
 import { choosePassword } from '../../server/services/people/invitations'
 import { addPerson, changeNow } from '../support/people'
@@ -110,10 +110,10 @@ describe('a mail that is due', () => {
 
 describe('being told', () => {
   it('happens once, whichever process hears the journal first, and is let go of after a year', async () => {
-    await tellNews(office)
+    await sendNotifications(office)
     const time = { from: new Date(present).toISOString(), to: new Date(present + 60 * MINUTE).toISOString() }
     await changeNow(office, await as(noor), { change: 'deputy', absent: noor, deputy: maren, gates: null, ...time })
-    await Promise.all([tellNews(office), tellNews(other), tellNews(office), tellNews(other)])
+    await Promise.all([sendNotifications(office), sendNotifications(other), sendNotifications(office), sendNotifications(other)])
     const told = await notifications(office, await as(maren))
     expect(told.news.map(({ words }) => words)).toEqual([
       expect.stringMatching(/^You stand in for Noor Haddad from \w+day \d+ March 2026, \d\d:\d\d to /),
@@ -125,11 +125,11 @@ describe('being told', () => {
     )
     expect(mails!.n).toBe(1)
     present += 400 * 24 * 60 * MINUTE
-    await forgetOld(office)
+    await deleteExpired(office)
     // Unseen, it stays for a second year; seen, it goes.
     expect((await notifications(office, await as(maren))).news).toHaveLength(1)
     await office.store.write((tx) => tx.run('UPDATE notification SET seen_at = at'))
-    await forgetOld(office)
+    await deleteExpired(office)
     expect((await notifications(office, await as(maren))).news).toEqual([])
   })
 })

@@ -5,14 +5,14 @@ import fc from 'fast-check'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { withAncestors } from '../../core/access/rights'
 import { manifestOf, type Content } from '../../core/content/content'
-import { onlyOf, type Fields } from '../../core/content/fields'
+import { fieldsOfKind, type Fields } from '../../core/content/fields'
 import { matchesItem, type Names, type PairFacts } from '../../core/query/meaning'
 import { printQuery } from '../../core/query/parse'
 import { CHOICES, type Query } from '../../core/query/query'
 import { SORT_KEYS, type SortKey } from '../../core/query/sort'
 import { dateIn } from '../../core/time/date'
-import { takeInWritten } from '../../server/jobs/historian'
-import { takeIn } from '../../server/jobs/lister'
+import { indexVersions } from '../../server/jobs/versionIndexer'
+import { updateLists } from '../../server/jobs/listUpdater'
 import { indexLive } from '../../server/jobs/searchIndex'
 import { actorFrom, type Actor } from '../../server/services/people/access'
 import { openOffice, type Office } from '../../server/services/office'
@@ -223,7 +223,7 @@ beforeAll(async () => {
     const ends = pick([true, false, false]) ? plan('withdraw', null, 'planned') : null
     const next = [...open.flatMap(({ at }) => at ?? []), ...(ends ? [ends] : [])].sort()[0] ?? null
     const pair = (of: { content: Content; by: string }, draft: { state: string; waiting: boolean } | null): PairFacts => {
-      const fields = onlyOf(row.kind, of.content.fields)
+      const fields = fieldsOfKind(row.kind, of.content.fields)
       const says = saidIn(of.content)
       const own = (fields.labels ?? []).map((id) => labels.find((one) => one.id === id)!)
       const words = [fields.title, fields.summary, ...says].join(' ').match(/[\p{L}\p{N}]+(?:’[\p{L}\p{N}]+)*/gu)!
@@ -297,8 +297,8 @@ beforeAll(async () => {
   await indexLive(office)
   // The words of links were read anew with what is live: those that were set by hand come back.
   await office.store.write((tx) => tx.insert('live_ref', links, 'IGNORE'))
-  await takeIn(office)
-  await takeInWritten(office)
+  await updateLists(office)
+  await indexVersions(office)
   const troubled = [...known.keys()].filter((_, index) => index % 5 === 0)
   listing = {
     site: site.id,

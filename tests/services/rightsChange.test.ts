@@ -5,7 +5,7 @@ import type { Rights } from '../../core/access/rights'
 import type { RightsChange } from '../../core/access/rightsChange'
 import { VERBS, type Verb } from '../../core/access/verbs'
 import { choosePassword } from '../../server/services/people/invitations'
-import { agreeToChange, changeRights, endRequest, waitingChanges } from '../../server/services/people/rightsChange'
+import { approveChange, changeRights, endRequest, waitingChanges } from '../../server/services/people/rightsChange'
 import { writeFact, siteId } from '../../server/services/office'
 import { Refusal } from '../../server/services/refusal'
 import { loadRights } from '../../server/store/people'
@@ -117,7 +117,7 @@ it('nobody’s rights rise by one person alone while another steward is there, w
             const chosen = open ? waiting.find(({ id }) => id === open.id) : waiting[one.which % Math.max(1, waiting.length)]
             if (!chosen) continue
             if (one.do === 'agree') {
-              await agreeToChange(office, { ...actor, anyway: true }, chosen.id, chosen.words, 'the site')
+              await approveChange(office, { ...actor, anyway: true }, chosen.id, chosen.words, 'the site')
               agreed++
             } else await endRequest(office, actor, chosen.id)
           }
@@ -167,10 +167,10 @@ it('a request falls away after two weeks, and is asked once however often it is 
   await office.store.write((tx) =>
     tx.insert('role_grant', [{ id: office.newId(), person_id: who.wen, group_id: null, role_id: 'reviewer', section_id: null }]),
   )
-  await expect(agreeToChange(office, await as('idris'), shown[0]!.id, shown[0]!.words, 'x')).rejects.toMatchObject({ kind: 'stale' })
+  await expect(approveChange(office, await as('idris'), shown[0]!.id, shown[0]!.words, 'x')).rejects.toMatchObject({ kind: 'stale' })
   clock += 15 * 86_400_000
   expect(await waitingChanges(office, await as('idris'))).toEqual([])
   const again = (await waitingChanges(office, await as('maren'))).length
   expect(again).toBe(0)
-  await expect(agreeToChange(office, await as('idris'), shown[0]!.id, shown[0]!.words, 'x')).rejects.toMatchObject({ kind: 'unknown' })
+  await expect(approveChange(office, await as('idris'), shown[0]!.id, shown[0]!.words, 'x')).rejects.toMatchObject({ kind: 'unknown' })
 })

@@ -3,7 +3,7 @@ import sqlite3 from 'sqlite3'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { parseQuery } from '../../core/query/parse'
 import { wordsOf } from '../../core/query/query'
-import { marksOf, snippetOf, soughtBy, type Sought } from '../../core/query/snippet'
+import { marksOf, snippetOf, searchTermsOf, type Sought } from '../../core/query/snippet'
 
 let db: sqlite3.Database
 const all = <T>(sql: string, values: unknown[] = []) =>
@@ -17,7 +17,7 @@ afterAll(() => new Promise<void>((done) => db.close(() => done())))
 const sought = (q: string): Sought[] => {
   const parsed = parseQuery(q, '2026-11-25')
   if (!parsed.ok) throw new Error(parsed.problem.expected)
-  return soughtBy(parsed.query)
+  return searchTermsOf(parsed.query)
 }
 const shown = (passages: string[], q: string) => {
   const snippet = snippetOf(passages, sought(q))

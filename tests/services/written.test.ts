@@ -1,8 +1,8 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { Fields } from '../../core/content/fields'
 import { newPassages } from '../../core/history/written'
-import { takeInWritten } from '../../server/jobs/historian'
-import { takeIn } from '../../server/jobs/lister'
+import { indexVersions } from '../../server/jobs/versionIndexer'
+import { updateLists } from '../../server/jobs/listUpdater'
 import type { Actor } from '../../server/services/people/access'
 import { saveEdits } from '../../server/services/writing/saving'
 import { Foresight } from '../../server/services/planning/foresight'
@@ -36,8 +36,8 @@ beforeAll(async () => {
 afterAll(() => founded.end())
 
 const find = async (q: string) => {
-  await takeIn(office)
-  await takeInWritten(office)
+  await updateLists(office)
+  await indexVersions(office)
   const foresight = new Foresight(office, new SiteFacts(office))
   return findItems(office, foresight, maren, { q, sort: 'title', limit: 10 })
 }
@@ -85,11 +85,11 @@ describe('what anyone ever wrote', () => {
     expect(started).toBeUndefined()
     await save(wen, 'Fog')
     await save(wen, 'Foghorns are')
-    await takeInWritten(office)
+    await indexVersions(office)
     await save(wen, 'Foghorns are loud')
     await save(wen, 'Foghorns are lovely')
     const last = await save(wen, 'Below', false, 'block2')
-    await takeInWritten(office)
+    await indexVersions(office)
     const kept = (await rows()).slice(before)
     expect(kept.map(({ version_id }) => version_id).at(-1)).toBe(last)
     // The version that it was begun with, and one for all that was typed since.

@@ -4,7 +4,7 @@ import { createServer } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join } from 'node:path'
 import { DEFAULT_SIGN_IN, type SignInRules } from '../../core/access/signIn'
-import { wallOf } from '../../core/time/zone'
+import { wallTimeOf } from '../../core/time/zone'
 import { firstCodeFile } from '../../server/services/people/firstCode'
 import { codeAt } from '../../server/services/people/secondFactor'
 import { tokenIn, type Mailbox } from './mailbox'
@@ -259,7 +259,7 @@ export const HOUR = 3_600_000
 
 /** The wall time of the site's zone so many hours ahead of the machine's clock. */
 export const wallIn = (hours: number): { date: string; time: string; choice: 'later' } => {
-  const { date, time } = wallOf(new Date(Date.now() + hours * HOUR).toISOString(), 'Europe/Oslo')
+  const { date, time } = wallTimeOf(new Date(Date.now() + hours * HOUR).toISOString(), 'Europe/Oslo')
   return { date, time, choice: 'later' }
 }
 

@@ -3,7 +3,7 @@ import { useAttempt } from '~/composables/attempt'
 import NotLoaded from '~/components/frame/NotLoaded.vue'
 import { useDebounceFn } from '@vueuse/core'
 import { fullIn, timeIn } from '~~/core/time/words'
-import { isZone, wallOf, instantOf } from '~~/core/time/zone'
+import { isZone, wallTimeOf, instantOf } from '~~/core/time/zone'
 import { freeHour, within } from '~~/core/time/freeHour'
 import PlainDialog from '~/components/form/PlainDialog.vue'
 import { api, ApiProblem } from '~/composables/api'
@@ -40,8 +40,8 @@ const site = useSite()
 const zone = computed(() => site.zone)
 const mine = Intl.DateTimeFormat().resolvedOptions().timeZone
 const soon = () => new Date(Math.ceil((site.now.getTime() + 3_600_000) / 3_600_000) * 3_600_000).toISOString()
-const start = props.at?.length === 16 ? { date: props.at.slice(0, 10), time: props.at.slice(11) } : wallOf(props.at ?? soon(), zone.value)
-const end = wallOf(props.until ?? new Date(Date.parse(instantOf({ ...start, zone: zone.value })) + 86_400_000).toISOString(), zone.value)
+const start = props.at?.length === 16 ? { date: props.at.slice(0, 10), time: props.at.slice(11) } : wallTimeOf(props.at ?? soon(), zone.value)
+const end = wallTimeOf(props.until ?? new Date(Date.parse(instantOf({ ...start, zone: zone.value })) + 86_400_000).toISOString(), zone.value)
 const date = ref(start.date)
 const time = ref(start.time)
 const lasts = ref(Boolean(props.until))
@@ -123,7 +123,7 @@ const free = computed(() =>
     : null,
 )
 function use(instant: string) {
-  const wall = wallOf(instant, zone.value)
+  const wall = wallTimeOf(instant, zone.value)
   if (asked.value === 'until') [untilDate.value, untilTime.value] = [wall.date, wall.time]
   else [date.value, time.value] = [wall.date, wall.time]
 }
@@ -240,7 +240,7 @@ async function go() {
           )
         }}<template v-if="near.length > 3"> {{ say.moreOfThem(near.length - 3) }}</template
         >.
-        <button v-if="free" type="button" class="link" @click="[date, time] = [wallOf(free, zone).date, wallOf(free, zone).time]">
+        <button v-if="free" type="button" class="link" @click="[date, time] = [wallTimeOf(free, zone).date, wallTimeOf(free, zone).time]">
           {{ say.takeTheNextFreeHour(timeIn(free, zone)) }}
         </button>
       </p>

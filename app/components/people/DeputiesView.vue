@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import PersonChoice from '~/components/form/PersonChoice.vue'
 import { fullIn } from '~~/core/time/words'
-import { meaningOf, wallOf, type WallTime } from '~~/core/time/zone'
+import { meaningOf, wallTimeOf, type WallTime } from '~~/core/time/zone'
 import PlainDialog from '~/components/form/PlainDialog.vue'
 import LoadState from '~/components/frame/LoadState.vue'
 import type { Person } from './types'
@@ -41,8 +41,8 @@ watch(
   () => props.adding,
   (adding) => {
     if (!adding) return
-    const now = wallOf(site.now.toISOString(), zone.value)
-    const later = wallOf(new Date(site.now.getTime() + 7 * 86_400_000).toISOString(), zone.value)
+    const now = wallTimeOf(site.now.toISOString(), zone.value)
+    const later = wallTimeOf(new Date(site.now.getTime() + 7 * 86_400_000).toISOString(), zone.value)
     form.value = {
       absent: session.person!.id,
       deputy: '',

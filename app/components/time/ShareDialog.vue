@@ -1,7 +1,7 @@
 <script setup lang="ts">
-import { shifted } from '~~/core/time/month'
+import { shiftDate } from '~~/core/time/month'
 import { fullIn } from '~~/core/time/words'
-import { wallOf } from '~~/core/time/zone'
+import { wallTimeOf } from '~~/core/time/zone'
 import PlainDialog from '~/components/form/PlainDialog.vue'
 import { api } from '~/composables/api'
 import { useAct } from '~/composables/act'
@@ -17,8 +17,8 @@ const props = defineProps<{ sight: Sight }>()
 defineEmits<{ close: [] }>()
 const site = useSite()
 const zone = computed(() => site.zone)
-const start = wallOf(site.now.toISOString(), zone.value)
-const date = ref(shifted(start.date, { days: 7 }))
+const start = wallTimeOf(site.now.toISOString(), zone.value)
+const date = ref(shiftDate(start.date, { days: 7 }))
 const url = ref('')
 type Link = Got<'/share-links'>[number]
 const { value: links, load } = useLoad(() => '/share-links')

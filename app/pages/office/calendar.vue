@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import { ChevronLeft, ChevronRight, Printer } from 'lucide-vue-next'
 import { useDebounceFn } from '@vueuse/core'
-import { shifted, weekOf, weeksOf } from '~~/core/time/month'
+import { shiftDate, weekOf, weeksOf } from '~~/core/time/month'
 import { dateWords, fullIn, monthWords } from '~~/core/time/words'
 import { dateIn } from '~~/core/time/date'
-import { dayBounds, wallOf, instantOf } from '~~/core/time/zone'
+import { dayBounds, wallTimeOf, instantOf } from '~~/core/time/zone'
 import AgendaList from '~/components/calendar/AgendaList.vue'
 import EditionCards from '~/components/calendar/EditionCards.vue'
 import ForecastList from '~/components/calendar/ForecastList.vue'
@@ -48,12 +48,12 @@ const go = (query: Record<string, string | undefined>) => router.replace({ query
 const STEP = { month: { months: 1 }, week: { weeks: 1 }, agenda: { months: 1 } } as const
 function turn(sign: 1 | -1) {
   const [unit, n] = Object.entries(STEP[view.value])[0]!
-  void go({ day: shifted(day.value, { [unit]: n * sign }) })
+  void go({ day: shiftDate(day.value, { [unit]: n * sign }) })
 }
 const shownDays = computed(() => {
   if (view.value === 'week') return weekOf(day.value)
   if (view.value === 'month') return weeksOf(month.value).flat()
-  return [day.value, shifted(day.value, { months: 1 })]
+  return [day.value, shiftDate(day.value, { months: 1 })]
 })
 const bounds = computed(() => ({
   from: dayBounds(shownDays.value[0]!, zone.value).from,
@@ -111,7 +111,7 @@ const moving = shallowRef<{ entry: CalendarEntry; at: string } | null>(null)
 /** The wall time that an entry would get in a cell: a day, or a day and an hour. */
 function wallIn(entry: CalendarEntry, cell: string) {
   const [date, hour] = cell.split(' ') as [string, string?]
-  const { time } = wallOf(entry.at, zone.value)
+  const { time } = wallTimeOf(entry.at, zone.value)
   return { date, time: hour ? `${hour.slice(0, 2)}:${time.slice(3)}` : time }
 }
 const ask = useDebounceFn(async (cell: string) => {
@@ -144,8 +144,8 @@ function drop(cell: string) {
   const wall = wallIn(entry, cell)
   const at = instantOf({ ...wall, zone: zone.value })
   // What the clocks make doubtful, and what would bring trouble, is asked about; the rest is done at once and can be undone.
-  const back = wallOf(entry.at, zone.value)
-  if (wallOf(at, zone.value).time !== wall.time || answer?.come.length) moving.value = { entry, at: `${wall.date}T${wall.time}` }
+  const back = wallTimeOf(entry.at, zone.value)
+  if (wallTimeOf(at, zone.value).time !== wall.time || answer?.come.length) moving.value = { entry, at: `${wall.date}T${wall.time}` }
   else
     void act(
       async () => {

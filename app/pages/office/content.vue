@@ -8,7 +8,7 @@ import type { Action } from '~~/core/batch/action'
 import type { Kind } from '~~/core/kinds/kinds'
 import { parseQuery, printQuery } from '~~/core/query/parse'
 import { ALL, NAMED_PLACES, type Query } from '~~/core/query/query'
-import { soughtBy } from '~~/core/query/snippet'
+import { searchTermsOf } from '~~/core/query/snippet'
 import { dateIn } from '~~/core/time/date'
 import type { Facets } from '~~/server/services/listing/facets'
 import type { SavedView } from '~~/server/services/listing/savedViews'
@@ -50,8 +50,8 @@ const q = computed(() => pick('q'))
 const parsed = computed(() => parseQuery(q.value, dateIn(site.now.toISOString(), site.zone)))
 const query = computed<Query>(() => (parsed.value.ok ? parsed.value.query : ALL))
 // Where words are sought in texts, the place where they stand is shown beside the title.
-const seeks = computed(() => NAMED_PLACES.some((place) => soughtBy(query.value, place).length > 0))
-const usual = computed(() => (soughtBy(query.value).length ? 'rank' : '-changed'))
+const seeks = computed(() => NAMED_PLACES.some((place) => searchTermsOf(query.value, place).length > 0))
+const usual = computed(() => (searchTermsOf(query.value).length ? 'rank' : '-changed'))
 const sort = computed(() => pick('sort') || usual.value)
 const tree = computed(() => sort.value === 'place')
 function show(change: Record<string, string | undefined>) {

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { shortIn, fullIn } from '~~/core/time/words'
-import { wallOf, instantOf } from '~~/core/time/zone'
+import { wallTimeOf, instantOf } from '~~/core/time/zone'
 import ChoiceButtons from '~/components/form/ChoiceButtons.vue'
 import PlaceStrip from '~/components/frame/PlaceStrip.vue'
 import StepList, { type GoingBackStep } from '~/components/time/StepList.vue'
@@ -51,7 +51,7 @@ function arrived() {
   if (inside) path.value = decodeURI(inside.pathname).replace(/^\/moment\/[^/]+/, '') || '/'
 }
 const past = computed(() => sight.value.shows === 'moment' && at.value < site.now.toISOString())
-const wall = computed(() => wallOf(at.value, zone.value))
+const wall = computed(() => wallTimeOf(at.value, zone.value))
 const to = (date: string, time: string) => date && time && router.replace({ query: { at: instantOf({ date, time, zone: zone.value }) } })
 const panel = ref<'site' | 'differences'>('site')
 const other = ref('now')

@@ -1,6 +1,6 @@
 import { createRouter, setResponseHeader, useBase, type H3Event } from 'h3'
 import { endpoints } from '../../endpoints'
-import { handle, sayProblem } from '../../endpoints/handle'
+import { handle, sendProblem } from '../../endpoints/handle'
 import { openApi } from '../../endpoints/openapi'
 import { refusal } from '../../services/refusal'
 import { streamNews } from '../../endpoints/stream'
@@ -25,7 +25,7 @@ for (const endpoint of endpoints)
 router.use(
   '/**',
   defineEventHandler((event) =>
-    sayProblem(event, refusal('unknown', 'route-unknown', { method: event.method, path: event.path.split('?')[0]! })),
+    sendProblem(event, refusal('unknown', 'route-unknown', { method: event.method, path: event.path.split('?')[0]! })),
   ),
 )
 

@@ -12,7 +12,7 @@ import { newestVersion, readContent, readManifest, versionById } from '../../sto
 import type { Actor } from '../people/access'
 import { discardDraft, openDraft } from '../writing/drafts'
 import { saveEdits } from '../writing/saving'
-import { gather, removeEntry } from '../planning/editionEntries'
+import { addToEdition, removeEntry } from '../planning/editionEntries'
 import { cancelEvent, plan } from '../planning/events'
 import { binItem, changeOfficeFields, createItem, moveItem } from '../writing/items'
 import type { Office } from '../office'
@@ -31,7 +31,7 @@ export interface Target {
 }
 
 /** Whether an action takes a draft on as it is: whoever asks for it says which version they saw. */
-export const takesOn = ({ do: what }: Action): boolean => what === 'send' || what === 'put-live'
+export const actsOnDraft = ({ do: what }: Action): boolean => what === 'send' || what === 'put-live'
 
 /**
  * Does one action to one item, as one transaction: a refusal leaves nothing of it behind. Answers what came of it; throws a
@@ -90,7 +90,7 @@ async function perform(office: Office, actor: Actor, target: Target, action: Act
       }
     }
     case 'gather': {
-      const event = await gather(office, actor, { edition: action.edition, item, draft: target.draft ?? undefined })
+      const event = await addToEdition(office, actor, { edition: action.edition, item, draft: target.draft ?? undefined })
       return { said: 'In the edition', draft: target.draft ?? item.draft_id, undo: { do: 'take-out', edition: action.edition, event } }
     }
     case 'withdraw':
@@ -200,7 +200,7 @@ async function rewrite(
   if (made.version === draft.head) throw refusal('conflict', 'unchanged', { what: 'so' })
   if (out) await removeEntry(office, actor, out.edition, out.event)
   const said = [whereItWent(item, draft), ...(draft.review !== made.review && draft.review !== 'draft' ? [LAPSES] : [])].join('; ')
-  const event = into && (await gather(office, actor, { edition: into.edition, name: into.name, item, draft: draft.id }))
+  const event = into && (await addToEdition(office, actor, { edition: into.edition, name: into.name, item, draft: draft.id }))
   return {
     said: into ? `${said}; gathered in “${into.name}”` : said,
     draft: draft.id,

@@ -1,6 +1,6 @@
 import type { Action, Done } from '../../../core/batch/action'
 import type { Outcome } from '../../../core/outcome'
-import { assuming } from '../../../core/access/session'
+import { withRolesInUse } from '../../../core/access/session'
 import { batchById, batchCounts, type BatchRow, changeBatch, type EntryOutcome, keepOutcomes, openEntries } from '../../store/batches'
 import type { Tx } from '../../store/database'
 import { personById } from '../../store/people'
@@ -38,7 +38,7 @@ class OnlyTried extends Error {}
  * Does the next part of a batch in one transaction, or tries it and leaves nothing behind: the same steps, undone. Answers
  * whether there is more to do.
  */
-export async function goOn(office: Office, id: string): Promise<boolean> {
+export async function runNextPart(office: Office, id: string): Promise<boolean> {
   const db = office.store.read
   const batch = await batchById(db, await siteId(office), id)
   if (!batch || (batch.state !== 'trying' && batch.state !== 'running')) return false
@@ -121,6 +121,6 @@ async function outcomeOf(
 async function actorOfBatch(office: Office, batch: BatchRow): Promise<Actor> {
   const person = found(await personById(office.store.read, batch.person_id), 'person')
   const everyone = await office.rights()
-  const rights = batch.roles === null ? everyone : assuming(everyone, person.id, JSON.parse(batch.roles) as string[])
+  const rights = batch.roles === null ? everyone : withRolesInUse(everyone, person.id, JSON.parse(batch.roles) as string[])
   return actorFrom(person, rights)
 }

@@ -1,7 +1,7 @@
 import { withAncestors } from '../../../core/access/rights'
-import { onlyOf, type FieldName, type Fields } from '../../../core/content/fields'
+import { fieldsOfKind, type FieldName, type Fields } from '../../../core/content/fields'
 import type { Kind } from '../../../core/kinds/kinds'
-import { anyOf, soughtBy, type Snippet, type Sought } from '../../../core/query/snippet'
+import { anyOf, searchTermsOf, type Snippet, type Sought } from '../../../core/query/snippet'
 import { inList, NAMED_PLACES, wordsOf, type Query } from '../../../core/query/query'
 import { parseQuery, printQuery } from '../../../core/query/parse'
 import { readSort } from '../../../core/query/sort'
@@ -147,7 +147,7 @@ export async function withFields(db: Reader, rows: ListedRow[]): Promise<Fielded
     rows.map((row) => row.found_manifest),
   )
   return rows.map((row) => {
-    const fields = onlyOf(row.kind, manifests.get(row.found_manifest)!.fields)
+    const fields = fieldsOfKind(row.kind, manifests.get(row.found_manifest)!.fields)
     return { ...row, fields: Object.fromEntries(CELL_FIELDS.flatMap((name) => (fields[name] === undefined ? [] : [[name, fields[name]]]))) }
   })
 }
@@ -157,7 +157,7 @@ export async function withFields(db: Reader, rows: ListedRow[]): Promise<Fielded
  * else of what someone wrote first.
  */
 async function withSnippets(office: Office, actor: Actor, rows: ItemPage['items'], query: Query): Promise<ItemPage['items']> {
-  const [text, live, ever] = NAMED_PLACES.map((place) => soughtBy(query, place)) as [Sought[], Sought[], Sought[]]
+  const [text, live, ever] = NAMED_PLACES.map((place) => searchTermsOf(query, place)) as [Sought[], Sought[], Sought[]]
   if (!text.length && !live.length && !ever.length) return rows
   const db = office.store.read
   const ids = rows.map(({ id }) => id)

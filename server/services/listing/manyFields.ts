@@ -2,7 +2,7 @@ import type { Done } from '../../../core/batch/action'
 import { applyEdits } from '../../../core/content/edits'
 import type { Manifest } from '../../../core/content/content'
 import type { NewFact } from '../../../core/journal/actions'
-import { selfOf } from '../../../core/access/rights'
+import { personBehind } from '../../../core/access/rights'
 import { accept, refuse, type Outcome } from '../../../core/outcome'
 import type { Route } from '../../../core/flow/route'
 import type { Tx } from '../../store/database'
@@ -160,7 +160,7 @@ async function write(office: Office, tx: Tx, actor: Actor, wanted: Wanted[]): Pr
       blocks: new Map(),
     })),
   )
-  const self = selfOf(actor.rights, actor.id)
+  const self = personBehind(actor.rights, actor.id)
   await addDraftAuthors(
     tx,
     rows.flatMap(({ whole, draft }) => (whole?.authors.includes(self) ? [] : [{ draft_id: draft, person_id: actor.id }])),

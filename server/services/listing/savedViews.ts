@@ -131,7 +131,7 @@ export async function changeView(office: Office, actor: Actor, id: string, input
   await office.store.write((tx) => updateView(tx, actor.id, id, columnsOf(input)))
 }
 
-export async function letViewGo(office: Office, actor: Actor, id: string): Promise<void> {
+export async function deleteView(office: Office, actor: Actor, id: string): Promise<void> {
   await mustOwn(office, actor, id)
   await office.store.write((tx) => dropView(tx, actor.id, id))
 }

@@ -1,11 +1,11 @@
 import { digestText, newsWords, type News, type NewsKind } from '../../../core/flow/news'
 import { clearersOf, namedBy } from '../../../core/flow/guards'
 import { gatesOf } from '../../../core/flow/route'
-import { selfOf, wayTo, waysOf, type Rights } from '../../../core/access/rights'
+import { personBehind, grantFor, grantsOf, type Rights } from '../../../core/access/rights'
 import { describedAction, type JournalData } from '../../../core/journal/actions'
 import type { JournalRow } from '../../../core/journal/chain'
 import { fullIn } from '../../../core/time/words'
-import { wallOf } from '../../../core/time/zone'
+import { wallTimeOf } from '../../../core/time/zone'
 import type { Reader, Tx } from '../../store/database'
 import { draftWhole } from '../../store/drafts'
 import { itemById } from '../../store/items'
@@ -68,8 +68,8 @@ async function toldBy(tx: Tx, rights: Rights, zone: string, row: JournalRow): Pr
   const name = (id: string | undefined) => (id && rights.people.get(id)?.name) ?? 'Someone'
 
   if (said.alone) {
-    const publishers = [...rights.people.keys()].filter((person) => waysOf(rights, person).some(({ verbs }) => verbs.has('item.put-live')))
-    const others = [...rights.people.keys()].filter((person) => wayTo(rights, person, 'people.change', null))
+    const publishers = [...rights.people.keys()].filter((person) => grantsOf(rights, person).some(({ verbs }) => verbs.has('item.put-live')))
+    const others = [...rights.people.keys()].filter((person) => grantFor(rights, person, 'people.change', null))
     const note = `${name(row.person ?? undefined)} changed who may do what, without a second steward: ${said.alone}`
     return told([...others, ...publishers], 'rights', null, note)
   }
@@ -109,7 +109,7 @@ async function toldBy(tx: Tx, rights: Rights, zone: string, row: JournalRow): Pr
     const gate = gatesOf(route).find((entry) => entry.id === id)
     if (!gate) return []
     return clearersOf(rights, { route: route.id, gate, section: gate.section ?? item.section_id, at: row.at }).filter(
-      (person) => gate.authorsMayClear || !authors.includes(selfOf(rights, person)),
+      (person) => gate.authorsMayClear || !authors.includes(personBehind(rights, person)),
     )
   }
   const gateName = (id: string | undefined) => gatesOf(route).find((gate) => gate.id === id)?.name ?? null
@@ -155,7 +155,7 @@ async function toldBy(tx: Tx, rights: Rights, zone: string, row: JournalRow): Pr
  * Tells people what the journal says since this was last done, once however many processes do it: what each is told, and
  * the mails to those who want one of each, stand or fall with the place up to which the journal was heard.
  */
-export async function tellNews(office: Office): Promise<number> {
+export async function sendNotifications(office: Office): Promise<number> {
   if ((await journalHead(office.store.read)).seq <= (await toldUpTo(office.store.read))) return 0
   return office.store.write(async (tx) => {
     const rows = await journalAfter(tx, await toldUpTo(tx), BATCH)
@@ -178,7 +178,7 @@ export async function tellNews(office: Office): Promise<number> {
       const told = new Map<string, Told>()
       for (const one of await toldBy(tx, rights, site.zone, row)) {
         if (one.person === row.person || told.has(one.person) || !people.has(one.person)) continue
-        if (item && !places.some((section) => wayTo(rights, one.person, 'item.read', section))) continue
+        if (item && !places.some((section) => grantFor(rights, one.person, 'item.read', section))) continue
         if (told.size < MOST_TOLD) told.set(one.person, one)
       }
       const by = row.person === null ? null : (rights.people.get(row.person)?.name ?? null)
@@ -222,8 +222,8 @@ export async function tellNews(office: Office): Promise<number> {
 async function readable(db: Reader, rights: Rights, person: string, rows: NotificationRow[]): Promise<NotificationRow[]> {
   const kept = await Promise.all(
     rows.map(async ({ item, section }) => {
-      if (item === null || section === null || wayTo(rights, person, 'item.read', section)) return true
-      return (await movesOf(db, item)).some((to) => wayTo(rights, person, 'item.read', to))
+      if (item === null || section === null || grantFor(rights, person, 'item.read', section)) return true
+      return (await movesOf(db, item)).some((to) => grantFor(rights, person, 'item.read', to))
     }),
   )
   return rows.filter((_, index) => kept[index])
@@ -235,12 +235,12 @@ export async function writeDigests(office: Office): Promise<number> {
   const { zone } = site
   const waiting = await peopleToWrite(office.store.read, site.id)
   const due = waiting.filter((person) => {
-    const wall = wallOf(now, person.zone ?? zone)
+    const wall = wallTimeOf(now, person.zone ?? zone)
     return wall.time >= DIGEST_HOUR && (person.digest_on ?? '') < wall.date
   })
   for (const person of due)
     await office.store.write(async (tx) => {
-      const { date } = wallOf(now, person.zone ?? zone)
+      const { date } = wallTimeOf(now, person.zone ?? zone)
       const again = await personById(tx, person.id)
       if ((again?.digest_on ?? '') >= date) return
       const rows = await unmailedOf(tx, site.id, person.id)

@@ -4,7 +4,7 @@ import { mkdir, open, readFile, rename, writeFile } from 'node:fs/promises'
 import { join } from 'node:path'
 import { fileTypeFromFile } from 'file-type'
 import { PICTURE_FORMATS, widthsOf, type MediaView, type PictureFormat } from '../../../core/render/picture'
-import { waysOf } from '../../../core/access/rights'
+import { grantsOf } from '../../../core/access/rights'
 import type { Reader } from '../../store/database'
 import { pictureType } from './pictures'
 import type { Crop, Made } from '../../pictures/decode'
@@ -47,7 +47,7 @@ async function takeIn({ path }: Incoming, file: string): Promise<void> {
 
 /** Throws a refusal unless the person may add pictures somewhere. */
 export function mustAddMedia(actor: Actor): void {
-  if (!waysOf(actor.rights, actor.id).some(({ verbs }) => verbs.has('media.add'))) must(actor, 'media.add', null)
+  if (!grantsOf(actor.rights, actor.id).some(({ verbs }) => verbs.has('media.add'))) must(actor, 'media.add', null)
 }
 
 const viewOf = ({ id, width, height, name, type, size }: MediaRow): MediaView =>
@@ -195,7 +195,7 @@ export interface MediaBytes {
 
 /** Whether a person may see what is not on the site yet, somewhere: files belong to no section. */
 const seesWork = (actor: Actor | undefined) =>
-  actor !== undefined && waysOf(actor.rights, actor.id).some(({ verbs }) => verbs.has('item.read'))
+  actor !== undefined && grantsOf(actor.rights, actor.id).some(({ verbs }) => verbs.has('item.read'))
 
 /** Who asks for a file: someone signed in, a reader, or a page that was shown to them through a shared link. */
 export type Asker = Actor | 'shown' | undefined

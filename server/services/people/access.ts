@@ -3,14 +3,14 @@ import { hash as hashPassword, verify as verifyPassword } from '@node-rs/argon2'
 import { decide } from '../../../core/access/decide'
 import type { Rights } from '../../../core/access/rights'
 import { sessionIsOver } from '../../../core/access/signIn'
-import { assuming, brokenTogether, givenRoles, sessionRoles } from '../../../core/access/session'
+import { withRolesInUse, brokenTogether, givenRoles, sessionRoles } from '../../../core/access/session'
 import type { Verb } from '../../../core/access/verbs'
 import type { Reason } from '../../../core/outcome'
 import { isZone } from '../../../core/time/zone'
 import { isKnownBrowser, noteBrowser } from '../../store/tries'
 import { changePerson, peopleCount, personByEmail, personById, type PersonRow } from '../../store/people'
 import { ownerLetter } from '../mail/accountMail'
-import { tried, type Verdict } from './guessing'
+import { limitTries, type Verdict } from './guessing'
 import { writeFact, type Office } from '../office'
 import { passwordProblems } from './passwords'
 import { refusal, Refusal } from '../refusal'
@@ -95,7 +95,7 @@ export async function signIn(office: Office, input: SignIn): Promise<{ token: st
   const browser = input.browser ? hashToken(input.browser) : null
   const known = browser !== null && person !== undefined && (await isKnownBrowser(office.store.read, browser, person.id))
   const email = input.email.toLowerCase()
-  const found = await tried(
+  const found = await limitTries(
     office,
     known ? { key: `browser:${browser}:${email}`, free: 0 } : { key: `email:${email}`, free: 0 },
     known ? [] : [{ key: `from:${input.from}`, free: 15 }],
@@ -141,7 +141,7 @@ export async function actorOf(office: Office, token: string | undefined, attende
   if (attended && Date.parse(session.seen_at) < now.getTime() - Math.min(600_000, length.idle * 6_000))
     await office.store.write((tx) => changeSession(tx, hashToken(token), { seen_at: now.toISOString() }))
   const used = sessionRoles(everyone, person.id, session.roles === null ? null : (JSON.parse(session.roles) as string[]))
-  const rights = assuming(everyone, person.id, used)
+  const rights = withRolesInUse(everyone, person.id, used)
   if (needsFactor && person.totp_secret === null) return { ...actorFrom(person, rights), needsFactor }
   const asked = session.sees_as === null ? undefined : await personById(office.store.read, session.sees_as)
   // Asked at each request: who may no longer see as others sees as themselves again.
@@ -221,7 +221,7 @@ export async function changeProfile(office: Office, actor: Actor, change: Profil
 /** Throws a refusal unless it is the actor's password, which is asked again for what a session alone must not do; tries are counted. */
 export async function mustKnowPassword(office: Office, actor: Actor, password: string): Promise<PersonRow> {
   const person = (await personById(office.store.read, actor.id))!
-  return tried<PersonRow>(office, { key: `password:${actor.id}`, free: 0 }, [], async () =>
+  return limitTries<PersonRow>(office, { key: `password:${actor.id}`, free: 0 }, [], async () =>
     (await verifyPassword(person.password_hash, password.normalize('NFKC')))
       ? { right: person }
       : { wrong: refusal('refused', 'password-wrong', { at: 'current' }) },

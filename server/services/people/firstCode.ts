@@ -1,7 +1,7 @@
 import { randomInt, timingSafeEqual } from 'node:crypto'
 import { link, readFile, rm, writeFile } from 'node:fs/promises'
 import { join } from 'node:path'
-import { tried } from './guessing'
+import { limitTries } from './guessing'
 import type { Office } from '../office'
 import { refusal } from '../refusal'
 
@@ -36,7 +36,7 @@ export async function firstCode(office: Office): Promise<string> {
 export async function mustKnowFirstCode(office: Office, typed: string, from: string): Promise<void> {
   const [known, told] = [await firstCode(office), typed.toLowerCase().replace(/[^a-z0-9]/g, '')].map((text) => Buffer.from(text))
   const isRight = known!.length === told!.length && timingSafeEqual(known!, told!)
-  await tried(office, { key: `first-code:${from}`, free: 5 }, [], async () =>
+  await limitTries(office, { key: `first-code:${from}`, free: 5 }, [], async () =>
     isRight
       ? { right: true }
       : {
@@ -46,4 +46,4 @@ export async function mustKnowFirstCode(office: Office, typed: string, from: str
 }
 
 /** The code is of no use any more. */
-export const dropFirstCode = (office: Office): Promise<void> => rm(firstCodeFile(office.store.folder), { force: true })
+export const deleteFirstCode = (office: Office): Promise<void> => rm(firstCodeFile(office.store.folder), { force: true })

@@ -49,7 +49,7 @@ export const throttled = (seconds: number) => new Refusal('throttled', [serviceR
  * not those of others, and ends that of the account. Throws a refusal (`throttled`) where one has to wait.
  * @param first what its tries are counted by alone; more, what those of others are counted by too
  */
-export function tried<T>(office: Office, first: Counted, more: readonly Counted[], look: () => Promise<Verdict<T>>): Promise<T> {
+export function limitTries<T>(office: Office, first: Counted, more: readonly Counted[], look: () => Promise<Verdict<T>>): Promise<T> {
   const all = [first, ...more]
   const keys = all.map(({ key }) => key)
   return inTurn(first.key, async () => {

@@ -1,5 +1,5 @@
 import type { ActionWithData, JournalAction } from '../../../core/journal/actions'
-import { selfOf, type Rights } from '../../../core/access/rights'
+import { personBehind, type Rights } from '../../../core/access/rights'
 import type { GivenRole, RightsChange } from '../../../core/access/rightsChange'
 import { wouldLoop } from '../../../core/tree/menu'
 import type { Tx } from '../../store/database'
@@ -154,7 +154,7 @@ const setSame: Make<'same'> = async (making, { person, same }) => {
   const { tx, rights, by } = making
   found(rights.people.get(person), 'person')
   await mustOversee(making.office, making.rights.site, by.id, person)
-  const first = same === null ? null : selfOf(rights, (found(rights.people.get(same), 'person'), same))
+  const first = same === null ? null : personBehind(rights, (found(rights.people.get(same), 'person'), same))
   if (first === person) throw refusal('refused', 'same-self', { at: 'same' })
   // Accounts that belonged to this one go with it.
   if (first !== null) await passAccountsOn(tx, person, first)
@@ -181,8 +181,8 @@ const setSeparations: Make<'separations'> = async ({ office, tx, rights }, { rul
 const deputise: Make<'deputy'> = async ({ office, tx, rights, by }, { absent, deputy, gates, from, to }) => {
   found(rights.people.get(absent), 'person')
   if (!found(rights.people.get(deputy), 'person').active) throw refusal('refused', 'deputy-inactive', { at: 'deputy' })
-  if (selfOf(rights, deputy) === selfOf(rights, absent)) throw refusal('refused', 'deputy-self', { at: 'deputy' })
-  const own = (person: string) => selfOf(rights, person) === selfOf(rights, by.id)
+  if (personBehind(rights, deputy) === personBehind(rights, absent)) throw refusal('refused', 'deputy-self', { at: 'deputy' })
+  const own = (person: string) => personBehind(rights, person) === personBehind(rights, by.id)
   if (own(deputy) && !own(absent)) throw refusal('refused', 'own-rights', { change: 'raise', at: 'deputy' })
   if (from >= to) throw refusal('refused', 'time-order', { at: 'to' })
   if (to <= office.now()) throw refusal('refused', 'time-past', { at: 'to' })

@@ -1,6 +1,6 @@
 import { againstChange } from '../../../core/access/change'
 import { changeWords, type RightsChange, type SecondYes } from '../../../core/access/rightsChange'
-import { isRaising, stewards, whoMayAgree } from '../../../core/access/secondYes'
+import { givesMoreRights, stewards, whoMayAgree } from '../../../core/access/secondYes'
 import type { Tx } from '../../store/database'
 import { loadRights, personById } from '../../store/people'
 import { secondYesOf } from '../../store/sites'
@@ -62,7 +62,7 @@ async function weighed(
   // Who stands in for oneself is one's own to say.
   const own = change.change === 'deputy' && change.absent === by.id
   const others = whoMayAgree(before, after, by.id, await accountsThatCome(tx))
-  const raising = !own && isRaising(change, rule, before, after, by.id)
+  const raising = !own && givesMoreRights(change, rule, before, after, by.id)
   if (agrees && !others.includes(agrees.id)) throw refusal('not-allowed', 'no-second')
   if (!agrees && !own && others.length && (rule === 'every' || (rule === 'raising' && raising))) throw new AsksSecond(others)
   const alone = !agrees && (raising || stewards(after).size < stewards(before).size)
@@ -162,7 +162,7 @@ async function waitingOne(office: Office, tx: Tx, site: string, id: string): Pro
  * Says the second yes: the change is made as the one who asked for it, if they still may and the steward who agrees is another.
  * `seen` is what the steward read: where the change would be another by now, they are asked to look again.
  */
-export async function agreeToChange(office: Office, actor: Changer, id: string, seen: string, site: string): Promise<object> {
+export async function approveChange(office: Office, actor: Changer, id: string, seen: string, site: string): Promise<object> {
   must(actor, 'people.change', null)
   return office.store.write(async (tx) => {
     const { change, asked_by } = await waitingOne(office, tx, actor.rights.site, id)

@@ -15,7 +15,7 @@ import { entryRow } from './entryRow'
 /** More entries than anyone can oversee, and than one act should change. */
 const MOST_ENTRIES = 2_000
 /** Adds an item's draft to an edition, which is begun under a name where there is none with that id. Answers the entry. */
-export async function gather(
+export async function addToEdition(
   office: Office,
   actor: Actor,
   { edition, name, item, draft }: { edition: string; name?: string | undefined; item: ItemRow; draft: string | undefined },

@@ -1,5 +1,5 @@
 import { serviceReason } from '../../../core/words/serviceReasons'
-import { selfOf } from '../../../core/access/rights'
+import { personBehind } from '../../../core/access/rights'
 import { canonical, sha256Hex } from '../../../core/content/canonical'
 import { hasCleared, missing, openGates, type DraftState } from '../../../core/flow/draft'
 import { groupsFor, guards, guardWords } from '../../../core/flow/guards'
@@ -50,7 +50,7 @@ async function gatedEdition(office: Office, db: Reader, edition: EditionRow, eve
     state: {
       review: 'in_review',
       head,
-      authors: [selfOf(rights, edition.owner_id)],
+      authors: [personBehind(rights, edition.owner_id)],
       clearances: clearances.map((row) => ({
         gate: row.gate,
         person: row.person_id,
@@ -73,7 +73,7 @@ export async function editionTrack(office: Office, actor: Actor, edition: Editio
   const gated = await gatedEdition(office, db, edition, events)
   if (!gated) return null
   const given = await editionClearances(db, edition.id)
-  const self = selfOf(actor.rights, actor.id)
+  const self = personBehind(actor.rights, actor.id)
   return {
     route: gated.route.name,
     gates: gated.route.steps.flatMap(({ gates }) =>
@@ -110,7 +110,7 @@ export async function clearEdition(
   if (!gated || !gate) throw refusal('unknown', 'gate-unknown', { of: 'edition' })
   if (!guards(actor.rights, gate, actor.id, null))
     throw new Refusal('not-allowed', [serviceReason('not-guard', { gate: gate.name, guards: guardWords(actor.rights, gate) })])
-  const self = selfOf(actor.rights, actor.id)
+  const self = personBehind(actor.rights, actor.id)
   if (!gate.authorsMayClear && gated.state.authors.includes(self)) throw refusal('refused', 'own-work', { as: 'owner' })
   if (hasCleared(gated.state, gate, self)) throw refusal('refused', 'cleared-before', { who: 'edition' })
   const row = { edition_id: edition.id, gate: gateId, person_id: actor.id, fingerprint: gated.fingerprint }

@@ -3,7 +3,7 @@ import type { EventKind, LateWay } from '../../../core/plan/events'
 import { daysFrom, nextWindow, overlapsItself, type WindowShape } from '../../../core/time/windows'
 import { parseRule } from '../../../core/time/recurrence'
 import { fullIn } from '../../../core/time/words'
-import { meaningOf, wallOf } from '../../../core/time/zone'
+import { meaningOf, wallTimeOf } from '../../../core/time/zone'
 import type { Verb } from '../../../core/access/verbs'
 import type { Reader, Tx } from '../../store/database'
 import { addEvents, changeEvent, eventById, type EventRow, type OfBin, plannedLike, shapeOf, takeFromBin } from '../../store/events'
@@ -184,13 +184,13 @@ export async function moveEvent(office: Office, actor: Actor, id: string, input:
 /** The end of a window that begins at another instant and lasts as long. */
 function keptLength(event: EventRow, at: string, zone: string): Moment {
   const shape = shapeOf(event)!
-  const { date } = wallOf(at, zone)
+  const { date } = wallTimeOf(at, zone)
   const end = new Date(Date.parse(`${date}T00:00Z`) + shape.untilDays * 86_400_000).toISOString().slice(0, 10)
   const straight = { date: end, time: shape.untilTime }
   // Days that begin and end by the clock keep that; a window within a day moves as it is.
   const meaning = meaningOf({ ...straight, zone })
   if (shape.untilDays > 0 && meaning.kind === 'exact' && meaning.instant > at) return straight
-  const wall = wallOf(new Date(Date.parse(at) + Date.parse(event.until_at!) - Date.parse(event.at!)).toISOString(), zone)
+  const wall = wallTimeOf(new Date(Date.parse(at) + Date.parse(event.until_at!) - Date.parse(event.at!)).toISOString(), zone)
   return { date: wall.date, time: wall.time, choice: 'earlier' }
 }
 

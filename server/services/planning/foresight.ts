@@ -1,4 +1,4 @@
-import { foretell, type Foretold } from '../../../core/plan/forecast'
+import { computeForecast, type Foretold } from '../../../core/plan/forecast'
 import { troublesBetween, type Trouble } from '../../../core/plan/troubles'
 import { judge } from '../../../core/plan/judge'
 import { play, type PlannedWish, type Unders } from '../../../core/plan/play'
@@ -139,7 +139,7 @@ export class Foresight {
     const asCleared = planned.known.map((one) => ({ ...one, wish: one.cleared }))
     const turns = turnsOf({ ...planned, known: asCleared }, now, new Date(Date.parse(now) + AHEAD_MS).toISOString(), TOLD_TURNS, trial)
     const plan = { turns, facts: factsOf(planned, turns), editionsOf: planned.editionsOf }
-    return foretell(before, plan, planned.links, await this.zone(), now, copyUnders(planned.unders), known)
+    return computeForecast(before, plan, planned.links, await this.zone(), now, copyUnders(planned.unders), known)
   }
 }
 

@@ -1,6 +1,6 @@
 import type { LiveCause } from '../../../core/history/causes'
 import { pathOf } from '../../../core/address/path'
-import { onlyOf } from '../../../core/content/fields'
+import { fieldsOfKind } from '../../../core/content/fields'
 import type { Filing } from '../../../core/kinds/kinds'
 import type { Manifest } from '../../../core/content/content'
 import { judge, type Judgement, type Wish } from '../../../core/plan/judge'
@@ -70,7 +70,7 @@ export const wishOf = (change: LiveChange, ending: ReadonlySet<string>): Wish =>
     ...common,
     do: 'put',
     version: version.id,
-    fields: onlyOf(kind, manifest.fields),
+    fields: fieldsOfKind(kind, manifest.fields),
     cleared,
     behind,
     shownDate,

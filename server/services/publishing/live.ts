@@ -5,7 +5,7 @@ import { appendJournal } from '../../store/journal'
 import type { SiteRow } from '../../store/sites'
 import type { Office } from '../office'
 import { Refusal } from '../refusal'
-import { liveFacts, putUnder, writeLive } from './writeLive'
+import { liveFacts, putUnderWindows, writeLive } from './writeLive'
 import { tagsOf } from './touched'
 import { judgeLive, type LiveChange } from './judging'
 
@@ -28,9 +28,9 @@ export async function changeLive(
   { together = false } = {},
 ): Promise<Outcome<LiveDone>[]> {
   const judged = await judgeLive(office, tx, site, changes, together)
-  const under = judged.done.filter(({ index }) => goesUnder(changes[index]!))
+  const under = judged.done.filter(({ index }) => goesUnderWindow(changes[index]!))
   const seen = { ...judged, done: judged.done.filter((change) => !under.includes(change)) }
-  if (under.length) await putUnder(tx, site, judged.at, changes, under)
+  if (under.length) await putUnderWindows(tx, site, judged.at, changes, under)
   if (seen.done.length) {
     const tags = await tagsOf(tx, site, seen)
     await writeLive(tx, site, seen)
@@ -48,5 +48,5 @@ export function mustBeDone([outcome]: Outcome<LiveDone>[]): LiveDone {
 }
 
 /** Whether a change is for the site under an open window, not for what readers get while it lasts. */
-export const goesUnder = (change: LiveChange): boolean =>
+export const goesUnderWindow = (change: LiveChange): boolean =>
   change.do === 'put' && change.item.window_id !== null && change.draft !== null && change.cause !== 'moved' && change.cause !== 'window'

@@ -187,7 +187,7 @@ async function keepWindows(tx: Writer, done: Done[]): Promise<void> {
 }
 
 /** Lays versions under the windows that are open: readers get them when those end. */
-export async function putUnder(tx: Tx, site: SiteRow, at: string, changes: LiveChange[], under: Change[]): Promise<void> {
+export async function putUnderWindows(tx: Tx, site: SiteRow, at: string, changes: LiveChange[], under: Change[]): Promise<void> {
   const puts = under.flatMap(({ index }) => {
     const change = changes[index]!
     return change.do === 'put' ? [change] : []

@@ -1,6 +1,6 @@
-import { selfOf } from '../../../core/access/rights'
+import { personBehind } from '../../../core/access/rights'
 import { hasCleared, missing, type DraftState } from '../../../core/flow/draft'
-import { groupsFor, notGuard, standings } from '../../../core/flow/guards'
+import { groupsFor, notGuard, waysToClear } from '../../../core/flow/guards'
 import { gatesOf, keyOf, type FastLane, type Gate, type Route } from '../../../core/flow/route'
 import { listCalendars } from '../../store/calendars'
 import type { Reader, Tx } from '../../store/database'
@@ -75,12 +75,12 @@ async function stillToClear(tx: Reader, review: AfterReview): Promise<{ route: R
 
 /** Whether a person may look afterwards: who wrote it or put it live may not. */
 function mayLook(actor: Actor, review: AfterReview, state: DraftState): boolean {
-  const self = selfOf(actor.rights, actor.id)
-  return self !== selfOf(actor.rights, review.person_id) && !state.authors.includes(self)
+  const self = personBehind(actor.rights, actor.id)
+  return self !== personBehind(actor.rights, review.person_id) && !state.authors.includes(self)
 }
 
 /** Clears what went live past its gates, at each of them that the actor may clear; or says that it needs mending. */
-export async function lookAfter(
+export async function clearAfterwards(
   office: Office,
   actor: Actor,
   id: string,
@@ -93,7 +93,7 @@ export async function lookAfter(
     const { route, gates, state } = await stillToClear(tx, review)
     const at = (gate: Gate) => ({ route: route.id, gate, section: review.section_id, at: now })
     if (review.gates === null || !gates.length) must(actor, 'item.review', review.section_id)
-    else if (!gates.some((gate) => standings(actor.rights, at(gate), actor.id).length)) {
+    else if (!gates.some((gate) => waysToClear(actor.rights, at(gate), actor.id).length)) {
       must(actor, 'item.review', review.section_id)
       throw new Refusal('not-allowed', [notGuard(actor.rights, at(gates[0]!), actor.id)!])
     }
@@ -105,17 +105,17 @@ export async function lookAfter(
       if (fast?.takesBack && review.due_at !== null) await takeBack(office, tx, review, actor.id)
       return { open: [] }
     }
-    const self = selfOf(actor.rights, actor.id)
+    const self = personBehind(actor.rights, actor.id)
     const cleared = gates.flatMap((gate) => {
-      const way = standings(actor.rights, at(gate), actor.id).find(
+      const way = waysToClear(actor.rights, at(gate), actor.id).find(
         (one) =>
           one.as === 'guard' ||
-          !(state.authors.includes(selfOf(actor.rights, one.of)) || hasCleared(state, gate, selfOf(actor.rights, one.of))),
+          !(state.authors.includes(personBehind(actor.rights, one.of)) || hasCleared(state, gate, personBehind(actor.rights, one.of))),
       )
       if (!way || hasCleared(state, gate, self)) return []
       const as = way.as === 'deputy' ? way.of : actor.id
       const groups = groupsFor(actor.rights, gate, as)
-      return { gate, for: way.as === 'deputy' ? selfOf(actor.rights, way.of) : null, groups }
+      return { gate, for: way.as === 'deputy' ? personBehind(actor.rights, way.of) : null, groups }
     })
     if (!cleared.length && gates.length) throw refusal('refused', 'cleared-before', { who: 'afterwards' })
     await addAfterClearances(
@@ -221,8 +221,8 @@ export async function reviewsFor(office: Office, actor: Actor, readable: string,
       if (!mayLook(actor, row, state)) return []
       const mine = gates.filter(
         (gate) =>
-          standings(actor.rights, { route: route.id, gate, section: row.section_id, at }, actor.id).length &&
-          !hasCleared(state, gate, selfOf(actor.rights, actor.id)),
+          waysToClear(actor.rights, { route: route.id, gate, section: row.section_id, at }, actor.id).length &&
+          !hasCleared(state, gate, personBehind(actor.rights, actor.id)),
       )
       const open = row.gates === null || !gates.length ? [] : mine
       if (row.gates !== null && gates.length && !mine.length) return []

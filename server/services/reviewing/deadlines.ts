@@ -1,5 +1,5 @@
 import { appendJournal } from '../../store/journal'
-import { comeTo, noteMomentTold, type Moment } from '../../store/waits'
+import { waitsDue, noteMomentTold, type Moment } from '../../store/waits'
 import { lateReviews } from './afterwards'
 import { fact, type Office, siteId } from '../office'
 
@@ -9,9 +9,9 @@ const BATCH = 200
 const ACTION = { remind: 'gate.reminded', due: 'gate.late' } as const
 
 async function tell(office: Office, moment: Moment): Promise<number> {
-  if (!(await comeTo(office.store.read, await siteId(office), moment, office.now(), 1)).length) return 0
+  if (!(await waitsDue(office.store.read, await siteId(office), moment, office.now(), 1)).length) return 0
   return office.store.write(async (tx) => {
-    const due = await comeTo(tx, await siteId(office), moment, office.now(), BATCH)
+    const due = await waitsDue(tx, await siteId(office), moment, office.now(), BATCH)
     for (const { draft, gate } of due) await noteMomentTold(tx, moment, draft, gate, office.now())
     await appendJournal(
       tx,

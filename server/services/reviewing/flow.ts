@@ -2,7 +2,7 @@ import { guardWords } from '../../../core/flow/guards'
 import { missing, openGates } from '../../../core/flow/draft'
 import { averageWaiting, gateFigures, visitsOf, type FlowFact, type Visit } from '../../../core/flow/figures'
 import { grouped } from '../../../core/grouped'
-import { wallOf } from '../../../core/time/zone'
+import { wallTimeOf } from '../../../core/time/zone'
 import type { Reader } from '../../store/database'
 import { draftsWhole } from '../../store/drafts'
 import { readManifest } from '../../store/versions'
@@ -105,7 +105,7 @@ export async function flow(office: Office, actor: Actor, days: number) {
   const gates = await everyGate(db, await siteId(office))
   const nameOf = new Map(gates.map((gate) => [gate.id, gate]))
   const waiting = await waitingNow(office, actor, readable, visits)
-  const monthOf = ({ from: begun }: Visit) => wallOf(begun, zone).date.slice(0, 7)
+  const monthOf = ({ from: begun }: Visit) => wallTimeOf(begun, zone).date.slice(0, 7)
   const began = visits.filter((visit) => Date.parse(visit.from) >= from)
   const month = (name: string) => {
     const [year, number] = name.split('-').map(Number) as [number, number]

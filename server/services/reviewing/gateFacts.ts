@@ -1,5 +1,5 @@
-import { selfOf } from '../../../core/access/rights'
-import { hasCleared, owing } from '../../../core/flow/draft'
+import { personBehind } from '../../../core/access/rights'
+import { hasCleared, missingClearances } from '../../../core/flow/draft'
 import { clearersOf, guardWords } from '../../../core/flow/guards'
 import { countsByGroup, gatesOf, keyOf } from '../../../core/flow/route'
 import type { Actor } from '../people/access'
@@ -11,7 +11,7 @@ import { found } from '../refusal'
 import { waitingAt } from './waits'
 import { clearancesOf } from '../../store/clearances'
 import { waitsOf } from '../../store/waits'
-import { mayBy, placeOf, wayAt } from './review'
+import { mayClearBy, placeOf, wayAt } from './review'
 
 /**
  * Who may clear at a gate of a draft now: its guards and their deputies, each with what keeps them from it, such as having
@@ -29,12 +29,12 @@ export async function clearersAt(office: Office, actor: Actor, draftId: string, 
   return clearersOf(actor.rights, placeOf(loaded, gate, at)).map((id) => {
     const as = { ...actor, id }
     const way = wayAt(as, loaded, gate, at)!
-    const wrote = !gate.authorsMayClear && loaded.state.authors.includes(selfOf(actor.rights, id))
+    const wrote = !gate.authorsMayClear && loaded.state.authors.includes(personBehind(actor.rights, id))
     return {
       id,
       name: people.get(id)!.name,
       of: way.as === 'deputy' ? (people.get(way.of)?.name ?? null) : null,
-      why: mayBy(as, loaded, gate, way)
+      why: mayClearBy(as, loaded, gate, way)
         ? null
         : wrote
           ? 'wrote part of it'
@@ -55,7 +55,7 @@ export async function gateFacts(office: Office, actor: Actor, loaded: LoadedDraf
     id: gate.id,
     name: gate.name,
     needed: gate.needed * (countsByGroup(gate) ? gate.who.groups.length : 1),
-    missing: owing(state, gate).reduce((sum, left) => sum + left, 0),
+    missing: missingClearances(state, gate).reduce((sum, left) => sum + left, 0),
     guards: guardWords(actor.rights, gate),
     clearances: rows
       .filter((row) => row.gate === gate.id)

@@ -1,7 +1,7 @@
 import { reasonAbout } from '../../../core/words/reason'
-import { selfOf } from '../../../core/access/rights'
+import { personBehind } from '../../../core/access/rights'
 import { apply, decideDraft, hasCleared, openGates, reroute, type DraftCommand, type DraftEvent } from '../../../core/flow/draft'
-import { groupsFor, notGuard, standings, type AtGate, type Standing } from '../../../core/flow/guards'
+import { groupsFor, notGuard, waysToClear, type AtGate, type Standing } from '../../../core/flow/guards'
 import { countsByGroup, gatesOf, type Gate } from '../../../core/flow/route'
 import type { Reader, Tx } from '../../store/database'
 import { syncItems, type DraftRow } from '../../store/items'
@@ -38,15 +38,15 @@ function mustGuard(actor: Actor, loaded: LoadedDraft, id: string, at: string): v
 }
 
 /** Whether nothing but their own work or an earlier clearance keeps a person from clearing by one of their ways. */
-export function mayBy(actor: Actor, { state }: LoadedDraft, gate: Gate, way: Standing): boolean {
-  const people = [selfOf(actor.rights, actor.id), ...(way.as === 'deputy' ? [selfOf(actor.rights, way.of)] : [])]
+export function mayClearBy(actor: Actor, { state }: LoadedDraft, gate: Gate, way: Standing): boolean {
+  const people = [personBehind(actor.rights, actor.id), ...(way.as === 'deputy' ? [personBehind(actor.rights, way.of)] : [])]
   return people.every((person) => (gate.authorsMayClear || !state.authors.includes(person)) && !hasCleared(state, gate, person))
 }
 
 /** The way by which the actor would clear at a gate: the first that is open to them, else the first they have. */
 export function wayAt(actor: Actor, loaded: LoadedDraft, gate: Gate, at: string): Standing | undefined {
-  const ways = standings(actor.rights, placeOf(loaded, gate, at), actor.id)
-  return ways.find((way) => mayBy(actor, loaded, gate, way)) ?? ways[0]
+  const ways = waysToClear(actor.rights, placeOf(loaded, gate, at), actor.id)
+  return ways.find((way) => mayClearBy(actor, loaded, gate, way)) ?? ways[0]
 }
 
 /** The gates that the actor could clear or return at now; `of` names whom they stand in for. */
@@ -55,7 +55,7 @@ export function gatesFor(actor: Actor, loaded: LoadedDraft, at: string): { gate:
   if (state.review !== 'in_review') return []
   return openGates(route, state).flatMap((gate) => {
     const way = wayAt(actor, loaded, gate, at)
-    return way && mayBy(actor, loaded, gate, way) ? { gate: gate.id, of: way.as === 'deputy' ? way.of : null } : []
+    return way && mayClearBy(actor, loaded, gate, way) ? { gate: gate.id, of: way.as === 'deputy' ? way.of : null } : []
   })
 }
 
@@ -115,7 +115,7 @@ async function obey(
 }
 
 const maySend = (actor: Actor) => (loaded: LoadedDraft) => must(actor, 'item.send', loaded.item.section_id)
-const self = (actor: Actor) => selfOf(actor.rights, actor.id)
+const self = (actor: Actor) => personBehind(actor.rights, actor.id)
 
 /** Sends a draft on to its route's first step, with a word to those who wait there. */
 export const sendDraft = (office: Office, actor: Actor, draftId: string, seen: string | undefined, text: string) =>
@@ -153,7 +153,7 @@ async function clearing(db: Reader, actor: Actor, loaded: LoadedDraft, id: strin
     do: 'clear',
     by: self(actor),
     gate: id,
-    ...(as === actor.id ? {} : { for: selfOf(actor.rights, as) }),
+    ...(as === actor.id ? {} : { for: personBehind(actor.rights, as) }),
     ...(countsByGroup(gate) ? { groups: groupsFor(actor.rights, gate, as) } : {}),
     failing: failing.map((reason) => ({ ...reason, code: `check-${reason.code}` })),
   }
@@ -243,8 +243,8 @@ export async function handDraft(
     const gate = state.review === 'in_review' ? openGates(route, state).find(({ id }) => id === input.gate) : undefined
     if (!gate) throw refusal('refused', 'gate-closed')
     const { name } = found(actor.rights.people.get(input.person), 'person')
-    const way = standings(actor.rights, placeOf(loaded, gate, at), input.person)[0]
-    if (!way || !mayBy({ ...actor, id: input.person }, loaded, gate, way))
+    const way = waysToClear(actor.rights, placeOf(loaded, gate, at), input.person)[0]
+    if (!way || !mayClearBy({ ...actor, id: input.person }, loaded, gate, way))
       throw refusal('refused', 'not-theirs', { name, gate: gate.name, at: 'person' })
     const waits = waitingAt(route, state)
     await noteStep(office, tx, route, {

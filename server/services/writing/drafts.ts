@@ -7,7 +7,7 @@ import { draftToChange, loadDraft, seenDraft } from './loadedDraft'
 import { routeFor } from '../reviewing/routes'
 import { writeFact, type Office } from '../office'
 import { found, refusal } from '../refusal'
-import { giveWaitsBack, noteStep, takeWaits, waitingAt } from '../reviewing/waits'
+import { restoreWaits, noteStep, takeWaits, waitingAt } from '../reviewing/waits'
 import { resumeFromBin } from '../planning/events'
 import { cancelForBin } from '../../store/events'
 import { restoringVerb } from './items'
@@ -113,7 +113,7 @@ export async function reopenDraft(office: Office, actor: Actor, draftId: string)
     if (!draft.closed_at) return
     if (draft.outcome !== 'discarded') throw refusal('conflict', 'draft-closed', { outcome: draft.outcome === 'live' ? 'live' : 'ended' })
     await changeDraft(tx, draftId, { closed_at: null, closed_by: null, outcome: null })
-    if (draft.review === 'in_review') await giveWaitsBack(tx, draft, waitingAt(loaded.route, loaded.state))
+    if (draft.review === 'in_review') await restoreWaits(tx, draft, waitingAt(loaded.route, loaded.state))
     await resumeFromBin(office, tx, actor, item, { draft: draftId })
     await noteStep(office, tx, loaded.route, {
       person: actor.id,

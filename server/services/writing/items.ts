@@ -11,10 +11,10 @@ import { addVersions, bytesOf } from '../../store/versions'
 import { must, type Actor } from '../people/access'
 import { resumeFromBin } from '../planning/events'
 import { cancelForBin } from '../../store/events'
-import { giveWaitsBack } from '../reviewing/waits'
+import { restoreWaits } from '../reviewing/waits'
 import { writeFact, type Office } from '../office'
 import { routeFor } from '../reviewing/routes'
-import { filedAs, moveLive, mustRestAtNoGate, tellMoved } from './otherChanges'
+import { filedAs, moveLive, mustRestAtNoGate, recordMove } from './otherChanges'
 import { mustRead } from './reading'
 import { mustFit } from '../listing/pageSize'
 import { found, refusal, Refusal } from '../refusal'
@@ -153,7 +153,7 @@ export async function moveItem(office: Office, actor: Actor, id: string, wanted:
     if (to.kind !== item.kind) await mustRestAtNoGate(tx, id)
     if (item.on_site === 'live') return moveLive(office, tx, actor, item, to)
     await changeItem(tx, id, { section_id: to.section, kind: to.kind })
-    await tellMoved(office, tx, actor, item, to)
+    await recordMove(office, tx, actor, item, to)
   })
 }
 
@@ -175,7 +175,7 @@ export async function binItem(office: Office, actor: Actor, id: string, into: bo
       await resumeFromBin(office, tx, actor, item, { item: id })
       // The only draft of what was never live went to the bin as its item.
       for (const draft of await waitingDraftsOf(tx, id)) {
-        const waits = await giveWaitsBack(tx, draft)
+        const waits = await restoreWaits(tx, draft)
         await writeFact(office, tx, actor.id, 'draft.reinstated', id, { draft: draft.id, review: draft.review, waits })
       }
     }

@@ -38,7 +38,7 @@ export async function keepBlock(office: Office, actor: Actor, block: Block, draf
   })
 }
 
-export async function letKeptGo(office: Office, actor: Actor, id: string): Promise<void> {
+export async function deleteKeptBlock(office: Office, actor: Actor, id: string): Promise<void> {
   await office.store.write(async (tx) => {
     found(await keptBlockOf(tx, actor.rights.site, actor.id, id), 'kept-block')
     await dropKept(tx, id)

@@ -1,8 +1,8 @@
 import { serviceReason } from '../../../core/words/serviceReasons'
 import { projectionsOf, withFingerprint, type Manifest } from '../../../core/content/content'
-import { aboutHash } from '../../../core/flow/about'
+import { hashOfParts } from '../../../core/flow/about'
 import { isCleared, type DraftState, type Heads, type Lapsed } from '../../../core/flow/draft'
-import { applying, gatesOf, isPartial, keyOf, wayOf, type ChangeFacts, type Route } from '../../../core/flow/route'
+import { applying, gatesOf, isPartial, keyOf, routeOfChange, type ChangeFacts, type Route } from '../../../core/flow/route'
 import { changedWords } from '../../../core/history/size'
 import type { Reader } from '../../store/database'
 import { draftWhole, type DraftWhole } from '../../store/drafts'
@@ -32,7 +32,7 @@ export async function headsOf(db: Reader, route: Route, manifest: Manifest): Pro
   const content = await readContent(db, manifest)
   return {
     ...whole,
-    ...Object.fromEntries(gatesOf(route).flatMap((gate) => (gate.about ? [[keyOf(gate), aboutHash(gate.about, content)]] : []))),
+    ...Object.fromEntries(gatesOf(route).flatMap((gate) => (gate.about ? [[keyOf(gate), hashOfParts(gate.about, content)]] : []))),
   }
 }
 
@@ -50,7 +50,7 @@ async function factsOf(db: Reader, route: Route, item: ItemRow, head: Manifest, 
 
 /** The route that a draft goes, with all its gates: a withdrawal or a move goes its own way through them. */
 export const routeOf = ({ draft, route, toRoute }: Pick<DraftWhole, 'draft' | 'route' | 'toRoute'>): Route =>
-  draft.change === 'content' ? route : wayOf(draft.change, route, toRoute && { route: toRoute, section: draft.to_section! })
+  draft.change === 'content' ? route : routeOfChange(draft.change, route, toRoute && { route: toRoute, section: draft.to_section! })
 
 /** What the store knows of a draft, with its newest manifest, as a loaded draft. */
 export async function loadedDraft(db: Reader, whole: DraftWhole, stored: Manifest): Promise<LoadedDraft> {

@@ -1,5 +1,5 @@
 import { KINDS, MAY_BECOME, type Filing, type Kind } from '../../../core/kinds/kinds'
-import { isGated, wayOf, type OtherChange } from '../../../core/flow/route'
+import { isGated, routeOfChange, type OtherChange } from '../../../core/flow/route'
 import type { Reader, Tx } from '../../store/database'
 import { itemById, syncItems, type ItemRow } from '../../store/items'
 import { readManifest, versionById } from '../../store/versions'
@@ -152,7 +152,7 @@ export async function moveLive(office: Office, tx: Tx, actor: Actor, item: ItemR
 async function doMove(office: Office, tx: Tx, actor: Actor, item: ItemRow, to: Filing, draft: string | null): Promise<LiveDone> {
   const site = found(await office.site(), 'site')
   const result = mustBeDone(await changeLive(office, tx, site, [await moveOf(tx, actor, item, to, draft)]))
-  await tellMoved(office, tx, actor, item, to)
+  await recordMove(office, tx, actor, item, to)
   return result
 }
 
@@ -163,7 +163,7 @@ export async function mustRestAtNoGate(db: Reader, item: string): Promise<void> 
 }
 
 /** Notes in the journal that an item is filed otherwise; as another kind its open drafts go that one’s route. */
-export async function tellMoved(office: Office, tx: Tx, actor: Actor, item: ItemRow, to: Filing): Promise<void> {
+export async function recordMove(office: Office, tx: Tx, actor: Actor, item: ItemRow, to: Filing): Promise<void> {
   if (to.section !== item.section_id)
     await writeFact(office, tx, actor.id, 'item.moved', item.id, { from: item.section_id, to: to.section })
   if (to.kind === item.kind) return
@@ -195,7 +195,7 @@ export async function withdrawPastGates(office: Office, tx: Tx, actor: Actor, it
   const result = mustBeDone(
     await changeLive(office, tx, site, [{ do: 'withdraw', item, person: actor.id, event: null, about: { reason: reason.trim() } }]),
   )
-  const route = wayOf('withdrawal', await routeFor(tx, actor.rights, item.kind, item.section_id))
+  const route = routeOfChange('withdrawal', await routeFor(tx, actor.rights, item.kind, item.section_id))
   const state = { ...whole.state, clearances: [] }
   await openAfterReview(
     office,

@@ -20,7 +20,7 @@ export interface Present {
  * Says where someone is in a draft (or, with `left`, that they are there no more) and answers who else is. Kept in the
  * shared file, so that it holds over several processes; it is not history and goes to no journal.
  */
-export async function bePresent(
+export async function reportPresence(
   office: Office,
   actor: Actor,
   draftId: string,

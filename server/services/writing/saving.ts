@@ -1,10 +1,10 @@
 import type { VersionCause } from '../../../core/history/causes'
 import { makeSegment } from '../../../core/address/segment'
 import { KINDS } from '../../../core/kinds/kinds'
-import { applyEdits, contested, type Conflict, type Edit, type Saved } from '../../../core/content/edits'
+import { applyEdits, conflictingBlocks, type Conflict, type Edit, type Saved } from '../../../core/content/edits'
 import { blockText } from '../../../core/blocks/blocks'
 import { fingerprint, type Manifest } from '../../../core/content/content'
-import { selfOf } from '../../../core/access/rights'
+import { personBehind } from '../../../core/access/rights'
 import { apply, decideDraft } from '../../../core/flow/draft'
 import type { Reader, Tx } from '../../store/database'
 import { addAuthorsFrom, addDraftAuthors, changeDraft } from '../../store/drafts'
@@ -19,7 +19,7 @@ import { fact, type Office, siteId } from '../office'
 import { mustFit } from '../listing/pageSize'
 import { mustNotLoop } from './parents'
 import { refusal, Refusal } from '../refusal'
-import { giveWaitsBack, takeWaits } from '../reviewing/waits'
+import { restoreWaits, takeWaits } from '../reviewing/waits'
 
 /** Texts of so many characters that two changed are merged at once; longer ones in a thread. */
 const AT_ONCE_CHARACTERS = 100_000
@@ -68,14 +68,14 @@ export async function addHead(
     },
   ])
   const heads = await headsOf(tx, loaded.wholeRoute, manifest)
-  const decision = decideDraft(loaded.state, { do: 'edit', by: selfOf(actor.rights, actor.id), head: heads }, loaded.wholeRoute)
+  const decision = decideDraft(loaded.state, { do: 'edit', by: personBehind(actor.rights, actor.id), head: heads }, loaded.wholeRoute)
   if (!decision.ok) throw new Refusal('conflict', decision.reasons)
   const state = decision.value.reduce(apply, loaded.state)
   const lapsed = decision.value.some((event) => event.event === 'lapsed')
   const reinstated = decision.value.some((event) => event.event === 'reinstated')
   if (state.review !== draft.review)
     await changeDraft(tx, draft.id, { review: state.review, lapsed: state.lapsed ? JSON.stringify(state.lapsed) : null })
-  if (!loaded.state.authors.includes(selfOf(actor.rights, actor.id)))
+  if (!loaded.state.authors.includes(personBehind(actor.rights, actor.id)))
     await addDraftAuthors(tx, [{ draft_id: draft.id, person_id: actor.id }])
   const title = manifest.fields.title ?? ''
   if (!item.live_version && title !== item.title) await changeItem(tx, item.id, { title })
@@ -84,7 +84,7 @@ export async function addHead(
   if (lapsed) facts.push(fact(office, actor.id, 'draft.lapsed', item.id, { draft: draft.id, version: id, waits: [] }))
   if (lapsed) await takeWaits(tx, draft.id)
   if (reinstated) {
-    const waits = await giveWaitsBack(tx, draft)
+    const waits = await restoreWaits(tx, draft)
     facts.push(fact(office, actor.id, 'draft.reinstated', item.id, { draft: draft.id, version: id, review: state.review, waits }))
   }
   await appendJournal(tx, await siteId(office), facts, loaded.journal)
@@ -173,7 +173,7 @@ export async function saveEdits(
       must(actor, 'item.source', item.section_id)
     const base = await baseOf(tx, loaded, input.base)
     const edits = followTitle(item, manifest, input.edits)
-    const blocks = await readBlocks(tx, contested(base.manifest, manifest, edits))
+    const blocks = await readBlocks(tx, conflictingBlocks(base.manifest, manifest, edits))
     const laid = { kind: item.kind, base: base.manifest, head: manifest, edits, blocks }
     const long = [...blocks.values()].reduce((sum, block) => sum + blockText(block).length, 0) > AT_ONCE_CHARACTERS
     const result = await (long ? office.threads.runAtOnce('edits', laid) : perform(tx, 'edits', laid))

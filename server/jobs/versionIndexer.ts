@@ -2,12 +2,12 @@ import { newPassages } from '../../core/history/written'
 import type { Office } from '../services/office'
 import { keepWritten, unwrittenVersions } from '../store/written'
 import { readChanges } from '../store/versions'
-import { keepUp } from './keepUp'
+import { afterNews } from './afterNews'
 
 const BATCH = 100
 
 /** Takes in what versions brought anew, some at a time, oldest first. Answers how many were taken in. */
-export async function takeInWritten(office: Office): Promise<number> {
+export async function indexVersions(office: Office): Promise<number> {
   for (let total = 0; ;) {
     const versions = await unwrittenVersions(office.store.read, BATCH)
     if (!versions.length) return total
@@ -19,4 +19,4 @@ export async function takeInWritten(office: Office): Promise<number> {
 }
 
 /** Keeps up, while the process runs, with what anyone writes. Answers how to stop. */
-export const startHistorian = (office: Office) => keepUp(office, 'the historian', () => takeInWritten(office))
+export const startVersionIndexer = (office: Office) => afterNews(office, 'the version indexer', () => indexVersions(office))

@@ -2,7 +2,7 @@ import { contentFacts } from '../../core/query/contentFacts'
 import type { Office } from '../services/office'
 import { staleListed, takeInListed } from '../store/listed'
 import { readContents } from '../store/versions'
-import { keepUp } from './keepUp'
+import { afterNews } from './afterNews'
 
 const BATCH = 200
 
@@ -10,7 +10,7 @@ const BATCH = 200
  * Brings what lists know of contents in line with drafts and the live site, some items at a time: those given, or all. Answers
  * how many rows were taken in.
  */
-export async function takeIn(office: Office, items?: string[]): Promise<number> {
+export async function updateLists(office: Office, items?: string[]): Promise<number> {
   for (let total = 0; ;) {
     const stale = await staleListed(office.store.read, BATCH, items)
     if (!stale.length) return total
@@ -25,4 +25,4 @@ export async function takeIn(office: Office, items?: string[]): Promise<number> 
 }
 
 /** Keeps what lists know up to date while the process runs. Answers how to stop. */
-export const startLister = (office: Office) => keepUp(office, 'the lister', () => takeIn(office))
+export const startListUpdater = (office: Office) => afterNews(office, 'the list updater', () => updateLists(office))

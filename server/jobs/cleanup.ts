@@ -4,10 +4,10 @@ import { forgetCaughtMails } from '../services/mail/caughtMail'
 import { forgetIncoming } from '../services/media/incoming'
 import type { Office } from '../services/office'
 import { endOldRows } from '../store/ends'
-import { every } from './every'
+import { repeatEvery } from './repeatEvery'
 
 /** Ends, once, what has been kept for as long as it is kept: in the bin, in tables, in files. */
-export async function forgetOld(office: Office): Promise<void> {
+export async function deleteExpired(office: Office): Promise<void> {
   for (const { id } of await office.sites()) await endOldInBin(office.ofSite(id))
   await forgetOldBatches(office)
   await office.store.write((tx) => endOldRows(tx, office.clock.now()))
@@ -17,4 +17,4 @@ export async function forgetOld(office: Office): Promise<void> {
 }
 
 /** Does so each hour. Answers how to stop it. */
-export const startForgetter = (office: Office) => every(office, 3_600_000, 'forgetting what is old', () => forgetOld(office))
+export const startCleanup = (office: Office) => repeatEvery(office, 3_600_000, 'forgetting what is old', () => deleteExpired(office))
