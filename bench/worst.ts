@@ -96,7 +96,7 @@ async function attacks(team: Team): Promise<Attack[]> {
   ]
 }
 
-/** Asks this of a server again and again, in a thread of its own. Answers how often it was done. */
+/** Asks this of a server again and again, in a thread of its own. Returns how often it was done. */
 async function again({ by, path, method, body, answered }: Attack, until: number): Promise<number> {
   const sent = body === undefined ? undefined : new Response(body)
   const worker = new Worker(new URL('./attacker.mjs', import.meta.url), {

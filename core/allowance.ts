@@ -10,7 +10,7 @@ export interface Allowance {
 }
 
 /**
- * Spends from an allowance that fills up with time (a token bucket). Answers what is left, and in how many seconds there is enough
+ * Spends from an allowance that fills up with time (a token bucket). Returns what is left, and in how many seconds there is enough
  * where there is not now: then nothing is spent. A clock that goes back fills nothing. What costs more than the whole is never there.
  */
 export function spend({ most, perSecond }: Allowance, left: Left | undefined, cost: number, now: number): { left: Left; wait: number } {

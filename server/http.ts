@@ -42,7 +42,7 @@ export const addressOf = (request: IncomingMessage): string => {
 /** A body of which nothing comes for so long is waited for no longer. The whole of a request has five minutes, as Node has it. */
 const STALLED_MS = 20_000
 
-/** Ends the line of a request whose body stops coming. Answers how to stop watching, once it is there. */
+/** Ends the line of a request whose body stops coming. Returns a function that stops it watching, once it is there. */
 export function watchBody({ socket }: IncomingMessage): () => void {
   const end = () => socket.destroy()
   socket.setTimeout(STALLED_MS, end)

@@ -53,7 +53,7 @@ async function answerOf(path: string, init: RequestInit): Promise<Response> {
   throw new ApiProblem(response.status, String(value.title ?? say.somethingFailed), (value.reasons as Reason[] | undefined) ?? [], value)
 }
 
-/** Asks the API. Answers what the endpoint says, `null` for no content; throws {@link ApiProblem}. */
+/** Asks the API. Returns what the endpoint says, `null` for no content; throws {@link ApiProblem}. */
 export async function api<M extends Method, Address extends string>(
   method: M,
   path: Address,

@@ -185,7 +185,7 @@ export function useDraft(
     retry = setTimeout(() => void save(), RETRY_MS)
   }
 
-  /** What is saved now changes the same words as this person did. Answers whether it could be loaded, for merging or asking. */
+  /** What is saved now changes the same words as this person did. Returns whether it could be loaded, for merging or asking. */
   async function meet(version: string): Promise<boolean> {
     const now = await versionOf(version).catch((error: unknown) => {
       if (error instanceof ApiProblem && error.passing) return null
@@ -200,7 +200,7 @@ export function useDraft(
 
   /**
    * Settles a conflict by the choice for each place (`a` is this person's side), or by none where what was written
-   * meanwhile leaves nothing to ask. Text of one's own that is given up is kept as a version. Answers whether it could.
+   * meanwhile leaves nothing to ask. Text of one's own that is given up is kept as a version. Returns whether it could.
    */
   async function resolve(choices: Choices): Promise<boolean> {
     const met = conflict.value!

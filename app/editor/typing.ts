@@ -5,7 +5,7 @@ export const WRITABLE = 'input:not([type]), input[type=text], input[type=url], t
 export const nextFrame = () => new Promise((done) => requestAnimationFrame(done))
 /** So long a place to write in is waited for: on a slow machine its parts take their time. */
 const WAIT_MS = 5_000
-/** Waits, frame by frame, until something is there. Answers it, or `null` when it does not come. */
+/** Waits, frame by frame, until something is there. Returns it, or `null` when it does not come. */
 async function comes<T>(look: () => T | null): Promise<T | null> {
   for (const until = performance.now() + WAIT_MS; performance.now() < until; await nextFrame()) {
     const found = look()

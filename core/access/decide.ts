@@ -10,7 +10,7 @@ export const placeWords = (rights: Rights, section: string | null): string =>
   section === null ? 'on this site' : `in ${rights.sections.get(section)?.name ?? 'this section'}`
 
 /**
- * The one permission check: may this person do this in this section (`null`: to the site as a whole)? Answers with the
+ * The one permission check: may this person do this in this section (`null`: to the site as a whole)? Returns the
  * grant that allows it and the group it came through, or with what is missing and who could do it instead.
  */
 export function decide(rights: Rights, person: string, verb: Verb, section: string | null): Decision {

@@ -49,7 +49,9 @@ export const givesMoreRights = (change: RightsChange, rule: SecondYes, before: R
 /** The people, by their first accounts, who may change rights on the whole site. */
 export const stewards = (rights: Rights): Set<string> =>
   new Set(
-    [...rights.people.keys()].filter((account) => grantFor(rights, account, 'people.change', null)).map((account) => personBehind(rights, account)),
+    [...rights.people.keys()]
+      .filter((account) => grantFor(rights, account, 'people.change', null))
+      .map((account) => personBehind(rights, account)),
   )
 
 /**

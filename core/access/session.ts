@@ -1,7 +1,9 @@
 import { rolesWithin, grantsOf, type Rights } from './rights'
 
 /** The roles given to a person, themselves or through a group, each once, in the order of the grants. */
-export const givenRoles = (rights: Rights, person: string): string[] => [...new Set(grantsOf(rights, person).map(({ grant }) => grant.role))]
+export const givenRoles = (rights: Rights, person: string): string[] => [
+  ...new Set(grantsOf(rights, person).map(({ grant }) => grant.role)),
+]
 
 /** The dynamic separations that using these roles together would break (a role counts with all roles in it). */
 export const brokenTogether = (rights: Rights, roles: readonly string[]) => {

@@ -58,7 +58,7 @@ export function inSentence(text: string, [from, end]: Spot): Pick<Hit, 'before' 
 type Choose = (key: string, becomes: string, hit: () => Hit) => string | null
 
 /**
- * Walks a content for a rewrite, and asks for each hit what is to stand there: `null` leaves it. Answers the content with what
+ * Walks a content for a rewrite, and asks for each hit what is to stand there: `null` leaves it. Returns the content with what
  * was chosen; blocks without a change stay the same objects.
  */
 function sweep(content: Content, rewrite: Rewrite, choose: Choose): Content {

@@ -78,7 +78,6 @@ function standingOf(state: DraftState, gate: Gate): Clearance[] {
   })
 }
 
-
 /** How many clearances a gate still needs of its guards, or of each of its groups where it counts by group. */
 export function missingClearances(state: DraftState, gate: Gate): number[] {
   const found = standingOf(state, gate)

@@ -42,7 +42,7 @@ const follows = (previous: string, row: JournalRow): boolean =>
   chainHash(previous, row.seq, row, row.site) === row.hash || chainHash(previous, row.seq, row) === row.hash
 
 /**
- * Checks rows in order of their numbers, beginning after `previous`. Answers the hash of the last row, or the number of
+ * Checks rows in order of their numbers, beginning after `previous`. Returns the hash of the last row, or the number of
  * the first one that was changed, left out or put in.
  */
 export function verifyChain(

@@ -178,7 +178,9 @@ export async function handle(event: H3Event, endpoint: Endpoint): Promise<unknow
     const run = async (office: Office): Promise<unknown> => endpoint.run({ ...asked, office } as never)
     const keyed =
       endpoint.method === 'POST' && actor && !endpoint.open && endpoint.repeat !== 'harmless' ? keyedAs(endpoint, actor, event, raw) : null
-    const answer = keyed ? await (endpoint.repeat === 'slow' ? onceOutsideTransaction : once)(parts.office, keyed, run) : await run(parts.office)
+    const answer = keyed
+      ? await (endpoint.repeat === 'slow' ? onceOutsideTransaction : once)(parts.office, keyed, run)
+      : await run(parts.office)
     if (CHECKED) mustFit(endpoint, answer)
     if (writes) await parts.office.settle()
     return say(event, answer, endpoint.method === 'GET')

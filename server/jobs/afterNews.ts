@@ -2,7 +2,7 @@ import type { Office } from '../services/office'
 
 const MS = 200
 
-/** Runs work at once and after each news, never twice at a time, while the process runs. Answers how to stop. */
+/** Runs work at once and after each news, never twice at a time, while the process runs. Returns a function that stops it. */
 export function afterNews(office: Office, name: string, work: () => Promise<unknown>): () => Promise<void> {
   let running: Promise<unknown> = Promise.resolve()
   let again = true

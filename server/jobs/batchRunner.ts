@@ -32,5 +32,5 @@ async function one(office: Office, id: string): Promise<boolean> {
   }
 }
 
-/** Runs batches while the process does. Answers how to stop. */
+/** Runs batches while the process does. Returns a function that stops it. */
 export const startBatchRunner = (office: Office) => repeatEvery(office, TURN_MS, 'many at once', () => runBatches(office))

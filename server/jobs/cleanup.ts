@@ -16,5 +16,5 @@ export async function deleteExpired(office: Office): Promise<void> {
   office.security.turnOver()
 }
 
-/** Does so each hour. Answers how to stop it. */
+/** Does so each hour. Returns a function that stops it. */
 export const startCleanup = (office: Office) => repeatEvery(office, 3_600_000, 'forgetting what is old', () => deleteExpired(office))

@@ -1,6 +1,6 @@
 import type { Office } from '../services/office'
 
-/** Starts a job for each site of the file, and for one that is begun later as soon as it is there. Answers how to stop them all. */
+/** Starts a job for each site of the file, and for one that is begun later as soon as it is there. Returns a function that stops them all. */
 export function forEachSite(office: Office, start: (office: Office) => () => Promise<void>): () => Promise<void> {
   const stops = new Map<string, () => Promise<void>>()
   let stopped = false

@@ -3,7 +3,7 @@ import type { Office } from '../services/office'
 
 /**
  * Works the forecast out once at start, so that whoever opens the calendar first does not wait until all that readers ever
- * got was read. Answers how to stop.
+ * got was read. Returns a function that stops it.
  */
 export function startForecast(office: Office, foresight: Foresight): () => Promise<void> {
   const running = foresight

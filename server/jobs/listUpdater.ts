@@ -7,7 +7,7 @@ import { afterNews } from './afterNews'
 const BATCH = 200
 
 /**
- * Brings what lists know of contents in line with drafts and the live site, some items at a time: those given, or all. Answers
+ * Brings what lists know of contents in line with drafts and the live site, some items at a time: those given, or all. Returns
  * how many rows were taken in.
  */
 export async function updateLists(office: Office, items?: string[]): Promise<number> {
@@ -24,5 +24,5 @@ export async function updateLists(office: Office, items?: string[]): Promise<num
   }
 }
 
-/** Keeps what lists know up to date while the process runs. Answers how to stop. */
+/** Keeps what lists know up to date while the process runs. Returns a function that stops it. */
 export const startListUpdater = (office: Office) => afterNews(office, 'the list updater', () => updateLists(office))

@@ -7,7 +7,7 @@ import { forEachSite } from './forEachSite'
 
 /**
  * Tells people what they should know, in the office within a moment and by mail as each wants it. Without a mail server
- * (`YIELDGATE_SMTP`) the stand-in takes the mails. Answers how to stop it.
+ * (`YIELDGATE_SMTP`) the stand-in takes the mails. Returns a function that stops it.
  */
 export function startNotifier(office: Office): () => Promise<void> {
   const transport = mailIsCaught() ? mailStandIn(office) : mailTransport(process.env.YIELDGATE_SMTP!)

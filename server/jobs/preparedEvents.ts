@@ -69,7 +69,7 @@ export class PreparedEvents {
     this.ahead = ahead
   }
 
-  /** Judges the next events of a crowded moment that is near. Answers whether there may be more to judge. */
+  /** Judges the next events of a crowded moment that is near. Returns whether there may be more to judge. */
   async prepare(): Promise<boolean> {
     const { office } = this
     const db = office.store.read
@@ -101,7 +101,7 @@ export class PreparedEvents {
     return false
   }
 
-  /** Does what is due and was prepared, up to a number of events; answers how many were done. Nothing where the next is not ready. */
+  /** Does what is due and was prepared, up to a number of events; returns how many were done. Nothing where the next is not ready. */
   async run(tx: Tx, site: SiteRow, now: string, most: number): Promise<number> {
     let done = 0
     if (this.pieces.size) await this.readNews(tx)

@@ -2,7 +2,7 @@ import type { Office } from '../services/office'
 
 /**
  * Does something again and again while the process runs, never twice at once: at start, then so many milliseconds after
- * each end. What fails is logged and tried at the next turn. Answers how to stop, which waits for the turn under way.
+ * each end. What fails is logged and tried at the next turn. Returns a function that stops it, which waits for the turn under way.
  */
 export function repeatEvery(office: Office, ms: number, what: string, work: () => Promise<unknown>): () => Promise<void> {
   let stopped = false

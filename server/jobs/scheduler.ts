@@ -34,7 +34,7 @@ export interface Ran {
  * once. A batch is one transaction: either all its intervals, its journal rows and the events' new state are there, or
  * none; an edition is a batch of its own. An event that something forbids at that moment is held, with the reasons; one
  * that is later than it may be is skipped or held, as it was planned. What was prepared is not judged again, and of that the
- * first batch is written just before its moment and committed when it has come: nobody sees it earlier. Answers how many were
+ * first batch is written just before its moment and committed when it has come: nobody sees it earlier. Returns how many were
  * done, held and skipped.
  */
 export async function runDue(office: Office, prepared = new PreparedEvents(office)): Promise<Ran> {
@@ -186,7 +186,7 @@ const LONGEST_MS = 500
 
 /**
  * Starts the scheduler: once at start, then whenever the next event is due, at the latest each half second; between, it
- * prepares what many wait for. Several processes may run one each: the write lock lets each event be done by one. Answers
+ * prepares what many wait for. Several processes may run one each: the write lock lets each event be done by one. Returns
  * how to stop it.
  */
 export function startScheduler(office: Office): () => Promise<void> {

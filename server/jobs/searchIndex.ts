@@ -9,7 +9,7 @@ const BATCH = 200
 
 /**
  * Brings the live site's word index, its table of links and that of blocks with times in line with what is live, some items at a time; follows
- * going live within moments, so that a large edition is not held up by it. Answers how many were taken in.
+ * going live within moments, so that a large edition is not held up by it. Returns how many were taken in.
  */
 export async function indexLive(office: Office): Promise<number> {
   let total = 0
@@ -41,5 +41,5 @@ export async function indexLive(office: Office): Promise<number> {
   }
 }
 
-/** Keeps the index up to date while the process runs. Answers how to stop. */
+/** Keeps the index up to date while the process runs. Returns a function that stops it. */
 export const startIndexer = (office: Office) => afterNews(office, 'the word index', () => indexLive(office))

@@ -6,7 +6,7 @@ import { afterNews } from './afterNews'
 
 const BATCH = 100
 
-/** Takes in what versions brought anew, some at a time, oldest first. Answers how many were taken in. */
+/** Takes in what versions brought anew, some at a time, oldest first. Returns how many were taken in. */
 export async function indexVersions(office: Office): Promise<number> {
   for (let total = 0; ;) {
     const versions = await unwrittenVersions(office.store.read, BATCH)
@@ -18,5 +18,5 @@ export async function indexVersions(office: Office): Promise<number> {
   }
 }
 
-/** Keeps up, while the process runs, with what anyone writes. Answers how to stop. */
+/** Keeps up, while the process runs, with what anyone writes. Returns a function that stops it. */
 export const startVersionIndexer = (office: Office) => afterNews(office, 'the version indexer', () => indexVersions(office))

@@ -25,7 +25,7 @@ export default defineEventHandler((event) =>
   }),
 )
 
-/** Answers a reader. A stored page is answered before anything else is looked at. */
+/** Returns a reader. A stored page is answered before anything else is looked at. */
 async function serve(event: H3Event): Promise<void> {
   if (ELSEWHERE.test(event.path)) return
   const { req, res } = event.node

@@ -49,7 +49,7 @@ function decoded(part: string): string {
   }
 }
 
-/** Answers what is asked of another moment’s site; by a signed-in person, or by whoever has a shared link. */
+/** Returns what is asked of another moment’s site; by a signed-in person, or by whoever has a shared link. */
 export async function anotherMoment(
   { office, facts, moments }: SiteParts,
   event: H3Event,
@@ -110,7 +110,7 @@ const relations = (origin: string, path: string): string =>
 
 /**
  * The TimeGate (RFC 7089 §4.2, pattern 1.1): leads who may look at other moments to the memento of an address that they ask
- * for by Accept-Datetime; the first or the last one where none is of that time. Answers nothing to anyone else.
+ * for by Accept-Datetime; the first or the last one where none is of that time. Returns nothing to anyone else.
  */
 export async function timeGate({ office, facts }: SiteParts, event: H3Event, target: string, asked: string): Promise<Said | undefined> {
   const actor = await actorOfEvent(office, event)

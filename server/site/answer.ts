@@ -66,7 +66,7 @@ export class LiveSite {
   }
 
   /**
-   * Answers a GET of a request target (path and query) on the origin that readers use. `afford` is told what it costs where the
+   * Returns a GET of a request target (path and query) on the origin that readers use. `afford` is told what it costs where the
    * answer is not kept already, and throws where that is too much.
    */
   async answer(origin: string, target: string, afford?: (cost: number) => void): Promise<Answer | undefined> {

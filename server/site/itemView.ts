@@ -52,7 +52,7 @@ export interface Subject {
 
 /**
  * Looks up everything around an item for the renderer: what it links to, its labels, byline, neighbours and series,
- * always from what is live. Answers the view and the cache tags it depends on. The subject itself may be a live version
+ * always from what is live. Returns the view and the cache tags it depends on. The subject itself may be a live version
  * or, for the preview, a draft's.
  */
 export async function itemView({ db, source, frame, sections }: Making, subject: Subject): Promise<{ view: ItemView; tags: string[] }> {

@@ -96,7 +96,7 @@ export class MomentSite {
     return this.shown.get(whose)?.has(media) ?? false
   }
 
-  /** Answers a GET of an address as the site of the look would. */
+  /** Returns a GET of an address as the site of the look would. */
   async answer(origin: string, target: string, look: Look): Promise<(Answer & { entry: SiteEntry | null }) | undefined> {
     const site = await this.office.site()
     if (!site) return undefined

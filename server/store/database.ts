@@ -32,7 +32,7 @@ export interface Writer {
 
 /** The one write transaction that is open; reads within it see its own writes. */
 export interface Tx extends Reader, Writer, PlainWriter {
-  /** Inserts rows that are not there yet, set-based, and answers columns of those that it inserted, in their order. */
+  /** Inserts rows that are not there yet, set-based, and returns columns of those that it inserted, in their order. */
   insertNew<T, Name extends Table>(table: Name, rows: NewRow<Name>[], returning: (keyof Row<Name>)[]): Promise<T[]>
   /** The same for all transactions of a store, and their parts: what is remembered of a store hangs on it. */
   origin: object
@@ -243,7 +243,7 @@ export interface Statement {
   bind: Bind
 }
 
-/** Answers the statements that some work would run, without running them. */
+/** Returns the statements that some work would run, without running them. */
 export async function statementsOf(work: (writer: Writer) => Promise<void>): Promise<Statement[]> {
   const statements: Statement[] = []
   await work(writerTo(async (sql, bind = {}) => void statements.push({ sql, bind })))

@@ -118,7 +118,7 @@ async function findPlaces(tx: Tx, known: LRUCache<string, Place>, hashes: Iterab
 }
 
 /**
- * Keeps texts that are not kept yet, as differences to what they are like where that is smaller. Answers the row ids of
+ * Keeps texts that are not kept yet, as differences to what they are like where that is smaller. Returns the row ids of
  * all by hash.
  */
 export async function keepTexts(tx: Tx, texts: StoredText[]): Promise<Map<string, number>> {

@@ -341,7 +341,8 @@ describe('what stands against a change of rights', () => {
           const had = sessionsIn(before, account).map((session) => new Set(session))
           for (const session of sessionsIn(after, account)) expect(had.some((then) => session.every((right) => then.has(right)))).toBe(true)
           for (const other of Object.keys(PEOPLE))
-            if (personBehind(before, account) === personBehind(before, other)) expect(personBehind(after, account)).toBe(personBehind(after, other))
+            if (personBehind(before, account) === personBehind(before, other))
+              expect(personBehind(after, account)).toBe(personBehind(after, other))
         }
       }),
       { numRuns: 400 },

@@ -31,7 +31,7 @@ class Writer {
   word(n: number): string {
     return `${this.name}${n}e`
   }
-  /** Types so many words without a pause where the caret is, with a new paragraph now and then. Answers them. */
+  /** Types so many words without a pause where the caret is, with a new paragraph now and then. Returns them. */
   async write(count: number, { paragraphs = true } = {}): Promise<string[]> {
     const words: string[] = []
     for (let n = 1; n <= count; n++) {

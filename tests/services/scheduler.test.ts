@@ -124,7 +124,7 @@ function leaveWindow(model: Model, item: MItem): void {
   if (item.window !== null) model.events.get(item.window)!.state = 'done'
   item.window = item.under = null
 }
-/** Does one event to the site; nothing is asked any more. Answers the window that it opened over, if it did. */
+/** Does one event to the site; nothing is asked any more. Returns the window that it opened over, if it did. */
 function carryOut(model: Model, event: MEvent): MEvent | undefined {
   const item = model.items.get(event.item)!
   const over = event.kind === 'window' && item.window !== null ? model.events.get(item.window)! : undefined

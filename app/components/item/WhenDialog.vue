@@ -40,8 +40,12 @@ const site = useSite()
 const zone = computed(() => site.zone)
 const mine = Intl.DateTimeFormat().resolvedOptions().timeZone
 const soon = () => new Date(Math.ceil((site.now.getTime() + 3_600_000) / 3_600_000) * 3_600_000).toISOString()
-const start = props.at?.length === 16 ? { date: props.at.slice(0, 10), time: props.at.slice(11) } : wallTimeOf(props.at ?? soon(), zone.value)
-const end = wallTimeOf(props.until ?? new Date(Date.parse(instantOf({ ...start, zone: zone.value })) + 86_400_000).toISOString(), zone.value)
+const start =
+  props.at?.length === 16 ? { date: props.at.slice(0, 10), time: props.at.slice(11) } : wallTimeOf(props.at ?? soon(), zone.value)
+const end = wallTimeOf(
+  props.until ?? new Date(Date.parse(instantOf({ ...start, zone: zone.value })) + 86_400_000).toISOString(),
+  zone.value,
+)
 const date = ref(start.date)
 const time = ref(start.time)
 const lasts = ref(Boolean(props.until))

@@ -34,7 +34,7 @@ export interface Target {
 export const actsOnDraft = ({ do: what }: Action): boolean => what === 'send' || what === 'put-live'
 
 /**
- * Does one action to one item, as one transaction: a refusal leaves nothing of it behind. Answers what came of it; throws a
+ * Does one action to one item, as one transaction: a refusal leaves nothing of it behind. Returns what came of it; throws a
  * refusal where it cannot be. `seen` is the version that the actor saw, where they are asked for it.
  */
 export const act = (office: Office, actor: Actor, target: Target, action: Action, seen?: string): Promise<Done> =>

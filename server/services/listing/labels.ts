@@ -50,7 +50,7 @@ export interface LabelChange {
 
 /**
  * Changes what readers see of a label. It goes the way of every item: into its draft and on to its route; where that has no
- * gate, and the actor may put live, and the label is on the site, it is live at once. Answers what came of it, step by step.
+ * gate, and the actor may put live, and the label is on the site, it is live at once. Returns what came of it, step by step.
  */
 export async function changeLabel(office: Office, actor: Actor, id: string, change: LabelChange): Promise<{ said: string }> {
   const item = found(await itemById(office.store.read, id), 'label')

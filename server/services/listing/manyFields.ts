@@ -30,7 +30,7 @@ interface Wanted {
 
 /**
  * Changes a field of many items with few questions to the store, as {@link act} does it for each: the same rows, facts and
- * words. Answers an outcome for each target that is plain: what is live and has no draft, or has an open one that no gate has
+ * words. Returns an outcome for each target that is plain: what is live and has no draft, or has an open one that no gate has
  * seen. `null` is for the others, which are left for `act`.
  */
 export async function manyFields(

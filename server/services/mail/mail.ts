@@ -61,7 +61,7 @@ const claim = (office: Office): Promise<MailRow | undefined> =>
     return { ...mail, text: mail.text.replaceAll(LINK_PLACE, link) }
   })
 
-/** Gives over the mails that are due, each at least once and by one process at a time. Answers how many went. */
+/** Gives over the mails that are due, each at least once and by one process at a time. Returns how many went. */
 export async function sendMails(office: Office, transport: MailTransport): Promise<number> {
   let sent = 0
   for (let turn = 0; turn < BATCH; turn++) {

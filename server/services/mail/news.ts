@@ -68,7 +68,9 @@ async function toldBy(tx: Tx, rights: Rights, zone: string, row: JournalRow): Pr
   const name = (id: string | undefined) => (id && rights.people.get(id)?.name) ?? 'Someone'
 
   if (said.alone) {
-    const publishers = [...rights.people.keys()].filter((person) => grantsOf(rights, person).some(({ verbs }) => verbs.has('item.put-live')))
+    const publishers = [...rights.people.keys()].filter((person) =>
+      grantsOf(rights, person).some(({ verbs }) => verbs.has('item.put-live')),
+    )
     const others = [...rights.people.keys()].filter((person) => grantFor(rights, person, 'people.change', null))
     const note = `${name(row.person ?? undefined)} changed who may do what, without a second steward: ${said.alone}`
     return told([...others, ...publishers], 'rights', null, note)
@@ -228,7 +230,7 @@ async function readable(db: Reader, rights: Rights, person: string, rows: Notifi
   )
   return rows.filter((_, index) => kept[index])
 }
-/** Writes to those who want one mail a day, at seven by their own clock, what was not mailed yet. Answers how many mails. */
+/** Writes to those who want one mail a day, at seven by their own clock, what was not mailed yet. Returns how many mails. */
 export async function writeDigests(office: Office): Promise<number> {
   const now = office.now()
   const site = found(await office.site(), 'site')

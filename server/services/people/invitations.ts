@@ -114,7 +114,7 @@ export async function invitation(office: Office, token: string): Promise<{ name:
   return { name, email, back: Boolean(password_hash || identity) }
 }
 
-/** Takes a link: sets the password of its person and ends all their sessions. Answers who they are. */
+/** Takes a link: sets the password of its person and ends all their sessions. Returns who they are. */
 export async function choosePassword(office: Office, token: string, password: string): Promise<PersonRow> {
   const { name, email } = await holderOfLink(office, office.store.read, token)
   const problems = passwordProblems(password, [name, email])

@@ -46,7 +46,7 @@ function theProvider(): Provider {
   return named
 }
 
-/** Begins a sign-in at the provider (authorization code with PKCE, RFC 7636). Answers where to go and what to keep. */
+/** Begins a sign-in at the provider (authorization code with PKCE, RFC 7636). Returns where to go and what to keep. */
 export async function beginOpenId(callback: string): Promise<{ to: string; keep: UnderWay }> {
   const config = await configuration(theProvider())
   const keep = {
@@ -66,7 +66,7 @@ export async function beginOpenId(callback: string): Promise<{ to: string; keep:
 }
 
 /**
- * Ends a sign-in that came back from the provider. Answers the person: whom this identity belongs to already, or the one
+ * Ends a sign-in that came back from the provider. Returns the person: whom this identity belongs to already, or the one
  * with its mail address, where the provider has verified that; nobody is made by it.
  */
 export async function endOpenId(office: Office, answer: URL, keep: UnderWay): Promise<string> {

@@ -50,7 +50,7 @@ const giveRoles = ({ office, tx }: Making, holder: { person_id: string } | { gro
     })),
   )
 
-/** A colleague is added by invitation: nobody but they ever knows a password of theirs. Answers the link where no mail brings it. */
+/** A colleague is added by invitation: nobody but they ever knows a password of theirs. Returns the link where no mail brings it. */
 const addPerson: Make<'person'> = async (making, { name, email, roles }) => {
   const { office, tx, by, site, rights } = making
   mustExist(making, roles)

@@ -41,7 +41,7 @@ export async function secondFactor(office: Office, person: string): Promise<{ on
   return { on: row.totp_secret !== null, codesLeft: await unusedCodes(office.store.read, person) }
 }
 
-/** Makes a secret, which is none until a code of it was typed. Answers it with the address and picture for an authenticator. */
+/** Makes a secret, which is none until a code of it was typed. Returns it with the address and picture for an authenticator. */
 export async function beginSecondFactor(office: Office, person: string, issuer: string) {
   const secret = new Secret({ size: 20 }).base32
   const row = found(await personById(office.store.read, person), 'person')
@@ -51,7 +51,7 @@ export async function beginSecondFactor(office: Office, person: string, issuer: 
   return { secret, address, picture: await QRCode.toString(address, { type: 'svg', margin: 1 }) }
 }
 
-/** Turns the second factor on with a first code of it; other sessions end. Answers the recovery codes, which are shown this once. */
+/** Turns the second factor on with a first code of it; other sessions end. Returns the recovery codes, which are shown this once. */
 export async function confirmSecondFactor(office: Office, person: string, code: string, token: string): Promise<{ codes: string[] }> {
   return office.store.write(async (tx) => {
     const row = found(await personById(tx, person), 'person')

@@ -17,7 +17,7 @@ const MOST_CALENDARS = 50
 /** The working calendars, in the order they were made. */
 export const calendars = async (office: Office) => listCalendars(office.store.read, await siteId(office))
 
-/** Makes a working calendar, or sets one anew. Deadlines that run already keep their moment. Answers its id. */
+/** Makes a working calendar, or sets one anew. Deadlines that run already keep their moment. Returns its id. */
 export async function saveCalendar(office: Office, actor: Actor, id: string | null, input: CalendarInput): Promise<string> {
   must(actor, 'route.change', null)
   const problem = hoursProblem(input)

@@ -14,7 +14,7 @@ import { entryRow } from './entryRow'
 
 /** More entries than anyone can oversee, and than one act should change. */
 const MOST_ENTRIES = 2_000
-/** Adds an item's draft to an edition, which is begun under a name where there is none with that id. Answers the entry. */
+/** Adds an item's draft to an edition, which is begun under a name where there is none with that id. Returns the entry. */
 export async function addToEdition(
   office: Office,
   actor: Actor,

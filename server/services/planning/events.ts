@@ -68,7 +68,7 @@ function windowOf(
   return { ...kept, rule: input.rule, first_date: from.date }
 }
 
-/** Plans that a draft goes live, for good or for a while, or that a live item leaves the site. Answers the event's id and instant. */
+/** Plans that a draft goes live, for good or for a while, or that a live item leaves the site. Returns the event's id and instant. */
 export async function plan(office: Office, actor: Actor, itemId: string, input: PlanInput): Promise<{ event: string; at: string }> {
   const site = found(await office.site(), 'site')
   return office.store.write(async (tx) => {

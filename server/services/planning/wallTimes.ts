@@ -32,7 +32,7 @@ function moved(row: Kept & Partial<KeptEvent>): Record<string, string> {
 
 /**
  * Works the instants of all that is planned out anew from the wall times that were picked, and says in the journal what
- * moved: after a change of the zone's rules four in the morning is four in the morning still. Answers how many moved.
+ * moved: after a change of the zone's rules four in the morning is four in the morning still. Returns how many moved.
  */
 export async function keepWallTimes(office: Office): Promise<number> {
   const site = await siteId(office)

@@ -54,7 +54,7 @@ export class AskedSite implements SiteState {
     return { items: [...this.entries.keys()], paths: [...this.owners.keys()], tree: this.childrenOf.size + this.belowPath.size > 0 }
   }
 
-  /** Looks up what was asked in vain. Answers whether there was anything. */
+  /** Looks up what was asked in vain. Returns whether there was anything. */
   async learn(): Promise<boolean> {
     const { entries, owners, children, below } = this.wanted
     if (entries.size + owners.size + children.size + below.size === 0) return false

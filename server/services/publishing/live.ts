@@ -17,7 +17,7 @@ export interface LiveDone extends Placed {
 /**
  * The only way anything changes for readers. Takes wishes in order and, in the caller's transaction, does those that
  * nothing forbids: live and address intervals (all closes before all opens), the live view, the end of the draft, the
- * event's end and the journal. Answers each wish with what was done or why not; each item may occur once. `together` does
+ * event's end and the journal. Returns each wish with what was done or why not; each item may occur once. `together` does
  * all of them or none. What is put live while a window shows another version goes under it: readers get it when that ends.
  */
 export async function changeLive(

@@ -191,7 +191,7 @@ async function takeBack(office: Office, tx: Tx, review: AfterReview, person: str
   await syncItems(tx, [item.id])
 }
 
-/** Looks afterwards that are late: told of, and taken back where their route says so. Answers how many there were. */
+/** Looks afterwards that are late: told of, and taken back where their route says so. Returns how many there were. */
 export async function lateReviews(office: Office): Promise<number> {
   if (!(await lateAfterReviews(office.store.read, await siteId(office), office.now())).length) return 0
   return office.store.write(async (tx) => {

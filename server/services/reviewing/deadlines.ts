@@ -22,7 +22,7 @@ async function tell(office: Office, moment: Moment): Promise<number> {
   })
 }
 
-/** Reminds of what should be cleared soon, and tells of what should have been: each once. Answers how many there were. */
+/** Reminds of what should be cleared soon, and tells of what should have been: each once. Returns how many there were. */
 export async function keepDeadlines(office: Office): Promise<number> {
   return (await tell(office, 'remind')) + (await tell(office, 'due')) + (await lateReviews(office))
 }

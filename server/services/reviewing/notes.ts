@@ -31,7 +31,7 @@ async function loadNote(db: Reader, id: string): Promise<NoteRow> {
   return row
 }
 
-/** Answers a note; whoever may read the item may. */
+/** Returns a note; whoever may read the item may. */
 export async function answerNote(office: Office, actor: Actor, noteId: string, text: string): Promise<void> {
   await office.store.write(async (tx) => {
     const row = await loadNote(tx, noteId)

@@ -35,7 +35,7 @@ export async function takeWaits(tx: Tx, draft: string): Promise<void> {
   await dropWaits(tx, draft)
 }
 
-/** Lets what was taken wait on as it did: since then, until then, for those whom it was handed to. Answers the gates. */
+/** Lets what was taken wait on as it did: since then, until then, for those whom it was handed to. Returns the gates. */
 export async function restoreWaits(tx: Tx, draft: Pick<DraftRow, 'id' | 'kept_waits'>, gates?: readonly string[]): Promise<string[]> {
   const kept = (JSON.parse(draft.kept_waits ?? '[]') as Omit<Row<'gate_wait'>, 'draft_id'>[]).filter(
     ({ gate }) => !gates || gates.includes(gate),

@@ -81,7 +81,7 @@ export async function banners(office: Office, actor: Actor): Promise<BannerFacts
 
 /**
  * Puts a banner before another (`null`: last). The order is a part of what readers get, so it becomes a change in a draft of
- * each banner that must move, which goes its route. Answers those drafts.
+ * each banner that must move, which goes its route. Returns those drafts.
  */
 export async function moveBanner(
   office: Office,

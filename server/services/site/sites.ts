@@ -35,7 +35,7 @@ export interface NewSite {
   language: string
 }
 
-/** Makes the site and its first steward, once. Answers the steward's id. */
+/** Makes the site and its first steward, once. Returns the steward's id. */
 export async function firstStart(office: Office, input: FirstStart): Promise<string> {
   if (!(await isUnclaimed(office))) throw refusal('conflict', 'site-exists')
   mustBeZone(input.zone)
@@ -50,7 +50,7 @@ export async function firstStart(office: Office, input: FirstStart): Promise<str
   return steward
 }
 
-/** Begins another site in the same file, with its own team, of which only its founder is there: a steward of this site. Answers its id. */
+/** Begins another site in the same file, with its own team, of which only its founder is there: a steward of this site. Returns its id. */
 export async function beginSite(office: Office, actor: Actor, input: NewSite): Promise<string> {
   must(actor, 'people.change', null)
   mustBeZone(input.zone)

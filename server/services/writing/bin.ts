@@ -45,7 +45,7 @@ export async function emptyBin(office: Office, actor: Actor, chosen: { items: st
   })
 }
 
-/** Ends what has been in the bin for longer than it is kept. Answers how much. */
+/** Ends what has been in the bin for longer than it is kept. Returns how much. */
 export async function endOldInBin(office: Office): Promise<number> {
   const before = new Date(office.clock.now().getTime() - BIN_DAYS * 86_400_000).toISOString()
   const old = await inBinBefore(office.store.read, await siteId(office), before)

@@ -58,7 +58,7 @@ export const leadsTo = (actor: Pick<Actor, 'rights'>, item: Pick<ItemRow, 'kind'
     .filter(Boolean)
     .join(' in ')
 
-/** Asks the gates for leave to take a live item off the site or to move it, for what is live now. Answers the draft that goes their way. */
+/** Asks the gates for leave to take a live item off the site or to move it, for what is live now. Returns the draft that goes their way. */
 export async function propose(office: Office, actor: Actor, itemId: string, input: ProposalInput): Promise<{ draft: string }> {
   return office.store.write(async (tx) => {
     const item = found(await itemById(tx, itemId), 'item')

@@ -155,7 +155,7 @@ async function keepAside(
 }
 
 /**
- * Saves edits made on a base version, merging with what others saved since. Answers the new head; the same head when
+ * Saves edits made on a base version, merging with what others saved since. Returns the new head; the same head when
  * nothing changed. 409 with both texts when the same words were changed by someone else: then nothing is saved. `aside` is
  * one's own text that was given up for theirs: it is kept as a version of its own, which the new head names as merged.
  * `from` names drafts and versions that blocks of the edits were copied from: who wrote there is an author here.
