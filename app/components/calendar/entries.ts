@@ -51,10 +51,33 @@ export function wordsOf(entry: CalendarEntry, zone: string): string {
     entry.until && lasts(entry) ? say.untilDayAndTime(dateIn(entry.until, zone), timeIn(entry.until, zone)) : '',
     entry.repeats ?? '',
     entry.ready ? say.clearedOfTotalCleared(entry.ready.cleared, entry.ready.of) : entry.cleared ? '' : say.notClearedYet,
-    entry.state === 'held' ? 'held' : '',
+    entry.state === 'held' ? say.heldBack : '',
     trouble ? common.troublesForeseen(common.countedTroubles(trouble)) : '',
   ]
   return parts.filter(Boolean).join(', ')
+}
+
+/** What may stand in the calendar, in the order in which it is offered. */
+export const ENTRY_KINDS = ['put-live', 'withdraw', 'window', 'block', 'edition', 'embargo', 'review-by'] as const
+
+/** Which entries are shown; `''` is all. */
+export interface CalendarFilter {
+  section: string
+  kind: string
+  person: string
+}
+
+/** Entries that a filter lets through; a section has those of all below it. `sections` are all of the site. */
+export function shownEntries(
+  entries: CalendarEntry[],
+  { section, kind, person }: CalendarFilter,
+  sections: readonly { id: string; parent: string | null }[],
+): CalendarEntry[] {
+  const parents = new Map(sections.map(({ id, parent }) => [id, parent]))
+  const isWithin = (id: string | null): boolean => id !== null && (id === section || isWithin(parents.get(id) ?? null))
+  return entries.filter(
+    (entry) => (!section || isWithin(entry.section)) && (!kind || entry.what === kind) && (!person || entry.person === person),
+  )
 }
 
 /** A trial of a move: what it would bring. */

@@ -1,27 +1,25 @@
 <script setup lang="ts">
 import { ChevronLeft, ChevronRight, Printer } from 'lucide-vue-next'
 import { useDebounceFn } from '@vueuse/core'
-import { shiftDate, weekOf, weeksOf } from '~~/core/time/month'
+import { weekOf } from '~~/core/time/month'
 import { dateWords, fullIn, monthWords } from '~~/core/time/words'
 import { dateIn } from '~~/core/time/date'
-import { dayBounds, wallTimeOf, instantOf } from '~~/core/time/zone'
 import AgendaList from '~/components/calendar/AgendaList.vue'
+import CalendarFilters from '~/components/calendar/CalendarFilters.vue'
 import EditionCards from '~/components/calendar/EditionCards.vue'
 import ForecastList from '~/components/calendar/ForecastList.vue'
 import MonthGrid from '~/components/calendar/MonthGrid.vue'
 import TimeDial from '~/components/calendar/TimeDial.vue'
 import WeekGrid from '~/components/calendar/WeekGrid.vue'
-import { CALENDAR_WORDS } from '~~/core/plan/calendarWords'
-import type { CalendarEntry, TrialAnswer } from '~/components/calendar/entries'
+import { shownEntries } from '~/components/calendar/entries'
+import { useMovingEntries } from '~/components/calendar/movingEntries'
+import { periodOf, stepFrom } from '~/components/calendar/period'
 import ChoiceButtons from '~/components/form/ChoiceButtons.vue'
 import LoadState from '~/components/frame/LoadState.vue'
 import PlaceStrip from '~/components/frame/PlaceStrip.vue'
-import { api } from '~/composables/api'
-import { useAct } from '~/composables/act'
 import { whyNot } from '~/composables/commands'
 import { lazily } from '~/composables/lazily'
 import { useLoad } from '~/composables/load'
-import { useNotices } from '~/stores/notices'
 import { useSite } from '~/stores/site'
 import * as common from '~~/core/words/office/common'
 import * as say from '~~/core/words/office/calendar'
@@ -43,22 +41,8 @@ const VIEWS = [
 ] as const
 const view = computed(() => VIEWS.find(({ value }) => value === route.query.view)?.value ?? 'month')
 const day = computed(() => (/^\d{4}-\d\d-\d\d$/.test(String(route.query.day)) ? String(route.query.day) : today.value))
-const month = computed(() => day.value.slice(0, 7))
 const go = (query: Record<string, string | undefined>) => router.replace({ query: { ...route.query, ...query } })
-const STEP = { month: { months: 1 }, week: { weeks: 1 }, agenda: { months: 1 } } as const
-function turn(sign: 1 | -1) {
-  const [unit, n] = Object.entries(STEP[view.value])[0]!
-  void go({ day: shiftDate(day.value, { [unit]: n * sign }) })
-}
-const shownDays = computed(() => {
-  if (view.value === 'week') return weekOf(day.value)
-  if (view.value === 'month') return weeksOf(month.value).flat()
-  return [day.value, shiftDate(day.value, { months: 1 })]
-})
-const bounds = computed(() => ({
-  from: dayBounds(shownDays.value[0]!, zone.value).from,
-  to: dayBounds(shownDays.value.at(-1)!, zone.value).to,
-}))
+const bounds = computed(() => periodOf(view.value, day.value, zone.value))
 const { value: loaded, problem: notLoaded, load } = useLoad(() => `/calendar?from=${bounds.value.from}&to=${bounds.value.to}`)
 const { value: editions, problem: noEditions, load: loadEditions } = useLoad(() => '/editions')
 const { value: foretold, problem: noForecast, load: loadForecast } = useLoad(() => '/forecast')
@@ -73,23 +57,13 @@ watch(bounds, load)
 const again = useDebounceFn(loadAll, 600, { maxWait: 3_000 })
 watch(() => site.news, again)
 
-const section = computed(() => String(route.query.section ?? ''))
-const kind = computed(() => String(route.query.kind ?? ''))
-const who = computed(() => String(route.query.person ?? ''))
-const KINDS = ['put-live', 'withdraw', 'window', 'block', 'edition', 'embargo', 'review-by'] as const
+const filter = computed(() => ({
+  section: String(route.query.section ?? ''),
+  kind: String(route.query.kind ?? ''),
+  person: String(route.query.person ?? ''),
+}))
 const people = computed(() => [...new Set((loaded.value ?? []).map(({ person }) => person).filter(Boolean))].sort())
-const inSection = (id: string | null): boolean => {
-  for (let at = id; at; at = site.sections.find((one) => one.id === at)?.parent ?? null) if (at === section.value) return true
-  return false
-}
-const entries = computed(() =>
-  (loaded.value ?? []).filter(
-    (entry) =>
-      (!section.value || inSection(entry.section)) &&
-      (!kind.value || entry.what === kind.value) &&
-      (!who.value || entry.person === who.value),
-  ),
-)
+const entries = computed(() => shownEntries(loaded.value ?? [], filter.value, site.sections))
 const troubles = computed(() => foretold.value?.come ?? [])
 const troublesOf = computed(() => {
   const counts = new Map<string, number>()
@@ -98,68 +72,9 @@ const troublesOf = computed(() => {
 })
 const reviews = computed(() => (wide.value ?? []).filter(({ what, at }) => what === 'review-by' && at > site.now.toISOString()).slice(0, 8))
 
-const { act } = useAct(loadAll)
 const whyNotPlan = computed(() => whyNot(site.site?.may['item.plan']))
-const lifted = shallowRef<CalendarEntry | null>(null)
-const over = ref<string | null>(null)
-const trial = shallowRef<TrialAnswer | null>(null)
-const notices = useNotices()
+const { lifted, over, trial, moving, hover, drop, move } = useMovingEntries(() => zone.value, loadAll)
 const dialog = ref<'subscribe' | 'edition' | null>(null)
-/** An entry that is being moved by typing where to, with the moment that was dropped on. */
-const moving = shallowRef<{ entry: CalendarEntry; at: string } | null>(null)
-
-/** The wall time that an entry would get in a cell: a day, or a day and an hour. */
-function wallIn(entry: CalendarEntry, cell: string) {
-  const [date, hour] = cell.split(' ') as [string, string?]
-  const { time } = wallTimeOf(entry.at, zone.value)
-  return { date, time: hour ? `${hour.slice(0, 2)}:${time.slice(3)}` : time }
-}
-const ask = useDebounceFn(async (cell: string) => {
-  const entry = lifted.value
-  if (!entry || over.value !== cell) return
-  const at = instantOf({ ...wallIn(entry, cell), zone: zone.value })
-  try {
-    const moved = entry.edition ? { edition: entry.edition } : { event: entry.event ?? undefined }
-    const answer = await api('POST', '/forecast/trial', { body: { ...moved, at } })
-    if (over.value === cell) trial.value = answer
-  } catch (error) {
-    notices.trouble(error)
-  }
-}, 120)
-function hover(cell: string | null) {
-  over.value = cell
-  trial.value = null
-  if (cell) void ask(cell)
-  else lifted.value = null
-}
-const move = (entry: CalendarEntry, when: { date: string; time: string; choice?: 'earlier' | 'later' }) =>
-  entry.edition
-    ? api('PATCH', `/editions/${entry.edition}`, { body: { moment: when } })
-    : api('PATCH', `/events/${entry.event}`, { body: when })
-function drop(cell: string) {
-  const entry = lifted.value
-  const answer = trial.value
-  hover(null)
-  if (!entry) return
-  const wall = wallIn(entry, cell)
-  const at = instantOf({ ...wall, zone: zone.value })
-  // What the clocks make doubtful, and what would bring trouble, is asked about; the rest is done at once and can be undone.
-  const back = wallTimeOf(entry.at, zone.value)
-  if (wallTimeOf(at, zone.value).time !== wall.time || answer?.come.length) moving.value = { entry, at: `${wall.date}T${wall.time}` }
-  else
-    void act(
-      async () => {
-        try {
-          await move(entry, wall)
-        } catch (error) {
-          moving.value = { entry, at: `${wall.date}T${wall.time}` }
-          throw error
-        }
-      },
-      say.nowItWas(entry.title, CALENDAR_WORDS[entry.what], fullIn(at, zone.value), dateWords(back.date, 'en-GB', 'short'), back.time),
-      () => move(entry, back),
-    )
-}
 const moment = ref(new Date(Math.ceil(Date.now() / 900_000) * 900_000).toISOString())
 onMounted(() => (moment.value = new Date(Math.ceil(site.now.getTime() / 900_000) * 900_000).toISOString()))
 const ticks = computed(() => (wide.value ?? []).filter(({ what }) => what !== 'review-by').map(({ at, title }) => ({ at, title })))
@@ -167,7 +82,7 @@ const title = computed(() =>
   view.value === 'week'
     ? say.fromDayToDay(dateWords(weekOf(day.value)[0]!, 'en-GB', 'short'), dateWords(weekOf(day.value)[6]!, 'en-GB', 'short'))
     : view.value === 'month'
-      ? monthWords(month.value)
+      ? monthWords(day.value.slice(0, 7))
       : say.fromDay(dateWords(day.value, 'en-GB', 'short')),
 )
 const print = () => window.print()
@@ -177,9 +92,13 @@ const print = () => window.print()
   <div class="flex h-full flex-col">
     <PlaceStrip :name="title">
       <div class="flex items-center gap-0.5">
-        <button class="icon-button" :aria-label="say.earlier" @click="turn(-1)"><ChevronLeft class="size-4" /></button>
+        <button class="icon-button" :aria-label="say.earlier" @click="go({ day: stepFrom(view, day, -1) })">
+          <ChevronLeft class="size-4" />
+        </button>
         <button class="button-quiet" :disabled="day === today" @click="go({ day: undefined })">{{ say.today }}</button>
-        <button class="icon-button" :aria-label="say.later" @click="turn(1)"><ChevronRight class="size-4" /></button>
+        <button class="icon-button" :aria-label="say.later" @click="go({ day: stepFrom(view, day, 1) })">
+          <ChevronRight class="size-4" />
+        </button>
       </div>
       <ChoiceButtons
         :model-value="view"
@@ -187,46 +106,12 @@ const print = () => window.print()
         :choices="[...VIEWS]"
         @update:model-value="go({ view: $event === 'month' ? undefined : $event })"
       />
-      <select
-        class="input !w-36"
-        :aria-label="common.section"
-        :value="section"
-        @change="go({ section: ($event.target as HTMLSelectElement).value || undefined })"
-      >
-        <option value="">{{ say.allSections }}</option>
-        <option v-for="one in site.sections" :key="one.id" :value="one.id">{{ one.name }}</option>
-      </select>
-      <select
-        class="input !w-32"
-        :aria-label="common.what"
-        :value="kind"
-        @change="go({ kind: ($event.target as HTMLSelectElement).value || undefined })"
-      >
-        <option value="">{{ common.everything }}</option>
-        <option v-for="one in KINDS" :key="one" :value="one">
-          {{
-            {
-              'put-live': say.goingLive,
-              withdraw: say.leaving,
-              window: say.windows,
-              block: say.partsOfPages,
-              edition: say.editions,
-              embargo: say.embargoes,
-              'review-by': say.toLookAtAgain,
-            }[one]
-          }}
-        </option>
-      </select>
-      <select
-        v-if="people.length > 1 || who"
-        class="input !w-34 max-xl:hidden"
-        :aria-label="say.whose"
-        :value="who"
-        @change="go({ person: ($event.target as HTMLSelectElement).value || undefined })"
-      >
-        <option value="">{{ say.everybodys }}</option>
-        <option v-for="one in people" :key="one" :value="one">{{ one }}</option>
-      </select>
+      <CalendarFilters
+        :filter="filter"
+        :sections="site.sections"
+        :people="people"
+        @change="go(Object.fromEntries(Object.entries($event).map(([name, value]) => [name, value || undefined])))"
+      />
       <template #action>
         <button class="icon-button" :aria-label="say.print" :title="say.print" @click="print"><Printer class="size-4" /></button>
         <button class="button" @click="dialog = 'subscribe'">{{ say.subscribe }}</button>
@@ -245,7 +130,7 @@ const print = () => window.print()
         <LoadState v-if="problem" :problem="problem" :loading="false" @retry="loadAll" />
         <MonthGrid
           v-if="view === 'month'"
-          :month="month"
+          :month="day.slice(0, 7)"
           :today="today"
           :entries="entries"
           :zone="zone"

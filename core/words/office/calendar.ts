@@ -101,3 +101,4 @@ export const nowItWas = (title: Said, what: Said, at: Said, date: Said, time: Sa
   `“${title}” now ${what} ${at}; it was ${date} ${time}`
 export const fromDayToDay = (day: Said, day2: Said) => `${day} to ${day2}`
 export const fromDay = (day: Said) => `From ${day}`
+export const heldBack = 'held'

@@ -1,0 +1,15 @@
+import { shiftDate, weekOf, weeksOf } from '~~/core/time/month'
+import { dayBounds } from '~~/core/time/zone'
+
+/** How the calendar is looked at. */
+export type CalendarView = 'month' | 'week' | 'agenda'
+
+/** The day from which a view goes on, a week or a month earlier or later. */
+export const stepFrom = (view: CalendarView, day: string, sign: 1 | -1): string =>
+  shiftDate(day, view === 'week' ? { weeks: sign } : { months: sign })
+
+/** The instants between which a view shows what is planned, of a day's month with its whole weeks, its week, or a month from it. */
+export function periodOf(view: CalendarView, day: string, zone: string): { from: string; to: string } {
+  const days = view === 'week' ? weekOf(day) : view === 'month' ? weeksOf(day.slice(0, 7)).flat() : [day, shiftDate(day, { months: 1 })]
+  return { from: dayBounds(days[0]!, zone).from, to: dayBounds(days.at(-1)!, zone).to }
+}
