@@ -95,7 +95,7 @@ function makeNotes(
     unpin(pin: Pin): void {
       const before = pins.value
       pins.value = before.filter((entry) => entry.id !== pin.id)
-      notices.done(say.noteTakenAway, { label: common.undo, run: () => (pins.value = before) })
+      notices.done(say.noteDeleted, { label: common.undo, run: () => (pins.value = before) })
     },
     answer: (thread: Thread, text: string) => act(() => api('POST', `/notes/${thread.id}/answers`, { body: { text } })),
     resolve: (thread: Thread, resolved: boolean) => act(() => api('PATCH', `/notes/${thread.id}`, { body: { resolved } })),

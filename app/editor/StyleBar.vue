@@ -101,8 +101,8 @@ function close() {
       <MenuButton
         class="icon-button"
         :class="editor.isActive('look') && 'bg-kelp-wash !text-kelp'"
-        :aria-label="say.styleOfTheSite"
-        :title="say.styleOfTheSite"
+        :aria-label="say.textStyle"
+        :title="say.textStyle"
         ><Paintbrush class="size-4"
       /></MenuButton>
       <MenuItems
@@ -139,8 +139,8 @@ function close() {
     <button
       type="button"
       class="icon-button"
-      :aria-label="say.plainWords"
-      :title="say.plainWords"
+      :aria-label="say.removeFormatting"
+      :title="say.removeFormatting"
       @click="editor.chain().focus().unsetAllMarks().run()"
     >
       <RemoveFormatting class="size-4" />

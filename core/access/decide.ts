@@ -1,6 +1,7 @@
+import { oneOf } from '../words/oneOf'
 import { reason } from '../words/ruleReasons'
 import type { Reason } from '../outcome'
-import { grantFor, whoMay, type Rights, type Way } from './rights'
+import { grantFor, rolesThatAllow, whoMay, type Rights, type Way } from './rights'
 import type { Verb } from './verbs'
 
 export type Decision = { allowed: true; by: Way } | { allowed: false; reasons: [Reason, ...Reason[]] }
@@ -24,6 +25,16 @@ export function decide(rights: Rights, person: string, verb: Verb, section: stri
   const help = whoMay(rights, verb, section)
   return {
     allowed: false,
-    reasons: [{ ...reason('right-missing', { verb, place: placeWords(rights, section), others: help.length }), help }],
+    reasons: [
+      {
+        ...reason('right-missing', {
+          verb,
+          place: placeWords(rights, section),
+          roles: oneOf(rolesThatAllow(rights, verb)),
+          others: help.length,
+        }),
+        help,
+      },
+    ],
   }
 }

@@ -1,4 +1,4 @@
-import { rolesWithin, grantsOf, withAncestors, whoMay, type Rights, type Way } from './rights'
+import { rolesThatAllow, grantsOf, withAncestors, whoMay, type Rights, type Way } from './rights'
 import { VERBS, type Verb } from './verbs'
 
 /** One grant that allows something, as a chain of names from the person to the permission. */
@@ -66,9 +66,7 @@ export function explain(rights: Rights, person: string, verb: Verb, section: str
     why: !rights.people.get(person)?.active ? 'inactive' : elsewhere.length ? 'elsewhere' : here.length ? 'other-permissions' : 'no-role',
     elsewhere: [...new Set(elsewhere)],
     here: [...new Set(here)],
-    wanted: [...rights.roles.values()]
-      .filter((role) => rolesWithin(rights.roles, role.id).some(({ verbs }) => verbs.includes(verb)))
-      .map((role) => role.name),
+    wanted: rolesThatAllow(rights, verb),
     instead: whoMay(rights, verb, section),
     givers: whoMay(rights, 'people.change', null),
   }

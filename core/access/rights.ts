@@ -106,6 +106,10 @@ export function rolesWithin(roles: Map<string, Role>, id: string): Role[] {
   return found
 }
 
+/** The roles, by name, with which someone may do something, by themselves or by a role in them. */
+export const rolesThatAllow = ({ roles }: Rights, verb: Verb): string[] =>
+  [...roles.values()].filter(({ id }) => rolesWithin(roles, id).some(({ verbs }) => verbs.includes(verb))).map(({ name }) => name)
+
 interface Index {
   ways: Map<string, Way[]>
   paths: Map<string, ReadonlySet<string>>

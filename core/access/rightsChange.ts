@@ -61,8 +61,8 @@ export function changeWords(change: RightsChange, rights: Rights): string {
       return `${person(change.person)}: ${instead(given(change.roles), held({ person: change.person }))}`
     case 'account':
       return change.active
-        ? `Wake the account of ${person(change.person)}, with ${held({ person: change.person })}`
-        : `Let the account of ${person(change.person)} rest`
+        ? `Reactivate the account of ${person(change.person)}, with ${held({ person: change.person })}`
+        : `Suspend the account of ${person(change.person)}`
     case 'group': {
       const before = change.group === null ? undefined : rights.groups.get(change.group)
       const names = (ids: readonly string[]) => list(ids.map(person).sort(), 'nobody')

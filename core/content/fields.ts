@@ -106,7 +106,7 @@ export const FIELDS: Record<FieldName, FieldRule> = {
   cover: { label: 'Cover picture', input: 'picture' },
   target: { label: 'Leads to', input: 'link' },
   labels: { label: 'Labels', input: 'items' },
-  seriesPart: { label: 'Part in its series', input: 'number' },
+  seriesPart: { label: 'Number in the series', input: 'number' },
   byline: { label: 'Byline', input: 'items' },
   shownDate: { label: 'Shown date', input: 'date' },
   searchDescription: { label: 'Search description', input: 'text', advisedLength: 155 },

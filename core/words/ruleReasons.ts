@@ -98,7 +98,7 @@ export const RULE_REASONS = {
   'parent-not-live': 'Its parent page is not on the site',
   'part-missing': ({ part }: { part: string }) => `It shows ${part}, which is not there any more`,
   'person-inactive': ({ to }: { to: 'act' | 'sign-in' }) =>
-    to === 'act' ? 'This account is not active' : 'This account rests; wake it first',
+    to === 'act' ? 'This account is not active' : 'This account is suspended; reactivate it first',
   'person-several': ({ name }: { name: string }) => `Several are called “${name}”`,
   'person-unknown': ({ name }: { name: string }) => `Nobody here is called “${name}”`,
   'picture-small': ({ has, place, needs }: { has: number; place: string; needs: number }) =>
@@ -107,8 +107,10 @@ export const RULE_REASONS = {
   'place-suits-passing': SUITS.banner,
   'reads-hard': ({ ease }: { ease: number }) =>
     `It reads hard: ${ease} of 100, where plain English has 60 and more. Shorter sentences help most`,
-  'right-missing': ({ verb, place, others }: { verb: Verb; place: string; others: number }) =>
-    `You have no role that lets you ${VERBS[verb]} ${place}${others ? '' : '; nobody has'}`,
+  'right-missing': ({ verb, place, roles, others }: { verb: Verb; place: string; roles: string; others: number }) =>
+    roles
+      ? `Only ${roles} may ${VERBS[verb]} ${place}${others ? '' : '; nobody has that role there'}`
+      : `No role allows anyone to ${VERBS[verb]} ${place}`,
   'roles-circle': 'These roles would include each other in a circle',
   'rule-bad': ({ problem }: { problem: string }) => problem,
   'search-description-missing': 'It has no search description',

@@ -146,4 +146,4 @@ const leadOn = (to: string): Answer & { entry: null } => ({
 
 /** What is written over the pages of a shared look. */
 export const markWords = (moment: string, zone: string, now: string): string =>
-  `${moment > now ? 'As planned for' : 'As it was on'} ${fullIn(moment, zone)}. This is not what readers get now; please pass it on to nobody.`
+  `${moment > now ? 'As planned for' : 'As it was on'} ${fullIn(moment, zone)}. This is not what readers get now; please do not forward it.`

@@ -62,9 +62,9 @@ describe('may they?', () => {
       reasons: [
         {
           code: 'right-missing',
-          detail: 'You have no role that lets you put live in fares',
+          detail: 'Only a Publisher may put live in fares',
           help: ['Idris Calloway'],
-          given: { verb: 'item.put-live', place: 'in fares', others: 1 },
+          given: { verb: 'item.put-live', place: 'in fares', roles: 'a Publisher', others: 1 },
         },
       ],
     })

@@ -40,8 +40,11 @@ it.each<[RightsChange, string]>([
   [{ change: 'roles', person: 'wen', roles: [publisher] }, 'Wen Zhao: Publisher on the whole site, instead of Writer in Fares'],
   [{ change: 'roles', person: 'wen', roles: [] }, 'Wen Zhao: no role, instead of Writer in Fares'],
   [{ change: 'roles', person: 'wen', roles: [{ role: 'writer', section: 'fares' }] }, 'Wen Zhao: Writer in Fares, as before'],
-  [{ change: 'account', person: 'noor', active: true, handTo: null }, 'Wake the account of Noor Haddad, with Reviewer on the whole site'],
-  [{ change: 'account', person: 'wen', active: false, handTo: null }, 'Let the account of Wen Zhao rest'],
+  [
+    { change: 'account', person: 'noor', active: true, handTo: null },
+    'Reactivate the account of Noor Haddad, with Reviewer on the whole site',
+  ],
+  [{ change: 'account', person: 'wen', active: false, handTo: null }, 'Suspend the account of Wen Zhao'],
   [
     { change: 'group', group: 'legal', name: 'Legal desk', members: ['wen', 'noor'], roles: [] },
     'Group “Legal desk”: Noor Haddad and Wen Zhao, instead of Wen Zhao; no role, instead of Reviewer on the whole site',

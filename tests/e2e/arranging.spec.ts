@@ -56,7 +56,7 @@ test('words and paragraphs take the site’s own styles; a place with little roo
   await addBlock(page, 'Paragraph')
   await page.keyboard.type('Mind the gap')
   await page.keyboard.press('Control+A')
-  await page.getByRole('button', { name: 'Style of the site' }).click()
+  await page.getByRole('button', { name: 'Text style' }).click()
   await page.getByRole('menuitem', { name: 'Alert' }).click()
   await page.keyboard.press('Escape')
   await page.getByRole('button', { name: 'Block 1: move, duplicate, remove' }).click()

@@ -82,7 +82,7 @@ test('a block is given times of its own, which stand over it and are taken away 
   await dialog.getByLabel('Time', { exact: true }).fill('14:00')
   await expect(dialog.getByRole('alert')).toHaveText('A block is shown until a time after it begins')
   await dialog.getByLabel('Until').fill('2027-03-07')
-  await dialog.getByLabel('Comes again').selectOption('Every week')
+  await dialog.getByLabel('Repeats').selectOption('Every week')
   await expect(dialog.getByRole('status')).toContainText('every week on Friday')
   await axe(petra)
   await dialog.getByRole('button', { name: 'Set the times' }).click()

@@ -143,7 +143,7 @@ test('a day of two writers, a reviewer and a publisher ends with every word acco
   await noor.goto(item)
   await noor.getByRole('button', { name: 'Note on block 1', exact: true }).click()
   await noor.getByLabel('What should change here?').fill('One more word')
-  await noor.getByRole('button', { name: 'Keep the note' }).click()
+  await noor.getByRole('button', { name: 'Save note' }).click()
   await noor.getByRole('button', { name: 'Return with 1 note' }).click()
   await noor.getByRole('dialog').getByRole('button', { name: 'Return', exact: true }).click()
   await expect(noor.getByText('Returned').first()).toBeVisible()

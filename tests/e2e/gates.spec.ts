@@ -166,14 +166,14 @@ test('a deputy clears while the guard is away; what went live on the fast lane i
     // The gate hangs on Noor alone: her account is not let rest before someone has seen what that would strand.
     await maren.goto('/office/people')
     await maren.getByRole('button', { name: 'More for Noor Haddad' }).click()
-    await maren.getByRole('menuitem', { name: 'Let the account rest' }).click()
-    await maren.getByRole('button', { name: 'Let it rest' }).click()
+    await maren.getByRole('menuitem', { name: 'Suspend the account' }).click()
+    await maren.getByRole('button', { name: 'Suspend it' }).click()
     await expect(maren.getByRole('dialog', { name: 'This would strand work' })).toContainText(
       'Notices: fast lane: “Review” needs 1, and nobody',
     )
     await maren.getByRole('button', { name: 'Leave it as it is' }).click()
     await maren.getByRole('dialog').getByRole('button', { name: 'Cancel' }).click()
-    await expect(maren.getByRole('row', { name: /Noor Haddad/ })).not.toContainText('rests')
+    await expect(maren.getByRole('row', { name: /Noor Haddad/ })).not.toContainText('suspended')
 
     // Nobody looks: some days later it is taken back, and those who should know are told.
     server.moveClock(2.8 * DAY)

@@ -31,7 +31,7 @@ test('a post from an idea to readers and back again, by four people', async ({ b
   await expect(noor.getByText('“Please check the two minutes”')).toBeVisible()
   await noor.getByRole('button', { name: 'Note on block 2' }).click()
   await noor.getByLabel('What should change here?').fill('Is it two minutes, or three?')
-  await noor.getByRole('button', { name: 'Keep the note' }).click()
+  await noor.getByRole('button', { name: 'Save note' }).click()
   await noor.getByRole('button', { name: 'Return with 1 note' }).click()
   await noor.getByRole('dialog').getByRole('button', { name: 'Return', exact: true }).click()
   await expect(noor.getByText('Returned').first()).toBeVisible()

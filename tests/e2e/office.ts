@@ -139,7 +139,7 @@ export async function kill(page: Page): Promise<void> {
  * the page can be written on; a save that came first leaves nothing to offer.
  */
 export async function takeLeft(page: Page): Promise<void> {
-  const offer = page.getByRole('button', { name: 'Take it in' })
+  const offer = page.getByRole('button', { name: 'Restore it' })
   await page.getByText(/^Saved \d\d:\d\d/).waitFor()
   // As long as it is not known what was kept the page says that it is busy.
   await page.locator('article[aria-label="The page"][aria-busy=false]').waitFor()

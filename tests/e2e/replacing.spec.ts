@@ -37,7 +37,7 @@ test('a word is replaced over the site: each place in its sentence, tried, gathe
   // Nothing of it is live, and one word takes all of it back.
   expect(await (await idris.request.get('/timetables')).text()).not.toContain('boarding bridge')
   await idris.goto('/office/content')
-  await idris.getByRole('button', { name: 'Done to many' }).click()
+  await idris.getByRole('button', { name: 'Changes to many items' }).click()
   await idris.getByRole('dialog').getByRole('button', { name: 'Undo' }).first().click()
   await expect(idris.getByText(`Taken back: ${count - 1} items`)).toBeVisible()
   await idris.context().close()

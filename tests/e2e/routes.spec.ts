@@ -161,9 +161,9 @@ test('an account that rests is signed out, and wakes with its roles', async ({ b
   const [maren, sorley] = [await stepIn(browser, 'Maren Ostby'), await stepIn(browser, 'Sorley Grant')]
   await maren.goto('/office/people')
   await maren.getByRole('button', { name: 'More for Sorley Grant' }).click()
-  await maren.getByRole('menuitem', { name: 'Let the account rest' }).click()
+  await maren.getByRole('menuitem', { name: 'Suspend the account' }).click()
   await choose(maren, 'Hand what they own and planned to', 'Wen Zhao')
-  await maren.getByRole('button', { name: 'Let it rest' }).click()
+  await maren.getByRole('button', { name: 'Suspend it' }).click()
   await expect(maren.getByText('Sorley Grant can no longer sign in.')).toBeVisible()
   // Who was in the office when it ended hears that, not of a lost connection, and comes back to the same place.
   await expect(sorley.getByRole('link', { name: 'signed out: sign in' })).toBeVisible()
@@ -175,7 +175,7 @@ test('an account that rests is signed out, and wakes with its roles', async ({ b
   await another.goto('/office/content')
   await expect(another).toHaveURL(/sign-in/)
   await maren.getByRole('button', { name: 'More for Sorley Grant' }).click()
-  await maren.getByRole('menuitem', { name: 'Wake the account' }).click()
+  await maren.getByRole('menuitem', { name: 'Reactivate the account' }).click()
   await expect(maren.getByText('Sorley Grant can sign in again')).toBeVisible()
   // At the door nothing is asked that needs a session.
   expect(refused).toEqual([])

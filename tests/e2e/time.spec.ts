@@ -183,7 +183,7 @@ test('a storm notice ends by itself', async ({ browser }) => {
   const [from, until] = [ahead(1), ahead(9)]
   await idris.getByRole('dialog').getByLabel('Date').fill(from.date)
   await idris.getByLabel(/^Time in/).fill(from.time)
-  await idris.getByLabel('Only for a while').check()
+  await idris.getByLabel('For a limited time').check()
   await idris.getByLabel('Until').fill(until.date)
   await idris.getByLabel('Time', { exact: true }).fill(until.time)
   await idris.getByRole('dialog').getByRole('button', { name: 'Set the time' }).click()

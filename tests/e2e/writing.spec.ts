@@ -190,7 +190,7 @@ test('says why a control is off, and who can help', async ({ browser }) => {
   await page.getByRole('row').nth(1).getByRole('link').click()
   await page.getByRole('button', { name: 'More actions' }).click()
   await expect(page.getByRole('menuitem', { name: /Withdraw from the site/ })).toContainText(
-    'You have no role that lets you withdraw from the site in News. Ask Idris Calloway.',
+    'Only a Publisher may withdraw from the site in News. Ask Idris Calloway.',
   )
   expect((await read('/posts')).status).toBe(200)
   expect(origin()).toContain('127.0.0.1')

@@ -69,7 +69,7 @@ const span = (ms: number | null) => (ms === null ? '–' : spanWords(ms))
                 >{{ line.title }}</NuxtLink><span
                 class="ml-auto shrink-0 whitespace-nowrap tabular-nums"
                 :class="isLate(line) ? 'font-semibold text-rust' : 'text-lamp'"
-                :title="say.waitsSince(fullIn(line.since, flow.zone), isLate(line) ? say.andLongerThanNineOfTen : '')"
+                :title="say.waitsSince(fullIn(line.since, flow.zone), isLate(line) ? say.andLongerThanMost : '')"
                 >{{ spanWords(now - Date.parse(line.since)) }}</span
               >
             </p>
@@ -115,10 +115,10 @@ const span = (ms: number | null) => (ms === null ? '–' : spanWords(ms))
               <tr class="border-b border-line text-left text-body text-soft">
                 <th scope="col" class="px-3 py-2 font-semibold">{{ word }}</th>
                 <th scope="col" class="px-3 text-right font-semibold whitespace-nowrap">{{ say.judged }}</th>
-                <th scope="col" class="px-3 text-right font-semibold whitespace-nowrap">{{ say.halfWithin }}</th>
-                <th scope="col" class="px-3 text-right font-semibold whitespace-nowrap">{{ say.nineOfTen }}</th>
+                <th scope="col" class="px-3 text-right font-semibold whitespace-nowrap">{{ say.halfClearedWithin }}</th>
+                <th scope="col" class="px-3 text-right font-semibold whitespace-nowrap">{{ say.mostWithin }}</th>
                 <th scope="col" class="px-3 text-right font-semibold whitespace-nowrap">{{ common.returned }}</th>
-                <th scope="col" class="px-3 text-right font-semibold whitespace-nowrap">{{ say.atOnce }}</th>
+                <th scope="col" class="px-3 text-right font-semibold whitespace-nowrap">{{ say.waitingOnAverage }}</th>
               </tr>
             </thead>
             <tbody>
@@ -140,8 +140,8 @@ const span = (ms: number | null) => (ms === null ? '–' : spanWords(ms))
             unit="h"
             :names="rows.map((row) => ('route' in row ? `${row.name} (${row.route})` : row.name))"
             :series="[
-              { name: say.halfWithin, values: rows.map((row) => hours(row.median)) },
-              { name: say.nineOfTenWithin, values: rows.map((row) => hours(row.ninetieth)) },
+              { name: say.halfClearedWithin, values: rows.map((row) => hours(row.median)) },
+              { name: say.mostWithin, values: rows.map((row) => hours(row.ninetieth)) },
             ]"
           />
         </div>
@@ -156,9 +156,9 @@ const span = (ms: number | null) => (ms === null ? '–' : spanWords(ms))
               <tr class="border-b border-line text-left text-body text-soft">
                 <th scope="col" class="px-3 py-2 font-semibold">{{ say.month }}</th>
                 <th scope="col" class="px-3 text-right font-semibold whitespace-nowrap">{{ say.cameToAGate }}</th>
-                <th scope="col" class="px-3 text-right font-semibold whitespace-nowrap">{{ say.halfWithin }}</th>
+                <th scope="col" class="px-3 text-right font-semibold whitespace-nowrap">{{ say.halfClearedWithin }}</th>
                 <th scope="col" class="px-3 text-right font-semibold whitespace-nowrap">{{ common.returned }}</th>
-                <th scope="col" class="px-3 text-right font-semibold whitespace-nowrap">{{ say.atOnce }}</th>
+                <th scope="col" class="px-3 text-right font-semibold whitespace-nowrap">{{ say.waitingOnAverage }}</th>
               </tr>
             </thead>
             <tbody>
@@ -172,7 +172,7 @@ const span = (ms: number | null) => (ms === null ? '–' : spanWords(ms))
             </tbody>
           </table>
           <p class="hint mt-1">
-            {{ say.halfWithinAndNineOfTen }}
+            {{ say.whatTheFiguresSay }}
           </p>
         </div>
       </div>

@@ -43,7 +43,7 @@ const lacks = computed(() =>
 </script>
 
 <template>
-  <aside :aria-label="say.whatTheseHave" class="w-60 shrink-0 overflow-y-auto border-l border-line px-4 py-3">
+  <aside :aria-label="say.countsForThisList" class="w-60 shrink-0 overflow-y-auto border-l border-line px-4 py-3">
     <section v-for="group in groups" :key="group.field" class="mb-4">
       <h2 class="eyebrow mb-1 px-1.5">{{ group.heading }}</h2>
       <ul>

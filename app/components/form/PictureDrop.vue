@@ -119,9 +119,9 @@ async function take(files: FileList | null | undefined) {
         :aria-label="say.webAddressOf(label.toLowerCase())"
         maxlength="2048"
       />
-      <button class="button" :disabled="busy || !address.trim()">{{ say.copyItIn }}</button>
+      <button class="button" :disabled="busy || !address.trim()">{{ say.fetchFromThisAddress }}</button>
       <button type="button" class="button shrink-0" @click="choosing = true">
-        <Images class="size-4" aria-hidden="true" />{{ say.oneThatIsHere }}
+        <Images class="size-4" aria-hidden="true" />{{ say.chooseFromOurPictures }}
       </button>
     </form>
     <MediaDialog

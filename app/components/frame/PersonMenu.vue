@@ -43,7 +43,7 @@ const session = useSession()
       >
       <MenuItem v-slot="{ active }"
         ><button class="block w-full px-3 py-1.5 text-left" :class="active && 'bg-deep'" @click="session.signOut()">
-          {{ session.demo ? say.stepOutOrBeSomeoneElse : common.signOut }}
+          {{ session.demo ? say.signOutOrSwitchPerson : common.signOut }}
         </button></MenuItem
       >
     </MenuItems>

@@ -82,7 +82,7 @@ const ACTIONS = [
         >
       </template>
       <template v-if="looks.length">
-        <p class="border-t border-line px-3 pt-1.5 text-soft">{{ say.styleOfTheSite }}</p>
+        <p class="border-t border-line px-3 pt-1.5 text-soft">{{ say.blockStyle }}</p>
         <MenuItem v-for="[look, name] in [[undefined, say.ordinary] as const, ...looks]" :key="name" v-slot="{ active }"
           ><button
             class="w-full px-3 py-1 text-left"

@@ -83,7 +83,7 @@ const clocks = computed(() =>
           />
         </div>
         <div v-if="fromDate && untilDate">
-          <label class="label" for="block-rule">{{ say.comesAgain }}</label>
+          <label class="label" for="block-rule">{{ say.repeats }}</label>
           <select id="block-rule" v-model="rule" class="input !w-40">
             <option v-for="one in repeats" :key="one.word" :value="one.value">{{ one.word }}</option>
           </select>

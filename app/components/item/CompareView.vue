@@ -157,7 +157,7 @@ onKeyStroke('p', (event) => !typing(event) && go(-1))
           {{ say.twoColumns }}
         </button>
         <button class="button" :aria-pressed="plain" :class="plain && '!border-kelp !bg-kelp-wash'" @click="plain = !plain">
-          {{ say.plainWords }}
+          {{ say.wordsOnly }}
         </button>
         <button class="button" :aria-pressed="unchanged" :class="unchanged && '!border-kelp !bg-kelp-wash'" @click="unchanged = !unchanged">
           {{ say.unchangedToo }}

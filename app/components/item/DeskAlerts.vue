@@ -28,9 +28,9 @@ const route = useRoute()
       </button>
     </p>
     <p v-if="at?.offers.value[0]" role="alert" class="flex flex-wrap items-center gap-3 border-b border-line bg-tide-wash px-5 py-1.5">
-      <span>{{ say.whatYouWroteHereWasNot(shortIn(at.offers.value[0].kept.at, site.zone, site.now)) }}</span>
-      <button class="button ml-auto" @click="at.takeLeft(true)">{{ say.takeItIn }}</button>
-      <button class="button-quiet" @click="at.takeLeft(false)">{{ say.dropIt }}</button>
+      <span>{{ say.whatYouWroteHereAtWas(shortIn(at.offers.value[0].kept.at, site.zone, site.now)) }}</span>
+      <button class="button ml-auto" @click="at.takeLeft(true)">{{ say.restoreIt }}</button>
+      <button class="button-quiet" @click="at.takeLeft(false)">{{ say.throwItAway }}</button>
     </p>
     <p
       v-if="at?.state.value === 'signed-out'"
@@ -50,10 +50,10 @@ const route = useRoute()
       <span
         ><b class="font-semibold">{{ say.notSavedYet }}</b> {{ say.someoneElseChangedTheSameWords }}</span
       >
-      <button class="button ml-auto" @click="emit('choose')">{{ say.chooseWhatHolds }}</button>
+      <button class="button ml-auto" @click="emit('choose')">{{ say.chooseWhichTextShouldStay }}</button>
     </p>
     <p v-if="page.binnedAt" class="border-b border-line bg-lamp-wash px-5 py-2">
-      {{ say.thisItemIsInTheBin }} <button class="link" @click="emit('unbin')">{{ say.takeItOut }}</button>
+      {{ say.thisItemIsInTheBin }} <button class="link" @click="emit('unbin')">{{ say.restore }}</button>
     </p>
     <div v-if="at?.problem.value.length" role="alert" class="border-b border-rust bg-rust-wash px-5 py-2 text-rust">
       {{ say.notSavedWhatYouWroteIs(at.problem.value.join('. ')) }}

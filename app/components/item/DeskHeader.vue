@@ -43,7 +43,7 @@ const saveWords = computed(() => {
     case 'refused':
       return say.notSaved
     case 'conflict':
-      return say.notSavedChangedByTwo
+      return say.notSavedSomeoneElseChangedThis
     default:
       return say.unsaved
   }

@@ -64,7 +64,7 @@ const { dialog } = props.actions
       :title="say.sendToReview"
       :label="say.aWordToTheReviewer"
       :action="say.send"
-      :hint="say.itWaitsAt(page.draft?.gates.map((gate) => gate.name).join(', ') || say.noGate)"
+      :hint="say.itGoesToGates(page.draft?.gates.map((gate) => gate.name).join(', ') || say.noGate)"
       :run="actions.send"
       @close="dialog = null"
     />

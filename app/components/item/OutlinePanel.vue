@@ -49,7 +49,7 @@ const words = computed(() => contentWords(props.content))
     <template v-if="content.body.length || (can(kind, 'body') && !can(kind, 'profile'))">
       <p class="flex flex-wrap justify-between gap-x-2 px-5 pb-1.5">
         <span class="eyebrow">{{ say.onThePage }}</span><span class="text-small text-soft" :title="say.aboutMinToRead(minutes)">{{
-          say.wordsWordsMinutesMin(words, minutes)
+          say.wordsAndMinutes(words, minutes)
         }}</span>
       </p>
       <ol>

@@ -40,7 +40,7 @@ function keep() {
     </form>
     <template #actions
       ><button class="button" @click="emit('close')">{{ common.cancel }}</button
-      ><button class="button-main" form="pin-form" :disabled="!ready">{{ say.keepTheNote }}</button></template
+      ><button class="button-main" form="pin-form" :disabled="!ready">{{ say.saveNote }}</button></template
     >
   </PlainDialog>
 </template>

@@ -23,7 +23,7 @@ const notes = useItemNotes()!
           ></span
         ></span
       >
-      <button type="button" class="link ml-auto shrink-0" @click="notes.unpin(pin)">{{ say.takeAway }}</button>
+      <button type="button" class="link ml-auto shrink-0" @click="notes.unpin(pin)">{{ say.deleteNote }}</button>
     </li>
   </ul>
 </template>

@@ -192,7 +192,7 @@ const dot = (done: boolean, now: boolean) =>
             <span v-if="page.last?.to" class="ml-1 text-soft">{{ say.sinceTo(short(page.last.to)) }}</span>
           </p>
           <p v-if="page.withdrawEvent" class="text-tide">{{ say.leavesTheSite(fullIn(page.withdrawEvent.at, zone)) }}</p>
-          <p class="text-soft">{{ say.noDraftIsOpenBeginOne }}</p>
+          <p class="text-soft">{{ say.noDraftIsOpen(page.onSite === 'live') }}</p>
         </li>
       </template>
       <Suspense v-if="foreseen"><ForeseenTroubles :item="page.id" :zone="zone" /></Suspense>

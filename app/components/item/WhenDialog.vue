@@ -182,7 +182,7 @@ async function go() {
         </div>
       </div>
       <template v-if="lasting">
-        <label class="flex items-center gap-2"><input v-model="lasts" type="checkbox" />{{ say.onlyForAWhile }}</label>
+        <label class="flex items-center gap-2"><input v-model="lasts" type="checkbox" />{{ say.forALimitedTime }}</label>
         <div v-if="lasts" class="flex flex-wrap gap-3">
           <div>
             <label class="label" for="until-date">{{ say.until }}</label><input
@@ -203,7 +203,7 @@ async function go() {
             />
           </div>
           <div>
-            <label class="label" for="when-rule">{{ say.comesAgain }}</label>
+            <label class="label" for="when-rule">{{ say.repeats }}</label>
             <select id="when-rule" v-model="rule" class="input !w-40">
               <option v-for="one in repeats" :key="one.word" :value="one.value">{{ one.word }}</option>
             </select>

@@ -209,7 +209,7 @@ export function useItemActions(page: () => ItemPage, at: DraftAtHand | null, rel
     return draft
   }
   const rename = (name: string) => act(() => api('PATCH', draftPath(), { body: { name: name.slice(0, 100) } }), say.theDraftIsRenamed)
-  const openDraft = () => act(() => api('POST', `${itemPath()}/drafts`, { body: {} }), say.aDraftIsOpenReadersKeep)
+  const openDraft = () => act(() => api('POST', `${itemPath()}/drafts`, { body: {} }), say.aDraftIsOpen(page().onSite === 'live'))
   async function restore(version: string, number: number): Promise<void> {
     await act(async () => {
       const draft = await api('POST', `${itemPath()}/drafts`, { body: {} })

@@ -91,14 +91,14 @@ const toggle = <T,>(list: readonly T[], entry: T): T[] =>
           type="checkbox"
           :checked="model.authorsMayClear"
           @change="set({ authorsMayClear: ($event.target as HTMLInputElement).checked })"
-        />{{ say.alsoWhoWroteIt }}</label
+        />{{ say.itsWriterMayClearItToo }}</label
       >
       <label v-if="!model.about" class="flex items-center gap-2"
         ><input
           type="checkbox"
           :checked="model.covers === 'all'"
           @change="set({ covers: ($event.target as HTMLInputElement).checked ? 'all' : 'all-but-shown-date' })"
-        />{{ say.aNewShownDateNeedsIt }}</label
+        />{{ say.aChangedDateNeedsClearingAgain }}</label
       >
     </div>
     <fieldset class="border-t border-line pt-2">

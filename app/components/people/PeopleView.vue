@@ -101,7 +101,7 @@ const where = (entry: Person['roles'][number]) =>
           <td class="py-2 pl-5">
             <span class="inline-flex items-center gap-3 font-semibold"
               ><PersonMark :id="person.id" :name="person.name" :picture="person.picture" />{{ person.name
-              }}<span v-if="!person.active" class="font-normal text-soft">{{ say.rests }}</span
+              }}<span v-if="!person.active" class="font-normal text-soft">{{ say.suspended }}</span
               ><span v-else-if="!person.joined" class="font-normal text-lamp">{{ say.invited }}</span
               ><span v-if="person.same" class="font-normal text-soft">{{
                 say.sameAsEmail(people.find((entry) => entry.id === person.same)?.email ?? '')
@@ -145,7 +145,7 @@ const where = (entry: Person['roles'][number]) =>
                       :class="active && 'bg-deep'"
                       @click="same = { id: person.id, name: person.name, as: person.same ?? '' }"
                     >
-                      {{ say.anotherAccountOfTheirs }}
+                      {{ say.linkAnotherAccount }}
                     </button></MenuItem
                   >
                   <MenuItem v-slot="{ active }"
@@ -154,7 +154,7 @@ const where = (entry: Person['roles'][number]) =>
                       :class="active && 'bg-deep'"
                       @click="person.active ? (resting = { id: person.id, name: person.name, handTo: '' }) : wake(person)"
                     >
-                      {{ person.active ? say.letTheAccountRest : say.wakeTheAccount }}
+                      {{ person.active ? say.suspendTheAccount : say.reactivateTheAccount }}
                     </button></MenuItem
                   >
                 </MenuItems>
@@ -197,7 +197,7 @@ const where = (entry: Person['roles'][number]) =>
         ><button class="button-main" form="person-form">{{ form?.id ? common.save : say.invite }}</button></template
       >
     </PlainDialog>
-    <PlainDialog :open="same !== null && !strands" :title="say.anotherAccountOf(same?.name ?? '')" @close="same = null">
+    <PlainDialog :open="same !== null && !strands" :title="say.anotherAccountOfName(same?.name ?? '')" @close="same = null">
       <template v-if="same">
         <p>{{ say.accountsOfOnePersonCountAs }}</p>
         <PersonChoice
@@ -215,7 +215,7 @@ const where = (entry: Person['roles'][number]) =>
     </PlainDialog>
     <StrandDialog v-model="strands" />
     <HandOverDialog v-model="handed" />
-    <PlainDialog :open="resting !== null && !strands" :title="say.letTheAccountOfRest(resting?.name ?? '')" @close="resting = null">
+    <PlainDialog :open="resting !== null && !strands" :title="say.suspendTheAccountOf(resting?.name ?? '')" @close="resting = null">
       <template v-if="resting">
         <p>{{ say.theyAreSignedOutAtOnce }}</p>
         <PersonChoice
@@ -229,7 +229,7 @@ const where = (entry: Person['roles'][number]) =>
       </template>
       <template #actions
         ><button class="button" @click="resting = null">{{ common.cancel }}</button
-        ><button class="button-main" @click="rest">{{ say.letItRest }}</button></template
+        ><button class="button-main" @click="rest">{{ say.suspendIt }}</button></template
       >
     </PlainDialog>
   </div>

@@ -90,7 +90,7 @@ function saveRule() {
           <span class="w-44 shrink-0 font-medium">{{ entry.name }}</span>
           <span class="flex-1">{{
             say.atMostOfRoles(
-              entry.dynamic ? say.uses : say.holds,
+              entry.dynamic ? say.mayUse : say.mayHold,
               entry.most,
               entry.roles.map(nameOf).join(', '),
               entry.dynamic ? say.inOneSession : '',
@@ -186,9 +186,9 @@ function saveRule() {
         </fieldset>
         <label class="flex items-center gap-2"
           >{{ say.onePerson }}
-          <select v-model="rule.dynamic" class="input !w-28" :aria-label="say.holdsOrUses">
-            <option :value="false">{{ say.holds }}</option>
-            <option :value="true">{{ say.uses }}</option>
+          <select v-model="rule.dynamic" class="input !w-28" :aria-label="say.mayHoldOrUse">
+            <option :value="false">{{ say.mayHold }}</option>
+            <option :value="true">{{ say.mayUse }}</option>
           </select>
           {{ say.atMost }}
           <input v-model.number="rule.most" class="input !w-16" type="number" min="1" :max="Math.max(1, rule.roles.length - 1)" />

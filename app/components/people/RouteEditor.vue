@@ -122,7 +122,7 @@ function moveGate(step: number, gate: number, by: -1 | 1) {
             </li>
           </VueDraggable>
           <button type="button" class="button-quiet mt-2 -ml-2" @click="setGates(s, [...step.gates, newGate(say.newGate)])">
-            <Plus class="size-4" aria-hidden="true" />{{ say.aGateBeside }}
+            <Plus class="size-4" aria-hidden="true" />{{ say.addAParallelGate }}
           </button>
         </li>
       </VueDraggable>

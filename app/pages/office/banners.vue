@@ -130,7 +130,9 @@ async function step(index: number, by: -1 | 1) {
         <p class="mt-1.5 flex flex-wrap gap-x-3">
           <StateMark :state="banner.onSite" />
           <StateMark v-if="banner.draftState" :state="banner.draftState" />
-          <span v-if="banner.next" class="text-soft tabular-nums">{{ say.nextNext(shortIn(banner.next, site.zone, site.now)) }}</span>
+          <span v-if="banner.next" class="text-soft tabular-nums">{{
+            (banner.next === banner.leavesAt ? say.leavesAt : say.nextChangeAt)(shortIn(banner.next, site.zone, site.now))
+          }}</span>
         </p>
         <p class="truncate text-soft">
           {{

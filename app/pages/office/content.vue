@@ -250,8 +250,8 @@ const words = computed(() => (total.value === null || problem.value ? '' : say.s
           class="icon-button"
           :class="facetsOpen && 'bg-kelp-wash !text-ink'"
           :aria-pressed="facetsOpen"
-          :aria-label="say.whatTheseHave"
-          :title="say.whatTheseHave"
+          :aria-label="say.countsForThisList"
+          :title="say.countsForThisList"
           @click="((facetsOpen = !facetsOpen), loadFacets())"
         >
           <ListFilter class="size-4" />
@@ -267,7 +267,7 @@ const words = computed(() => (total.value === null || problem.value ? '' : say.s
           <ListTree class="size-4" />
         </button>
         <NuxtLink to="/office/bin" class="icon-button" :aria-label="say.theBin" :title="say.theBin"><Trash2 class="size-4" /></NuxtLink>
-        <button class="icon-button" :aria-label="say.doneToMany" :title="say.doneToMany" @click="dialog = 'batches'">
+        <button class="icon-button" :aria-label="say.changesToManyItems" :title="say.changesToManyItems" @click="dialog = 'batches'">
           <History class="size-4" />
         </button>
         <FileMenu :q="q" :sort="sort" :columns="own" @bring="bringIn" />

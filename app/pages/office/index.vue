@@ -274,7 +274,8 @@ async function seen() {
       </section>
       <section aria-labelledby="since">
         <h2 id="since" class="border-b border-line pb-2 font-semibold">
-          {{ say.sinceYouWereLastHere }} <span class="ml-1 font-normal text-soft">{{ short(day.since) }}</span>
+          {{ day.wasHere ? say.sinceYouWereLastHere : say.inTheLastSevenDays }}
+          <span v-if="day.wasHere" class="ml-1 font-normal text-soft">{{ short(day.since) }}</span>
         </h2>
         <p class="mt-3">{{ since || say.nothingHasHappened }}</p>
         <ul v-if="day.recent.length" class="mt-2 space-y-1 text-soft">

@@ -179,7 +179,7 @@ const goBack = () =>
     </div>
     <ShareDialog v-if="sharing" :sight="sight" @close="sharing = false" />
     <PlainDialog :open="back !== null" wide :title="say.rollTheSiteBackTo(fullIn(at, zone))" @close="back = null">
-      <label class="label" for="back-section">{{ say.whatOfIt }}</label>
+      <label class="label" for="back-section">{{ say.whichPart }}</label>
       <select id="back-section" v-model="section" class="input mb-3 !w-64" @change="loadBack">
         <option value="">{{ say.theWholeSite }}</option>
         <option v-for="one in site.sections" :key="one.id" :value="one.id">{{ one.name }}</option>

@@ -13,7 +13,8 @@ export const noBannerIsMadeYetA =
 export const dragToAnotherPlace = (banner: Said) => `Drag ${banner} to another place`
 export const moveBannerEarlier = (banner: Said) => `Move ${banner} earlier`
 export const moveBannerLater = (banner: Said) => `Move ${banner} later`
-export const nextNext = (next: Said) => `next ${next}`
+export const leavesAt = (at: Said) => `leaves ${at}`
+export const nextChangeAt = (at: Said) => `next change ${at}`
 export const somethingNotOnTheSite = 'something not on the site'
 export const leadsToTarget = (target: Said) => `leads to ${target}`
 export const leadsNowhereYet = 'leads nowhere yet'

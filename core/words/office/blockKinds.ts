@@ -6,7 +6,7 @@ export const whenReadersSeeThisBlock = 'When readers see this block'
 export const from = 'From'
 export const timeInZone = (value: Said) => `Time in ${value}`
 export const until = 'Until'
-export const comesAgain = 'Comes again'
+export const repeats = 'Repeats'
 export const readersSeeIt = (window: Said) => `Readers see it ${window}.`
 export const itsTimesAreAPartOf =
   'Its times are a part of the page: they go through its gates, and the page turns by itself. Outside them the site’s search does not find the block either.'
@@ -36,8 +36,17 @@ export const pictureOfTheCard = 'Picture of the card'
 export const card = 'card'
 
 // ColumnsBlock
-export const columnOfParts = (index: Said, span: Said, grid: Said) => `Column ${index}, ${span} of ${grid} parts`
-export const spanOfGrid = (span: Said, grid: Said) => `${span} of ${grid}`
+export const columnOfWidth = (place: Said, span: number) => `Column ${place}: ${widthOfColumn(span).toLowerCase()}`
+const WIDTHS: Partial<Record<number, string>> = {
+  3: 'A quarter of the width',
+  4: 'A third of the width',
+  6: 'Half the width',
+  8: 'Two thirds of the width',
+  9: 'Three quarters of the width',
+  12: 'The whole width',
+}
+/** How wide a column is, which takes so many of twelve parts. */
+export const widthOfColumn = (span: number): string => WIDTHS[span] ?? `${span} twelfths of the width`
 export const removeColumnIndex = (index: Said) => `Remove column ${index}`
 export const edgeBetweenColumnsAnd = (index: Said, index2: Said) => `Edge between columns ${index} and ${index2}`
 export const addAColumn = 'Add a column'
@@ -54,7 +63,7 @@ export const removeTheLast = 'Remove the last'
 export const addressToEmbed = 'Address to embed'
 export const whatItShowsInWords = 'What it shows, in words'
 export const titleOfTheEmbed = 'Title of the embed'
-export const shownInAFrameOnlyWhere = 'Shown in a frame only where the site’s settings allow its origin; elsewhere as a link.'
+export const shownInAFrameOnlyWhere = 'Shown in a frame only where the site’s settings allow this website; elsewhere as a link.'
 
 // PeopleBlock
 export const whatTheyDo = 'What they do'
@@ -80,7 +89,7 @@ export const moveNameDown = (name: Said) => `Move ${name} down`
 export const copyName = (name: Said) => `Copy ${name}`
 export const removeName = (name: Said) => `Remove ${name}`
 export const addAPart = (part: Said) => `Add a ${part}`
-export const plannedFor = 'Planned for'
+export const howManyAreIntended = 'How many are intended'
 export const any = 'any'
 
 // SourceBlock

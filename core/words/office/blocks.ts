@@ -8,7 +8,7 @@ export const whenReadersSeeIt = 'When readers see it'
 export const removeSeveral = (several: Said) => `Remove${several}`
 export const level = 'Level'
 export const headingLevel = (level: Said) => `Heading ${level}`
-export const styleOfTheSite = 'Style of the site'
+export const blockStyle = 'Block style'
 export const manyBlocks = (many: Said) => ` ${many} blocks`
 export const moveUp = 'Move up'
 export const moveDown = 'Move down'

@@ -6,7 +6,7 @@ export const waitingNow = 'Waiting now'
 export const nothing = 'nothing'
 export const noGateHoldsAnythingUpWhat = 'No gate holds anything up. What is sent to review stands here until it is cleared or returned.'
 export const gateOfTheRoute = (gateName: Said, route: Said) => `Gate ${gateName} of the route ${route}`
-export const andLongerThanNineOfTen = ', longer than nine of ten'
+export const andLongerThanMost = ', longer than 90 % of them'
 export const waitsSince = (since: Said, value: Said) => `Since ${since}${value}`
 export const wasDue = 'was due'
 export const due = 'due'
@@ -20,16 +20,15 @@ export const soManyDays = (value: Said) => `${value} days`
 export const nothingWentThroughAGateIn = 'Nothing went through a gate in that time.'
 export const byWhat = (word: Said) => `By ${word}`
 export const judged = 'Judged'
-export const halfWithin = 'Half within'
-export const nineOfTen = 'Nine of ten'
-export const atOnce = 'At once'
+export const halfClearedWithin = 'Half cleared within'
+export const mostWithin = '90 % within'
+export const waitingOnAverage = 'Waiting on average'
 export const hoursFromWaitingToTheVerdict = (word: Said) => `Hours from waiting to the verdict, by ${word}`
-export const nineOfTenWithin = 'Nine of ten within'
 export const byMonth = 'By month'
 export const month = 'Month'
 export const cameToAGate = 'Came to a gate'
-export const halfWithinAndNineOfTen =
-  '“Half within” and “Nine of ten” say how long work waited for a verdict; “At once” is how much was waiting on the average. What was taken back or changed while it waited counts as no verdict.'
+export const whatTheFiguresSay =
+  '“Half cleared within” and “90 % within” say how long work waited for a verdict; “Waiting on average” is how much waited at one time. What was taken back or changed while it waited counts as no verdict.'
 
 // JournalView
 export const intact = 'Intact.'

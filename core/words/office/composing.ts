@@ -23,7 +23,7 @@ export const chosenAreNowTheThatAre = (count: Said, total: Said) => `Chosen are 
 export const whatWasKeptCannotBeOffered = 'What was kept cannot be offered now; it stays kept'
 
 // itemNotes
-export const noteTakenAway = 'Note taken away'
+export const noteDeleted = 'Note deleted'
 export const theWordsAreInTheText = 'The words are in the text'
 
 // localCopy

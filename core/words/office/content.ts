@@ -24,7 +24,7 @@ export const keep = 'Keep'
 export const isNowColumn = (label: Said, to: Said) => `${label} is now column ${to}`
 
 // FacetPanel
-export const whatTheseHave = 'What these have'
+export const countsForThisList = 'Counts for this list'
 export const fewer = 'Fewer'
 export const countMore = (count: Said) => `${count} more`
 export const lacks = 'Lacks'
@@ -100,7 +100,7 @@ export const lookAgainBy = 'Look again by'
 export const begun = 'Begun'
 export const menuLabel = 'Menu label'
 export const order = 'Order'
-export const part = 'Part'
+export const numberInTheSeries = 'Number in the series'
 export const found = 'Found'
 export const comments = 'Comments'
 
@@ -164,7 +164,7 @@ export const endedForGood = (things: Said) => `${things} ended for good`
 export const showAll = 'Show all'
 export const inTheOrderOfThePage = 'In the order of the page tree'
 export const theBin = 'The bin'
-export const doneToMany = 'Done to many'
+export const changesToManyItems = 'Changes to many items'
 export const startAnItem = 'Start an item'
 export const theKeptLists = 'The kept lists'
 export const nothingIsListedUntilTheLine = 'Nothing is listed until the line above is put right; it says where.'

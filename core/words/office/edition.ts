@@ -4,7 +4,7 @@ import type { Said } from '../said'
 
 // [id]
 export const liveSinceLiveAt = (liveAt: Said) => `live since ${liveAt}`
-export const giveItUp = 'Give it up'
+export const discardTheEdition = 'Discard the edition'
 export const seeTheSiteWithIt = 'See the site with it'
 export const setItsMoment = 'Set its moment'
 export const itHasNoMomentAnyMore = 'It has no moment any more'
@@ -44,8 +44,8 @@ export const putTheWholeEditionLiveNow = 'Put the whole edition live now?'
 export const happenAtOneMomentForReaders = (changes: Said) =>
   `${changes} happen at one moment for readers, or none of them. It can be undone whole.`
 export const putLive = 'Put live'
-export const giveTheEditionUp = 'Give the edition up?'
-export const itsStayAsTheyAreWithout = (drafts: Said) => `Its ${drafts} stay as they are, without a moment.`
+export const discardTheEditionAsked = 'Discard the edition?'
+export const itsChangesStay = (changes: Said) => `Its ${changes} stay as they are, without a moment.`
 export const keepIt = 'Keep it'
 export const renameTheEdition = 'Rename the edition'
 export const undoTheEditionWhole = 'Undo the edition whole?'
@@ -55,7 +55,7 @@ export const whatNobodyChangedSinceIsAt =
 export const undoIt = 'Undo it'
 export const theWholeEditionIsLive = 'The whole edition is live'
 export const isTakenOutItsDraftStays = (title: Said) => `“${title}” is taken out; its draft stays`
-export const theEditionIsGivenUpIts = 'The edition is given up; its drafts stay'
+export const theEditionIsDiscardedItsChanges = 'The edition is discarded; its changes stay'
 export const theNextOneIsBegunWith = 'The next one is begun, with a new draft of each item'
 export const clearedAsAWhole = 'Cleared as a whole'
 export const theEditionIsUndone = 'The edition is undone'

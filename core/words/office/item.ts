@@ -20,16 +20,16 @@ export const behindTheSite = 'Behind the site.'
 export const versionWentLiveAfterThisDraft = (number: Said) => `Version ${number} went live after this draft began.`
 export const compareWithIt = 'Compare with it'
 export const bringUpToDate = 'Bring up to date'
-export const whatYouWroteHereWasNot = (at: Said) => `What you wrote here ${at} was not saved; this computer kept it.`
-export const takeItIn = 'Take it in'
-export const dropIt = 'Drop it'
+export const whatYouWroteHereAtWas = (at: Said) => `What you wrote here ${at} was not saved; a copy is kept on this computer.`
+export const restoreIt = 'Restore it'
+export const throwItAway = 'Throw it away'
 export const youAreSignedOut = 'You are signed out.'
 export const yourTextIsKept = 'Your text is kept.'
 export const notSavedYet = 'Not saved.'
 export const someoneElseChangedTheSameWords = 'Someone else changed the same words. Your text is kept on this computer.'
-export const chooseWhatHolds = 'Choose what holds'
+export const chooseWhichTextShouldStay = 'Choose which text should stay'
 export const thisItemIsInTheBin = 'This item is in the bin.'
-export const takeItOut = 'Take it out'
+export const restore = 'Restore'
 export const notSavedWhatYouWroteIs = (problem: Said) => `Not saved: ${problem}. What you wrote is still here; change it and it is saved.`
 
 // DeskHeader
@@ -49,7 +49,7 @@ export const saving = 'Saving …'
 export const notSavedNoConnection = 'Not saved: no connection'
 export const notSavedSignedOut = 'Not saved: signed out'
 export const notSaved = 'Not saved'
-export const notSavedChangedByTwo = 'Not saved: changed by two'
+export const notSavedSomeoneElseChangedThis = 'Not saved: someone else changed this too'
 export const unsaved = 'Unsaved'
 export const scheduledAt = (at: Said) => `Scheduled ${at}`
 
@@ -71,7 +71,7 @@ export const versionLiveFrom = (number: Said, from: Said, value: Said) => `Versi
 export const outline = 'Outline'
 export const onThePage = 'On the page'
 export const aboutMinToRead = (minutes: Said) => `About ${minutes} min to read`
-export const wordsWordsMinutesMin = (words: Said, minutes: Said) => `${words} words, ${minutes} min`
+export const wordsAndMinutes = (words: number, minutes: Said) => `${counted(words, 'word')}, ${minutes} min`
 export const openNotes = ' open notes'
 export const worthALook = 'Worth a look'
 export const aboutIt = 'About it'
@@ -89,7 +89,7 @@ export const yourNote = 'Your note'
 export const on = ' on'
 export const suggested = 'Suggested:'
 export const leaveItOut = 'leave it out'
-export const takeAway = 'Take away'
+export const deleteNote = 'Delete note'
 
 // SideDivider
 export const widthOfTheTwoSides = 'Width of the two sides'
@@ -133,7 +133,11 @@ export const withdrawn = 'Withdrawn'
 export const notOnSite = 'Not on site'
 export const sinceTo = (to: Said) => `since ${to}`
 export const leavesTheSite = (at: Said) => `Leaves the site ${at}`
-export const noDraftIsOpenBeginOne = 'No draft is open. Begin one to change it; readers keep what they have until it goes live.'
+/** What holds while no draft is open, of an item that is on the site or not. */
+export const noDraftIsOpen = (live: boolean) =>
+  live
+    ? 'No draft is open. Begin one to change it; readers keep what they have until it goes live.'
+    : 'No draft is open. Begin one to change it; readers see nothing until it goes live.'
 export const moreActions = 'More actions'
 export const nothingToDoHereForYou = 'Nothing to do here for you now.'
 
@@ -162,7 +166,8 @@ export const withdrawnReviewersAreAskedToLook = 'Withdrawn. Reviewers are asked 
 export const versionIsLiveAgain = (number: Said) => `Version ${number} is live again`
 export const isOpenTheOtherDraftsStay = (name: Said) => `“${name}” is open. The other drafts stay as they are.`
 export const theDraftIsRenamed = 'The draft is renamed'
-export const aDraftIsOpenReadersKeep = 'A draft is open. Readers keep what they have.'
+export const aDraftIsOpen = (live: boolean) =>
+  live ? 'A draft is open. Readers keep what they have.' : 'A draft is open. Readers see nothing until it goes live.'
 export const versionIsInTheDraftWhat = (number: Said) => `Version ${number} is in the draft; what was there stays in the history`
 export const theDraftIsOpenAgain = 'The draft is open again'
 export const putIntoTheBin = 'Put into the bin'

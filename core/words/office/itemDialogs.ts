@@ -63,7 +63,7 @@ export const sendToReview = 'Send to review'
 export const aWordToTheReviewer = 'A word to the reviewer'
 export const send = 'Send'
 export const noGate = 'no gate'
-export const itWaitsAt = (gates: Said) => `It waits at: ${gates}.`
+export const itGoesToGates = (gates: Said) => `It goes to ${gates}.`
 export const clearThisVersion = 'Clear this version'
 export const clear = 'Clear'
 export const yourClearanceHoldsForVersionExactly = (number: Said) =>
@@ -120,7 +120,7 @@ export const wordsInstead = 'Words instead'
 export const emptyLeaveThemOut = 'Empty: leave them out.'
 export const chooseSomeWordsOfTheBlock = 'Choose some words of the block first, and the note is about those.'
 export const itGoesOutWhenYouReturn = 'It goes out when you return the draft or clear it.'
-export const keepTheNote = 'Keep the note'
+export const saveNote = 'Save note'
 
 // RollBackDialog
 export const makeVersionLiveAgain = (number: Said) => `Make version ${number} live again?`
@@ -145,9 +145,9 @@ export const rollBack = 'Roll back'
 // WhenDialog
 export const date = 'Date'
 export const timeInZone = (value: Said) => `Time in ${value}`
-export const onlyForAWhile = 'Only for a while'
+export const forALimitedTime = 'For a limited time'
 export const until = 'Until'
-export const comesAgain = 'Comes again'
+export const repeats = 'Repeats'
 export const thenReadersGetAgainWhatLies =
   'Then readers get again what lies under it, with what was mended there meanwhile; or it leaves the site.'
 export const theSitesClockCountsItShows = (now: Said, now2: Said) => `The site’s clock counts; it shows ${now} now, yours ${now2}.`

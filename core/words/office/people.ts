@@ -96,7 +96,7 @@ export const calendarWhat = (what: Said) => `Calendar: ${what}`
 // PeopleView
 export const mail = 'Mail'
 export const actions = 'Actions'
-export const rests = 'rests'
+export const suspended = 'suspended'
 export const invited = 'invited'
 export const sameAsEmail = (email: Said) => `same as ${email}`
 export const changeTheRolesOf = (name: Said) => `Change the roles of ${name}`
@@ -106,25 +106,25 @@ export const whatTheyMayDo = 'What they may do'
 export const seeTheOfficeAsTheyDo = 'See the office as they do'
 export const sendALinkForANew = 'Send a link for a new password'
 export const inviteAgain = 'Invite again'
-export const anotherAccountOfTheirs = 'Another account of theirs'
-export const letTheAccountRest = 'Let the account rest'
-export const wakeTheAccount = 'Wake the account'
+export const linkAnotherAccount = 'Link another account'
+export const suspendTheAccount = 'Suspend the account'
+export const reactivateTheAccount = 'Reactivate the account'
 export const rolesOfName = (name: Said) => `Roles of ${name}`
 export const addAColleague = 'Add a colleague'
 export const mailAddress = 'Mail address'
 export const noMailServerIsNamedYou = 'No mail server is named: you get a link to hand to them, with which they choose a password.'
 export const theyGetALinkThereAnd = 'They get a link there and choose a password with it.'
 export const invite = 'Invite'
-export const anotherAccountOf = (name: Said) => `Another account of ${name}`
+export const anotherAccountOfName = (name: Said) => `Another account of ${name}`
 export const accountsOfOnePersonCountAs =
   'Accounts of one person count as one: at gates that need several people, and beside their own work.'
 export const isTheSamePersonAs = 'Is the same person as'
 export const nobodyElseHere = 'nobody else here'
-export const letTheAccountOfRest = (name: Said) => `Let the account of ${name} rest?`
+export const suspendTheAccountOf = (name: Said) => `Suspend the account of ${name}?`
 export const theyAreSignedOutAtOnce = 'They are signed out at once and cannot sign in. What they wrote and cleared stays under their name.'
 export const handWhatTheyOwnAndPlanned = 'Hand what they own and planned to'
 export const whatTheyPlannedIsThenHeld = 'What they planned is then held at its time, and says so on Today.'
-export const letItRest = 'Let it rest'
+export const suspendIt = 'Suspend it'
 export const hasTheseRolesNow = (name: Said) => `${name} has these roles now`
 export const isInvitedTheLinkIsGood = (name: Said) => `${name} is invited; the link is good for a week`
 export const youSeeTheOfficeAsDoes = (name: Said) => `You see the office as ${name} does`
@@ -160,10 +160,10 @@ export const withAllOf = (includes: Said) => `with all of ${includes}`
 export const keptApart = 'Kept apart'
 export const rolesThatOnePersonMayNot =
   'Roles that one person may not hold together, by whatever way they got them, or not use in one session.'
-export const uses = 'uses'
-export const holds = 'holds'
+export const mayUse = 'may use'
+export const mayHold = 'may hold'
 export const inOneSession = ' in one session'
-export const atMostOfRoles = (value: Said, most: Said, roles: Said, value2: Said) => `${value} at most ${most} of ${roles}${value2}`
+export const atMostOfRoles = (may: Said, most: Said, roles: Said, when: Said) => `One person ${may} at most ${most} of ${roles}${when}`
 export const endName = (name: Said) => `End ${name}`
 export const theRuleIsEnded = 'The rule is ended'
 export const end = 'End'
@@ -177,7 +177,7 @@ export const endTheRole = 'End the role'
 export const nameOfTheRule = 'Name of the rule'
 export const fourEyes = 'Four eyes'
 export const onePerson = 'One person'
-export const holdsOrUses = 'Holds or uses'
+export const mayHoldOrUse = 'May hold or use'
 export const atMost = 'at most'
 export const ofThem = (value: Said) => `of them${value}`
 export const theyMayHoldMoreOfThem = 'They may hold more of them, and choose in their menu which they use now.'

@@ -35,8 +35,8 @@ export const pickAFile = (label: Said) => `${label}: pick a file`
 export const noPicture = 'No picture'
 export const orFromAWebAddressHttps = 'or from a web address: https://…'
 export const webAddressOf = (label: Said) => `Web address of ${label}`
-export const copyItIn = 'Copy it in'
-export const oneThatIsHere = 'One that is here'
+export const fetchFromThisAddress = 'Fetch from this address'
+export const chooseFromOurPictures = 'Choose from our pictures'
 export const whichPicture = 'Which picture?'
 export const decorativeNothingIsReadOut = 'Decorative: nothing is read out'
 export const alternativeTextWhatDoesItShow = 'Alternative text: what does it show?'

@@ -15,8 +15,8 @@ export const ofEachGroup = 'of each group'
 export const mustClearIt = (value: Said) => `${value} must clear it`
 export const allOfThem = (count: Said) => `all ${count} of them`
 export const soManyOfEachGroup = 'so many of each group'
-export const alsoWhoWroteIt = 'also who wrote it'
-export const aNewShownDateNeedsIt = 'a new shown date needs it again'
+export const itsWriterMayClearItToo = 'its writer may clear it too'
+export const aChangedDateNeedsClearingAgain = 'a changed date needs clearing again'
 export const whatIsAbout = (name: Said) => `What ${name} is about`
 export const onlyWhereTheseChange = 'Only where these change'
 export const textsWithAnAmountOfMoney = 'texts with an amount of money'
@@ -63,7 +63,7 @@ export const nameOfStep = (s: Said) => `Name of step ${s}`
 export const moveNameEarlier = (name: Said) => `Move ${name} earlier`
 export const moveNameLater = (name: Said) => `Move ${name} later`
 export const newGate = 'New gate'
-export const aGateBeside = 'A gate beside'
+export const addAParallelGate = 'Add a parallel gate'
 export const anotherStep = 'Another step'
 export const workThatIsUnderWayFinishes = 'Work that is under way finishes on the version it began; new work goes this one.'
 export const stepCount = (count: Said) => `Step ${count}`
@@ -131,10 +131,10 @@ export const whereThereIsOnlyOneChanges =
 export const saveWhatIsAsked = 'Save what is asked'
 export const aSecondStewardIsAskedSo = 'A second steward is asked so from now on'
 export const aboutEveryChangeOfPeopleAnd = 'About every change of people and rights'
-export const alsoAboutTakingARoleAway = 'Also about taking a role away or letting an account rest.'
+export const alsoAboutTakingARoleAway = 'Also about taking a role away or suspending an account.'
 export const aboutWhatLetsSomebodyDoMore = 'About what lets somebody do more'
 export const rolesGivenAccountsInvitedOrWoken =
-  'Roles given, accounts invited or woken, accounts of one person taken apart, roles no longer kept apart, a deputy for someone else.'
+  'Roles given, accounts invited or reactivated, accounts of one person taken apart, roles no longer kept apart, a deputy for someone else.'
 export const aboutNothing = 'About nothing'
 export const eachStewardChangesRightsAloneChoosing = 'Each steward changes rights alone. Choosing this asks a second steward.'
 

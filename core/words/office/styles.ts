@@ -18,10 +18,10 @@ export const document = 'Document'
 
 // StyleBar
 export const styleOfTheText = 'Style of the text'
-export const styleOfTheSite = 'Style of the site'
+export const textStyle = 'Text style'
 export const link = 'Link'
 export const takeTheLinkAway = 'Take the link away'
-export const plainWords = 'Plain words'
+export const removeFormatting = 'Remove formatting'
 export const specialCharacters = 'Special characters'
 export const bold = 'Bold'
 export const italic = 'Italic'

@@ -84,7 +84,7 @@ export const fromAddedChangedMovedGone = (value: Said, items: Said, changed: Sai
 export const andTheMenusChangeIn = (places: Said) => `; the menus change in ${places}`
 export const inTheMenus = 'in the menus · '
 export const rollTheSiteBackTo = (at: Said) => `Roll the site back to ${at}`
-export const whatOfIt = 'What of it'
+export const whichPart = 'Which part'
 export const theWholeSite = 'The whole site'
 export const nothingDiffersTheSiteIsWhat = 'Nothing differs: the site is what it was then.'
 export const itHappensAtOnceAndAll = 'It happens at once and all together, as an edition that can be undone. Drafts stay as they are.'

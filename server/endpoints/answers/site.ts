@@ -9,6 +9,7 @@ export const bannerFacts = z.strictObject({
   onSite,
   draftState: draftState.nullable(),
   next: z.string().nullable(),
+  leavesAt: z.string().nullable(),
   fields,
   picture: mediaView.nullable(),
   target: z.string().nullable(),
@@ -133,6 +134,8 @@ export const today = z.strictObject({
   now: z.string(),
   zone: z.string(),
   since: z.string(),
+  /** Whether `since` is when they looked last; else it is a week ago. */
+  wasHere: z.boolean(),
   exceptions: z.array(
     line.extend({
       exception: z.string(),

@@ -144,6 +144,7 @@ export async function today(office: Office, actor: Actor) {
     now,
     zone: site?.zone ?? 'UTC',
     since,
+    wasHere: actor.seenUntil !== null,
     exceptions: exceptions.filter(({ gates, section }) => gates.length > 0 || may(actor, 'item.review', section)).map(named),
     waiting: atMyGates.map(named),
     ready: cleared.map(named),

@@ -23,6 +23,8 @@ export interface BannerFacts {
   draftState: ItemRow['draft_state']
   /** When something planned happens to it next. */
   next: string | null
+  /** When it leaves the site, where it is there and that is planned. */
+  leavesAt: string | null
   fields: Fields
   picture: MediaView | null
   /** Where it leads, by title, when that is an item on the site. */
@@ -70,6 +72,7 @@ export async function banners(office: Office, actor: Actor): Promise<BannerFacts
         onSite: row.on_site,
         draftState: row.draft_state,
         next: row.next_at,
+        leavesAt: row.on_site === 'live' ? row.ends_at : null,
         fields,
         picture: (fields.cover && pictures.get(fields.cover.media)) ?? null,
         target: titles.get(targetOf(fields) ?? '') ?? null,

@@ -83,7 +83,7 @@ async function begin(office: Office, input: NewSite, steward: string, before: (t
   await office.store.write(async (tx) => {
     await before(tx)
     await addSite(tx, row)
-    await insertSection(tx, { id: section, site_id: site, name: 'Whole site', segment: 'whole-site', parent_id: null, position: 0 })
+    await insertSection(tx, { id: section, site_id: site, name: 'General', segment: 'general', parent_id: null, position: 0 })
     await addToSite(tx, site, steward)
     await addRoles(
       tx,

@@ -67,10 +67,10 @@ function remove(index: number): void {
         :key="index"
         class="relative min-w-0 rounded-md border border-dashed border-line px-3 py-2"
         :style="{ gridColumn: `span ${column.span}` }"
-        :aria-label="say.columnOfParts(index + 1, column.span, GRID)"
+        :aria-label="say.columnOfWidth(index + 1, column.span)"
       >
         <div v-if="!locked" class="mb-1 flex items-center gap-2 font-sans text-small text-soft">
-          {{ say.spanOfGrid(column.span, GRID) }}
+          {{ say.widthOfColumn(column.span) }}
           <button
             v-if="block.columns.length > 1 && !column.blocks.length"
             type="button"

@@ -78,7 +78,7 @@ const tooMany = computed(() => props.planned !== null && props.names.length > pr
         <Plus class="size-4" aria-hidden="true" />{{ say.addAPart(part) }}
       </button>
       <label class="ml-auto flex items-center gap-2 text-soft"
-        >{{ say.plannedFor }}
+        >{{ say.howManyAreIntended }}
         <input
           class="input !w-16"
           type="number"

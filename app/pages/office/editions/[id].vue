@@ -55,7 +55,7 @@ const drop = () =>
   act(async () => {
     await api('DELETE', path.value)
     await navigateTo('/office/calendar')
-  }, say.theEditionIsGivenUpIts)
+  }, say.theEditionIsDiscardedItsChanges)
 const copy = (name: string) =>
   act(async () => {
     const made = await api('POST', `${path.value}/copy`, { body: { name } })
@@ -126,7 +126,7 @@ const whyNotLive = computed(() =>
       <template #action>
         <template v-if="open">
           <button class="button-quiet" @click="edit">{{ common.rename }}</button>
-          <button class="button-quiet" :disabled="!page.may.plan" @click="dialog = 'drop'">{{ say.giveItUp }}</button>
+          <button class="button-quiet" :disabled="!page.may.plan" @click="dialog = 'drop'">{{ say.discardTheEdition }}</button>
           <NuxtLink class="button" :to="{ path: '/office/moment', query: { edition: id } }">{{ say.seeTheSiteWithIt }}</NuxtLink>
           <button class="button" :disabled="!page.may.plan" @click="dialog = 'when'">
             {{ page.at ? common.moveIt : say.setItsMoment }}
@@ -289,11 +289,11 @@ const whyNotLive = computed(() =>
         ><button class="button-main" @click="putLive">{{ say.putLive }}</button></template
       >
     </PlainDialog>
-    <PlainDialog :open="dialog === 'drop'" :title="say.giveTheEditionUp" @close="dialog = null">
-      <p>{{ say.itsStayAsTheyAreWithout(common.countedDrafts(page.entries.length)) }}</p>
+    <PlainDialog :open="dialog === 'drop'" :title="say.discardTheEditionAsked" @close="dialog = null">
+      <p>{{ say.itsChangesStay(common.countedChanges(page.entries.length)) }}</p>
       <template #actions
         ><button class="button" @click="dialog = null">{{ say.keepIt }}</button
-        ><button class="button-main" @click="drop">{{ say.giveItUp }}</button></template
+        ><button class="button-main" @click="drop">{{ say.discardTheEdition }}</button></template
       >
     </PlainDialog>
     <PlainDialog :open="dialog === 'edit'" :title="say.renameTheEdition" @close="dialog = null">
