@@ -51,7 +51,8 @@ export default defineConfig({
           include: ['tests/api/**/*.test.ts'],
           testTimeout: 120_000,
           hookTimeout: 120_000,
-          maxWorkers: 2,
+          // Much of it waits for a server that is started, killed or asked to wait.
+          maxWorkers: 3,
           isolate: false,
         },
       },
