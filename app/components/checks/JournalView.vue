@@ -10,6 +10,7 @@ import { useLoad } from '~/composables/load'
 import { useNotices } from '~/stores/notices'
 import { useSite } from '~/stores/site'
 import * as common from '~~/core/words/office/common'
+import { journalFacts } from './journalFacts'
 import * as say from '~~/core/words/office/checks'
 
 /** The journal: who did what, narrowed as the address says, as files to keep, and verified. */
@@ -65,22 +66,7 @@ async function check() {
     checking.value = false
   }
 }
-const personName = (id: unknown) => people.value.find((person) => person.id === id)?.name ?? say.someone
-const detail = (data: Record<string, unknown> | null) => {
-  if (!data) return ''
-  const parts = [
-    data.number && say.versionNumber(String(data.number)),
-    data.path,
-    data.cause === 'exception' && say.withoutClearance(String(data.reason)),
-    data.cause === 'fast' && say.onTheFastLane(String(data.reason)),
-    data.for && say.forWhom(personName(data.for)),
-    data.to && personName(data.to),
-    data.deputy && data.absent && say.deputyForAbsent(personName(data.deputy), personName(data.absent)),
-    data.note,
-    data.lapsed && say.itsClearanceLapsed,
-  ]
-  return parts.filter(Boolean).join(' · ')
-}
+const personName = (id: unknown) => people.value.find((person) => person.id === id)?.name
 </script>
 
 <template>
@@ -177,7 +163,7 @@ const detail = (data: Record<string, unknown> | null) => {
               >{{ row.title }}</NuxtLink
             >
           </td>
-          <td class="max-w-md truncate px-3 text-soft">{{ detail(row.data) }}</td>
+          <td class="max-w-md truncate px-3 text-soft">{{ journalFacts(row.data, personName) }}</td>
           <td class="px-3 pr-5 font-mono text-tiny text-soft">{{ row.hash.slice(0, 10) }}</td>
         </tr>
       </tbody>
