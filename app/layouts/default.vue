@@ -36,7 +36,7 @@ onBeforeUnmount(site.stopListening)
     <a href="#place" class="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:m-2 focus:bg-sheet focus:p-2">{{
       say.skipToThePlace
     }}</a>
-    <header class="flex h-13 shrink-0 items-stretch gap-2 border-b border-line bg-sheet px-5 max-md:h-auto max-md:flex-wrap max-md:py-1">
+    <header class="flex h-13 shrink-0 items-stretch gap-2 border-b border-line bg-sheet px-5 max-lg:h-auto max-lg:flex-wrap max-lg:py-1">
       <NuxtLink
         to="/office"
         class="mr-3 flex items-center gap-2.5 font-bold"
@@ -58,18 +58,18 @@ onBeforeUnmount(site.stopListening)
           >{{ say.yieldgate }}<span class="block max-w-36 truncate text-tiny font-normal text-soft">{{ site.site?.name }}</span></span
         >
       </NuxtLink>
-      <nav :aria-label="common.places" class="flex min-w-0 items-stretch max-md:overflow-x-auto">
+      <nav :aria-label="common.places" class="flex shrink-0 items-stretch max-md:w-full max-md:shrink max-md:flex-wrap">
         <NuxtLink
           v-for="place in PLACES"
           :key="place.path"
           :to="place.path"
-          class="flex items-center border-b-2 px-2.5 pt-0.5 font-medium hover:text-ink"
+          class="flex items-center border-b-2 px-2.5 pt-0.5 font-medium hover:text-ink max-md:px-1.5"
           :class="isHere(place.path) ? 'border-kelp text-ink font-semibold' : 'border-transparent text-soft'"
           :aria-current="isHere(place.path) ? 'page' : undefined"
           >{{ place.name }}</NuxtLink
         >
       </nav>
-      <div class="ml-auto flex items-center gap-4 max-md:ml-0 max-md:w-full max-md:justify-between">
+      <div class="ml-auto flex min-w-0 items-center gap-4 max-lg:ml-0 max-lg:w-full max-lg:justify-between">
         <CommandField />
         <SiteClock />
         <NewsBell v-if="session.person && !session.person.seenBy" />
