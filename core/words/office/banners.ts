@@ -25,5 +25,5 @@ export const theFirstTurnOnTheFront = (mostBanners: Said, more: Said) =>
 export const oneStandsOnTheFrontPage = 'One stands on the front page, and does not turn'
 export const turnOnTheFrontPageIn = (count: Said) => `${count} turn on the front page, in this order`
 export const countBanners = (count: Said) => `${count} banners`
-export const theNewOrderIsAChange = (value: Said) => `The new order is a change of ${value}; readers get it when that goes live`
+export const theNewOrderIsAChange = (change: Said) => `The new order is a change of ${change}; readers get it when that goes live`
 export const banners = 'Banners'

@@ -62,8 +62,8 @@ export const intoWhichLabel = 'Into which label'
 export const typeAPartOfItsName = 'Type a part of its name'
 export const ofThemLive = (live: Said) => `${live} of them live`
 export const noneOfThemLive = 'none of them live'
-export const wouldGetTheOtherLabelIn = (value: Said) =>
-  `would get the other label in place of this one, ${value}. For those that are live it is a change in a draft, which goes its route.`
+export const wouldGetTheOtherLabelIn = (live: Said) =>
+  `would get the other label in place of this one, ${live}. For those that are live it is a change in a draft, which goes its route.`
 export const noItemHasIt = 'No item has it.'
 export const thatLeadsToTheOtherLabel = (path: Said) =>
   `That ${path} leads to the other label is a change in its own draft. Its listing stays until nothing live has it.`
@@ -110,7 +110,7 @@ export const start = 'Start'
 export const labelItems = (items: Said) => `Label ${items}`
 export const labelling = 'Labelling'
 export const merge = 'Merge'
-export const mergeSoMany = (value: Said) => `Merge: ${value}`
+export const mergeSoMany = (changes: Said) => `Merge: ${changes}`
 export const merging = 'Merging'
 export const move = 'Move'
 export const moveItems = (items: Said) => `Move ${items}`
@@ -139,7 +139,7 @@ export const takingOffTheSite = 'Taking off the site'
 export const copyItems = (items: Said) => `Copy ${items}`
 export const copying = 'Copying'
 export const changeFromAFile = 'Change from a file'
-export const makeSoMany = (value: Said) => `Make ${value}`
+export const makeSoMany = (changes: Said) => `Make ${changes}`
 export const changing = 'Changing'
 export const replaceInItems = (items: Said) => `Replace in ${items}`
 export const replacing = 'Replacing'
@@ -153,5 +153,5 @@ export const takingOutOfTheBin = 'Taking out of the bin'
 // batches
 export const thenSomethingFailed = 'then something failed'
 export const andHadChangedSinceAndStay = (refused: Said) => `; ${refused} had changed since and stay`
-export const takenBackSoMany = (items: Said, value: Said) => `Taken back: ${items}${value}`
+export const takenBackSoMany = (items: Said, rest: Said) => `Taken back: ${items}${rest}`
 export const stopped = 'stopped'

@@ -4,7 +4,7 @@ import type { Said } from '../said'
 // BlockTimesDialog
 export const whenReadersSeeThisBlock = 'When readers see this block'
 export const from = 'From'
-export const timeInZone = (value: Said) => `Time in ${value}`
+export const timeInZone = (city: Said) => `Time in ${city}`
 export const until = 'Until'
 export const repeats = 'Repeats'
 export const readersSeeIt = (window: Said) => `Readers see it ${window}.`

@@ -7,7 +7,7 @@ export const nothing = 'nothing'
 export const noGateHoldsAnythingUpWhat = 'No gate holds anything up. What is sent to review stands here until it is cleared or returned.'
 export const gateOfTheRoute = (gateName: Said, route: Said) => `Gate ${gateName} of the route ${route}`
 export const andLongerThanMost = ', longer than 90 % of them'
-export const waitsSince = (since: Said, value: Said) => `Since ${since}${value}`
+export const waitsSince = (since: Said, howLong: Said) => `Since ${since}${howLong}`
 export const wasDue = 'was due'
 export const due = 'due'
 export const handedToHandedTo = (handedTo: Said) => `Handed to ${handedTo}`
@@ -16,7 +16,7 @@ export const forGuards = (guards: Said) => `For ${guards}`
 export const howItWent = 'How it went'
 export const howFarBack = 'How far back'
 export const aYear = 'A year'
-export const soManyDays = (value: Said) => `${value} days`
+export const soManyDays = (days: Said) => `${days} days`
 export const nothingWentThroughAGateIn = 'Nothing went through a gate in that time.'
 export const byWhat = (word: Said) => `By ${word}`
 export const judged = 'Judged'

@@ -34,7 +34,7 @@ export const noDraft = 'no draft'
 export const allPlacesIn = (title: Said) => `All places in ${title}`
 export const inItsDraft = 'in its draft'
 export const asReadersHaveIt = 'as readers have it'
-export const kindInSection = (one: Said, section: Said, value: Said) => `${one} in ${section}, ${value}`
+export const kindInSection = (one: Said, section: Said, state: Said) => `${one} in ${section}, ${state}`
 export const pictureInTheText = 'Picture in the text'
 
 // ItemCard
@@ -42,7 +42,7 @@ export const thisDidNotLoad = (message: Said) => `This did not load: ${message}`
 export const nothingIsWrittenHereYet = 'Nothing is written here yet.'
 export const draftVersionNumber = (draft: Said, number: Said) => `${draft}, version ${number}`
 export const versionNumber = (number: Said) => `Version ${number}`
-export const whatByWhomAt = (value: Said, by: Said, at: Said) => `${value} by ${by}, ${at}`
+export const whatByWhomAt = (what: Said, by: Said, at: Said) => `${what} by ${by}, ${at}`
 export const noAddressOnTheSite = 'No address on the site'
 export const redirectedEarlier = (earlier: Said) => `redirected: ${earlier}`
 export const hereFor = 'Here for'
@@ -148,11 +148,11 @@ export const thisOne = 'This'
 export const these = 'These'
 export const draftNameOfTitle = (name: Said, title: Said) => `draft “${name}” of “${title}”`
 export const andCountMore = (count: Said) => ` and ${count} more`
-export const canBeRestoredNoMoreCan = (value: Said, picked: Said, value2: Said, versions: Said) =>
-  `${value} can be restored no more: ${picked}${value2}. ${versions} can be opened no more. The journal keeps that they were.`
+export const canBeRestoredNoMoreCan = (what: Said, picked: Said, more: Said, versions: Said) =>
+  `${what} can be restored no more: ${picked}${more}. ${versions} can be opened no more. The journal keeps that they were.`
 export const it = 'it'
 export const them = 'them'
-export const keepTheseThings = (value: Said) => `Keep ${value}`
+export const keepTheseThings = (things: Said) => `Keep ${things}`
 export const endForGood = 'End for good'
 export const binYieldgate = 'Bin · Yieldgate'
 export const isOutOfTheBin = (title: Said) => `“${title}” is out of the bin`

@@ -14,7 +14,7 @@ export const loading = 'Loading …'
 
 // NotLoaded
 export const noConnectionWithin = 'no connection'
-export const partDidNotLoad = (what: Said, value: Said) => `${what} did not load: ${value}.`
+export const partDidNotLoad = (what: Said, why: Said) => `${what} did not load: ${why}.`
 
 // NoticeStack
 export const closeThisMessage = 'Close this message'

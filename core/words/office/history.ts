@@ -22,8 +22,8 @@ export const blocksUnchanged = (blocks: Said) => `${blocks} unchanged`
 export const neitherHasAnythingInItsBody = 'Neither has anything in its body.'
 export const andDraftNow = ', draft now'
 export const andLiveNow = ', live now'
-export const versionByAuthor = (number: Said, value: Said, value2: Said, author: Said, at: Said) =>
-  `Version ${number}${value}${value2} · ${author}, ${at}`
+export const versionByAuthor = (number: Said, name: Said, state: Said, author: Said, at: Said) =>
+  `Version ${number}${name}${state} · ${author}, ${at}`
 export const countedFields = (n: number) => counted(n, 'field')
 export const theySayTheSameToReaders = 'They say the same to readers'
 export const youCleared = 'you cleared'

@@ -8,7 +8,7 @@ export const blockOfBlocks = (kind: Said, place: Said, count: Said, chosen: bool
   `${kind}, block ${place} of ${count}${chosen ? ', chosen' : ''}`
 export const addABlockBelowBlock = (index: Said) => `Add a block below block ${index}`
 export const andChangeTheTimes = '; change the times'
-export const shownInWindow = (window: Said, value: Said) => `Shown ${window}${value}`
+export const shownInWindow = (window: Said, change: Said) => `Shown ${window}${change}`
 export const noteOnBlock = (index: Said) => `Note on block ${index}`
 export const addABlock = 'Add a block'
 export const foldAllBlocks = 'Fold all blocks'
@@ -65,7 +65,7 @@ export const whatYouWroteLastIsNotSaved = 'What you wrote last is not saved yet.
 export const whenEachVersionWasLive = 'When each version was live'
 export const toTo = (to: Said) => `to ${to}`
 export const untilNow = 'until now'
-export const versionLiveFrom = (number: Said, from: Said, value: Said) => `Version ${number}, live from ${from} ${value}`
+export const versionLiveFrom = (number: Said, from: Said, end: Said) => `Version ${number}, live from ${from} ${end}`
 
 // OutlinePanel
 export const outline = 'Outline'
@@ -99,7 +99,7 @@ export const track = 'Track'
 export const written = 'Written'
 export const asked = 'Asked'
 export const changedAfterItWasClearedThe = 'Changed after it was cleared; the clearance lapsed.'
-export const clearedOfNeeded = (value: Said, needed: Said) => `${value} of ${needed}`
+export const clearedOfNeeded = (cleared: Said, needed: Said) => `${cleared} of ${needed}`
 export const lapsed = 'Lapsed'
 export const byName = (name: Said) => `by ${name}`
 export const andForWhom = (whom: Said) => `, for ${whom}`

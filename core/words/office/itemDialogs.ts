@@ -27,7 +27,8 @@ export const whyCanItNotWait = 'Why can it not wait?'
 export const putLiveNow = 'Put live now'
 export const elseItIsTakenBackFrom = 'else it is taken back from the site'
 export const elseItIsToldOfAnd = 'else it is told of, and stays'
-export const readersGetItAtOnceIts = (hours: Said, value: Said) => `Readers get it at once. Its gates have ${hours} to clear it; ${value}.`
+export const readersGetItAtOnceIts = (hours: Said, otherwise: Said) =>
+  `Readers get it at once. Its gates have ${hours} to clear it; ${otherwise}.`
 export const hoursOfWorkingTime = (n: number) => `${counted(n, 'hour')} of working time`
 
 // FindDialog
@@ -71,8 +72,7 @@ export const yourClearanceHoldsForVersionExactly = (number: Said) =>
 export const countedNotes = (n: number) => counted(n, 'note', 'notes')
 export const goes = 'goes'
 export const go = 'go'
-export const thatYouWroteWhileReadingTo = (notes: Said, value: Said) =>
-  `${notes} that you wrote while reading ${value} to the writer with it.`
+export const thatYouWroteWhileReadingTo = (notes: Said, go: Said) => `${notes} that you wrote while reading ${go} to the writer with it.`
 export const returnToItsWriter = 'Return to its writer'
 export const whatShouldChange = 'What should change?'
 export const returnWord = 'Return'
@@ -137,14 +137,13 @@ export const theAddressBecomes = 'The address becomes'
 export const leadsThere = 'leads there.'
 export const menusAndBreadcrumbsThatShowIt = 'Menus and breadcrumbs that show it change with it.'
 export const countedPages = (n: number) => counted(n, 'page')
-export const linkHereAndGoOnLeading = (pages: Said, links: Said, value: Said) =>
-  `${pages} link here and go on leading here: ${links}${value}`
+export const linkHereAndGoOnLeading = (pages: Said, links: Said, more: Said) => `${pages} link here and go on leading here: ${links}${more}`
 export const openDraftsWillBeBehind = (drafts: Said) => `Open drafts will be behind: ${drafts}.`
 export const rollBack = 'Roll back'
 
 // WhenDialog
 export const date = 'Date'
-export const timeInZone = (value: Said) => `Time in ${value}`
+export const timeInZone = (city: Said) => `Time in ${city}`
 export const forALimitedTime = 'For a limited time'
 export const until = 'Until'
 export const repeats = 'Repeats'
@@ -155,7 +154,7 @@ export const take = 'Take'
 export const whichOne = 'Which one?'
 export const first = 'first'
 export const second = 'second'
-export const whichOfTwoTimes = (value: Said, instant: Said, value2: Said) => `The ${value}: ${instant} (${value2} UTC)`
+export const whichOfTwoTimes = (which: Said, instant: Said, inUtc: Said) => `The ${which}: ${instant} (${inUtc} UTC)`
 export const whatElseHappensAroundThen = 'What else happens around then'
 export const withinAnHourOfIt = (near: Said) => `Within an hour of it: ${near}`
 export const moreOfThem = (count: Said) => ` and ${count} more`

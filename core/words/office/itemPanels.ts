@@ -53,7 +53,7 @@ export const rightsAndRoutesFollowTheSection = 'Rights and routes follow the sec
 export const notesForTheOffice = 'Notes for the office'
 export const kind = 'Kind'
 export const andItsAddressRedirects = '; its address redirects'
-export const itsHistoryLinksAndLabelsStay = (value: Said) => `Its history, links and labels stay${value}`
+export const itsHistoryLinksAndLabelsStay = (address: Said) => `Its history, links and labels stay${address}`
 export const makeItA = (one: Said) => `make it a ${one}`
 export const begun = 'Begun'
 export const lastChange = 'Last change'

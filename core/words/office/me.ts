@@ -27,7 +27,7 @@ export const theSecondFactorIsOff = 'The second factor is off'
 export const whereYouAreSignedIn = 'Where you are signed in'
 export const hereNow = 'Here, now'
 export const lastSeenSeen = (seen: Said) => `Last seen ${seen}`
-export const addressSince = (value: Said, since: Said) => `${value}, since ${since}`
+export const addressSince = (address: Said, since: Said) => `${address}, since ${since}`
 export const signedOutThere = 'Signed out there'
 export const signOutThere = 'Sign out there'
 export const signedOutEverywhereButHere = 'Signed out everywhere but here'

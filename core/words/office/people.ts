@@ -37,11 +37,11 @@ export const forWord = 'for'
 export const fromToTo = (from: Said, to: Said) => `${from} to ${to}`
 export const notBegunYet = 'not begun yet'
 export const allTheirGates = 'all their gates'
-export const inSectionAtGates = (value: Said, gates: Said) => `${value}, at ${gates}`
+export const inSectionAtGates = (section: Said, gates: Said) => `${section}, at ${gates}`
 export const endDeputyNameForAbsentName = (deputyName: Said, absentName: Said) => `End: ${deputyName} for ${absentName}`
 export const nameADeputy = 'Name a deputy'
 export const whoIsAway = 'Who is away'
-export const whoClearsFor = (value: Said) => `Who clears for ${value}`
+export const whoClearsFor = (whom: Said) => `Who clears for ${whom}`
 export const chooseAColleague = 'Choose a colleague'
 export const wordTheDay = (word: Said) => `${word}, the day`
 export const wordTheTime = (word: Said) => `${word}, the time`
@@ -179,7 +179,7 @@ export const fourEyes = 'Four eyes'
 export const onePerson = 'One person'
 export const mayHoldOrUse = 'May hold or use'
 export const atMost = 'at most'
-export const ofThem = (value: Said) => `of them${value}`
+export const ofThem = (when: Said) => `of them${when}`
 export const theyMayHoldMoreOfThem = 'They may hold more of them, and choose in their menu which they use now.'
 export const allowsThisNowForAllWho = (name: Said) => `“${name}” allows this now, for all who hold it`
 export const theRuleHoldsFromNowOn = 'The rule holds from now on'

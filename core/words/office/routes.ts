@@ -12,7 +12,7 @@ export const anyoneWhoMayClearWorkThere = 'anyone who may clear work there'
 export const nameAGuard = 'Name a guard'
 export const howManyMustClearIt = 'How many must clear it'
 export const ofEachGroup = 'of each group'
-export const mustClearIt = (value: Said) => `${value} must clear it`
+export const mustClearIt = (howMany: Said) => `${howMany} must clear it`
 export const allOfThem = (count: Said) => `all ${count} of them`
 export const soManyOfEachGroup = 'so many of each group'
 export const itsWriterMayClearItToo = 'its writer may clear it too'
@@ -87,13 +87,13 @@ export const versionVersion = (version: Said) => `version ${version}`
 export const andFinishOnAnEarlierOne = (drafts: Said) => `; ${drafts} finish on an earlier one`
 export const changeTheRoute = (name: Said) => `Change the route ${name}`
 export const each = 'each: '
-export const neededOf = (needed: Said, value: Said, gate: Said) => `${needed} of ${value}${gate}`
+export const neededOf = (needed: Said, guards: Said, gate: Said) => `${needed} of ${guards}${gate}`
 export const onlyForAbout = (about: Said) => `only for ${about}`
 export const noGateWhatIsSentOn = 'No gate: what is sent on is cleared.'
 export const countedHours = (n: number) => counted(n, 'hour')
 export const andElseTakenBack = ', else taken back'
-export const fastLaneLiveAtOnceCleared = (hours: Said, calendar: Said, value: Said) =>
-  `Fast lane: live at once, cleared within ${hours} of ${calendar}${value}.`
+export const fastLaneLiveAtOnceCleared = (hours: Said, calendar: Said, otherwise: Said) =>
+  `Fast lane: live at once, cleared within ${hours} of ${calendar}${otherwise}.`
 export const moving = 'Moving'
 export const and = ' and '
 export const goesThroughTheGatesToo = (gated: Said) => `${gated} goes through the gates too.`
@@ -120,7 +120,7 @@ export const amountsOfMoney = 'amounts of money'
 export const aCalendar = 'a calendar'
 export const changesOfWordsAndMore = (words: Said) => `changes of ${words} words and more`
 export const countedLabels = (n: number) => counted(n, 'label')
-export const onlyForThese = (value: Said) => `only for ${value}`
+export const onlyForThese = (limits: Said) => `only for ${limits}`
 export const withinHoursOfCalendar = (hours: Said, calendar: Said) => `within ${hours} of ${calendar}`
 export const anyoneWhoMayClear = 'anyone who may clear'
 

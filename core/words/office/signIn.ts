@@ -48,7 +48,7 @@ export const toTheDoor = 'To the door'
 export const welcomeBack = 'Welcome back'
 export const welcome = 'Welcome'
 export const anew = 'new '
-export const chooseAPasswordYouSignIn = (value: Said) => `Choose a ${value}password. You sign in with it and with`
+export const chooseAPasswordYouSignIn = (anew: Said) => `Choose a ${anew}password. You sign in with it and with`
 export const password = 'Password'
 export const atLeast12CharactersSomeWords = 'At least 12 characters; some words in a row are easier to keep than signs.'
 export const theSameAgain = 'The same again'

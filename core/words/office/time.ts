@@ -37,7 +37,7 @@ export const theLinkHasEnded = 'The link has ended'
 export const whatItChanges = 'What it changes'
 export const place = 'place'
 export const places = 'places'
-export const andKeepsWhatCameSinceIn = (count: Said, value: Said) => `, and keeps what came since in ${count} ${value}`
+export const andKeepsWhatCameSinceIn = (count: Said, places: Said) => `, and keeps what came since in ${count} ${places}`
 export const backToItsEarlierVersion = 'back to its earlier version'
 export const wasChangedSinceADraftTakes = 'was changed since: a draft takes it back'
 
@@ -45,7 +45,7 @@ export const wasChangedSinceADraftTakes = 'was changed since: a draft takes it b
 export const underEmbargoUntil = (embargo: Said) => `Under embargo until ${embargo}.`
 export const thenWhatLiesUnderItComes = 'then what lies under it comes back'
 export const thenItLeavesTheSite = 'then it leaves the site'
-export const showsUntil = (until: Said, value: Said) => `Shows until ${until}; ${value}.`
+export const showsUntil = (until: Said, then: Said) => `Shows until ${until}; ${then}.`
 export const showsAgainAt = (at: Said) => `Shows again ${at}.`
 export const comesRepeats = (repeats: Said) => `Comes ${repeats}.`
 
@@ -79,8 +79,8 @@ export const theSiteThen = 'The site then'
 export const theSiteIsTheSameThen = 'The site is the same then as now.'
 export const thenToNow = 'then to now'
 export const nowToThen = 'now to then'
-export const fromAddedChangedMovedGone = (value: Said, items: Said, changed: Said, moved: Said, gone: Said) =>
-  `From ${value}: ${items} added, ${changed} changed, ${moved} moved, ${gone} gone`
+export const fromAddedChangedMovedGone = (span: Said, items: Said, changed: Said, moved: Said, gone: Said) =>
+  `From ${span}: ${items} added, ${changed} changed, ${moved} moved, ${gone} gone`
 export const andTheMenusChangeIn = (places: Said) => `; the menus change in ${places}`
 export const inTheMenus = 'in the menus · '
 export const rollTheSiteBackTo = (at: Said) => `Roll the site back to ${at}`

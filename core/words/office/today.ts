@@ -13,14 +13,14 @@ export const itIsFine = 'It is fine'
 export const waitsForYou = 'Waits for you'
 export const byDeadlineThenLongestFirst = 'by deadline, then longest first'
 export const nothingWaitsAtAGateYou = 'Nothing waits at a gate you guard.'
-export const waitingLine = (value: Said, value2: Said, by: Said, section: Said, number: Said, line: Said) =>
-  `${value}${value2}${by} · ${section} · version ${number}${line}`
+export const waitingLine = (change: Said, note: Said, by: Said, section: Said, number: Said, waits: Said) =>
+  `${change}${note}${by} · ${section} · version ${number}${waits}`
 export const reviewTitle = (title: Said) => `Review ${title}`
 export const review = 'Review'
 export const goThroughAllOneAfterThe = (count: Said) => `Go through all ${count}, one after the other`
 export const clearedWithoutATime = 'Cleared, without a time'
 export const forAPublisher = 'for a publisher'
-export const clearedLine = (value: Said, by: Said, section: Said) => `${value}Cleared by ${by} · ${section}`
+export const clearedLine = (change: Said, by: Said, section: Said) => `${change}Cleared by ${by} · ${section}`
 export const openTitle = (title: Said) => `Open ${title}`
 export const setItsTime = 'Set its time'
 export const carryItOut = 'Carry it out'
@@ -65,7 +65,7 @@ export const goodMorning = 'Good morning'
 export const goodAfternoon = 'Good afternoon'
 export const goodEvening = 'Good evening'
 export const mineThingsWait = (mine: Said) => `${mine} things wait`
-export const greeting = (word: Said, value: Said, mine: Said) => `${word}, ${value}. ${mine} for you.`
+export const greeting = (word: Said, name: Said, mine: Said) => `${word}, ${name}. ${mine} for you.`
 export const wentLive = 'went live'
 export const rolledBack = 'rolled back'
 export const sentToReview = 'sent to review'
