@@ -24,7 +24,15 @@ function besideFocus(back: boolean): HTMLElement | null {
     ...within.querySelectorAll<HTMLElement>('a[href], button, input, select, textarea, [contenteditable=true], [tabindex]'),
   ].filter((place) => place.tabIndex >= 0 && !place.matches(':disabled') && place.offsetParent !== null)
   const at = places.indexOf(document.activeElement as HTMLElement)
-  return places[at + (back ? -1 : 1)] ?? null
+  // From what Tab does not lead to, a block as a whole for example, it leads nowhere here.
+  return at < 0 ? null : (places[at + (back ? -1 : 1)] ?? null)
+}
+
+/** Waits until what has the focus can be typed into: a field at once; a text turns into an editor, which hears of the caret with the frame after. */
+async function untilItHears(): Promise<void> {
+  if (document.activeElement?.matches('input, textarea')) return
+  await nextFrame()
+  await nextFrame()
 }
 
 /** Does what a held key would have done where the focus is now. */
@@ -36,9 +44,7 @@ async function pressAgain({ key, ctrlKey, metaKey, shiftKey }: KeyboardEvent): P
   if (key === 'Tab') besideFocus(shiftKey)?.focus()
   else if (place instanceof HTMLTextAreaElement) document.execCommand('insertText', false, '\n')
   else if (place instanceof HTMLInputElement) place.form?.requestSubmit()
-  // A text turns into an editor once it has the focus, and hears of the caret with the frame after.
-  await nextFrame()
-  await nextFrame()
+  await untilItHears()
 }
 
 /**
@@ -69,9 +75,7 @@ export function catchKeys(typed = ''): (placed: boolean) => Promise<void> {
   return async (placed) => {
     if (held.length && placed) {
       await comes(() => isOpen() || null)
-      // An editor hears of the caret with the frame after it got the focus.
-      await nextFrame()
-      await nextFrame()
+      await untilItHears()
     }
     // What is typed while this goes on is held too, and comes after it.
     for (let next = held.shift(); next !== undefined; next = held.shift()) {
@@ -80,10 +84,11 @@ export function catchKeys(typed = ''): (placed: boolean) => Promise<void> {
         if (placed && isOpen()) document.execCommand('insertText', false, next)
         continue
       }
-      // The menu takes the keys from here on.
-      if (isInsertKey(next)) window.removeEventListener('keydown', onKey, true)
-      // The block that has the focus now gets its tools with the next frame.
-      await nextFrame()
+      if (isInsertKey(next)) {
+        // The menu takes the keys from here on. The block that has the focus now gets its tools with the next frame.
+        window.removeEventListener('keydown', onKey, true)
+        await nextFrame()
+      }
       await pressAgain(next)
     }
     window.removeEventListener('keydown', onKey, true)

@@ -41,6 +41,7 @@ test('a page with every kind of block is written by keyboard alone', async ({ br
   await page.keyboard.type('Book')
   await page.keyboard.press('Tab')
   await page.keyboard.type('/fares')
+  await expect(page.getByRole('textbox', { name: 'Where the button leads' })).toHaveValue('/fares')
   await page.keyboard.press('Tab')
   await page.getByRole('group', { name: /^Button, block/ }).focus()
   await add(page, 'definitions')
