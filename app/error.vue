@@ -10,7 +10,7 @@ defineProps<{ error: { statusCode?: number; message?: string } }>()
       {{ error.statusCode === 404 ? say.thereIsNothingHere : say.somethingFailedHere }}
     </h1>
     <p class="mt-3 text-soft">
-      {{ error.statusCode === 404 ? say.thisAddressBelongsToNoPlace : say.whatYouWroteAndSavedIs }}
+      {{ error.statusCode === 404 ? say.thisAddressBelongsToNoPlace : say.whatYouWroteAndSavedIsKept }}
     </p>
     <p class="mt-6">
       <a class="link" href="/office">{{ say.toToday }}</a>

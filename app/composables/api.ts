@@ -46,7 +46,7 @@ async function answerOf(path: string, init: RequestInit): Promise<Response> {
   try {
     response = await fetch(`/api/v1${path}`, init)
   } catch {
-    throw new ApiProblem(0, say.noConnection, [{ code: 'offline', detail: say.theServerCannotBeReachedWhat }], {})
+    throw new ApiProblem(0, say.noConnection, [{ code: 'offline', detail: say.theServerCannotBeReached }], {})
   }
   if (response.ok) return response
   const value = (await response.json().catch(() => ({}))) as Record<string, unknown>

@@ -1,6 +1,5 @@
 import type { UseDraggableReturn } from 'vue-draggable-plus'
 import type { Block } from '~~/core/blocks/blocks'
-import * as say from '~~/core/words/office/composing'
 
 /**
  * Lets the blocks within `root` be dragged by their handles. The library is fetched when a block is first pointed at, as its handle is: a page that
@@ -25,7 +24,7 @@ export function useBlockDragging(
   }
   watch(given.pointed, (pointed) => {
     // What does not come now is asked for when a block is pointed at again.
-    if (pointed && !dragging) begin().catch((error: unknown) => console.error(say.draggingBlocksDidNotLoad, error))
+    if (pointed && !dragging) begin().catch((error: unknown) => console.error('Dragging blocks did not load', error))
   })
   watch(given.locked, (locked) => dragging?.option('disabled', locked))
   onBeforeUnmount(() => {

@@ -22,7 +22,7 @@ export function useChosenRows(total: () => number, loaded: () => Listed[]) {
       // One taken from all: those that are here stay chosen, the rest cannot be named one by one.
       for (const row of loaded()) next.set(row.id, row.draft)
       all.value = false
-      if (total() > next.size) notices.say('done', say.chosenAreNowTheThatAre(next.size, numberWords(total())))
+      if (total() > next.size) notices.say('done', say.chosenAreThoseLoaded(next.size, numberWords(total())))
     }
     for (const row of rows) {
       if (on) next.set(row.id, row.draft)

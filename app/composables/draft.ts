@@ -9,7 +9,6 @@ import type { Choices, Disagreement } from '~~/core/history/merge'
 import { api, ApiProblem } from '~/composables/api'
 import { localCopy, type Unsaved } from '~/composables/localCopy'
 import type { Answer } from '~/composables/apiTypes'
-import * as say from '~~/core/words/office/composing'
 
 export type SaveState = 'saved' | 'unsaved' | 'saving' | 'offline' | 'signed-out' | 'refused' | 'conflict'
 
@@ -252,7 +251,7 @@ export function useDraft(
   /** What earlier visits left is read before anything is kept over it. */
   const lookingBack = ref(true)
   const looked = lookBack()
-    .catch((error: unknown) => console.error(say.whatWasKeptCannotBeOffered, error))
+    .catch((error: unknown) => console.error('What was kept cannot be offered now; it stays kept', error))
     .finally(() => (lookingBack.value = false))
   async function lookBack(): Promise<void> {
     const [kept, steps] = await Promise.all([copy.left(), copy.timeline()])

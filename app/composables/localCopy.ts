@@ -1,7 +1,6 @@
 import { del, get, set } from 'idb-keyval'
 import type { Edit } from '~~/core/content/edits'
 import type { Timeline } from '~~/core/history/timeline'
-import * as say from '~~/core/words/office/composing'
 
 /** What is written and not saved yet: edits made on a version, and those of them that were sent and not answered yet. */
 export interface Unsaved {
@@ -42,7 +41,7 @@ export function localCopy(person: string, draft: string) {
     try {
       work()
     } catch (error) {
-      console.warn(say.theBrowserDidNotWhatIs(what), error)
+      console.warn(`The browser did not ${what} what is unsaved`, error)
     }
   }
   const urgent = (): Unsaved | undefined => {
@@ -50,7 +49,7 @@ export function localCopy(person: string, draft: string) {
       const text = localStorage.getItem(key)
       return text === null ? undefined : (JSON.parse(text) as Unsaved)
     } catch (error) {
-      console.warn(say.whatWasKeptAsThePage, error)
+      console.warn('What was kept as the page closed cannot be read', error)
       return undefined
     }
   }

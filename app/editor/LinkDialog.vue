@@ -141,7 +141,7 @@ async function upload(event: Event) {
 <template>
   <PlainDialog :open="true" :title="say.whereDoesItLead" @close="emit('close')">
     <form data-style-bar @submit.prevent="go">
-      <label class="label" for="target">{{ say.wordsOfATitleOrA }}</label>
+      <label class="label" for="target">{{ say.wordsOfATitle }}</label>
       <input id="target" v-model="text" class="input" autocomplete="off" />
     </form>
     <ul class="mt-3 border-t border-line">
@@ -205,7 +205,7 @@ async function upload(event: Event) {
     </ul>
     <div class="mt-3 flex flex-wrap items-center gap-x-4 gap-y-2">
       <label class="button cursor-pointer has-focus-visible:outline-2"
-        ><FileUp class="size-4" aria-hidden="true" />{{ uploading ? say.uploading : say.addADocumentAndLinkTo
+        ><FileUp class="size-4" aria-hidden="true" />{{ uploading ? say.uploading : say.addADocumentAndLinkToIt
         }}<input
           type="file"
           class="sr-only"
@@ -213,7 +213,7 @@ async function upload(event: Event) {
           accept=".pdf,.docx,.xlsx,.pptx,.odt,.ods,.odp,.epub,.csv,.txt"
           @change="upload"
       /></label>
-      <label class="flex items-center gap-2"><input v-model="beside" type="checkbox" />{{ say.openDocumentsAndOtherSitesIn }}</label>
+      <label class="flex items-center gap-2"><input v-model="beside" type="checkbox" />{{ say.openDocumentsAndOtherSites }}</label>
     </div>
     <template #actions
       ><button type="button" class="button" @click="emit('close')">{{ common.cancel }}</button></template

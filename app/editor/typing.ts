@@ -59,7 +59,8 @@ export function catchKeys(typed = ''): (placed: boolean) => Promise<void> {
     // Another holds it already, or it is pressed by this program.
     if (event.defaultPrevented || !event.isTrusted) return
     const last = held.at(-1)
-    const modified = event.ctrlKey || event.metaKey || event.altKey
+    // AltGr types letters, which some systems tell as Ctrl and Alt together.
+    const modified = (event.ctrlKey || event.metaKey || event.altKey) && !event.getModifierState('AltGraph')
     if (isInsertKey(event) || (!modified && (event.key === 'Tab' || event.key === 'Enter'))) {
       if (!event.repeat) held.push(event)
     } else if (modified || event.isComposing) return
@@ -97,7 +98,7 @@ export function catchKeys(typed = ''): (placed: boolean) => Promise<void> {
 
 /**
  * Holds back what is typed from when a dialog is asked for until it has the focus, and types it there: else it would go into the text that the
- * dialog was asked for from, or nowhere. A dialog that is loaded by another is waited for once.
+ * dialog was asked for from, or nowhere. Where none comes, it goes into what is written after all: no word is lost. A dialog that is loaded by another is waited for once.
  */
 export async function catchKeysForDialog(): Promise<void> {
   if (awaited) return
@@ -105,7 +106,7 @@ export async function catchKeysForDialog(): Promise<void> {
   const release = catchKeys()
   const dialog = await comes(() => document.activeElement?.closest('[role=dialog]') ?? null)
   awaited = false
-  await release(dialog !== null)
+  await release(dialog !== null || isOpen())
 }
 let awaited = false
 

@@ -150,7 +150,7 @@ const NONE: ReadonlySet<string> = new Set()
 export const grantsOf = (rights: Rights, person: string): readonly Way[] =>
   rights.people.get(person)?.active ? (indexOf(rights).ways.get(person) ?? []) : []
 
-/** The way by which an active person may do something in a section (`null`: to the site as a whole), if there is one; in a section of another site there is none. */
+/** The grant by which an active person may do something in a section (`null`: to the site as a whole), if there is one; in a section of another site there is none. */
 export function grantFor(rights: Rights, person: string, verb: Verb, section: string | null): Way | undefined {
   const path = section === null ? NONE : indexOf(rights).paths.get(section)
   if (!path) return undefined

@@ -53,7 +53,7 @@ async function changedVersions(db: Reader): Promise<string[]> {
 
 /**
  * Looks through a whole data file: that it is not damaged, that every row refers to one that is there, that the journal's chain and
- * all versions are what their hashes say, that readers get what is live, and that lists have every item and open draft. Answers
+ * all versions are what their hashes say, that readers get what is live, and that lists have every item and open draft. Returns
  * what is wrong, in words; nothing where all holds. It reads all that is written: a second for some thousand versions.
  */
 export async function faultsOf(db: Reader): Promise<string[]> {

@@ -1,4 +1,4 @@
-import { expect, test } from '@playwright/test'
+import { expect, test, type Page } from '@playwright/test'
 import { addBlock, begin, bodyOf, caretAt, frames, kill, nextParagraph, pageOf, saved, SLOWER, stepIn, takeLeft, undoUntil } from './office'
 
 /** A number below `most`, of a sequence that a seed decides. */
@@ -194,18 +194,24 @@ test('an Undo leaves what a colleague wrote, and a conflict takes words of oneâ€
   await expect.poll(() => bodyOf(ann, item)).toBe('The quay is shut. Use the other one today and tomorrow')
 })
 
-test('what is typed while a dialog is still on its way goes into it, not into the text', async ({ browser }) => {
-  const page = await stepIn(browser, 'Anton Arrieta')
-  await begin(page, 'Typed ahead')
-  await addBlock(page, 'Paragraph')
-  await page.keyboard.type('The text')
-  await saved(page)
+/** Holds back each script that a page asks for from now on. Returns a function that lets them come. */
+async function holdScripts(page: Page): Promise<() => void> {
   let come = () => {}
   const waits = new Promise<void>((done) => (come = done))
   await page.route(/\/_nuxt\/.*\.js/, async (route) => {
     await waits
     await route.continue()
   })
+  return come
+}
+
+test('what is typed while a dialog is still on its way goes into it, not into the text', async ({ browser }) => {
+  const page = await stepIn(browser, 'Anton Arrieta')
+  await begin(page, 'Typed ahead')
+  await addBlock(page, 'Paragraph')
+  await page.keyboard.type('The text')
+  await saved(page)
+  const come = await holdScripts(page)
   await page.keyboard.press('Control+s')
   await page.keyboard.type('Why it changed')
   await expect(page.getByRole('group', { name: /block 1/ })).toHaveText('The text')
@@ -223,12 +229,7 @@ test('what is typed while a block is still on its way goes on from field to fiel
   await addBlock(page, 'Paragraph')
   await page.keyboard.type('The text')
   await saved(page)
-  let come = () => {}
-  const waits = new Promise<void>((done) => (come = done))
-  await page.route(/\/_nuxt\/.*\.js/, async (route) => {
-    await waits
-    await route.continue()
-  })
+  const come = await holdScripts(page)
   await page.keyboard.press('Control+Enter')
   await page.getByRole('menuitem', { name: 'Button', exact: true }).click()
   await page.keyboard.type('Booj')
@@ -248,4 +249,18 @@ test('what is typed while a block is still on its way goes on from field to fiel
     draft: { content: { body: { kind: string; label?: string; href?: string }[] } }
   }
   expect(draft.content.body[1]).toMatchObject({ kind: 'button', label: 'Book here', href: '/fares/winter' })
+})
+
+test('what was typed for a dialog that does not come is not lost: it goes into the text', async ({ browser }) => {
+  const page = await stepIn(browser, 'Anton Arrieta')
+  const item = await begin(page, 'A dialog that does not come')
+  await addBlock(page, 'Paragraph')
+  await page.keyboard.type('The quay')
+  await saved(page)
+  await page.route(/\/_nuxt\/.*\.js/, (route) => route.abort())
+  await page.keyboard.press('Control+s')
+  await page.keyboard.type(' is shut')
+  await expect(page.getByRole('group', { name: /block 1/ })).toHaveText('The quay is shut')
+  await saved(page)
+  await expect.poll(() => bodyOf(page, item)).toBe('The quay is shut')
 })

@@ -23,7 +23,7 @@ const trouble = (entry: CalendarEntry) => entry.troubles.stops + entry.troubles.
 <template>
   <div class="space-y-5 px-5 py-4">
     <p v-if="!days.length" class="rounded-md border border-line bg-sheet px-4 py-6 text-center text-soft">
-      {{ say.nothingIsPlannedHereATime }}
+      {{ say.nothingIsPlannedHere }}
     </p>
     <section
       v-for="[day, list] in days"

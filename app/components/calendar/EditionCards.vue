@@ -18,7 +18,7 @@ const part = (n: number, of: number) => (of ? `${(100 * n) / of}%` : '0%')
 <template>
   <aside class="space-y-2 overflow-y-auto px-4 py-3" :aria-label="say.editionsAhead">
     <h2 class="text-body font-semibold text-soft">{{ say.editionsAhead }}</h2>
-    <p v-if="editions && !open.length" class="text-soft">{{ say.noneAnEditionGathersChangesThat }}</p>
+    <p v-if="editions && !open.length" class="text-soft">{{ say.noneAnEditionGathersChangesThatGo }}</p>
     <NuxtLink
       v-for="edition in open"
       :key="edition.id"

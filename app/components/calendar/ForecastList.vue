@@ -18,7 +18,7 @@ const first = (text: string) => text.split(/[.,:] /)[0]!
       {{ say.forecast
       }}<span class="ml-auto font-normal text-soft">{{ troubles?.length ? common.countedTroubles(troubles.length) : '' }}</span>
     </h2>
-    <p v-if="troubles?.length === 0" class="mt-2 text-soft">{{ say.allThatIsPlannedWouldGo }}</p>
+    <p v-if="troubles?.length === 0" class="mt-2 text-soft">{{ say.allThatIsPlannedWouldGoLive }}</p>
     <ul class="divide-y divide-line">
       <li v-for="trouble in shown" :key="trouble.key" class="py-2">
         <p>

@@ -52,7 +52,7 @@ const firstOfEach = (lines: { item: string; draft: string }[]) => [
       <label v-if="cleared?.length" class="flex items-baseline gap-2">
         <input v-model="withCleared" type="checkbox" />{{ say.takeInAllThatIsCleared(common.countedDrafts(cleared.length)) }}
       </label>
-      <p class="hint">{{ say.allOfItGoesLiveAt }}</p>
+      <p class="hint">{{ say.allOfItGoesLive }}</p>
     </form>
     <template #actions
       ><button class="button" @click="$emit('close')">{{ common.cancel }}</button

@@ -23,14 +23,14 @@ const end = () =>
 
 <template>
   <PlainDialog :open="true" :title="say.subscribeToTheCalendar" @close="$emit('close')">
-    <p>{{ say.anyCalendarProgramThatTakesAn }}</p>
+    <p>{{ say.anyCalendarProgramThatTakesAnAddress }}</p>
     <template v-if="url">
       <label class="label mt-3" for="feed-url">{{ say.theAddressShownOnlyNow }}</label>
       <input id="feed-url" class="input font-mono" readonly :value="url" @focus="($event.target as HTMLInputElement).select()" />
-      <p class="hint mt-1">{{ say.whoeverHasItSeesWhatYou }}</p>
+      <p class="hint mt-1">{{ say.whoeverHasTheAddressSees }}</p>
     </template>
     <p v-else-if="feed?.madeAt" class="mt-3">
-      {{ say.yoursWasMadeOnItIs(dateWords(feed.madeAt.slice(0, 10))) }}
+      {{ say.yoursWasMadeOn(dateWords(feed.madeAt.slice(0, 10))) }}
     </p>
     <template #actions>
       <button class="button" @click="$emit('close')">{{ common.close }}</button>

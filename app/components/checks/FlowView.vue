@@ -47,7 +47,7 @@ const span = (ms: number | null) => (ms === null ? '–' : spanWords(ms))
         }}</span>
       </h2>
       <p v-if="!boards.length" class="rounded-md border border-line bg-sheet px-4 py-6 text-center text-soft">
-        {{ say.noGateHoldsAnythingUpWhat }}
+        {{ say.noGateHoldsAnythingUp }}
       </p>
       <section
         v-for="{ id, lines, first } in boards"
@@ -95,7 +95,7 @@ const span = (ms: number | null) => (ms === null ? '–' : spanWords(ms))
           @update:model-value="router.replace({ query: { ...route.query, days: $event } })"
         />
       </div>
-      <p v-if="!flow.gates.length" class="text-soft">{{ say.nothingWentThroughAGateIn }}</p>
+      <p v-if="!flow.gates.length" class="text-soft">{{ say.nothingWentThroughAGate }}</p>
       <div v-else class="grid gap-x-6 gap-y-4 xl:grid-cols-2">
         <div
           v-for="[word, rows] in [

@@ -82,7 +82,7 @@ const personName = (id: unknown) => people.value.find((person) => person.id === 
         <span class="font-mono text-[0.93em] break-all">{{ verdict.head }}</span></template
       >
       <template v-else
-        ><b>{{ say.brokenAtRow(verdict.brokenAt ?? 0) }}</b> {{ say.itWasChangedLeftOutOr }}</template
+        ><b>{{ say.brokenAtRow(verdict.brokenAt ?? 0) }}</b> {{ say.itWasChanged }}</template
       >
     </p>
     <form class="flex flex-wrap items-end gap-3 px-5 pt-4" :aria-label="say.whatOfTheJournal" @submit.prevent>

@@ -22,7 +22,7 @@ const parts = computed(() => (shown.value?.text ?? '').split(/(https?:\/\/[^\s]+
 <template>
   <LoadState v-if="!mails" :problem="problem" :loading="loading" @retry="load" />
   <p v-else-if="!mails.length" class="max-w-2xl px-5 py-8 text-soft">
-    {{ say.noMailYetWhatTheOffice }}
+    {{ say.noMailYet }}
   </p>
   <div v-else class="grid md:grid-cols-[24rem_1fr]">
     <ul class="border-r border-line" :aria-label="say.mails">

@@ -81,13 +81,13 @@ watchEffect(() => (model.value = action()))
       <label v-for="each in Object.keys(MAY_BECOME)" :key="each" class="mr-4 inline-flex items-center gap-2"
         ><input v-model="kind" type="radio" name="batch-kind" :value="each" />{{ KINDS[each as Kind].many }}</label
       >
-      <p class="hint mt-1">{{ say.historyLinksAndLabelsStayThe }}</p>
+      <p class="hint mt-1">{{ say.historyLinksAndLabelsStay }}</p>
     </fieldset>
     <div v-else-if="what === 'hand'">
       <PersonChoice v-model="owner" :label="say.toWhom" none="nobody" :people="people" />
     </div>
     <div v-else-if="what === 'send'">
-      <label class="label" for="batch-note">{{ say.aWordToThoseWhoWait }}</label>
+      <label class="label" for="batch-note">{{ say.aWordToThoseWhoWaitThere }}</label>
       <textarea id="batch-note" v-model="note" class="input-area" rows="2" maxlength="2000" />
     </div>
     <div v-else-if="what === 'schedule'" class="flex gap-3">
@@ -109,7 +109,7 @@ watchEffect(() => (model.value = action()))
         <option v-for="entry in editions" :key="entry.id" :value="entry.id">{{ entry.name }}</option>
       </select>
       <NotLoaded :what="say.theEditions" :problem="problem" @again="again" />
-      <p v-if="!editions.length && !problem" class="hint mt-1">{{ say.thereIsNoOpenEditionBegin }}</p>
+      <p v-if="!editions.length && !problem" class="hint mt-1">{{ say.thereIsNoOpenEdition }}</p>
     </div>
   </div>
 </template>

@@ -30,7 +30,7 @@ function drop(event: DragEvent, index: number) {
 
 <template>
   <PlainDialog :open="true" :title="say.columns" @close="emit('close')">
-    <p class="hint mb-2">{{ say.yoursAloneTheTitleStaysFirst }}</p>
+    <p class="hint mb-2">{{ say.yoursAlone }}</p>
     <ol class="divide-y divide-line border-y border-line">
       <li
         v-for="(column, index) in own"

@@ -33,7 +33,7 @@ function read(event: Event) {
           {{ say.bringInAChangedCsv }}
         </button></MenuItem
       >
-      <p class="hint border-t border-line px-3 pt-1.5 pb-1">{{ say.titlesInternalNamesOwnersLabelsAnd }}</p>
+      <p class="hint border-t border-line px-3 pt-1.5 pb-1">{{ say.whatAFileCanChange }}</p>
     </MenuItems>
     <input ref="field" type="file" accept=".csv,text/csv" class="sr-only" tabindex="-1" :aria-label="say.aChangedCsv" @change="read" />
   </Menu>

@@ -35,7 +35,7 @@ const change = computed(() => ({
         <select id="label-type" v-model="type" class="input">
           <option v-for="one in LABEL_TYPES" :key="one" :value="one">{{ LABEL_WORDS[one].one }}</option>
         </select>
-        <p v-if="type !== label.type && label.path" class="hint mt-1">{{ say.itsAddressChangesRedirectsToThe(label.path) }}</p>
+        <p v-if="type !== label.type && label.path" class="hint mt-1">{{ say.itsAddressChanges(label.path) }}</p>
       </div>
       <div v-if="type === 'category'">
         <label class="label" for="label-broader">{{ say.partOfTheCategory }}</label>

@@ -24,7 +24,7 @@ const list = computed(() => `/office/content?q=${encodeURIComponent(`label:${wri
     <div class="mt-3 space-y-1.5">
       <p v-if="label.items">
         <NuxtLink :to="list" class="link" target="_blank">{{ common.countedItems(label.items) }}</NuxtLink>
-        {{ say.wouldGetTheOtherLabelIn(label.live ? say.ofThemLive(label.live) : say.noneOfThemLive) }}
+        {{ say.wouldGetTheOtherLabelInPlace(label.live ? say.ofThemLive(label.live) : say.noneOfThemLive) }}
       </p>
       <p v-else>{{ say.noItemHasIt }}</p>
       <p v-if="label.path" class="text-soft">

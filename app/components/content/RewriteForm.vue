@@ -71,7 +71,7 @@ const name = computed(() => {
       >
     </fieldset>
     <label v-if="canFill" class="flex items-center gap-2"
-      ><input v-model="missing" type="checkbox" />{{ say.fillInOnlyWhereThereIs }}</label
+      ><input v-model="missing" type="checkbox" />{{ say.fillInOnlyWhereThereIsNone }}</label
     >
     <template v-if="what === 'label'">
       <label v-if="!fills" class="block"
@@ -102,7 +102,7 @@ const name = computed(() => {
         ><input v-model="to" class="input" :maxlength="what === 'link' ? 2048 : 500"
       /></label>
       <p v-if="fills" class="hint">
-        {{ what === 'alt' ? say.writeWhatEachPictureShowsThose : say.eachGetsItsSummaryToBegin }}
+        {{ what === 'alt' ? say.writeWhatEachPictureShows : say.eachGetsItsSummaryToBegin }}
       </p>
       <div v-if="what !== 'link' && !fills" class="space-y-1">
         <label class="flex items-center gap-2"><input v-model="exactCase" type="checkbox" />{{ say.capitalsAsTyped }}</label>

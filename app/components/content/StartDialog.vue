@@ -54,11 +54,11 @@ async function start() {
         <p class="hint mt-1.5">
           {{
             {
-              page: say.aPageStaysAtItsPlace,
-              post: say.aPostHasItsDateIn,
-              notice: say.aNoticeTellsReadersWhatIs,
-              banner: say.aBannerTurnsOnTheFront,
-              label: say.aCategoryTagOrSeriesThat,
+              page: say.aPageStays,
+              post: say.aPostHasItsDate,
+              notice: say.aNoticeTellsReadersWhatIsDifferent,
+              banner: say.aBannerTurnsOnTheFrontPage,
+              label: say.aCategoryTagOrSeries,
               author: say.whoWritesAsReadersSeeThem,
               settings: '',
             }[kind]

@@ -74,7 +74,7 @@ async function keep() {
         <NotLoaded :what="say.yourGroups" :problem="problem" @again="again" />
       </div>
       <label class="flex items-center gap-2"
-        ><input v-model="withColumns" type="checkbox" class="size-4" />{{ say.withTheColumnsAsTheyAre }}</label
+        ><input v-model="withColumns" type="checkbox" class="size-4" />{{ say.withTheColumnsAsTheyAreNow }}</label
       >
     </form>
     <template #actions>

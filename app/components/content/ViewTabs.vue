@@ -66,7 +66,7 @@ const here = computed(() => props.views.find(isHere) ?? null)
         </template>
         <MenuItem v-else v-slot="{ active }"
           ><button class="w-full px-3 py-1 text-left" :class="active && 'bg-kelp-wash'" @click="emit('keep')">
-            {{ say.keepWhatIsShownAsA }}
+            {{ say.keepWhatIsShownAsAView }}
           </button></MenuItem
         >
         <MenuItem v-for="view in others" :key="view.id" v-slot="{ active }"

@@ -142,7 +142,7 @@ async function save() {
       <div v-if="places.length" class="flex flex-wrap items-start gap-5 border-t border-line pt-3">
         <div class="min-w-44 flex-1 space-y-2">
           <p class="font-medium">{{ say.whereToLook }}</p>
-          <p class="hint">{{ say.whereAPlaceShowsOnlyA }}</p>
+          <p class="hint">{{ say.whereAPlaceShowsOnlyAPart }}</p>
           <label class="flex items-center gap-2"
             ><span class="w-20 text-soft">{{ say.leftToRight }}</span
             ><input v-model.number="focus.x" class="flex-1" type="range" min="0" max="100" step="10"

@@ -43,7 +43,7 @@ async function make() {
     })
     titles.set(made.item, title.value.trim())
     add(made.item)
-    notices.done(say.isMadeReadersSeeItOnce(title.value.trim()))
+    notices.done(say.isMadeButNotLive(title.value.trim()))
     making.value = false
     title.value = ''
   } catch (error) {

@@ -34,7 +34,7 @@ const fitWords = computed(() => {
   const place = say.showsUpTo(SLOTS[props.slotName].words, SLOTS[props.slotName].width)
   const verdict = {
     sharp: say.sharpOnEveryScreen,
-    plain: say.enoughButSoftOnTheSharpest,
+    plain: say.enoughButSoftOnTheSharpestScreens,
     small: say.tooSmallItWillLookSoft,
   }
   return `${size}; ${place}: ${verdict[fit.value.fit]}.`
@@ -69,7 +69,7 @@ async function take(files: FileList | null | undefined) {
   const file = files?.[0]
   over.value = false
   if (!file || props.locked) return
-  if (file.size > 5 * 1024 * 1024) return notices.say('trouble', say.hasMbAPictureHasAt(file.name, (file.size / 1024 / 1024).toFixed(1)))
+  if (file.size > 5 * 1024 * 1024) return notices.say('trouble', say.pictureIsTooLarge(file.name, (file.size / 1024 / 1024).toFixed(1)))
   const form = new FormData()
   form.append('file', file)
   await add(() => api('POST', '/media', { form }))
@@ -99,8 +99,8 @@ async function take(files: FileList | null | undefined) {
       :class="[compact ? 'h-20' : 'h-36', over ? 'border-kelp bg-kelp-wash' : 'border-edge']"
     >
       <ImagePlus v-if="!compact" class="size-6" aria-hidden="true" />
-      <span class="font-medium text-ink">{{ busy ? say.uploading : say.dropItHereOrPickA(label) }}</span>
-      <span v-if="!compact">{{ say.jpegPngWebPGifOrAvif }}</span>
+      <span class="font-medium text-ink">{{ busy ? say.uploading : say.dropItHere(label) }}</span>
+      <span v-if="!compact">{{ say.pictureFormats }}</span>
       <input
         type="file"
         class="sr-only"
@@ -172,7 +172,7 @@ async function take(files: FileList | null | undefined) {
     </div>
     <p v-if="fit && !locked" class="mt-1 text-body" :class="fit.fit === 'small' ? 'text-lamp' : 'text-soft'">{{ fitWords }}</p>
     <p v-if="value && !locked && !value.alt && !value.decorative" class="mt-1 text-lamp">
-      {{ say.sayWhatItShowsOrThat }}
+      {{ say.sayWhatItShows }}
     </p>
   </div>
 </template>

@@ -69,7 +69,7 @@ onKeyStroke('k', (event) => {
         <Combobox :model-value="null" nullable @update:model-value="run">
           <ComboboxInput
             class="h-12 w-full bg-transparent px-4 text-lead outline-none"
-            :placeholder="say.findAnItemGoToA"
+            :placeholder="say.findAnItem"
             :aria-label="say.findOrDoAnything"
             autocomplete="off"
             @change="text = $event.target.value"

@@ -15,7 +15,7 @@ const zone = computed(() => site.zone)
 <template>
   <div>
     <p v-if="!news.length" class="px-4 py-5 text-soft">
-      {{ say.nothingYetYouAreToldHere }}
+      {{ say.nothingYet }}
     </p>
     <ul>
       <li v-for="entry in news" :key="entry.id" class="border-b border-line last:border-0" :class="!entry.seen && 'bg-kelp-wash'">

@@ -23,7 +23,7 @@ const session = useSession()
         </p>
       </div>
       <div v-if="person.exclusiveRoles.length" class="border-b border-line py-1">
-        <p class="px-3 pt-1 text-body text-soft">{{ say.youUseOneOfTheseAt }}</p>
+        <p class="px-3 pt-1 text-body text-soft">{{ say.youUseOneOfThese }}</p>
         <MenuItem v-for="role in person.exclusiveRoles" :key="role.id" v-slot="{ active }" :disabled="role.used"
           ><button
             class="flex w-full items-center gap-2 px-3 py-1.5 text-left"

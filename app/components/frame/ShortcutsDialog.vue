@@ -11,13 +11,13 @@ const KEYS = [
   ['Enter', say.onABlockWriteInIt],
   [say.esc, say.inABlockOutOfIt],
   [say.altAlt, say.onABlockMoveIt],
-  ['↑ / ↓', say.onABlockGoToThe],
+  ['↑ / ↓', say.onABlockGoToTheNext],
   [say.ctrlEnter, say.inABlockAddOneBelow],
   [say.ctrlZCtrlShiftZ, say.undoRedoTextsBlocksAndFields],
   [say.ctrlShiftF, say.findAndReplaceOnThePage],
   ['n / p', say.inCompareNextChangeChangeBefore],
   [say.ctrlS, say.saveNowAsANamedVersion],
-  ['j / k, c, r, x', say.inReviewNextAndBeforeClear],
+  ['j / k, c, r, x', say.keysOfReview],
 ]
 </script>
 

@@ -33,7 +33,7 @@ const clocks = computed(() =>
         if (text === null) return []
         const meaning = meaningOf({ date: text.slice(0, 10), time: text.slice(11), zone: zone.value })
         return meaning.kind === 'gap'
-          ? [say.theClocksSkipThatNightWhat(text.slice(11))]
+          ? [say.theClocksSkipThatNight(text.slice(11))]
           : meaning.kind === 'overlap'
             ? [say.theClocksShowTwiceThatNight(text.slice(11))]
             : []
@@ -93,7 +93,7 @@ const clocks = computed(() =>
       <p v-else-if="fromDate || untilDate" class="text-rust" role="alert">{{ parsed.error.issues[0]!.message }}</p>
       <p v-for="words in clocks" :key="words" class="text-rust">{{ words }}</p>
       <p class="hint">
-        {{ say.itsTimesAreAPartOf }}
+        {{ say.itsTimesAreAPartOfThePage }}
       </p>
     </form>
     <template #actions

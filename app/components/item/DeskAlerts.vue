@@ -20,7 +20,7 @@ const route = useRoute()
       class="flex flex-wrap items-center gap-x-3 border-b border-line bg-lamp-wash px-5 py-1.5"
     >
       <span
-        ><b class="font-semibold">{{ say.behindTheSite }}</b> {{ say.versionWentLiveAfterThisDraft(page.live?.number ?? '') }}</span
+        ><b class="font-semibold">{{ say.behindTheSite }}</b> {{ say.versionWentLiveAfterThisDraftBegan(page.live?.number ?? '') }}</span
       >
       <button class="link" @click="emit('compare')">{{ say.compareWithIt }}</button>
       <button class="button ml-auto" :disabled="!!whyNotWrite" :title="whyNotWrite" @click="emit('bringUpToDate')">
@@ -28,7 +28,7 @@ const route = useRoute()
       </button>
     </p>
     <p v-if="at?.offers.value[0]" role="alert" class="flex flex-wrap items-center gap-3 border-b border-line bg-tide-wash px-5 py-1.5">
-      <span>{{ say.whatYouWroteHereAtWas(shortIn(at.offers.value[0].kept.at, site.zone, site.now)) }}</span>
+      <span>{{ say.whatYouWroteHereWasNotSaved(shortIn(at.offers.value[0].kept.at, site.zone, site.now)) }}</span>
       <button class="button ml-auto" @click="at.takeLeft(true)">{{ say.restoreIt }}</button>
       <button class="button-quiet" @click="at.takeLeft(false)">{{ say.throwItAway }}</button>
     </p>

@@ -15,7 +15,7 @@ const hours = computed(() => say.hoursOfWorkingTime(props.fast.hours))
     :label="say.whyCanItNotWait"
     :action="say.putLiveNow"
     needed
-    :hint="say.readersGetItAtOnceIts(hours, fast.takesBack ? say.elseItIsTakenBackFrom : say.elseItIsToldOfAnd)"
+    :hint="say.readersGetItAtOnce(hours, fast.takesBack ? say.elseItIsTakenBack : say.elseItIsToldOf)"
     :run="run"
     @close="emit('close')"
   />

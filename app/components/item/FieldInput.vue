@@ -155,7 +155,7 @@ const set = (event: Event) => emit('change', (event.target as HTMLInputElement).
           :value="text"
           :disabled="locked"
           @change="emit('change', ($event.target as HTMLInputElement).value || null)"
-        /><span v-if="!text" class="hint self-center">{{ say.emptyTheDayItFirstGoes }}</span>
+        /><span v-if="!text" class="hint self-center">{{ say.emptyTheDayItFirstGoesLive }}</span>
       </div>
       <LateInput
         v-else-if="rule.input === 'number'"

@@ -25,7 +25,7 @@ async function load(event: Event) {
         {{ person.name }}<template v-if="person.of"> {{ say.forWhom(person.of) }}</template
         ><template v-if="person.why">: {{ person.why }}</template>
       </li>
-      <li v-if="!people.length" class="text-rust">{{ say.nobodyMayClearItHereA }}</li>
+      <li v-if="!people.length" class="text-rust">{{ say.nobodyMayClearItHere }}</li>
     </ul>
   </details>
 </template>

@@ -38,7 +38,7 @@ onMounted(async () => {
         >
       </fieldset>
       <div>
-        <label class="label" for="hand-note">{{ say.aWordWithItIfYou }}</label><textarea
+        <label class="label" for="hand-note">{{ say.aWordWithIt }}</label><textarea
           id="hand-note"
           v-model="note"
           class="input-area"
@@ -46,7 +46,7 @@ onMounted(async () => {
           maxlength="5000"
         />
       </div>
-      <p class="hint">{{ say.theyAreToldTheOthersMay }}</p>
+      <p class="hint">{{ say.theyAreTold }}</p>
     </form>
     <template #actions
       ><button class="button" @click="emit('close')">{{ common.cancel }}</button

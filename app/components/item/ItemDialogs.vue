@@ -71,14 +71,14 @@ const { dialog } = props.actions
     <NoteDialog
       v-if="dialog === 'clear'"
       :title="say.clearThisVersion"
-      :label="say.aWordWithItIfYou"
+      :label="say.aWordWithIt"
       :action="say.clear"
       :hint="say.yourClearanceHoldsForVersionExactly(page.draft?.number ?? '')"
       :run="actions.clear"
       @close="dialog = null"
     >
       <p v-if="pins.length" class="mb-3 rounded-md bg-lamp-wash px-2.5 py-1.5">
-        {{ say.thatYouWroteWhileReadingTo(say.countedNotes(pins.length), pins.length === 1 ? say.goes : say.go) }}
+        {{ say.thatYouWroteWhileReading(say.countedNotes(pins.length), pins.length === 1 ? say.goes : say.go) }}
       </p>
     </NoteDialog>
     <NoteDialog
@@ -158,10 +158,10 @@ const { dialog } = props.actions
     <EditionDialog v-if="dialog === 'edition'" :run="actions.intoEdition" @close="dialog = null" />
     <NoteDialog
       v-if="dialog === 'ask-withdraw'"
-      :title="say.askToTakeItOffThe"
+      :title="say.askToTakeItOffTheSite"
       :label="say.whyShouldItGo"
       :action="say.askTheGates"
-      :hint="say.itStaysUntilItsGatesHave"
+      :hint="say.itStaysUntilItsGatesHaveCleared"
       needed
       :run="actions.askWithdraw"
       @close="dialog = null"
@@ -179,7 +179,7 @@ const { dialog } = props.actions
     />
     <PlainDialog :open="dialog === 'withdraw'" :title="say.withdrawFromTheSite" @close="dialog = null">
       <p>
-        {{ say.fromNowOn }} <span class="font-mono text-[0.93em]">{{ page.live?.path }}</span> {{ say.answers410AndItLeavesEvery }}
+        {{ say.fromNowOn }} <span class="font-mono text-[0.93em]">{{ page.live?.path }}</span> {{ say.answers410 }}
       </p>
       <template #actions
         ><button class="button" @click="dialog = null">{{ say.keepIt }}</button
@@ -195,7 +195,7 @@ const { dialog } = props.actions
       @close="dialog = null"
     />
     <PlainDialog :open="dialog === 'shown-date'" :title="say.keepTheShownDate" @close="dialog = null">
-      <p>{{ say.itShowsMoreThanAMonth(shownDate ?? '') }}</p>
+      <p>{{ say.itShowsAnOldDate(shownDate ?? '') }}</p>
       <template #actions
         ><button class="button" @click="actions.putLive({ shownDate: 'keep' })">{{ say.keepShownDate(shownDate ?? '') }}</button
         ><button class="button-main" @click="actions.putLiveToday">{{ say.showTodaysDate }}</button></template

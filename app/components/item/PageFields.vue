@@ -81,7 +81,7 @@ const { stop } = useIntersectionObserver(
       :aria-label="say.forTheOfficeAlone"
     >
       <h2 class="mb-3 font-semibold">
-        {{ say.forTheOfficeAlone }} <span class="ml-1 font-normal text-soft">{{ say.readersNeverSeeItItNeeds }}</span>
+        {{ say.forTheOfficeAlone }} <span class="ml-1 font-normal text-soft">{{ say.readersNeverSeeIt }}</span>
       </h2>
       <OfficeFacts v-if="near" :page="page" @changed="emit('reload')" />
     </section>

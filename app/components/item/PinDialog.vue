@@ -28,14 +28,14 @@ function keep() {
         <textarea id="pin-text" v-model="text" class="input-area" rows="3" maxlength="5000" />
       </div>
       <template v-if="asked.quote">
-        <label class="flex items-center gap-2"><input v-model="suggesting" type="checkbox" />{{ say.suggestOtherWordsToBeTaken }}</label>
+        <label class="flex items-center gap-2"><input v-model="suggesting" type="checkbox" />{{ say.suggestOtherWords }}</label>
         <div v-if="suggesting">
           <label class="label" for="pin-words">{{ say.wordsInstead }}</label>
           <textarea id="pin-words" v-model="suggestion" class="input-area" rows="2" maxlength="2000" />
           <p class="hint mt-1">{{ say.emptyLeaveThemOut }}</p>
         </div>
       </template>
-      <p v-else-if="!asked.place.startsWith('field:')" class="hint">{{ say.chooseSomeWordsOfTheBlock }}</p>
+      <p v-else-if="!asked.place.startsWith('field:')" class="hint">{{ say.chooseSomeWordsOfTheBlockFirst }}</p>
       <p class="hint">{{ say.itGoesOutWhenYouReturn }}</p>
     </form>
     <template #actions

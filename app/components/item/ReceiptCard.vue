@@ -63,7 +63,7 @@ const STATUS: Record<number, string> = {
       </div>
       <div v-else-if="receipt.onSite === 'live'">
         <dt class="text-soft">{{ say.readersReachItFrom }}</dt>
-        <dd class="text-lamp">{{ say.noListingMenuOrLinkOnly }}</dd>
+        <dd class="text-lamp">{{ say.onlyByItsAddress }}</dd>
       </div>
     </dl>
   </section>

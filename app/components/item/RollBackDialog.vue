@@ -29,7 +29,7 @@ async function go() {
       {{ say.readersGetVersionAtOnce(number) }}<template v-if="liveNumber !== null">{{ say.andInPlaceOfVersion(liveNumber) }}</template
       >{{ say.andItRestsOnTheClearance }}
     </p>
-    <p v-if="problem" class="mt-3 text-rust">{{ say.whatItWouldUndoIsNot(problem.message) }}</p>
+    <p v-if="problem" class="mt-3 text-rust">{{ say.whatItWouldUndoIsNotKnown(problem.message) }}</p>
     <p v-else-if="!facts" class="mt-3 text-soft">{{ say.lookingWhatItWouldUndo }}</p>
     <ul v-else class="mt-3 list-disc space-y-1 pl-5" aria-live="polite">
       <li v-for="reason in facts.reasons" :key="reason.code" class="text-rust">{{ reason.detail }}</li>
@@ -44,10 +44,10 @@ async function go() {
         {{ say.theAddressBecomes }} <span class="font-mono text-[0.93em]">{{ facts.address.to }}</span>;
         <span class="font-mono text-[0.93em]">{{ facts.address.from }}</span> {{ say.leadsThere }}
       </li>
-      <li v-if="facts.fields.some((name) => MENU_FIELDS.includes(name))">{{ say.menusAndBreadcrumbsThatShowIt }}</li>
+      <li v-if="facts.fields.some((name) => MENU_FIELDS.includes(name))">{{ say.menusAndBreadcrumbsThatShowItChange }}</li>
       <li v-if="links.length">
         {{
-          say.linkHereAndGoOnLeading(
+          say.linkHereAndGoOnLeadingHere(
             say.countedPages(links.length),
             links
               .map((entry) => entry.title)

@@ -12,9 +12,9 @@ const title = computed(() => `${props.content.fields.pageTitle || props.content.
 
 <template>
   <figure class="rounded-md border border-line bg-sheet p-3">
-    <figcaption class="mb-1.5 text-small text-soft">{{ say.aboutHowASearchEngineShows }}</figcaption>
+    <figcaption class="mb-1.5 text-small text-soft">{{ say.aboutHowASearchEngineShowsIt }}</figcaption>
     <p class="text-small text-soft">{{ host }}{{ path?.replaceAll('/', ' › ') ?? '' }}</p>
     <p class="truncate text-head text-tide">{{ title }}</p>
-    <p class="line-clamp-2">{{ searchDescription(content) || say.noDescriptionTheEnginePicksWords }}</p>
+    <p class="line-clamp-2">{{ searchDescription(content) || say.noDescription }}</p>
   </figure>
 </template>

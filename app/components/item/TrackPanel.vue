@@ -73,7 +73,7 @@ const dot = (done: boolean, now: boolean) =>
           <p v-if="changeWords(draft)" class="font-semibold text-lamp">{{ changeWords(draft) }}</p>
           <p v-if="draft.sent?.note && draft.review !== 'draft'" class="text-soft">“{{ draft.sent.note }}”</p>
           <p v-if="draft.review === 'draft' && draft.gates.some((gate) => gate.clearances.length)" class="text-lamp">
-            {{ say.changedAfterItWasClearedThe }}
+            {{ say.changedAfterItWasCleared }}
           </p>
         </li>
         <li v-for="gate in draft.gates" :key="gate.id" class="track-step">
@@ -91,7 +91,7 @@ const dot = (done: boolean, now: boolean) =>
               {{ say.atVersionNumber(short(entry.at), entry.number) }}<template v-if="entry.note">: “{{ entry.note }}”</template>
             </p>
           </div>
-          <p v-if="!gate.applies" class="text-soft">{{ say.notNeededNothingThatItIs }}</p>
+          <p v-if="!gate.applies" class="text-soft">{{ say.notNeeded }}</p>
           <div v-if="draft.waiting.includes(gate.id)" class="mt-1.5 rounded-md border border-lamp-fill bg-lamp-wash px-2.5 py-1.5">
             <StateMark state="in_review" />
             <span class="ml-1 text-soft">{{ say.sinceSince(waitsSince(gate)) }}</span>
@@ -143,7 +143,7 @@ const dot = (done: boolean, now: boolean) =>
               ><template v-else>{{ say.andPlannedByOwner(draft.event.owner) }}</template>
             </p>
             <p v-if="draft.event.state === 'planned' && draft.event.at && draft.review !== 'cleared'" class="text-lamp">
-              {{ say.ifItIsNotClearedBy }}
+              {{ say.ifItIsNotClearedByThen }}
             </p>
             <div v-if="draft.event.state === 'held'" class="mt-1 rounded-md border border-rust bg-rust-wash px-2.5 py-1.5">
               <StateMark state="held" :label="draft.event.at ? say.heldAtAt(short(draft.event.at)) : say.held" />
@@ -223,7 +223,7 @@ const dot = (done: boolean, now: boolean) =>
       </div>
       <button v-for="action in beside" :key="action.id" class="button mt-2 w-full" @click="action.run()">{{ action.name }}</button>
       <p v-if="main?.why" class="mt-2 text-body">{{ main.why }}</p>
-      <p v-if="!main" class="text-body text-soft">{{ say.nothingToDoHereForYou }}</p>
+      <p v-if="!main" class="text-body text-soft">{{ say.nothingToDoHereForYouNow }}</p>
     </div>
   </div>
 </template>

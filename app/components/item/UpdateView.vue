@@ -24,7 +24,7 @@ const left = computed(() => props.conflicts.filter((conflict) => !choices.value[
       <div class="mx-auto max-w-5xl">
         <h2 class="font-serif text-head font-semibold">{{ say.bringThisDraftUpToVersion(live.number) }}</h2>
         <p class="mt-1 max-w-2xl text-soft">
-          {{ say.theDraftBeganFromVersionSince(base.number, live.number, say.countedPlacesWere(conflicts.length)) }}
+          {{ say.theDraftBeganFromVersion(base.number, live.number, say.countedPlacesWere(conflicts.length)) }}
         </p>
         <ConflictChoices v-model="choices" :refs="refs" :conflicts="conflicts" :names="{ a: say.theDrafts, b: say.theSites }" />
       </div>

@@ -208,11 +208,11 @@ async function go() {
               <option v-for="one in repeats" :key="one.word" :value="one.value">{{ one.word }}</option>
             </select>
           </div>
-          <p class="hint">{{ say.thenReadersGetAgainWhatLies }}</p>
+          <p class="hint">{{ say.thenReadersGetAgainWhatLiesUnder }}</p>
         </div>
       </template>
       <p v-if="isZone(mine) && mine !== zone" class="hint">
-        {{ say.theSitesClockCountsItShows(timeIn(site.now, zone), timeIn(site.now, mine)) }}
+        {{ say.theSitesClockCounts(timeIn(site.now, zone), timeIn(site.now, mine)) }}
       </p>
       <p v-if="problem" role="alert" class="rounded-md border border-rust bg-rust-wash px-3 py-2 text-rust">{{ problem }}</p>
       <p v-if="instead.length" class="flex flex-wrap items-center gap-2">

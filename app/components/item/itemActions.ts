@@ -114,7 +114,7 @@ export function useItemActions(page: () => ItemPage, at: DraftAtHand | null, rel
       if (at!.state.value !== 'saved') await at!.save()
       await api('POST', `${draftPath()}/put-live`, { body: extra, ifMatch: head() })
       dialog.value = null
-      notices.done(say.itIsLiveTheReceiptIs, wayBack())
+      notices.done(say.itIsLive, wayBack())
       reload()
     } catch (error) {
       if (!(error instanceof ApiProblem)) throw error
@@ -205,7 +205,7 @@ export function useItemActions(page: () => ItemPage, at: DraftAtHand | null, rel
     let draft: string | undefined
     await act(async () => {
       draft = (await api('POST', `${itemPath()}/drafts`, { body: { name: name.slice(0, 100) } })).draft
-    }, say.isOpenTheOtherDraftsStay(name))
+    }, say.draftIsOpen(name))
     return draft
   }
   const rename = (name: string) => act(() => api('PATCH', draftPath(), { body: { name: name.slice(0, 100) } }), say.theDraftIsRenamed)
@@ -214,7 +214,7 @@ export function useItemActions(page: () => ItemPage, at: DraftAtHand | null, rel
     await act(async () => {
       const draft = await api('POST', `${itemPath()}/drafts`, { body: {} })
       await api('POST', `/drafts/${draft.draft}/restore`, { body: { version }, ifMatch: at?.head.value ?? draft.head })
-    }, say.versionIsInTheDraftWhat(number))
+    }, say.versionIsInTheDraft(number))
   }
   const discard = () => {
     const { draft, onSite, drafts } = page()
@@ -225,13 +225,13 @@ export function useItemActions(page: () => ItemPage, at: DraftAtHand | null, rel
       run: whole ? unbin : reopen,
     })
   }
-  const reroute = () => act(() => api('POST', `${draftPath()}/reroute`, { ifMatch: head() }), say.itGoesTheRouteInForce)
+  const reroute = () => act(() => api('POST', `${draftPath()}/reroute`, { ifMatch: head() }), say.itGoesTheRouteInForceNow)
   const unbin = () => act(() => api('POST', `${itemPath()}/unbin`), say.takenOutOfTheBin)
 
   const whyNotWrite = computed(() => whyNot(page().may['item.write']))
 
   const open = (name: DialogName) => () => void (dialog.value = name)
-  const carryOut = () => act(() => api('POST', `${draftPath()}/put-live`, { body: {}, ifMatch: head() }), say.itIsDoneTheReceiptIs)
+  const carryOut = () => act(() => api('POST', `${draftPath()}/put-live`, { body: {}, ifMatch: head() }), say.itIsDone)
   const RUN: Record<PlainAction, () => unknown> = {
     'pull-out': pullOut,
     'put-live': () => putLive(),

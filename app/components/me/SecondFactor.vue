@@ -59,8 +59,8 @@ const takeOff = () =>
       <span class="ml-1 font-normal" :class="state.on ? 'text-kelp' : 'text-soft'">{{ state.on ? say.on : say.off }}</span>
     </h2>
     <div v-if="codes.length" class="rounded-md border border-lamp-fill bg-lamp-wash px-4 py-3">
-      <p class="font-semibold">{{ say.keepTheseRecoveryCodesWhereYou }}</p>
-      <p>{{ say.eachOpensTheDoorOnceIn }}</p>
+      <p class="font-semibold">{{ say.keepTheseRecoveryCodes }}</p>
+      <p>{{ say.eachOpensTheDoorOnce }}</p>
       <ul class="mt-2 grid grid-cols-2 gap-x-6 font-mono">
         <li v-for="entry in codes" :key="entry">{{ entry }}</li>
       </ul>
@@ -71,7 +71,7 @@ const takeOff = () =>
         <img
           class="size-36 rounded-md bg-[#ffffff]"
           :src="`data:image/svg+xml;utf8,${encodeURIComponent(begun.picture)}`"
-          :alt="say.theSecretAsAPictureFor"
+          :alt="say.theSecretAsAPicture"
         />
         <p class="min-w-40 flex-1">
           {{ say.letYourAuthenticatorReadThePicture }}
@@ -98,7 +98,7 @@ const takeOff = () =>
         {{ say.signingInAsksForACode(say.countedRecoveryCodes(state.codesLeft)) }}
       </p>
       <p v-else class="text-soft">
-        {{ say.withItSigningInAsksFor }}
+        {{ say.whatASecondFactorDoes }}
       </p>
       <div>
         <label class="label" for="second-password">{{ say.yourPassword }}</label><input

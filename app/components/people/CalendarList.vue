@@ -30,10 +30,7 @@ const open = (calendar: Calendar | null) =>
     : { id: null, name: '', week: OFFICE_WEEK.map((day) => day.map((span) => ({ ...span }))), holidays: [] })
 function save() {
   const { id, ...body } = form.value!
-  return act(
-    () => (id ? api('PUT', `/calendars/${id}`, { body }) : api('POST', '/calendars', { body })),
-    say.countsFromNowOnDeadlinesThat(body.name),
-  )
+  return act(() => (id ? api('PUT', `/calendars/${id}`, { body }) : api('POST', '/calendars', { body })), say.countsFromNowOn(body.name))
 }
 const end = () => act(() => api('DELETE', `/calendars/${form.value!.id}`), say.nameIsEnded(form.value!.name))
 function addHoliday() {

@@ -85,7 +85,7 @@ const end = (entry: Entry) => act(() => api('DELETE', `/delegations/${entry.id}`
   <LoadState v-if="!entries" :problem="problem" :loading="loading" @retry="load" />
   <div v-else>
     <p v-if="!entries.length" class="max-w-2xl px-5 py-8 text-soft">
-      {{ say.nobodyStandsInForAnyoneBefore }}
+      {{ say.nobodyStandsInForAnyone }}
     </p>
     <ul v-else>
       <li v-for="entry in entries" :key="entry.id" class="flex items-baseline gap-4 border-b border-line bg-sheet px-5 py-2.5">
@@ -156,7 +156,7 @@ const end = (entry: Entry) => act(() => api('DELETE', `/delegations/${entry.id}`
             >
           </div>
         </fieldset>
-        <p class="hint">{{ say.byTheSitesClockBothOf }}</p>
+        <p class="hint">{{ say.byTheSitesClock }}</p>
       </form>
       <template #actions
         ><button class="button" @click="close">{{ common.cancel }}</button

@@ -41,7 +41,7 @@ const limits = computed(() => {
       <legend class="sr-only">{{ say.whereNameApplies(model.name) }}</legend>
       <label class="flex items-center gap-2"
         ><input type="checkbox" :checked="!!model.when" @change="turnWhen(($event.target as HTMLInputElement).checked)" />{{
-          say.onlyForSomeItemsOrLarge
+          say.onlyForSomeItemsOrLargeChanges
         }}</label
       >
       <div v-if="model.when" class="mt-1.5 space-y-1.5 pl-6">
@@ -121,7 +121,7 @@ const limits = computed(() => {
             min="0"
             step="0.25"
             :value="model.deadline.remind"
-            :aria-label="say.hoursBeforeItAtWhichIts"
+            :aria-label="say.hoursBeforeItsGuardsAreReminded"
             @input="setDeadline({ remind: number($event, 0) })"
           />
           {{ say.hoursBefore }}</label

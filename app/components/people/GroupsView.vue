@@ -52,7 +52,7 @@ function toggle(person: string) {
 
 <template>
   <div>
-    <p v-if="!groups.length" class="px-5 py-8 text-soft">{{ say.noGroupYetGiveADesk }}</p>
+    <p v-if="!groups.length" class="px-5 py-8 text-soft">{{ say.noGroupYet }}</p>
     <ul v-else>
       <li v-for="group in groups" :key="group.id" class="flex items-baseline gap-4 border-b border-line bg-sheet px-5 py-2.5">
         <span class="w-48 shrink-0 font-semibold">{{ group.name }}</span>

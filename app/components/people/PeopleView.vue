@@ -53,7 +53,7 @@ function save() {
       if (id) return api('PUT', `/people/${id}/roles${query}`, { body: { roles } })
       return handOver(name, await api('POST', '/people', { body: { name, email, roles } }))
     },
-    id ? say.hasTheseRolesNow(name) : say.isInvitedTheLinkIsGood(name),
+    id ? say.hasTheseRolesNow(name) : say.isInvited(name),
   )
 }
 /** Shows the link that an answer has, if it has one, and hands the answer on. */
@@ -65,19 +65,19 @@ const look = (person: Person) => act(() => session.seeAs(person.id), say.youSeeT
 const rest = () =>
   act(
     (query) => api('PATCH', `/people/${resting.value!.id}${query}`, { body: { active: false, handTo: resting.value!.handTo || null } }),
-    say.canNoLongerSignInWhat(resting.value!.name),
+    say.canNoLongerSignIn(resting.value!.name),
   )
 const wake = (person: Person) =>
   act(() => api('PATCH', `/people/${person.id}`, { body: { active: true } }), say.canSignInAgain(person.name))
 const invite = (person: Person) =>
   act(
     async () => handOver(person.name, await api('POST', `/people/${person.id}/invitation`)),
-    site.site?.mailIsCaught ? say.thereIsANewLinkFor(person.name) : say.hasANewLinkInThe(person.name),
+    site.site?.mailIsCaught ? say.thereIsANewLinkFor(person.name) : say.hasANewLinkInTheMail(person.name),
   )
 const setSame = () =>
   act(
     (query) => api('PUT', `/people/${same.value!.id}/same${query}`, { body: { same: same.value!.as || null } }),
-    same.value!.as ? say.bothAccountsCountAsOnePerson : say.theAccountIsOfAPerson,
+    same.value!.as ? say.bothAccountsCountAsOnePersonNow : say.theAccountIsOfAPerson,
   )
 const where = (entry: Person['roles'][number]) =>
   `${entry.role} ${entry.section ? say.inSection(entry.section) : say.onTheWholeSite}${entry.group ? ` (${entry.group})` : ''}`
@@ -136,7 +136,7 @@ const where = (entry: Person['roles'][number]) =>
                   >
                   <MenuItem v-if="person.active" v-slot="{ active }"
                     ><button class="w-full px-3 py-1.5 text-left" :class="active && 'bg-deep'" @click="invite(person)">
-                      {{ person.joined ? say.sendALinkForANew : say.inviteAgain }}
+                      {{ person.joined ? say.sendALinkForANewPassword : say.inviteAgain }}
                     </button></MenuItem
                   >
                   <MenuItem v-slot="{ active }"
@@ -186,7 +186,7 @@ const where = (entry: Person['roles'][number]) =>
               aria-describedby="person-email-hint"
             />
             <p id="person-email-hint" class="hint mt-1">
-              {{ site.site?.mailIsCaught ? say.noMailServerIsNamedYou : say.theyGetALinkThereAnd }}
+              {{ site.site?.mailIsCaught ? say.noMailServerIsNamed : say.theyGetALinkThere }}
             </p>
           </div>
         </template>
@@ -199,7 +199,7 @@ const where = (entry: Person['roles'][number]) =>
     </PlainDialog>
     <PlainDialog :open="same !== null && !strands" :title="say.anotherAccountOfName(same?.name ?? '')" @close="same = null">
       <template v-if="same">
-        <p>{{ say.accountsOfOnePersonCountAs }}</p>
+        <p>{{ say.accountsOfOnePersonCount }}</p>
         <PersonChoice
           v-model="same.as"
           class="mt-3"
@@ -221,7 +221,7 @@ const where = (entry: Person['roles'][number]) =>
         <PersonChoice
           v-model="resting.handTo"
           class="mt-3"
-          :label="say.handWhatTheyOwnAndPlanned"
+          :label="say.handWhatTheyOwnAndPlannedTo"
           none="nobody"
           :people="people.filter((entry) => entry.active && entry.id !== resting!.id)"
         />

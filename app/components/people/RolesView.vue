@@ -43,10 +43,7 @@ const allOf = (role: Role) => verbs.filter((verb) => role.verbs.includes(verb) |
 function save() {
   const { id, name, verbs: own, includes } = form.value!
   const body = { name, verbs: own, includes }
-  return act(
-    (query) => (id ? api('PUT', `/roles/${id}${query}`, { body }) : api('POST', '/roles', { body })),
-    say.allowsThisNowForAllWho(name),
-  )
+  return act((query) => (id ? api('PUT', `/roles/${id}${query}`, { body }) : api('POST', '/roles', { body })), say.allowsThisNow(name))
 }
 const end = () => act((query) => api('DELETE', `/roles/${form.value!.id}${query}`), say.nameIsEnded(form.value!.name))
 const toggle = <T,>(list: T[], entry: T): T[] => (list.includes(entry) ? list.filter((other) => other !== entry) : [...list, entry])
@@ -84,7 +81,7 @@ function saveRule() {
     </ul>
     <section class="px-5 py-5" aria-labelledby="apart">
       <h2 id="apart" class="font-semibold">{{ say.keptApart }}</h2>
-      <p class="hint mt-0.5">{{ say.rolesThatOnePersonMayNot }}</p>
+      <p class="hint mt-0.5">{{ say.rolesThatOnePersonMayNotHold }}</p>
       <ul class="mt-2">
         <li v-for="(entry, index) in rules" :key="index" class="flex items-baseline gap-4 border-b border-line py-2">
           <span class="w-44 shrink-0 font-medium">{{ entry.name }}</span>
@@ -194,7 +191,7 @@ function saveRule() {
           <input v-model.number="rule.most" class="input !w-16" type="number" min="1" :max="Math.max(1, rule.roles.length - 1)" />
           {{ say.ofThem(rule.dynamic ? say.inOneSession : '') }}</label
         >
-        <p v-if="rule.dynamic" class="hint">{{ say.theyMayHoldMoreOfThem }}</p>
+        <p v-if="rule.dynamic" class="hint">{{ say.theyMayHoldMore }}</p>
       </form>
       <template #actions
         ><button class="button" @click="close">{{ common.cancel }}</button

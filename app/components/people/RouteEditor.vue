@@ -61,7 +61,7 @@ function moveGate(step: number, gate: number, by: -1 | 1) {
           maxlength="100"
         />
       </div>
-      <p v-if="!steps.length" class="text-soft">{{ say.noStepWhatIsSentOn }}</p>
+      <p v-if="!steps.length" class="text-soft">{{ say.noStep }}</p>
       <VueDraggable v-model="steps" handle="[data-step]" :animation="120" tag="ol" class="flex items-start gap-3 overflow-x-auto pb-2">
         <li v-for="(step, s) in steps" :key="s" class="w-80 shrink-0 rounded-md border border-line bg-paper p-3">
           <div class="mb-2 flex cursor-grab items-center gap-1" data-step>

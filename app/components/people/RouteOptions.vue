@@ -16,7 +16,7 @@ function turnFast(on: boolean) {
   const { fast: _, ...rest } = model.value
   model.value = on ? { ...rest, fast: { hours: 4, calendar: props.calendars[0]!.id, escalate: ANYONE, takesBack: false } } : rest
 }
-const WORDS: Record<OtherChange, string> = { withdrawal: say.takingOffTheSite, move: say.movingToAnotherSectionBecomingAnother }
+const WORDS: Record<OtherChange, string> = { withdrawal: say.takingOffTheSite, move: say.movingToAnotherSection }
 const turn = (name: OtherChange, on: boolean) => {
   const rest = (model.value.gated ?? []).filter((entry) => entry !== name)
   model.value = { ...model.value, gated: on ? [...rest, name] : rest }
@@ -33,7 +33,7 @@ const turn = (name: OtherChange, on: boolean) => {
           :checked="!!model.fast"
           :disabled="!calendars.length"
           @change="turnFast(($event.target as HTMLInputElement).checked)"
-        />{{ say.thoseWithTheRightMayPut }}</label
+        />{{ say.thoseWithTheRightMayPutLive }}</label
       >
       <div v-if="model.fast" class="mt-1.5 space-y-1.5 pl-6">
         <HoursOf
@@ -66,7 +66,7 @@ const turn = (name: OtherChange, on: boolean) => {
     </fieldset>
     <fieldset>
       <legend class="font-semibold">{{ say.changesOfWhatIsLive }}</legend>
-      <p class="hint">{{ say.whatIsNotTickedIsA }}</p>
+      <p class="hint">{{ say.whatIsNotTickedIsARight }}</p>
       <label v-for="(word, name) in WORDS" :key="name" class="mt-1 flex items-center gap-2"
         ><input
           type="checkbox"

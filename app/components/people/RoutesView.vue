@@ -49,10 +49,10 @@ const save = (route: Pick<Route, 'name' | 'steps' | 'fast' | 'gated'>) => {
   const { id } = form.value!
   return act(
     () => (id ? api('PUT', `/routes/${id}`, { body: route }) : api('POST', '/routes', { body: route })),
-    id ? say.hasANewVersion(route.name) : say.isMadeSayBelowWhichItems(route.name),
+    id ? say.hasANewVersion(route.name) : say.routeIsMade(route.name),
   )
 }
-const saveRules = () => act(() => api('PUT', '/route-rules', { body: { rules: rules.value } }), say.newWorkGoesTheseRoutesFrom)
+const saveRules = () => act(() => api('PUT', '/route-rules', { body: { rules: rules.value } }), say.newWorkGoesTheseRoutes)
 const changed = computed(() => !same(rules.value, answer.value?.rules ?? []))
 const aboutWords = ({ fields, blocks, amounts, words }: About) =>
   [
@@ -128,7 +128,7 @@ const guardWords = (gate: Step['gates'][number]) =>
           </div>
         </li>
       </ol>
-      <p v-else class="mt-1 text-soft">{{ say.noGateWhatIsSentOn }}</p>
+      <p v-else class="mt-1 text-soft">{{ say.noGate }}</p>
       <p v-if="route.fast" class="mt-2">
         {{
           say.fastLaneLiveAtOnceCleared(
@@ -162,11 +162,11 @@ const guardWords = (gate: Step['gates'][number]) =>
           {{ reason.detail }}<template v-if="reason.help?.length"> ({{ reason.help.join(', ') }})</template>
         </li>
       </ul>
-      <p v-else-if="route.sections.length && route.steps.length" class="mt-1.5 text-kelp">{{ say.allWorkCanPassWhoeverWrites }}</p>
+      <p v-else-if="route.sections.length && route.steps.length" class="mt-1.5 text-kelp">{{ say.allWorkCanPass }}</p>
     </section>
     <section class="mt-6" aria-labelledby="which">
       <h2 id="which" class="font-semibold">{{ say.whichItemsGoWhichRoute }}</h2>
-      <p class="hint mt-0.5">{{ say.aRuleForTheKindComes }}</p>
+      <p class="hint mt-0.5">{{ say.aRuleForTheKindComesBefore }}</p>
       <ul class="mt-2 space-y-2">
         <li v-for="(rule, index) in rules" :key="index" class="flex flex-wrap items-center gap-2">
           <select v-model="rule.kind" class="input !w-44" :aria-label="say.kindOfRule(index + 1)">

@@ -15,23 +15,23 @@ const { act, busy } = useAct(async () => {
   chosen.value = value.value?.asked ?? chosen.value
   emit('asked')
 })
-const save = () => act(() => api('PUT', '/second-yes', { body: { asked: chosen.value } }), say.aSecondStewardIsAskedSo)
+const save = () => act(() => api('PUT', '/second-yes', { body: { asked: chosen.value } }), say.aSecondStewardIsAsked)
 const CHOICES: { value: SecondYes; word: string; hint: string }[] = [
-  { value: 'every', word: say.aboutEveryChangeOfPeopleAnd, hint: say.alsoAboutTakingARoleAway },
+  { value: 'every', word: say.aboutEveryChangeOfPeopleAndRights, hint: say.alsoAboutTakingARoleAway },
   {
     value: 'raising',
     word: say.aboutWhatLetsSomebodyDoMore,
-    hint: say.rolesGivenAccountsInvitedOrWoken,
+    hint: say.rolesGiven,
   },
-  { value: 'none', word: say.aboutNothing, hint: say.eachStewardChangesRightsAloneChoosing },
+  { value: 'none', word: say.aboutNothing, hint: say.eachStewardChangesRightsAlone },
 ]
 </script>
 
 <template>
   <form class="space-y-3" @submit.prevent="save">
     <fieldset class="space-y-2">
-      <legend class="font-semibold">{{ say.whatASecondStewardIsAsked }}</legend>
-      <p class="hint">{{ say.whereThereIsOnlyOneChanges }}</p>
+      <legend class="font-semibold">{{ say.whatASecondStewardIsAskedAbout }}</legend>
+      <p class="hint">{{ say.whereThereIsOnlyOne }}</p>
       <label v-for="choice in CHOICES" :key="choice.value" class="flex items-start gap-2"
         ><input v-model="chosen" type="radio" name="second-yes" class="mt-1" :value="choice.value" /><span
           >{{ choice.word }}<span class="hint block">{{ choice.hint }}</span></span

@@ -21,13 +21,13 @@ watch(value, reset)
 await load()
 const isChanged = computed(() => JSON.stringify(form.value) !== JSON.stringify(value.value))
 const { act, busy } = useAct(load)
-const save = () => act(() => api('PUT', '/sign-in-rules', { body: form.value! }), say.peopleSignInSoFromNow)
+const save = () => act(() => api('PUT', '/sign-in-rules', { body: form.value! }), say.peopleSignInSoFromNowOn)
 const FACTORS: { value: SignInRules['secondFactor']; word: string; hint: string }[] = [
   { value: 'needed', word: say.theyNeedOne, hint: say.whoeverHasNoneTurnsOneOn },
   {
     value: 'with-mail',
-    word: say.theyNeedOneOnceTheOffice,
-    hint: site.site?.mailIsCaught ? say.itSendsNoneNowNoMail : say.itDoesNowByMailA,
+    word: say.theyNeedOneOnceTheOfficeSendsMail,
+    hint: site.site?.mailIsCaught ? say.itSendsNoneNow : say.itDoesNow,
   },
   { value: 'by-choice', word: say.asEachOfThemChooses, hint: say.aPasswordThatSomeoneElseLearns },
 ]
@@ -93,7 +93,7 @@ const LENGTHS = [
             step="any"
             required
             class="input !w-20"
-            :aria-label="say.afterSoManyWithoutAnyoneAt(length.title, length.idleUnit)"
+            :aria-label="say.afterSoManyWithoutAnyoneAtIt(length.title, length.idleUnit)"
           />
           {{ say.withoutAnyoneAtItAndAfter(length.idleUnit) }}
           <input
@@ -112,7 +112,7 @@ const LENGTHS = [
         <button class="button-main" :disabled="busy || !isChanged">{{ common.save }}</button>
         <button v-if="isChanged" type="button" class="button" @click="reset">{{ say.leaveItAsItWas }}</button>
       </p>
-      <p class="hint">{{ say.whatSomeoneWasWritingWhenTheir }}</p>
+      <p class="hint">{{ say.whatSomeoneWasWriting }}</p>
     </form>
     <SecondYesForm class="mt-8 border-t border-line pt-6" @asked="emit('asked')" />
   </div>

@@ -10,7 +10,7 @@ const model = defineModel<Stranding | null>({ required: true })
 <template>
   <PlainDialog :open="model !== null" :title="say.thisWouldStrandWork" @close="model = null">
     <template v-if="model">
-      <p>{{ say.nobodyWouldBeLeftWhoCould }}</p>
+      <p>{{ say.nobodyWouldBeLeftWhoCouldClear }}</p>
       <ul class="mt-2 max-h-60 list-disc space-y-1 overflow-y-auto pl-5">
         <li v-for="(reason, index) in model.reasons" :key="index">{{ reason.detail }}</li>
       </ul>

@@ -60,7 +60,7 @@ watch(
     </header>
     <div class="min-h-0 flex-1 overflow-y-auto">
       <p v-if="changeWords(draft)" class="px-5 py-6">
-        <b class="font-semibold text-lamp">{{ changeWords(draft) }}.</b> {{ say.itsTextStaysAsItIs(draft.number) }}
+        <b class="font-semibold text-lamp">{{ changeWords(draft) }}.</b> {{ say.itsTextStays(draft.number) }}
       </p>
       <Suspense v-else-if="draft.since || page.live">
         <CompareView
@@ -77,7 +77,7 @@ watch(
         />
       </Suspense>
       <div v-else class="mx-auto max-w-4xl px-5 py-4">
-        <p class="text-soft">{{ say.aNewTextNeverOnThe(common.countedBlocks(draft.content.body.length)) }}</p>
+        <p class="text-soft">{{ say.aNewText(common.countedBlocks(draft.content.body.length)) }}</p>
         <ComparedBlock
           v-for="(block, index) in draft.content.body"
           :key="block.id"
@@ -105,7 +105,7 @@ watch(
       <button v-for="action in [...of('return'), ...of('hand')]" :key="action.id" class="button" @click="action.run()">
         {{ action.name }}
       </button>
-      <p v-if="!verdicts.length" class="text-soft">{{ say.nothingToJudgeHereForYou }}</p>
+      <p v-if="!verdicts.length" class="text-soft">{{ say.nothingToJudgeHereForYouNow }}</p>
       <p v-for="action in of('clear').filter(({ why }) => why)" :key="action.id" class="w-full text-rust">{{ action.why }}</p>
     </footer>
     <PinDialog v-if="notes.asked.value" :asked="notes.asked.value" :notes="notes" @close="notes.asked.value = null" />

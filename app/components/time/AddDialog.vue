@@ -67,7 +67,7 @@ const all = () => shown.value.forEach((line) => line.state && chosen.set(line.it
 
 <template>
   <PlainDialog :open="true" wide :title="say.takeChangesIn" @close="emit('close')">
-    <label class="label" for="add-words">{{ say.findByTitleBelowIsWhat }}</label>
+    <label class="label" for="add-words">{{ say.findByTitle }}</label>
     <input id="add-words" v-model="words" class="input" autocomplete="off" />
     <ul class="mt-2 max-h-80 divide-y divide-line overflow-y-auto rounded-md border border-line" :aria-label="say.whatCanBeTakenIn">
       <li v-for="line in shown" :key="line.item + line.draft" class="flex flex-wrap items-baseline gap-x-3 px-3 py-1.5">
@@ -97,7 +97,7 @@ const all = () => shown.value.forEach((line) => line.state && chosen.set(line.it
         <NotLoaded v-else :what="common.itemsWithTheseWords" :problem="notFound" @again="findAgain" />
       </li>
       <li v-else-if="!shown.length" class="px-3 py-3 text-soft">
-        {{ words.trim().length < 2 ? say.nothingIsClearedThatIsNot : say.nothingWithTheseWords }}
+        {{ words.trim().length < 2 ? say.nothingIsClearedThatIsNotLive : say.nothingWithTheseWords }}
       </li>
     </ul>
     <template #actions

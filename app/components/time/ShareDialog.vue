@@ -52,13 +52,13 @@ const wordsOf = (link: Link) => link.name ?? ('at' in link ? fullIn(link.at, zon
       <label class="label mt-3" for="share-url">{{ say.theLinkShownOnlyNow }}</label>
       <input id="share-url" class="input font-mono" readonly :value="url" @focus="($event.target as HTMLInputElement).select()" />
     </template>
-    <p class="hint mt-2">{{ say.whoeverHasItSeesThisWithout }}</p>
+    <p class="hint mt-2">{{ say.whoeverHasTheLinkSees }}</p>
     <template v-if="links?.length">
       <h3 class="mt-4 mb-1 font-semibold">{{ say.linksThatAreOpen }}</h3>
       <ul class="divide-y divide-line rounded-md border border-line">
         <li v-for="link in links" :key="link.id" class="flex flex-wrap items-baseline gap-x-3 px-3 py-1.5">
           <span class="font-medium">{{ wordsOf(link) }}</span><span class="text-soft">{{
-            say.byUntilOpenedTimes(link.by, fullIn(link.endsAt, zone), link.opened)
+            say.openedSoOften(link.by, fullIn(link.endsAt, zone), link.opened)
           }}</span
           ><button class="link ml-auto" @click="end(link.id)">{{ say.endIt }}</button>
         </li>

@@ -6,7 +6,7 @@ import * as say from '~~/core/words/office/time'
 /** What going back does, item by item. */
 export type GoingBackStep = Got<'/site-back'>[number]
 defineProps<{ steps: GoingBackStep[]; none: string }>()
-const WORDS = { restore: say.backToItsEarlierVersion, withdraw: common.leavesTheSite, draft: say.wasChangedSinceADraftTakes }
+const WORDS = { restore: say.backToItsEarlierVersion, withdraw: common.leavesTheSite, draft: say.wasChangedSince }
 </script>
 
 <template>

@@ -13,7 +13,7 @@ defineProps<{ page: ItemPage; zone: string }>()
   </li>
   <li v-if="page.window" class="mt-3 list-none rounded-md border border-lamp-fill bg-lamp-wash px-2.5 py-1.5">
     <template v-if="page.window.open && page.window.until">{{
-      say.showsUntil(fullIn(page.window.until, zone), page.window.under ? say.thenWhatLiesUnderItComes : say.thenItLeavesTheSite)
+      say.showsUntil(fullIn(page.window.until, zone), page.window.under ? say.thenWhatLiesUnderItComesBack : say.thenItLeavesTheSite)
     }}</template>
     <template v-else-if="page.window.at">{{ say.showsAgainAt(fullIn(page.window.at, zone)) }}</template>
     <span v-if="page.window.repeats" class="block text-soft">{{ say.comesRepeats(page.window.repeats) }}</span>

@@ -31,12 +31,12 @@ const heading = computed(() => {
   const count = on.value.length
   const more = count - MOST_BANNERS
   return count === 0
-    ? say.noneTurnsOnTheFrontPage
+    ? say.noneTurnsOnTheFrontPageNow
     : more > 0
-      ? say.theFirstTurnOnTheFront(MOST_BANNERS, more)
+      ? say.theFirstTurnOnTheFrontPage(MOST_BANNERS, more)
       : count === 1
         ? say.oneStandsOnTheFrontPage
-        : say.turnOnTheFrontPageIn(count)
+        : say.turnOnTheFrontPage(count)
 })
 
 /** Puts a banner before another; what is shown follows at once, and goes back when it is refused. */
@@ -75,7 +75,7 @@ async function step(index: number, by: -1 | 1) {
     </PlaceStrip>
     <LoadState v-if="!banners" :problem="problem" :loading="loading" @retry="load" />
     <p v-else-if="!shown.length" class="p-5 text-soft">
-      {{ say.noBannerIsMadeYetA }}
+      {{ say.noBannerIsMadeYet }}
     </p>
     <VueDraggable
       v-else

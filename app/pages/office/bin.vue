@@ -69,7 +69,7 @@ async function empty() {
       </template>
     </PlaceStrip>
     <LoadState v-if="!rows" :problem="problem" :loading="loading" @retry="load" />
-    <p v-else-if="!rows.length" class="p-10 text-center text-soft">{{ say.theBinIsEmptyWhatIs }}</p>
+    <p v-else-if="!rows.length" class="p-10 text-center text-soft">{{ say.theBinIsEmpty }}</p>
     <table v-else class="w-full">
       <caption class="sr-only">
         {{
@@ -119,7 +119,7 @@ async function empty() {
     <PlainDialog :open="asking" :title="say.endTheseForGood" @close="asking = false">
       <p>
         {{
-          say.canBeRestoredNoMoreCan(
+          say.canBeRestoredNoMore(
             picked.length === 1 ? say.thisOne : say.these,
             picked
               .map((row) => (row.what === 'item' ? `“${row.title}”` : say.draftNameOfTitle(row.name ?? '', row.title)))

@@ -13,8 +13,8 @@ const site = useSite()
 const route = useRoute()
 const router = useRouter()
 const VIEWS = [
-  ['flow', say.flow, say.whatWaitsAtWhichGateAnd],
-  ['journal', say.journal, say.whoDidWhatEachRowBound],
+  ['flow', say.flow, say.whatWaitsAtWhichGate],
+  ['journal', say.journal, say.whoDidWhat],
   ['mail', say.mail, say.whatTheOfficeWouldHaveSent],
 ] as const
 const whyNotJournal = computed(() => whyNot(site.site?.may['journal.read']))

@@ -260,8 +260,8 @@ const words = computed(() => (total.value === null || problem.value ? '' : say.s
           class="icon-button"
           :class="tree && 'bg-kelp-wash !text-ink'"
           :aria-pressed="tree"
-          :aria-label="say.inTheOrderOfThePage"
-          :title="say.inTheOrderOfThePage"
+          :aria-label="say.inTheOrderOfThePageTree"
+          :title="say.inTheOrderOfThePageTree"
           @click="show({ sort: tree ? undefined : 'place' })"
         >
           <ListTree class="size-4" />
@@ -295,7 +295,7 @@ const words = computed(() => (total.value === null || problem.value ? '' : say.s
       @pin="pinView"
       @go="letViewGo"
     />
-    <p v-if="!parsed.ok" class="p-5 text-soft">{{ say.nothingIsListedUntilTheLine }}</p>
+    <p v-if="!parsed.ok" class="p-5 text-soft">{{ say.nothingIsListedUntilTheLineAbove }}</p>
     <LoadState v-else-if="total === null || problem" :problem="problem" :loading="total === null" @retry="listing.load()" />
     <div v-else class="flex min-h-0 flex-1">
       <div class="flex min-w-0 flex-1 flex-col">
@@ -319,10 +319,10 @@ const words = computed(() => (total.value === null || problem.value ? '' : say.s
           @card="rest"
         />
         <p v-else-if="meant" class="p-5 text-soft">
-          {{ say.noItemIsLikeThisDid }} <button class="link" @click="show({ q: meant })">{{ meant }}</button>?
+          {{ say.noItemIsLikeThisDidYouMean }} <button class="link" @click="show({ q: meant })">{{ meant }}</button>?
         </p>
         <p v-else class="p-5 text-soft">
-          {{ q ? say.noItemIsLikeThisShow : say.nothingIsWrittenHereYetStart }}
+          {{ q ? say.noItemIsLike : say.nothingIsWrittenHereYetStart }}
         </p>
         <ChosenBar
           v-if="chosenCount"

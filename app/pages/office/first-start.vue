@@ -39,7 +39,7 @@ async function begin() {
 <template>
   <form class="mx-auto max-w-md space-y-4" @submit.prevent="begin">
     <h1 class="font-serif text-greeting font-semibold">{{ say.beginASite }}</h1>
-    <p class="text-soft">{{ say.youBecomeItsFirstStewardAnd }}</p>
+    <p class="text-soft">{{ say.youBecomeItsFirstSteward }}</p>
     <ul v-if="problems.length" role="alert" class="rounded-md border border-rust bg-rust-wash px-3 py-2 text-rust">
       <li v-for="problem in problems" :key="problem.detail">{{ problem.detail }}</li>
     </ul>
@@ -104,7 +104,7 @@ async function begin() {
         required
         aria-describedby="password-hint"
       />
-      <p id="password-hint" class="hint mt-1">{{ say.atLeast12CharactersASentence }}</p>
+      <p id="password-hint" class="hint mt-1">{{ say.atLeast12Characters }}</p>
     </div>
     <div>
       <label class="label" for="code">{{ say.theCodeFromTheConsole }}</label><input

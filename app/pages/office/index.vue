@@ -67,7 +67,7 @@ const since = computed(() => {
 async function look(exception: string, verdict: 'fine' | 'not-fine') {
   try {
     await api('POST', `/exceptions/${exception}/look`, { body: { verdict } })
-    notices.done(verdict === 'fine' ? say.notedItMayStayAsIt : say.notedItNeedsMending)
+    notices.done(verdict === 'fine' ? say.notedItMayStayAsItIs : say.notedItNeedsMending)
     await load()
   } catch (error) {
     notices.trouble(error)
@@ -138,7 +138,7 @@ async function seen() {
         :title="say.waitsForYou"
         :hint="say.byDeadlineThenLongestFirst"
         :count="day.waiting.length"
-        :empty="say.nothingWaitsAtAGateYou"
+        :empty="say.nothingWaitsAtAGateYouGuard"
       >
         <WorkLine
           v-for="line in day.waiting"
@@ -169,7 +169,7 @@ async function seen() {
           >
         </WorkLine>
         <li v-if="day.waiting.length > 1" class="list-none py-2.5">
-          <NuxtLink class="link" to="/office/review">{{ say.goThroughAllOneAfterThe(day.waiting.length) }}</NuxtLink>
+          <NuxtLink class="link" to="/office/review">{{ say.goThroughAll(day.waiting.length) }}</NuxtLink>
         </li>
       </WorkList>
       <WorkList v-if="day.ready.length" :title="say.clearedWithoutATime" :hint="say.forAPublisher" :count="day.ready.length" empty="">
@@ -230,7 +230,7 @@ async function seen() {
           <NuxtLink class="button" :to="`/office/items/${line.item}`" :aria-label="say.openTitle(line.title)">{{ common.open }}</NuxtLink>
         </WorkLine>
       </WorkList>
-      <WorkList :title="say.yourDrafts" :count="day.drafts.length" :empty="say.youHaveNothingBegunPressCtrl">
+      <WorkList :title="say.yourDrafts" :count="day.drafts.length" :empty="say.youHaveNothingBegun">
         <WorkLine
           v-for="line in day.drafts"
           :key="line.item"
@@ -248,7 +248,7 @@ async function seen() {
         <h2 id="next" class="border-b border-line pb-2 font-semibold">
           {{ say.goesLiveNext }} <span class="ml-1 font-normal text-soft">{{ say.n48Hours }}</span>
         </h2>
-        <p v-if="!next.length" class="py-3 text-soft">{{ say.nothingIsPlannedForTheNext }}</p>
+        <p v-if="!next.length" class="py-3 text-soft">{{ say.nothingIsPlannedForTheNextTwo }}</p>
         <ol class="mt-3">
           <li v-for="line in next" :key="line.key" class="relative grid grid-cols-[5.6rem_1fr] gap-x-6 pb-3.5">
             <span class="text-right whitespace-nowrap text-soft tabular-nums" :title="fullIn(line.at, day.zone)">{{ short(line.at) }}</span>

@@ -49,7 +49,7 @@ async function join() {
         {{ invited.back ? say.welcomeBack : say.welcome }}, {{ invited.name.split(' ')[0] }}
       </h1>
       <p>
-        {{ say.chooseAPasswordYouSignIn(invited.back ? say.anew : '') }} <b class="font-semibold">{{ invited.email }}</b>.
+        {{ say.chooseAPassword(invited.back ? say.anew : '') }} <b class="font-semibold">{{ invited.email }}</b>.
       </p>
       <input type="hidden" autocomplete="username" :value="invited.email" />
       <p v-if="problem" role="alert" class="rounded-md border border-rust bg-rust-wash px-3 py-2 text-rust">{{ problem }}</p>

@@ -77,7 +77,7 @@ async function make() {
         sent: true,
       },
     })
-    notices.done(say.isMadeReadersSeeItOnce(title.value.trim()))
+    notices.done(say.isMadeButNotLive(title.value.trim()))
     making.value = false
     title.value = ''
   } catch (error) {
@@ -131,7 +131,7 @@ async function make() {
     <LoadState v-if="!value || problem" :problem="problem" :loading="loading" @retry="load" />
     <template v-else>
       <p v-if="!groups.length" class="p-5 text-soft">
-        {{ all.length ? say.noLabelIsLikeThis : say.thereAreNoLabelsYetMake }}
+        {{ all.length ? say.noLabelIsLikeThis : say.thereAreNoLabelsYet }}
       </p>
       <section v-for="group in groups" :key="group.type" class="mb-6">
         <h2 class="flex items-baseline gap-3 px-5 pt-4 pb-2 text-lead font-bold">

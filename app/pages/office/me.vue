@@ -67,7 +67,7 @@ async function changePassword() {
   try {
     await api('PUT', '/me/password', { body: { current: current.value, next: next.value } })
     current.value = next.value = ''
-    notices.done(say.passwordChangedYourOtherSessionsHave)
+    notices.done(say.passwordChanged)
   } catch (error) {
     notices.trouble(error)
   }
@@ -102,7 +102,7 @@ async function changePassword() {
             >
             <button v-if="session.person?.picture" class="button-quiet" @click="dropPicture">{{ say.takeItAway }}</button>
           </div>
-          <p class="hint">{{ say.forColleaguesWhatReadersSeeOf }}</p>
+          <p class="hint">{{ say.forColleagues }}</p>
         </section>
         <section class="space-y-2" aria-labelledby="colours">
           <h2 id="colours" class="border-b border-line pb-2 font-semibold">{{ say.coloursAndRows }}</h2>
@@ -128,7 +128,7 @@ async function changePassword() {
             :model-value="session.person?.zone ?? ''"
             @update:model-value="change({ zone: $event || null }, say.timeZoneChanged)"
           />
-          <p class="hint">{{ say.theSitesClockCountsEverywhereYours }}</p>
+          <p class="hint">{{ say.theSitesClockCountsEverywhere }}</p>
         </section>
         <section class="space-y-2" aria-labelledby="written">
           <h2 id="written" class="border-b border-line pb-2 font-semibold">{{ say.howYouAreWrittenTo }}</h2>
@@ -142,7 +142,7 @@ async function changePassword() {
             {{ say.byMailAtInTheOffice(session.person?.email ?? '') }}
           </p>
           <p>
-            <NuxtLink class="link" to="/office/people?view=deputies">{{ say.nameADeputyWhileYouAre }}</NuxtLink>
+            <NuxtLink class="link" to="/office/people?view=deputies">{{ say.nameADeputyWhileYouAreAway }}</NuxtLink>
           </p>
         </section>
       </div>
@@ -169,11 +169,11 @@ async function changePassword() {
             aria-describedby="next-hint"
           />
           <p id="next-hint" class="hint mt-1">
-            {{ say.atLeast12CharactersNoCommon }}
+            {{ say.atLeast12Characters }}
           </p>
         </div>
         <button class="button" :disabled="!current || !next">{{ say.changeThePassword }}</button>
-        <p class="hint">{{ say.allYourOtherSessionsEndWith }}</p>
+        <p class="hint">{{ say.allYourOtherSessionsEndWithIt }}</p>
       </form>
       <SessionList />
       <SecondFactor />

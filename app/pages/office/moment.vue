@@ -131,9 +131,9 @@ const goBack = () =>
       </template>
     </PlaceStrip>
     <p class="border-b px-5 py-1.5" :class="past ? 'border-line bg-tide-wash' : 'border-line bg-lamp-wash'" role="status">
-      <template v-if="sight.shows === 'moment' && past">{{ say.readersHadThisDrawnAsThe(fullIn(at, zone)) }}</template>
-      <template v-else-if="sight.shows === 'moment'">{{ say.readersWillHaveThisIfAll(fullIn(at, zone)) }}</template>
-      <template v-else>{{ say.asItWillBeWithWhat }}</template>
+      <template v-if="sight.shows === 'moment' && past">{{ say.readersHadThis(fullIn(at, zone)) }}</template>
+      <template v-else-if="sight.shows === 'moment'">{{ say.readersWillHaveThisIfAllGoes(fullIn(at, zone)) }}</template>
+      <template v-else>{{ say.asItWillBe }}</template>
     </p>
     <iframe
       v-if="panel === 'site' || sight.shows !== 'moment'"
@@ -184,8 +184,8 @@ const goBack = () =>
         <option value="">{{ say.theWholeSite }}</option>
         <option v-for="one in site.sections" :key="one.id" :value="one.id">{{ one.name }}</option>
       </select>
-      <StepList v-if="back" :steps="back" :none="say.nothingDiffersTheSiteIsWhat" />
-      <p class="hint mt-2">{{ say.itHappensAtOnceAndAll }}</p>
+      <StepList v-if="back" :steps="back" :none="say.nothingDiffers" />
+      <p class="hint mt-2">{{ say.itHappensAtOnceAndAllTogether }}</p>
       <template #actions
         ><button class="button" @click="back = null">{{ common.cancel }}</button
         ><button class="button-main" :disabled="busy || !back?.length" @click="goBack">

@@ -94,9 +94,9 @@ const MOST = 2_000
           <p v-if="asked && !busy">{{ say.nowhereInTheseItems }}</p>
           <template v-else-if="!asked">
             <p>
-              {{ say.eachPlaceIsShownInIts }}
+              {{ say.eachPlaceIsShownInItsSentence }}
             </p>
-            <p class="mt-2">{{ say.theLineAboveSaysInWhich }}</p>
+            <p class="mt-2">{{ say.theLineAboveSaysInWhichItems }}</p>
           </template>
         </div>
         <div
@@ -110,7 +110,7 @@ const MOST = 2_000
           }}</b>
           <template v-if="mayGather">
             <label class="ml-auto flex items-center gap-2"
-              ><input v-model="gathers" type="checkbox" />{{ say.gatherTheDraftsInAnEdition }}</label
+              ><input v-model="gathers" type="checkbox" />{{ say.gatherTheDraftsInAnEditionNamed }}</label
             >
             <input v-model="edition" class="input !w-64" maxlength="120" :disabled="!gathers" :aria-label="say.nameOfTheEdition" />
           </template>

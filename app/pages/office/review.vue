@@ -129,7 +129,7 @@ useHead({ title: say.reviewYieldgate })
     </PlaceStrip>
     <LoadState v-if="!day" :problem="problem" :loading="loading" @retry="load" />
     <p v-else-if="!lines.length" class="px-5 py-8 text-soft">
-      {{ say.nothingWaitsAtAGateYou }} <NuxtLink class="link" to="/office">{{ say.backToToday }}</NuxtLink>
+      {{ say.nothingWaitsAtAGateYouGuard }} <NuxtLink class="link" to="/office">{{ say.backToToday }}</NuxtLink>
     </p>
     <div v-else class="grid min-h-0 flex-1 grid-rows-[auto_minmax(0,1fr)] lg:grid-cols-[20rem_minmax(0,1fr)] lg:grid-rows-1">
       <ol class="overflow-y-auto border-r border-line max-lg:max-h-40 max-lg:border-b" :aria-label="say.waitsForYou">
@@ -166,7 +166,7 @@ useHead({ title: say.reviewYieldgate })
     <NoteDialog
       v-if="asking"
       :title="say.clearCountTogether(chosen.length)"
-      :label="say.aWordWithItIfYou"
+      :label="say.aWordWithIt"
       :action="say.clearThem"
       :hint="say.eachIsClearedForTheVersion"
       :run="clearAll"

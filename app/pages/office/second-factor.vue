@@ -19,7 +19,7 @@ async function enter() {
   <div class="max-w-xl space-y-5">
     <h1 class="font-serif text-greeting font-semibold">{{ say.oneStepBeforeYouGoIn }}</h1>
     <p v-if="!isOn">
-      {{ say.whatYourRoleCanDoReaches }}
+      {{ say.whatYourRoleCanDo }}
     </p>
     <SecondFactor @changed="isOn = $event" />
     <p class="flex gap-3">

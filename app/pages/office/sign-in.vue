@@ -94,21 +94,21 @@ async function askForLink() {
           required
           aria-describedby="code-hint"
         />
-        <p id="code-hint" class="hint mt-1">{{ say.sixDigitsAsItShowsThem }}</p>
+        <p id="code-hint" class="hint mt-1">{{ say.sixDigits }}</p>
       </div>
       <button class="button-main w-full" :disabled="busy">{{ common.signIn }}</button>
       <a v-if="session.otherDoor" class="button w-full" href="/api/v1/session/openid">{{ say.signInWith(session.otherDoor) }}</a>
       <p v-if="asked" role="status" class="rounded-md border border-kelp bg-kelp-wash px-3 py-2 text-kelp">
-        {{ say.ifIsAnAddressOfThis(asked) }}
+        {{ say.ifIsAnAddressOfThisOffice(asked) }}
       </p>
       <p v-else-if="session.sendsMail" class="hint">
-        {{ say.forgottenIt }} <button type="button" class="link" :disabled="busy" @click="askForLink">{{ say.sendALinkForANew }}</button>
+        {{ say.forgottenIt }} <button type="button" class="link" :disabled="busy" @click="askForLink">{{ say.sendALinkForANewOne }}</button>
         {{ say.toTheAddressAbove }}
       </p>
       <p v-else class="hint">{{ say.forgottenItWhoeverRunsTheOffice }}</p>
     </form>
     <section v-if="people.length" aria-labelledby="demo" class="md:border-l md:border-line md:pl-12">
-      <h2 id="demo" class="font-serif text-head font-semibold">{{ say.thisIsTheDemoStepIn }}</h2>
+      <h2 id="demo" class="font-serif text-head font-semibold">{{ say.thisIsTheDemo }}</h2>
       <ul class="mt-3">
         <li v-for="person in people" :key="person.id" class="border-t border-line last:border-b">
           <button

@@ -52,7 +52,7 @@ async function save() {
   <div>
     <PlaceStrip :name="say.site">
       <NuxtLink v-if="site.site?.settings" class="button" :to="`/office/items/${site.site.settings}`">{{
-        say.nameTaglineAndFootOfThe
+        say.nameTaglineAndFootOfTheSite
       }}</NuxtLink>
       <NuxtLink class="button" to="/office/banners">{{ say.bannersOfTheFrontPage }}</NuxtLink>
       <template #action
@@ -88,7 +88,7 @@ async function save() {
       </section>
       <section aria-labelledby="sections">
         <h2 id="sections" class="border-b border-line pb-2 font-semibold">
-          {{ say.sections }} <span class="ml-1 font-normal text-soft">{{ say.rightsAndRoutesAreGivenFor }}</span>
+          {{ say.sections }} <span class="ml-1 font-normal text-soft">{{ say.rightsAndRoutesAreGivenForThem }}</span>
         </h2>
         <ul>
           <li

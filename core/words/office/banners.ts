@@ -8,7 +8,7 @@ export const withoutWords = 'Without words'
 // banners
 export const site = 'Site'
 export const startABanner = 'Start a banner'
-export const noBannerIsMadeYetA =
+export const noBannerIsMadeYet =
   'No banner is made yet. A banner is a picture with a few words that leads somewhere; several take turns on the front page.'
 export const dragToAnotherPlace = (banner: Said) => `Drag ${banner} to another place`
 export const moveBannerEarlier = (banner: Said) => `Move ${banner} earlier`
@@ -19,11 +19,11 @@ export const somethingNotOnTheSite = 'something not on the site'
 export const leadsToTarget = (target: Said) => `leads to ${target}`
 export const leadsNowhereYet = 'leads nowhere yet'
 export const withoutAName = 'Without a name'
-export const noneTurnsOnTheFrontPage = 'None turns on the front page now'
-export const theFirstTurnOnTheFront = (mostBanners: Said, more: Said) =>
+export const noneTurnsOnTheFrontPageNow = 'None turns on the front page now'
+export const theFirstTurnOnTheFrontPage = (mostBanners: Said, more: Said) =>
   `The first ${mostBanners} turn on the front page; ${more} more have no room`
 export const oneStandsOnTheFrontPage = 'One stands on the front page, and does not turn'
-export const turnOnTheFrontPageIn = (count: Said) => `${count} turn on the front page, in this order`
+export const turnOnTheFrontPage = (count: Said) => `${count} turn on the front page, in this order`
 export const countBanners = (count: Said) => `${count} banners`
 export const theNewOrderIsAChange = (change: Said) => `The new order is a change of ${change}; readers get it when that goes live`
 export const banners = 'Banners'

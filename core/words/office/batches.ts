@@ -26,14 +26,14 @@ export const putOn = 'Put on'
 export const takeOff = 'Take off'
 export const toWhichSection = 'To which section'
 export const whatTheyBecome = 'What they become'
-export const historyLinksAndLabelsStayThe = 'History, links and labels stay; the old addresses redirect.'
+export const historyLinksAndLabelsStay = 'History, links and labels stay; the old addresses redirect.'
 export const toWhom = 'To whom'
-export const aWordToThoseWhoWait = 'A word to those who wait there'
+export const aWordToThoseWhoWaitThere = 'A word to those who wait there'
 export const day = 'Day'
 export const timeInZone = (zone: Said) => `Time, in ${zone}`
 export const whichEdition = 'Which edition'
 export const theEditions = 'The editions'
-export const thereIsNoOpenEditionBegin = 'There is no open edition. Begin one in the Calendar.'
+export const thereIsNoOpenEdition = 'There is no open edition. Begin one in the Calendar.'
 
 // BatchesDialog
 export const whatYouDidToMany = 'What you did to many'
@@ -53,7 +53,7 @@ export const lastPartOfTheAddress = 'Last part of the address'
 export const asAFile = 'As a file'
 export const saveThisListAsCsv = 'Save this list as CSV'
 export const bringInAChangedCsv = 'Bring in a changed CSV'
-export const titlesInternalNamesOwnersLabelsAnd = 'Titles, internal names, owners, labels and dates can be changed in it.'
+export const whatAFileCanChange = 'Titles, internal names, owners, labels and dates can be changed in it.'
 export const aChangedCsv = 'A changed CSV'
 
 // MergeDialog
@@ -62,7 +62,7 @@ export const intoWhichLabel = 'Into which label'
 export const typeAPartOfItsName = 'Type a part of its name'
 export const ofThemLive = (live: Said) => `${live} of them live`
 export const noneOfThemLive = 'none of them live'
-export const wouldGetTheOtherLabelIn = (live: Said) =>
+export const wouldGetTheOtherLabelInPlace = (live: Said) =>
   `would get the other label in place of this one, ${live}. For those that are live it is a change in a draft, which goes its route.`
 export const noItemHasIt = 'No item has it.'
 export const thatLeadsToTheOtherLabel = (path: Said) =>
@@ -70,7 +70,7 @@ export const thatLeadsToTheOtherLabel = (path: Said) =>
 
 // RewriteForm
 export const whereInTheItems = 'Where in the items'
-export const fillInOnlyWhereThereIs = 'Fill in only where there is none'
+export const fillInOnlyWhereThereIsNone = 'Fill in only where there is none'
 export const label = 'Label'
 export const labelToPutOn = 'Label to put on'
 export const inItsPlace = 'In its place'
@@ -80,7 +80,7 @@ export const find = 'Find'
 export const anAddressOrHttps = '/an/address or https://…'
 export const leadToInstead = 'Lead to instead'
 export const replaceWith = 'Replace with'
-export const writeWhatEachPictureShowsThose = 'Write what each picture shows; those left empty stay as they are.'
+export const writeWhatEachPictureShows = 'Write what each picture shows; those left empty stay as they are.'
 export const eachGetsItsSummaryToBegin = 'Each gets its summary to begin with; mend it where you like.'
 export const capitalsAsTyped = 'Capitals as typed'
 export const wholeWords = 'Whole words'
@@ -94,11 +94,11 @@ export const withoutFrom = (from: Said) => `Without ${from}`
 // StartDialog
 export const startAnItem = 'Start an item'
 export const whatWillItBe = 'What will it be?'
-export const aPageStaysAtItsPlace = 'A page stays, at its place in the tree.'
-export const aPostHasItsDateIn = 'A post has its date, in listings and the feed.'
-export const aNoticeTellsReadersWhatIs = 'A notice tells readers what is different now.'
-export const aBannerTurnsOnTheFront = 'A banner turns on the front page: a picture, a few words, and where it leads.'
-export const aCategoryTagOrSeriesThat = 'A category, tag or series that gathers posts.'
+export const aPageStays = 'A page stays, at its place in the tree.'
+export const aPostHasItsDate = 'A post has its date, in listings and the feed.'
+export const aNoticeTellsReadersWhatIsDifferent = 'A notice tells readers what is different now.'
+export const aBannerTurnsOnTheFrontPage = 'A banner turns on the front page: a picture, a few words, and where it leads.'
+export const aCategoryTagOrSeries = 'A category, tag or series that gathers posts.'
 export const whoWritesAsReadersSeeThem = 'Who writes, as readers see them.'
 export const itsAddressEndsIn = 'Its address ends in'
 export const youHaveNoRoleThatLets = 'You have no role that lets you write in any section. Your steward can give you one.'

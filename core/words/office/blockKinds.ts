@@ -8,11 +8,11 @@ export const timeInZone = (city: Said) => `Time in ${city}`
 export const until = 'Until'
 export const repeats = 'Repeats'
 export const readersSeeIt = (window: Said) => `Readers see it ${window}.`
-export const itsTimesAreAPartOf =
+export const itsTimesAreAPartOfThePage =
   'Its times are a part of the page: they go through its gates, and the page turns by itself. Outside them the site’s search does not find the block either.'
 export const showItAlways = 'Show it always'
 export const setTheTimes = 'Set the times'
-export const theClocksSkipThatNightWhat = (text: Said) => `The clocks skip ${text} that night; what is meant is read an hour later.`
+export const theClocksSkipThatNight = (text: Said) => `The clocks skip ${text} that night; what is meant is read an hour later.`
 export const theClocksShowTwiceThatNight = (text: Said) => `The clocks show ${text} twice that night; the first is meant.`
 
 // BoxBlock
@@ -63,7 +63,7 @@ export const removeTheLast = 'Remove the last'
 export const addressToEmbed = 'Address to embed'
 export const whatItShowsInWords = 'What it shows, in words'
 export const titleOfTheEmbed = 'Title of the embed'
-export const shownInAFrameOnlyWhere = 'Shown in a frame only where the site’s settings allow this website; elsewhere as a link.'
+export const shownInAFrameWhereAllowed = 'Shown in a frame only where the site’s settings allow this website; elsewhere as a link.'
 
 // PeopleBlock
 export const whatTheyDo = 'What they do'
@@ -96,7 +96,6 @@ export const any = 'any'
 export const source = 'Source'
 
 // TableBlock
-export const caption = 'Caption'
 export const captionOfTheTable = 'Caption of the table'
 export const rowRowColumnColumn = (row: Said, column: Said) => `Row ${row}, column ${column}`
 export const nameAtHereWords = (name: Said, hereWords: Said) => `${name}: at ${hereWords}`

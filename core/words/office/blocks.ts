@@ -19,13 +19,13 @@ export const ordinary = 'Ordinary'
 export const keptByYou = 'Kept by you'
 
 // BlockBody
-export const madeByANewerVersionIt = (block: Said) => `${block}: made by a newer version. It is kept as it is; readers get nothing of it.`
+export const madeByANewerVersion = (block: Said) => `${block}: made by a newer version. It is kept as it is; readers get nothing of it.`
 
 // LinkInput
 export const nowhere = 'nowhere'
 export const choose = 'Choose'
 export const takeAway = 'Take away'
-export const anItemThatIsNotOn = 'An item that is not on the site yet'
+export const anItemNotOnTheSite = 'An item that is not on the site yet'
 
 // ListBlock
 export const list = 'List'
@@ -44,4 +44,3 @@ export const quote = 'Quote'
 export const whatWasSaid = 'What was said'
 export const whoSaidItAndWhere = 'Who said it, and where'
 export const sourceOfTheQuote = 'Source of the quote'
-export const source = 'Source'

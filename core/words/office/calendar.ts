@@ -3,8 +3,7 @@ import { counted } from '../counted'
 import type { Said } from '../said'
 
 // AgendaList
-export const nothingIsPlannedHereATime =
-  'Nothing is planned here. A time is set on an item’s page, or for many changes at once in an edition.'
+export const nothingIsPlannedHere = 'Nothing is planned here. A time is set on an item’s page, or for many changes at once in an edition.'
 export const andToday = ', today'
 export const untilDayAndTime = (until: Said, until2: Said) => ` until ${until} ${until2}`
 export const heldDetail = (detail: Said) => `held: ${detail}`
@@ -15,7 +14,7 @@ export const move = 'Move'
 
 // EditionCards
 export const editionsAhead = 'Editions ahead'
-export const noneAnEditionGathersChangesThat = 'None. An edition gathers changes that go live together or not at all.'
+export const noneAnEditionGathersChangesThatGo = 'None. An edition gathers changes that go live together or not at all.'
 export const allEntriesCleared = (entries: Said) => `All ${entries} cleared`
 export const clearedClearedEntriesWaiting = (cleared: Said, entries: Said) => `${cleared} cleared · ${entries} waiting`
 export const andHeld = ' · held'
@@ -26,7 +25,7 @@ export const toUntil = (until: Said) => `to ${until}`
 
 // ForecastList
 export const forecast = 'Forecast'
-export const allThatIsPlannedWouldGo = 'All that is planned would go live as it is planned.'
+export const allThatIsPlannedWouldGoLive = 'All that is planned would go live as it is planned.'
 export const andHoldsIt = ' · holds it'
 export const andCountMore = (count: Said) => `and ${count} more`
 
@@ -49,16 +48,16 @@ export const sun = 'Sun'
 // NewEditionDialog
 export const newEdition = 'New edition'
 export const takeInAllThatIsCleared = (drafts: Said) => `Take in all that is cleared and not live yet (${drafts})`
-export const allOfItGoesLiveAt = 'All of it goes live at one moment, or none of it. Changes are taken in here, or on each item’s page.'
+export const allOfItGoesLive = 'All of it goes live at one moment, or none of it. Changes are taken in here, or on each item’s page.'
 export const beginIt = 'Begin it'
 
 // SubscribeDialog
 export const subscribeToTheCalendar = 'Subscribe to the calendar'
-export const anyCalendarProgramThatTakesAn =
+export const anyCalendarProgramThatTakesAnAddress =
   'Any calendar program that takes an address shows what is planned where you may read, and keeps up with it.'
 export const theAddressShownOnlyNow = 'The address, shown only now'
-export const whoeverHasItSeesWhatYou = 'Whoever has it sees what you may see. Keep it to yourself; a new one ends the old one.'
-export const yoursWasMadeOnItIs = (madeAt: Said) =>
+export const whoeverHasTheAddressSees = 'Whoever has it sees what you may see. Keep it to yourself; a new one ends the old one.'
+export const yoursWasMadeOn = (madeAt: Said) =>
   `Yours was made on ${madeAt}. It is not kept here in words; make a new one if you need it again.`
 export const endTheAddress = 'End the address'
 export const makeANewOne = 'Make a new one'

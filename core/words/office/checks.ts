@@ -4,7 +4,7 @@ import type { Said } from '../said'
 // FlowView
 export const waitingNow = 'Waiting now'
 export const nothing = 'nothing'
-export const noGateHoldsAnythingUpWhat = 'No gate holds anything up. What is sent to review stands here until it is cleared or returned.'
+export const noGateHoldsAnythingUp = 'No gate holds anything up. What is sent to review stands here until it is cleared or returned.'
 export const gateOfTheRoute = (gateName: Said, route: Said) => `Gate ${gateName} of the route ${route}`
 export const andLongerThanMost = ', longer than 90 % of them'
 export const waitsSince = (since: Said, howLong: Said) => `Since ${since}${howLong}`
@@ -17,7 +17,7 @@ export const howItWent = 'How it went'
 export const howFarBack = 'How far back'
 export const aYear = 'A year'
 export const soManyDays = (days: Said) => `${days} days`
-export const nothingWentThroughAGateIn = 'Nothing went through a gate in that time.'
+export const nothingWentThroughAGate = 'Nothing went through a gate in that time.'
 export const byWhat = (word: Said) => `By ${word}`
 export const judged = 'Judged'
 export const halfClearedWithin = 'Half cleared within'
@@ -34,7 +34,7 @@ export const whatTheFiguresSay =
 export const intact = 'Intact.'
 export const rowsTheLastHashIs = (rows: Said) => `${rows} rows; the last hash is`
 export const brokenAtRow = (brokenAt: Said) => `Broken at row ${brokenAt}.`
-export const itWasChangedLeftOutOr = 'It was changed, left out or put in. Compare with a copy of the file.'
+export const itWasChanged = 'It was changed, left out or put in. Compare with a copy of the file.'
 export const whatOfTheJournal = 'What of the journal'
 export const who = 'Who'
 export const everyone = 'Everyone'
@@ -60,7 +60,7 @@ export const deputyForAbsent = (deputy: Said, absent: Said) => `${deputy} for ${
 export const itsClearanceLapsed = 'its clearance lapsed'
 
 // MailView
-export const noMailYetWhatTheOffice =
+export const noMailYet =
   'No mail yet. What the office writes to people is shown here until a mail server is named at its start (YIELDGATE_SMTP); links for choosing a password never are.'
 export const mails = 'Mails'
 export const theMail = 'The mail'
@@ -68,9 +68,9 @@ export const toToAt = (to: Said, at: Said) => `To ${to}, ${at}`
 
 // checks
 export const flow = 'Flow'
-export const whatWaitsAtWhichGateAnd = 'What waits at which gate, and how work goes through them'
+export const whatWaitsAtWhichGate = 'What waits at which gate, and how work goes through them'
 export const journal = 'Journal'
-export const whoDidWhatEachRowBound = 'Who did what, each row bound to all before it'
+export const whoDidWhat = 'Who did what, each row bound to all before it'
 export const mail = 'Mail'
 export const whatTheOfficeWouldHaveSent = 'What the office would have sent: no mail server is named, so it is kept here'
 export const checks = 'Checks'

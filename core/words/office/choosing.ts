@@ -10,7 +10,7 @@ export const nameOfTheNewLabel = 'Name of the new label'
 export const sortOfTheNewLabel = 'Sort of the new label'
 export const make = 'Make'
 export const makeANewLabel = 'Make a new label'
-export const isMadeReadersSeeItOnce = (title: Said) => `“${title}” is made. Readers see it once it is put live.`
+export const isMadeButNotLive = (title: Said) => `“${title}” is made. Readers see it once it is put live.`
 
 // PagePicker
 export const theChoices = 'The choices'

@@ -8,7 +8,6 @@ export const itWaitsForASecondSteward = (names: Said) => `It waits for a second 
 export const undone = 'Undone'
 
 // blockDragging
-export const draggingBlocksDidNotLoad = 'Dragging blocks did not load'
 
 // blockEditing
 export const countBlocksRemoved = (count: Said) => `${count} blocks removed`
@@ -17,18 +16,15 @@ export const countBlocksCopied = (count: Said) => `${count} blocks copied`
 export const blockCopied = 'Block copied'
 
 // chosenRows
-export const chosenAreNowTheThatAre = (count: Said, total: Said) => `Chosen are now the ${count} that are loaded, of ${total}`
+export const chosenAreThoseLoaded = (count: Said, total: Said) => `Chosen are now the ${count} that are loaded, of ${total}`
 
 // draft
-export const whatWasKeptCannotBeOffered = 'What was kept cannot be offered now; it stays kept'
 
 // itemNotes
 export const noteDeleted = 'Note deleted'
 export const theWordsAreInTheText = 'The words are in the text'
 
 // localCopy
-export const theBrowserDidNotWhatIs = (what: Said) => `The browser did not ${what} what is unsaved`
-export const whatWasKeptAsThePage = 'What was kept as the page closed cannot be read'
 
 // titles
 export const anItemYouCannotSee = 'An item you cannot see'

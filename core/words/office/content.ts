@@ -13,7 +13,7 @@ export const chooseNone = 'Choose none'
 
 // ColumnsDialog
 export const columns = 'Columns'
-export const yoursAloneTheTitleStaysFirst = 'Yours alone. The title stays first and in sight.'
+export const yoursAlone = 'Yours alone. The title stays first and in sight.'
 export const widthOfLabel = (label: Said) => `Width of ${label}`
 export const wide = 'wide'
 export const labelEarlier = (label: Said) => `${label} earlier`
@@ -60,7 +60,7 @@ export const pictureWords = 'picture words'
 export const closed = 'Closed'
 
 // QueryLine
-export const wordsOrDraftReturnedChangedLast = 'Words, or draft:returned changed:last-7-days …'
+export const wordsOrAQuery = 'Words, or draft:returned changed:last-7-days …'
 export const whatToLookFor = 'What to look for'
 export const whatCanComeNext = 'What can come next'
 export const textExpectedExpected = (text: Said, expected: Said) => `${text}: expected ${expected}.`
@@ -75,7 +75,7 @@ export const everything = 'everything'
 export const sharedWith = 'Shared with'
 export const nobodyItIsMine = 'nobody; it is mine'
 export const yourGroups = 'Your groups'
-export const withTheColumnsAsTheyAre = 'With the columns as they are now'
+export const withTheColumnsAsTheyAreNow = 'With the columns as they are now'
 export const nameIsKept = (name: Said) => `“${name}” is kept`
 
 // ViewTabs
@@ -83,7 +83,7 @@ export const unpinName = (name: Said) => `Unpin “${name}”`
 export const pinName = (name: Said) => `Pin “${name}”`
 export const renameOrShare = (name: Said) => `Rename or share “${name}”`
 export const letNameGo = (name: Said) => `Let “${name}” go`
-export const keepWhatIsShownAsA = 'Keep what is shown as a view'
+export const keepWhatIsShownAsAView = 'Keep what is shown as a view'
 
 // columns
 export const title = 'Title'
@@ -134,7 +134,7 @@ export const language = 'Language'
 // bin
 export const discardedItemsAndDraftsWaitHere = 'Discarded items and drafts wait here for 90 days, with their versions, addresses and links.'
 export const endSoManyForGood = (count: Said) => `End ${count} for good`
-export const theBinIsEmptyWhatIs = 'The bin is empty. What is discarded comes here first.'
+export const theBinIsEmpty = 'The bin is empty. What is discarded comes here first.'
 export const whatIsInTheBin = 'What is in the bin'
 export const choose = 'Choose'
 export const discarded = 'Discarded'
@@ -148,7 +148,7 @@ export const thisOne = 'This'
 export const these = 'These'
 export const draftNameOfTitle = (name: Said, title: Said) => `draft “${name}” of “${title}”`
 export const andCountMore = (count: Said) => ` and ${count} more`
-export const canBeRestoredNoMoreCan = (what: Said, picked: Said, more: Said, versions: Said) =>
+export const canBeRestoredNoMore = (what: Said, picked: Said, more: Said, versions: Said) =>
   `${what} can be restored no more: ${picked}${more}. ${versions} can be opened no more. The journal keeps that they were.`
 export const it = 'it'
 export const them = 'them'
@@ -162,14 +162,14 @@ export const endedForGood = (things: Said) => `${things} ended for good`
 
 // content
 export const showAll = 'Show all'
-export const inTheOrderOfThePage = 'In the order of the page tree'
+export const inTheOrderOfThePageTree = 'In the order of the page tree'
 export const theBin = 'The bin'
 export const changesToManyItems = 'Changes to many items'
 export const startAnItem = 'Start an item'
 export const theKeptLists = 'The kept lists'
-export const nothingIsListedUntilTheLine = 'Nothing is listed until the line above is put right; it says where.'
-export const noItemIsLikeThisDid = 'No item is like this. Did you mean'
-export const noItemIsLikeThisShow = 'No item is like this. Show all, or look for other words.'
+export const nothingIsListedUntilTheLineAbove = 'Nothing is listed until the line above is put right; it says where.'
+export const noItemIsLikeThisDidYouMean = 'No item is like this. Did you mean'
+export const noItemIsLike = 'No item is like this. Show all, or look for other words.'
 export const nothingIsWrittenHereYetStart = 'Nothing is written here yet. Start the first item.'
 export const whatThereIs = 'What there is'
 export const contentYieldgate = 'Content · Yieldgate'
@@ -184,12 +184,12 @@ export const backToContent = 'Back to Content'
 export const whatToReplace = 'What to replace'
 export const lookFurther = 'Look further'
 export const nowhereInTheseItems = 'Nowhere in these items.'
-export const eachPlaceIsShownInIts =
+export const eachPlaceIsShownInItsSentence =
   'Each place is shown in its sentence before anything happens. What you choose becomes a draft in each item, which goes its route: readers see nothing of it before that.'
-export const theLineAboveSaysInWhich = 'The line above says in which items to look; empty, it is all of them.'
+export const theLineAboveSaysInWhichItems = 'The line above says in which items to look; empty, it is all of them.'
 export const theChosenPlaces = 'The chosen places'
 export const placesInItemsChosen = (places: Said, items: Said) => `${places} in ${items} chosen`
-export const gatherTheDraftsInAnEdition = 'Gather the drafts in an edition named'
+export const gatherTheDraftsInAnEditionNamed = 'Gather the drafts in an edition named'
 export const nameOfTheEdition = 'Name of the edition'
 export const seeWhatWouldHappen = 'See what would happen'
 export const findAndReplaceYieldgate = 'Find and replace · Yieldgate'

@@ -15,15 +15,14 @@ export const undoItWhole = 'Undo it whole'
 export const itWasUndone = 'It was undone'
 export const whatItChanges = 'What it changes'
 export const takeChangesIn = 'Take changes in'
-export const nothingYetTakeInWhatIs =
-  'Nothing yet. Take in what is cleared, any draft, or items that are to leave the site at the same moment.'
+export const nothingYet = 'Nothing yet. Take in what is cleared, any draft, or items that are to leave the site at the same moment.'
 export const done = 'Done'
 export const ready = 'Ready'
 export const waitsForWaits = (waits: Said) => `waits for ${waits}`
 export const takeTitleOut = (title: Said) => `Take ${title} out`
 export const takeOut = 'Take out'
 export const countedMoreItems = (n: number) => counted(n, 'more item')
-export const inSectionsThatYouMayNot = (moreItems: Said) => `${moreItems} in sections that you may not read.`
+export const inSectionsThatYouMayNotRead = (moreItems: Said) => `${moreItems} in sections that you may not read.`
 export const howReadyItIs = 'How ready it is'
 export const clearedEntries = 'Cleared entries'
 export const clearedOfCountCleared = (cleared: Said, count: Said) => `${cleared} of ${count} cleared`
@@ -31,7 +30,7 @@ export const waitsForWho = (who: Said) => `waits for ${who}`
 export const clearedByCleared = (cleared: Said) => `cleared by ${cleared}`
 export const clearIt = 'Clear it'
 export const whatWouldGoWrong = 'What would go wrong'
-export const nothingStandsInItsWayAs = 'Nothing stands in its way as things are.'
+export const nothingStandsInItsWay = 'Nothing stands in its way as things are.'
 export const moveTheEdition = 'Move the edition'
 export const setWhenItGoesLive = 'Set when it goes live'
 export const setTheMoment = 'Set the moment'
@@ -49,14 +48,14 @@ export const itsChangesStay = (changes: Said) => `Its ${changes} stay as they ar
 export const keepIt = 'Keep it'
 export const renameTheEdition = 'Rename the edition'
 export const undoTheEditionWhole = 'Undo the edition whole?'
-export const nothingIsLeftOfItOn = 'Nothing is left of it on the site.'
-export const whatNobodyChangedSinceIsAt =
+export const nothingIsLeftOfIt = 'Nothing is left of it on the site.'
+export const whatNobodyChangedSinceIsAtOnce =
   'What nobody changed since is at once as it was. The rest becomes drafts that keep what came since, for their gates to clear.'
 export const undoIt = 'Undo it'
 export const theWholeEditionIsLive = 'The whole edition is live'
 export const isTakenOutItsDraftStays = (title: Said) => `“${title}” is taken out; its draft stays`
-export const theEditionIsDiscardedItsChanges = 'The edition is discarded; its changes stay'
-export const theNextOneIsBegunWith = 'The next one is begun, with a new draft of each item'
+export const theEditionIsDiscarded = 'The edition is discarded; its changes stay'
+export const theNextOneIsBegun = 'The next one is begun, with a new draft of each item'
 export const clearedAsAWhole = 'Cleared as a whole'
 export const theEditionIsUndone = 'The edition is undone'
 export const saved = 'Saved'

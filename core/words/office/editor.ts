@@ -10,5 +10,4 @@ export const leadsToSomethingNotOnTheSite = 'Leads to something that is not on t
 export const whatASourceBlockShows = 'What a source block shows'
 
 // blockClipboard
-export const code = 'Code'
 export const notBlocks = 'Not blocks'

@@ -5,7 +5,7 @@ import type { Said } from '../said'
 export const none = 'None'
 export const atTheTopOfTheTree = 'At the top of the tree'
 export const fromTheTitle = 'From the title'
-export const emptyTheDayItFirstGoes = 'Empty: the day it first goes live'
+export const emptyTheDayItFirstGoesLive = 'Empty: the day it first goes live'
 export const noteOnLabel = (label: Said) => `Note on ${label}`
 export const nowhere = 'Nowhere'
 export const onEveryPage = 'On every page'
@@ -18,10 +18,9 @@ export const urgent = 'Urgent'
 
 // PageFields
 export const forTheOfficeAlone = 'For the office alone'
-export const readersNeverSeeItItNeeds = 'readers never see it; it needs no gate'
+export const readersNeverSeeIt = 'readers never see it; it needs no gate'
 
 // fieldGroups
-export const id = 'Id'
 export const addressAndMenu = 'Address and menu'
 export const summaryAndPicture = 'Summary and picture'
 export const labelsBylineAndDate = 'Labels, byline and date'
@@ -30,7 +29,7 @@ export const whenItIsShared = 'When it is shared'
 export const theBanner = 'The banner'
 
 // fieldWords
-export const anItemThatIsNotOn = 'an item that is not on the site'
+export const anItemNotOnTheSite = 'an item that is not on the site'
 export const aDecorativePicture = 'a decorative picture'
 export const noAlternativeText = 'no alternative text'
 export const aPicture = (alternativeText: Said) => `a picture: ${alternativeText}`

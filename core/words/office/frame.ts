@@ -3,7 +3,7 @@ import type { Said } from '../said'
 
 // CommandField
 export const findOrDoAnything = 'Find or do anything'
-export const findAnItemGoToA = 'Find an item, go to a place, or write a thought'
+export const findAnItem = 'Find an item, go to a place, or write a thought'
 export const nothingHasTheseWords = 'Nothing has these words.'
 
 // LoadState
@@ -33,7 +33,7 @@ export const site = 'Site'
 export const checks = 'Checks'
 
 // api
-export const theServerCannotBeReachedWhat = 'The server cannot be reached. What you wrote stays here; try again in a moment.'
+export const theServerCannotBeReached = 'The server cannot be reached. What you wrote stays here; try again in a moment.'
 export const somethingFailed = 'Something failed'
 
 // commands
@@ -58,7 +58,7 @@ export const aPartOfThisScreenDid = 'A part of this screen did not load. What wa
 export const thereIsNothingHere = 'There is nothing here'
 export const somethingFailedHere = 'Something failed here'
 export const thisAddressBelongsToNoPlace = 'This address belongs to no place of the office.'
-export const whatYouWroteAndSavedIs = 'What you wrote and saved is kept. Load the page again.'
+export const whatYouWroteAndSavedIsKept = 'What you wrote and saved is kept. Load the page again.'
 export const toToday = 'To Today'
 
 // default

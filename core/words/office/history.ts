@@ -77,7 +77,7 @@ export const wereLive = 'Were live'
 // UpdateView
 export const bringThisDraftUpToVersion = (number: Said) => `Bring this draft up to version ${number}`
 export const countedPlacesWere = (n: number) => counted(n, 'place was', 'places were')
-export const theDraftBeganFromVersionSince = (number: Said, number2: Said, placesWere: Said) =>
+export const theDraftBeganFromVersion = (number: Said, number2: Said, placesWere: Said) =>
   `The draft began from version ${number}; since then version ${number2} went live. What only one of them changed is taken by itself. ${placesWere} changed by both: choose what holds.`
 export const theDrafts = 'The draft’s'
 export const theSites = 'The site’s'

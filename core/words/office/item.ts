@@ -17,10 +17,10 @@ export const openAllBlocks = 'Open all blocks'
 
 // DeskAlerts
 export const behindTheSite = 'Behind the site.'
-export const versionWentLiveAfterThisDraft = (number: Said) => `Version ${number} went live after this draft began.`
+export const versionWentLiveAfterThisDraftBegan = (number: Said) => `Version ${number} went live after this draft began.`
 export const compareWithIt = 'Compare with it'
 export const bringUpToDate = 'Bring up to date'
-export const whatYouWroteHereAtWas = (at: Said) => `What you wrote here ${at} was not saved; a copy is kept on this computer.`
+export const whatYouWroteHereWasNotSaved = (at: Said) => `What you wrote here ${at} was not saved; a copy is kept on this computer.`
 export const restoreIt = 'Restore it'
 export const throwItAway = 'Throw it away'
 export const youAreSignedOut = 'You are signed out.'
@@ -98,13 +98,13 @@ export const widthOfTheTwoSides = 'Width of the two sides'
 export const track = 'Track'
 export const written = 'Written'
 export const asked = 'Asked'
-export const changedAfterItWasClearedThe = 'Changed after it was cleared; the clearance lapsed.'
+export const changedAfterItWasCleared = 'Changed after it was cleared; the clearance lapsed.'
 export const clearedOfNeeded = (cleared: Said, needed: Said) => `${cleared} of ${needed}`
 export const lapsed = 'Lapsed'
 export const byName = (name: Said) => `by ${name}`
 export const andForWhom = (whom: Said) => `, for ${whom}`
 export const atVersionNumber = (at: Said, number: Said) => `${at}, version ${number}`
-export const notNeededNothingThatItIs = 'Not needed: nothing that it is about is changed.'
+export const notNeeded = 'Not needed: nothing that it is about is changed.'
 export const sinceSince = (since: Said) => `since ${since}`
 export const waitsFor = 'Waits for'
 export const andToWhomHandedIt = (handedBy: Said) => `, to whom ${handedBy} handed it.`
@@ -120,7 +120,7 @@ export const noMomentYet = 'No moment yet'
 export const untilUntil = (until: Said) => ` until ${until}`
 export const andWith = ', with'
 export const andPlannedByOwner = (owner: Said) => `, planned by ${owner}`
-export const ifItIsNotClearedBy = 'If it is not cleared by then, it will be held.'
+export const ifItIsNotClearedByThen = 'If it is not cleared by then, it will be held.'
 export const heldAtAt = (at: Said) => `Held at ${at}`
 export const held = 'Held'
 export const movesToTo = (to: Said) => `moves to ${to}`
@@ -139,7 +139,7 @@ export const noDraftIsOpen = (live: boolean) =>
     ? 'No draft is open. Begin one to change it; readers keep what they have until it goes live.'
     : 'No draft is open. Begin one to change it; readers see nothing until it goes live.'
 export const moreActions = 'More actions'
-export const nothingToDoHereForYou = 'Nothing to do here for you now.'
+export const nothingToDoHereForYouNow = 'Nothing to do here for you now.'
 
 // bringUpToDate
 export const theDraftHoldsWhatVersionChanged = (number: Said) => `The draft holds what version ${number} changed`
@@ -151,7 +151,7 @@ export const takenBackFromReview = 'Taken back from review'
 export const versionNumberCleared = (number: Said) => `Version ${number} cleared`
 export const returnedToItsWriter = 'Returned to its writer'
 export const backToName = (name: Said) => `Back to ${name}`
-export const itIsLiveTheReceiptIs = 'It is live. The receipt is beside it.'
+export const itIsLive = 'It is live. The receipt is beside it.'
 export const handedToName = (name: Said) => `Handed to ${name}`
 export const theTimeIsSet = 'The time is set'
 export const itsEndIsMoved = 'Its end is moved'
@@ -164,17 +164,17 @@ export const withdrawnItsAddressAnswers410Now = 'Withdrawn. Its address answers 
 export const itsGatesAreAsked = 'Its gates are asked'
 export const withdrawnReviewersAreAskedToLook = 'Withdrawn. Reviewers are asked to look at it.'
 export const versionIsLiveAgain = (number: Said) => `Version ${number} is live again`
-export const isOpenTheOtherDraftsStay = (name: Said) => `“${name}” is open. The other drafts stay as they are.`
+export const draftIsOpen = (name: Said) => `“${name}” is open. The other drafts stay as they are.`
 export const theDraftIsRenamed = 'The draft is renamed'
 export const aDraftIsOpen = (live: boolean) =>
   live ? 'A draft is open. Readers keep what they have.' : 'A draft is open. Readers see nothing until it goes live.'
-export const versionIsInTheDraftWhat = (number: Said) => `Version ${number} is in the draft; what was there stays in the history`
+export const versionIsInTheDraft = (number: Said) => `Version ${number} is in the draft; what was there stays in the history`
 export const theDraftIsOpenAgain = 'The draft is open again'
 export const putIntoTheBin = 'Put into the bin'
 export const isInTheBin = (name: Said) => `“${name}” is in the bin`
-export const itGoesTheRouteInForce = 'It goes the route in force now; what was cleared there stays cleared'
+export const itGoesTheRouteInForceNow = 'It goes the route in force now; what was cleared there stays cleared'
 export const takenOutOfTheBin = 'Taken out of the bin'
-export const itIsDoneTheReceiptIs = 'It is done. The receipt is beside it.'
+export const itIsDone = 'It is done. The receipt is beside it.'
 
 // views
 export const write = 'Write'

@@ -25,9 +25,9 @@ export const saveWithThese = 'Save with these'
 export const putLiveNowClearedAfterwards = 'Put live now, cleared afterwards'
 export const whyCanItNotWait = 'Why can it not wait?'
 export const putLiveNow = 'Put live now'
-export const elseItIsTakenBackFrom = 'else it is taken back from the site'
-export const elseItIsToldOfAnd = 'else it is told of, and stays'
-export const readersGetItAtOnceIts = (hours: Said, otherwise: Said) =>
+export const elseItIsTakenBack = 'else it is taken back from the site'
+export const elseItIsToldOf = 'else it is told of, and stays'
+export const readersGetItAtOnce = (hours: Said, otherwise: Said) =>
   `Readers get it at once. Its gates have ${hours} to clear it; ${otherwise}.`
 export const hoursOfWorkingTime = (n: number) => `${counted(n, 'hour')} of working time`
 
@@ -42,15 +42,14 @@ export const nowhereOnThisPage = 'Nowhere on this page.'
 export const countedTimes = (n: number) => counted(n, 'time')
 export const timesInPlaces = (times: Said, places: Said) => `${times} in ${places}`
 export const replaceAll = 'Replace all'
-export const kind = 'Kind'
 
 // HandDialog
 export const forWhom = (name: Said) => ` for ${name}`
 export const handToAColleague = 'Hand to a colleague'
 export const toWhom = 'To whom'
 export const nobodyMayClearItHere = 'Nobody may clear it here.'
-export const aWordWithItIfYou = 'A word with it, if you like'
-export const theyAreToldTheOthersMay = 'They are told. The others may still clear it as well.'
+export const aWordWithIt = 'A word with it, if you like'
+export const theyAreTold = 'They are told. The others may still clear it as well.'
 export const handItOver = 'Hand it over'
 
 // ItemDialogs
@@ -72,7 +71,7 @@ export const yourClearanceHoldsForVersionExactly = (number: Said) =>
 export const countedNotes = (n: number) => counted(n, 'note', 'notes')
 export const goes = 'goes'
 export const go = 'go'
-export const thatYouWroteWhileReadingTo = (notes: Said, go: Said) => `${notes} that you wrote while reading ${go} to the writer with it.`
+export const thatYouWroteWhileReading = (notes: Said, go: Said) => `${notes} that you wrote while reading ${go} to the writer with it.`
 export const returnToItsWriter = 'Return to its writer'
 export const whatShouldChange = 'What should change?'
 export const returnWord = 'Return'
@@ -89,19 +88,19 @@ export const setWhenItLeavesTheSite = 'Set when it leaves the site'
 export const moveTheEndOfItsWindow = 'Move the end of its window'
 export const nobodyMayPutItLiveBefore = 'Nobody may put it live before'
 export const setTheEmbargo = 'Set the embargo'
-export const askToTakeItOffThe = 'Ask to take it off the site'
+export const askToTakeItOffTheSite = 'Ask to take it off the site'
 export const whyShouldItGo = 'Why should it go?'
 export const askTheGates = 'Ask the gates'
-export const itStaysUntilItsGatesHave = 'It stays until its gates have cleared that it goes, for exactly what is live now.'
+export const itStaysUntilItsGatesHaveCleared = 'It stays until its gates have cleared that it goes, for exactly what is live now.'
 export const withdrawWithoutClearance = 'Withdraw without clearance'
 export const withdraw = 'Withdraw'
 export const withdrawFromTheSite = 'Withdraw from the site?'
 export const fromNowOn = 'From now on'
-export const answers410AndItLeavesEvery =
+export const answers410 =
   'answers 410, and it leaves every menu, listing, feed and the sitemap. Its versions stay; it can come back with one step.'
 export const keepIt = 'Keep it'
 export const keepTheShownDate = 'Keep the shown date?'
-export const itShowsMoreThanAMonth = (shownDate: Said) =>
+export const itShowsAnOldDate = (shownDate: Said) =>
   `It shows ${shownDate}, more than a month ago. Readers see that date in listings and the feed.`
 export const keepShownDate = (shownDate: Said) => `Keep ${shownDate}`
 export const showTodaysDate = 'Show today’s date'
@@ -115,10 +114,10 @@ export const bringUpToDateFirst = 'Bring up to date first'
 export const noteOnTheseWords = 'Note on these words'
 export const noteHere = 'Note here'
 export const whatShouldChangeHere = 'What should change here?'
-export const suggestOtherWordsToBeTaken = 'Suggest other words, to be taken with one click'
+export const suggestOtherWords = 'Suggest other words, to be taken with one click'
 export const wordsInstead = 'Words instead'
 export const emptyLeaveThemOut = 'Empty: leave them out.'
-export const chooseSomeWordsOfTheBlock = 'Choose some words of the block first, and the note is about those.'
+export const chooseSomeWordsOfTheBlockFirst = 'Choose some words of the block first, and the note is about those.'
 export const itGoesOutWhenYouReturn = 'It goes out when you return the draft or clear it.'
 export const saveNote = 'Save note'
 
@@ -128,16 +127,17 @@ export const readersGetVersionAtOnce = (number: Said) => `Readers get version ${
 export const andInPlaceOfVersion = (liveNumber: Said) => `, in place of version ${liveNumber}`
 export const andItRestsOnTheClearance =
   '. It rests on the clearance it had then. Nothing is deleted; you can go forward again the same way.'
-export const whatItWouldUndoIsNot = (message: Said) => `${message} What it would undo is not known.`
+export const whatItWouldUndoIsNotKnown = (message: Said) => `${message} What it would undo is not known.`
 export const lookingWhatItWouldUndo = 'Looking what it would undo …'
 export const itChangesBlocks = (blocks: Said) => `It changes ${blocks}`
 export const andFields = (fields: Said) => ` and ${fields}`
 export const back = 'back.'
 export const theAddressBecomes = 'The address becomes'
 export const leadsThere = 'leads there.'
-export const menusAndBreadcrumbsThatShowIt = 'Menus and breadcrumbs that show it change with it.'
+export const menusAndBreadcrumbsThatShowItChange = 'Menus and breadcrumbs that show it change with it.'
 export const countedPages = (n: number) => counted(n, 'page')
-export const linkHereAndGoOnLeading = (pages: Said, links: Said, more: Said) => `${pages} link here and go on leading here: ${links}${more}`
+export const linkHereAndGoOnLeadingHere = (pages: Said, links: Said, more: Said) =>
+  `${pages} link here and go on leading here: ${links}${more}`
 export const openDraftsWillBeBehind = (drafts: Said) => `Open drafts will be behind: ${drafts}.`
 export const rollBack = 'Roll back'
 
@@ -147,9 +147,9 @@ export const timeInZone = (city: Said) => `Time in ${city}`
 export const forALimitedTime = 'For a limited time'
 export const until = 'Until'
 export const repeats = 'Repeats'
-export const thenReadersGetAgainWhatLies =
+export const thenReadersGetAgainWhatLiesUnder =
   'Then readers get again what lies under it, with what was mended there meanwhile; or it leaves the site.'
-export const theSitesClockCountsItShows = (now: Said, now2: Said) => `The site’s clock counts; it shows ${now} now, yours ${now2}.`
+export const theSitesClockCounts = (now: Said, now2: Said) => `The site’s clock counts; it shows ${now} now, yours ${now2}.`
 export const take = 'Take'
 export const whichOne = 'Which one?'
 export const first = 'first'

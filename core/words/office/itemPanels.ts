@@ -26,7 +26,7 @@ export const andPassed = ': passed'
 // GateClearers
 export const whoMay = 'Who may'
 export const forWhom = (name: Said) => ` for ${name}`
-export const nobodyMayClearItHereA = 'Nobody may clear it here; a steward can change that.'
+export const nobodyMayClearItHere = 'Nobody may clear it here; a steward can change that.'
 export const id = 'Id'
 
 // NoteThread
@@ -80,7 +80,7 @@ export const versionNumberSince = (number: Said, since: Said) => `version ${numb
 export const toUntil = (until: Said) => ` to ${until}`
 export const fingerprint = 'Fingerprint'
 export const readersReachItFrom = 'Readers reach it from'
-export const noListingMenuOrLinkOnly = 'no listing, menu or link; only by its address'
+export const onlyByItsAddress = 'no listing, menu or link; only by its address'
 export const thePage = 'the page'
 export const aRedirect = 'a redirect'
 export const nothingHere = 'nothing here'
@@ -88,8 +88,8 @@ export const unchanged = 'unchanged'
 export const withdrawn = 'withdrawn'
 
 // SearchResultLook
-export const aboutHowASearchEngineShows = 'About how a search engine shows it'
-export const noDescriptionTheEnginePicksWords = 'No description: the engine picks words of the page.'
+export const aboutHowASearchEngineShowsIt = 'About how a search engine shows it'
+export const noDescription = 'No description: the engine picks words of the page.'
 
 // SidePreview
 export const howThePageIsShown = 'How the page is shown'

@@ -11,7 +11,7 @@ export const changeTitle = (title: Said) => `Change “${title}”`
 export const description = 'Description'
 export const readersSeeItAboveTheListing = 'Readers see it above the listing.'
 export const sort = 'Sort'
-export const itsAddressChangesRedirectsToThe = (path: Said) => `Its address changes; ${path} redirects to the new one.`
+export const itsAddressChanges = (path: Said) => `Its address changes; ${path} redirects to the new one.`
 export const partOfTheCategory = 'Part of the category'
 export const noneItStandsByItself = 'none; it stands by itself'
 export const theLastPartOfItsAddress = 'The last part of its address is changed on'
@@ -34,10 +34,10 @@ export const merge = 'Merge'
 
 // labelWords
 export const categories = 'Categories'
-export const theyMakeATreeWhatA = 'They make a tree: what a post is about.'
+export const theyMakeATree = 'They make a tree: what a post is about.'
 export const tags = 'Tags'
-export const looseWordsThatGatherWhatHas = 'Loose words that gather what has something in common.'
-export const postsThatFollowOneAnotherEach = 'Posts that follow one another, each with its part number.'
+export const looseWords = 'Loose words that gather what has something in common.'
+export const postsThatFollowOneAnother = 'Posts that follow one another, each with its part number.'
 
 // labels
 export const content = 'Content'
@@ -45,9 +45,9 @@ export const onlyUnused = 'Only unused'
 export const makeALabel = 'Make a label'
 export const make = 'Make'
 export const noLabelIsLikeThis = 'No label is like this.'
-export const thereAreNoLabelsYetMake = 'There are no labels yet. Make the first one.'
+export const thereAreNoLabelsYet = 'There are no labels yet. Make the first one.'
 export const items = 'Items'
 export const whatCanBeDone = 'What can be done'
 export const labelsYieldgate = 'Labels · Yieldgate'
 export const titleChangedSaid = (title: Said, said: Said) => `“${title}” changed. ${said}`
-export const isMadeReadersSeeItOnce = (title: Said) => `“${title}” is made. Readers see it once it is put live.`
+export const isMadeButNotLive = (title: Said) => `“${title}” is made. Readers see it once it is put live.`

@@ -27,11 +27,11 @@ export const thursday = 'Thursday'
 export const friday = 'Friday'
 export const saturday = 'Saturday'
 export const sunday = 'Sunday'
-export const countsFromNowOnDeadlinesThat = (name: Said) => `“${name}” counts from now on; deadlines that run keep their moment`
+export const countsFromNowOn = (name: Said) => `“${name}” counts from now on; deadlines that run keep their moment`
 export const nameIsEnded = (name: Said) => `“${name}” is ended`
 
 // DeputiesView
-export const nobodyStandsInForAnyoneBefore =
+export const nobodyStandsInForAnyone =
   'Nobody stands in for anyone. Before you are away, name a colleague who clears for you: what they clear says so everywhere, and what you or they wrote stays for someone else.'
 export const forWord = 'for'
 export const fromToTo = (from: Said, to: Said) => `${from} to ${to}`
@@ -48,8 +48,7 @@ export const wordTheTime = (word: Said) => `${word}, the time`
 export const where = 'Where'
 export const atAllTheirGates = 'at all their gates'
 export const onlyAt = 'only at'
-export const byTheSitesClockBothOf =
-  'By the site’s clock. Both of you are told. Neither what you wrote nor what they wrote can be cleared so.'
+export const byTheSitesClock = 'By the site’s clock. Both of you are told. Neither what you wrote nor what they wrote can be cleared so.'
 export const nameThem = 'Name them'
 export const aGateThatIsGone = 'a gate that is gone'
 export const clearsForInThatTime = (deputy: Said, absent: Said) => `${deputy} clears for ${absent} in that time`
@@ -66,7 +65,7 @@ export const takeRoleAway = (index: Said) => `Take role ${index} away`
 export const anotherRole = 'Another role'
 
 // GroupsView
-export const noGroupYetGiveADesk = 'No group yet. Give a desk its roles once, and whoever joins it has them.'
+export const noGroupYet = 'No group yet. Give a desk its roles once, and whoever joins it has them.'
 export const noRole = 'No role'
 export const nobodyInIt = 'Nobody in it'
 export const countedPeople = (n: number) => counted(n, 'person', 'people')
@@ -104,7 +103,7 @@ export const changeRoles = 'Change roles'
 export const moreForName = (name: Said) => `More for ${name}`
 export const whatTheyMayDo = 'What they may do'
 export const seeTheOfficeAsTheyDo = 'See the office as they do'
-export const sendALinkForANew = 'Send a link for a new password'
+export const sendALinkForANewPassword = 'Send a link for a new password'
 export const inviteAgain = 'Invite again'
 export const linkAnotherAccount = 'Link another account'
 export const suspendTheAccount = 'Suspend the account'
@@ -112,27 +111,26 @@ export const reactivateTheAccount = 'Reactivate the account'
 export const rolesOfName = (name: Said) => `Roles of ${name}`
 export const addAColleague = 'Add a colleague'
 export const mailAddress = 'Mail address'
-export const noMailServerIsNamedYou = 'No mail server is named: you get a link to hand to them, with which they choose a password.'
-export const theyGetALinkThereAnd = 'They get a link there and choose a password with it.'
+export const noMailServerIsNamed = 'No mail server is named: you get a link to hand to them, with which they choose a password.'
+export const theyGetALinkThere = 'They get a link there and choose a password with it.'
 export const invite = 'Invite'
 export const anotherAccountOfName = (name: Said) => `Another account of ${name}`
-export const accountsOfOnePersonCountAs =
-  'Accounts of one person count as one: at gates that need several people, and beside their own work.'
+export const accountsOfOnePersonCount = 'Accounts of one person count as one: at gates that need several people, and beside their own work.'
 export const isTheSamePersonAs = 'Is the same person as'
 export const nobodyElseHere = 'nobody else here'
 export const suspendTheAccountOf = (name: Said) => `Suspend the account of ${name}?`
 export const theyAreSignedOutAtOnce = 'They are signed out at once and cannot sign in. What they wrote and cleared stays under their name.'
-export const handWhatTheyOwnAndPlanned = 'Hand what they own and planned to'
+export const handWhatTheyOwnAndPlannedTo = 'Hand what they own and planned to'
 export const whatTheyPlannedIsThenHeld = 'What they planned is then held at its time, and says so on Today.'
 export const suspendIt = 'Suspend it'
 export const hasTheseRolesNow = (name: Said) => `${name} has these roles now`
-export const isInvitedTheLinkIsGood = (name: Said) => `${name} is invited; the link is good for a week`
+export const isInvited = (name: Said) => `${name} is invited; the link is good for a week`
 export const youSeeTheOfficeAsDoes = (name: Said) => `You see the office as ${name} does`
-export const canNoLongerSignInWhat = (name: Said) => `${name} can no longer sign in. What they wrote stays.`
+export const canNoLongerSignIn = (name: Said) => `${name} can no longer sign in. What they wrote stays.`
 export const canSignInAgain = (name: Said) => `${name} can sign in again`
 export const thereIsANewLinkFor = (name: Said) => `There is a new link for ${name}`
-export const hasANewLinkInThe = (name: Said) => `${name} has a new link in the mail`
-export const bothAccountsCountAsOnePerson = 'Both accounts count as one person now'
+export const hasANewLinkInTheMail = (name: Said) => `${name} has a new link in the mail`
+export const bothAccountsCountAsOnePersonNow = 'Both accounts count as one person now'
 export const theAccountIsOfAPerson = 'The account is of a person of its own'
 export const inSection = (section: Said) => `in ${section}`
 
@@ -158,7 +156,7 @@ export const canGiveTheRight = 'Can give the right'
 export const nothingYet = 'Nothing yet'
 export const withAllOf = (includes: Said) => `with all of ${includes}`
 export const keptApart = 'Kept apart'
-export const rolesThatOnePersonMayNot =
+export const rolesThatOnePersonMayNotHold =
   'Roles that one person may not hold together, by whatever way they got them, or not use in one session.'
 export const mayUse = 'may use'
 export const mayHold = 'may hold'
@@ -180,8 +178,8 @@ export const onePerson = 'One person'
 export const mayHoldOrUse = 'May hold or use'
 export const atMost = 'at most'
 export const ofThem = (when: Said) => `of them${when}`
-export const theyMayHoldMoreOfThem = 'They may hold more of them, and choose in their menu which they use now.'
-export const allowsThisNowForAllWho = (name: Said) => `“${name}” allows this now, for all who hold it`
+export const theyMayHoldMore = 'They may hold more of them, and choose in their menu which they use now.'
+export const allowsThisNow = (name: Said) => `“${name}” allows this now, for all who hold it`
 export const theRuleHoldsFromNowOn = 'The rule holds from now on'
 
 // WaitingChanges

@@ -5,7 +5,7 @@ import type { Said } from '../said'
 export const cutToSize = 'Cut to size'
 export const shape = 'Shape'
 export const whereToLook = 'Where to look'
-export const whereAPlaceShowsOnlyA = 'Where a place shows only a part of it, this point stays in sight.'
+export const whereAPlaceShowsOnlyAPart = 'Where a place shows only a part of it, this point stays in sight.'
 export const leftToRight = 'Left to right'
 export const topToFoot = 'Top to foot'
 export const cutting = 'Cutting …'
@@ -29,8 +29,8 @@ export const files = 'Files'
 
 // PictureDrop
 export const uploading = 'Uploading …'
-export const dropItHereOrPickA = (label: Said) => `${label}: drop it here, or pick a file`
-export const jpegPngWebPGifOrAvif = 'JPEG, PNG, WebP, GIF or AVIF, up to 5 MB'
+export const dropItHere = (label: Said) => `${label}: drop it here, or pick a file`
+export const pictureFormats = 'JPEG, PNG, WebP, GIF or AVIF, up to 5 MB'
 export const pickAFile = (label: Said) => `${label}: pick a file`
 export const noPicture = 'No picture'
 export const orFromAWebAddressHttps = 'or from a web address: https://…'
@@ -45,10 +45,10 @@ export const decorative = 'Decorative'
 export const cutLabelToSize = (label: Said) => `Cut ${label} to size`
 export const cutToSizeAndSayWhere = 'Cut to size, and say where to look'
 export const takeLabelAway = (label: Said) => `Take ${label} away`
-export const sayWhatItShowsOrThat = 'Say what it shows, or that it is decorative, for readers who cannot see it.'
+export const sayWhatItShows = 'Say what it shows, or that it is decorative, for readers who cannot see it.'
 export const widthHeightPixels = (width: Said, height: Said) => `${width} × ${height} pixels`
 export const showsUpTo = (words: Said, width: Said) => `${words} shows up to ${width}`
 export const sharpOnEveryScreen = 'sharp on every screen'
-export const enoughButSoftOnTheSharpest = 'enough, but soft on the sharpest screens'
+export const enoughButSoftOnTheSharpestScreens = 'enough, but soft on the sharpest screens'
 export const tooSmallItWillLookSoft = 'too small, it will look soft'
-export const hasMbAPictureHasAt = (name: Said, count: Said) => `“${name}” has ${count} MB; a picture has at most 5 MB.`
+export const pictureIsTooLarge = (name: Said, count: Said) => `“${name}” has ${count} MB; a picture has at most 5 MB.`

@@ -4,9 +4,9 @@ import type { Said } from '../said'
 
 // ReviewCase
 export const nameVersionNumberByAuthors = (name: Said, number: Said, authors: Said) => `${name} · version ${number} by ${authors}`
-export const itsTextStaysAsItIs = (number: Said) => `Its text stays as it is: version ${number}, which is live.`
-export const aNewTextNeverOnThe = (blocks: Said) => `A new text: ${blocks}, never on the site.`
-export const nothingToJudgeHereForYou = 'Nothing to judge here for you now.'
+export const itsTextStays = (number: Said) => `Its text stays as it is: version ${number}, which is live.`
+export const aNewText = (blocks: Said) => `A new text: ${blocks}, never on the site.`
+export const nothingToJudgeHereForYouNow = 'Nothing to judge here for you now.'
 
 // review
 export const nextBefore = 'next, before ·'
@@ -15,7 +15,7 @@ export const returnWord = 'return ·'
 export const belongsTogether = 'belongs together'
 export const wasNotReadHereYet = (title: Said) => `“${title}” was not read here yet`
 export const clearCountTogether = (count: Said) => `Clear ${count} together`
-export const nothingWaitsAtAGateYou = 'Nothing waits at a gate you guard.'
+export const nothingWaitsAtAGateYouGuard = 'Nothing waits at a gate you guard.'
 export const backToToday = 'Back to Today'
 export const waitsForYou = 'Waits for you'
 export const belongsTogetherWithOthers = (title: Said) => `${title} belongs together with others`
@@ -23,7 +23,7 @@ export const dueDue = (due: Said) => `due ${due}`
 export const sinceAt = (at: Said) => `since ${at}`
 export const theText = 'The text'
 export const oneMoment = 'One moment …'
-export const aWordWithItIfYou = 'A word with it, if you like'
+export const aWordWithIt = 'A word with it, if you like'
 export const clearThem = 'Clear them'
 export const eachIsClearedForTheVersion = 'Each is cleared for the version that was shown here; if one of them cannot be, none is.'
 export const titleVersionNumber = (title: Said, number: Said) => `${title}, version ${number}`

@@ -27,7 +27,7 @@ export const fieldsFields = (fields: Said) => `Fields: ${fields}`
 
 // GateLimits
 export const whereNameApplies = (name: Said) => `Where ${name} applies`
-export const onlyForSomeItemsOrLarge = 'Only for some items or large changes'
+export const onlyForSomeItemsOrLargeChanges = 'Only for some items or large changes'
 export const changesOfAtLeast = 'changes of at least'
 export const words = 'words'
 export const any = 'any'
@@ -41,7 +41,7 @@ export const deadlineOfName = (name: Said) => `Deadline of ${name}`
 export const hasADeadline = 'Has a deadline'
 export const theDeadlineOf = (name: Said) => `the deadline of ${name}`
 export const reminder = 'reminder'
-export const hoursBeforeItAtWhichIts = 'Hours before it at which its guards are reminded'
+export const hoursBeforeItsGuardsAreReminded = 'Hours before it at which its guards are reminded'
 export const hoursBefore = 'hours before'
 export const whenItIsOverTell = 'When it is over, tell'
 export const itsGuardsAlone = 'its guards alone'
@@ -58,7 +58,7 @@ export const whoHoldsARoleThere = 'Who holds a role there'
 export const changeTheRouteVersion = (version: Said) => `Change the route: version ${version}`
 export const makeARoute = 'Make a route'
 export const nameOfTheRoute = 'Name of the route'
-export const noStepWhatIsSentOn = 'No step: what is sent on is cleared at once.'
+export const noStep = 'No step: what is sent on is cleared at once.'
 export const nameOfStep = (s: Said) => `Name of step ${s}`
 export const moveNameEarlier = (name: Said) => `Move ${name} earlier`
 export const moveNameLater = (name: Said) => `Move ${name} later`
@@ -70,16 +70,16 @@ export const stepCount = (count: Said) => `Step ${count}`
 
 // RouteOptions
 export const fastLane = 'Fast lane'
-export const thoseWithTheRightMayPut = 'Those with the right may put live at once; its gates clear it afterwards'
+export const thoseWithTheRightMayPutLive = 'Those with the right may put live at once; its gates clear it afterwards'
 export const clearingItAfterwards = 'clearing it afterwards'
 export const takeItBackFromTheSite = 'take it back from the site if they do not'
 export const whenItIsOverTellAlso = 'When it is over, tell also'
 export const nobodyMore = 'nobody more'
 export const changesOfWhatIsLive = 'Changes of what is live'
-export const whatIsNotTickedIsA = 'What is not ticked is a right, and happens at once.'
+export const whatIsNotTickedIsARight = 'What is not ticked is a right, and happens at once.'
 export const goesThroughTheGates = (word: Said) => `${word} goes through the gates`
 export const takingOffTheSite = 'Taking off the site'
-export const movingToAnotherSectionBecomingAnother = 'Moving to another section, becoming another kind'
+export const movingToAnotherSection = 'Moving to another section, becoming another kind'
 
 // RoutesView
 export const routeName = (name: Said) => `Route ${name}`
@@ -89,7 +89,7 @@ export const changeTheRoute = (name: Said) => `Change the route ${name}`
 export const each = 'each: '
 export const neededOf = (needed: Said, guards: Said, gate: Said) => `${needed} of ${guards}${gate}`
 export const onlyForAbout = (about: Said) => `only for ${about}`
-export const noGateWhatIsSentOn = 'No gate: what is sent on is cleared.'
+export const noGate = 'No gate: what is sent on is cleared.'
 export const countedHours = (n: number) => counted(n, 'hour')
 export const andElseTakenBack = ', else taken back'
 export const fastLaneLiveAtOnceCleared = (hours: Said, calendar: Said, otherwise: Said) =>
@@ -100,9 +100,9 @@ export const goesThroughTheGatesToo = (gated: Said) => `${gated} goes through th
 export const inForceOnTheWholeSite = 'In force on the whole site'
 export const inForceIn = (sections: Said) => `In force in ${sections}`
 export const inForceNowhereYet = 'In force nowhere yet'
-export const allWorkCanPassWhoeverWrites = 'All work can pass, whoever writes it.'
+export const allWorkCanPass = 'All work can pass, whoever writes it.'
 export const whichItemsGoWhichRoute = 'Which items go which route'
-export const aRuleForTheKindComes = 'A rule for the kind comes before one for any kind; among those, the nearest section.'
+export const aRuleForTheKindComesBefore = 'A rule for the kind comes before one for any kind; among those, the nearest section.'
 export const kindOfRule = (index: Said) => `Kind of rule ${index}`
 export const anythingElse = 'Anything else'
 export const sectionOfRule = (index: Said) => `Section of rule ${index}`
@@ -114,8 +114,8 @@ export const removeRuleIndex = (index: Said) => `Remove rule ${index}`
 export const anotherRule = 'Another rule'
 export const saveTheRules = 'Save the rules'
 export const hasANewVersion = (name: Said) => `“${name}” has a new version`
-export const isMadeSayBelowWhichItems = (name: Said) => `“${name}” is made. Say below which items go it.`
-export const newWorkGoesTheseRoutesFrom = 'New work goes these routes from now on'
+export const routeIsMade = (name: Said) => `“${name}” is made. Say below which items go it.`
+export const newWorkGoesTheseRoutes = 'New work goes these routes from now on'
 export const amountsOfMoney = 'amounts of money'
 export const aCalendar = 'a calendar'
 export const changesOfWordsAndMore = (words: Said) => `changes of ${words} words and more`
@@ -125,22 +125,22 @@ export const withinHoursOfCalendar = (hours: Said, calendar: Said) => `within ${
 export const anyoneWhoMayClear = 'anyone who may clear'
 
 // SecondYesForm
-export const whatASecondStewardIsAsked = 'What a second steward is asked about'
-export const whereThereIsOnlyOneChanges =
+export const whatASecondStewardIsAskedAbout = 'What a second steward is asked about'
+export const whereThereIsOnlyOne =
   'Where there is only one, changes hold at once; whoever may put live is told of those that let somebody do more.'
 export const saveWhatIsAsked = 'Save what is asked'
-export const aSecondStewardIsAskedSo = 'A second steward is asked so from now on'
-export const aboutEveryChangeOfPeopleAnd = 'About every change of people and rights'
+export const aSecondStewardIsAsked = 'A second steward is asked so from now on'
+export const aboutEveryChangeOfPeopleAndRights = 'About every change of people and rights'
 export const alsoAboutTakingARoleAway = 'Also about taking a role away or suspending an account.'
 export const aboutWhatLetsSomebodyDoMore = 'About what lets somebody do more'
-export const rolesGivenAccountsInvitedOrWoken =
+export const rolesGiven =
   'Roles given, accounts invited or reactivated, accounts of one person taken apart, roles no longer kept apart, a deputy for someone else.'
 export const aboutNothing = 'About nothing'
-export const eachStewardChangesRightsAloneChoosing = 'Each steward changes rights alone. Choosing this asks a second steward.'
+export const eachStewardChangesRightsAlone = 'Each steward changes rights alone. Choosing this asks a second steward.'
 
 // StrandDialog
 export const thisWouldStrandWork = 'This would strand work'
-export const nobodyWouldBeLeftWhoCould = 'Nobody would be left who could clear it where it has to pass:'
+export const nobodyWouldBeLeftWhoCouldClear = 'Nobody would be left who could clear it where it has to pass:'
 export const giveSomeoneElseThePartFirst = 'Give someone else the part first, or change the route. Nothing was changed yet.'
 export const doItAllTheSame = 'Do it all the same'
 export const leaveItAsItIs = 'Leave it as it is'

@@ -2,14 +2,14 @@
 import type { Said } from '../said'
 
 // site
-export const nameTaglineAndFootOfThe = 'Name, tagline and foot of the site'
+export const nameTaglineAndFootOfTheSite = 'Name, tagline and foot of the site'
 export const bannersOfTheFrontPage = 'Banners of the front page'
 export const makeASection = 'Make a section'
 export const pagesAsReadersFindThem = 'Pages as readers find them'
 export const noPageIsLiveYet = 'No page is live yet.'
 export const liveButInNoMenu = 'Live, but in no menu'
 export const sections = 'Sections'
-export const rightsAndRoutesAreGivenFor = 'rights and routes are given for them'
+export const rightsAndRoutesAreGivenForThem = 'rights and routes are given for them'
 export const item = 'item'
 export const items = 'items'
 export const renameOrNest = (name: Said) => `Rename or nest ${name}`

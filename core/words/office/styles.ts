@@ -3,7 +3,7 @@ import type { Said } from '../said'
 
 // LinkDialog
 export const whereDoesItLead = 'Where does it lead?'
-export const wordsOfATitleOrA = 'Words of a title, or a web, mail or telephone address'
+export const wordsOfATitle = 'Words of a title, or a web, mail or telephone address'
 export const onThisSite = 'On this site'
 export const onThisPage = 'On this page'
 export const notLiveYet = 'not live yet'
@@ -11,9 +11,9 @@ export const headingsInTitle = (title: Said) => `Headings in ${title}`
 export const headings = 'headings'
 export const itHasNoHeadings = 'It has no headings.'
 export const uploading = 'Uploading …'
-export const addADocumentAndLinkTo = 'Add a document and link to it'
+export const addADocumentAndLinkToIt = 'Add a document and link to it'
 export const addADocument = 'Add a document'
-export const openDocumentsAndOtherSitesIn = 'Open documents and other sites in a new window'
+export const openDocumentsAndOtherSites = 'Open documents and other sites in a new window'
 export const document = 'Document'
 
 // StyleBar

@@ -12,12 +12,12 @@ export const needsMending = 'Needs mending'
 export const itIsFine = 'It is fine'
 export const waitsForYou = 'Waits for you'
 export const byDeadlineThenLongestFirst = 'by deadline, then longest first'
-export const nothingWaitsAtAGateYou = 'Nothing waits at a gate you guard.'
+export const nothingWaitsAtAGateYouGuard = 'Nothing waits at a gate you guard.'
 export const waitingLine = (change: Said, note: Said, by: Said, section: Said, number: Said, waits: Said) =>
   `${change}${note}${by} · ${section} · version ${number}${waits}`
 export const reviewTitle = (title: Said) => `Review ${title}`
 export const review = 'Review'
-export const goThroughAllOneAfterThe = (count: Said) => `Go through all ${count}, one after the other`
+export const goThroughAll = (count: Said) => `Go through all ${count}, one after the other`
 export const clearedWithoutATime = 'Cleared, without a time'
 export const forAPublisher = 'for a publisher'
 export const clearedLine = (change: Said, by: Said, section: Said) => `${change}Cleared by ${by} · ${section}`
@@ -36,11 +36,11 @@ export const inTrouble = 'In trouble'
 export const heldBackAtItsTime = 'held back at its time'
 export const reasonsPlannedByOwner = (reasons: Said, owner: Said) => `${reasons}. Planned by ${owner}`
 export const yourDrafts = 'Your drafts'
-export const youHaveNothingBegunPressCtrl = 'You have nothing begun. Press Ctrl K and write a thought: it becomes a draft.'
+export const youHaveNothingBegun = 'You have nothing begun. Press Ctrl K and write a thought: it becomes a draft.'
 export const sectionVersionNumberAt = (section: Said, number: Said, at: Said) => `${section} · version ${number}, ${at}`
 export const goesLiveNext = 'Goes live next'
 export const n48Hours = '48 hours'
-export const nothingIsPlannedForTheNext = 'Nothing is planned for the next two days.'
+export const nothingIsPlannedForTheNextTwo = 'Nothing is planned for the next two days.'
 export const theForecast = 'The forecast'
 export const foreseenInWhatIsPlanned = 'foreseen in what is planned'
 export const inTheLastSevenDays = 'In the last seven days'
@@ -70,7 +70,7 @@ export const wentLive = 'went live'
 export const rolledBack = 'rolled back'
 export const sentToReview = 'sent to review'
 export const onlyTheNewestAreCounted = (all: Said) => `${all} · only the newest are counted`
-export const notedItMayStayAsIt = 'Noted: it may stay as it is'
+export const notedItMayStayAsItIs = 'Noted: it may stay as it is'
 export const notedItNeedsMending = 'Noted: it needs mending'
 export const itsWindowEnds = 'its window ends'
 export const showsForAWhileCleared = 'shows for a while, cleared'

@@ -35,7 +35,7 @@ export const tellDone = async (office: Office, tx: Tx, batch: BatchRow): Promise
 class OnlyTried extends Error {}
 
 /**
- * Does the next part of a batch in one transaction, or tries it and leaves nothing behind: the same steps, undone. Answers
+ * Does the next part of a batch in one transaction, or tries it and leaves nothing behind: the same steps, undone. Returns
  * whether there is more to do.
  */
 export async function runNextPart(office: Office, id: string): Promise<boolean> {

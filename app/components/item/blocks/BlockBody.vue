@@ -41,6 +41,6 @@ defineExpose({ write: (at: At = 'end') => part.value?.write?.(at) })
     @media="emit('media', $event)"
   />
   <p v-else class="rounded-md border border-dashed border-edge px-3 py-2 font-sans text-plain text-soft">
-    {{ say.madeByANewerVersionIt(blockWord(block)) }}
+    {{ say.madeByANewerVersion(blockWord(block)) }}
   </p>
 </template>

@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { Block } from '~~/core/blocks/blocks'
 import LateInput from '~/components/form/LateInput.vue'
-import { addressToEmbed, shownInAFrameOnlyWhere, titleOfTheEmbed, whatItShowsInWords } from '~~/core/words/office/blockKinds'
+import { addressToEmbed, shownInAFrameWhereAllowed, titleOfTheEmbed, whatItShowsInWords } from '~~/core/words/office/blockKinds'
 
 // It shows no links and no pictures, which the others are given too.
 defineOptions({ inheritAttrs: false })
@@ -31,6 +31,6 @@ const change = (part: Partial<Embed>) => emit('change', { ...props.block, ...par
       maxlength="300"
       @input="change({ title: ($event.target as HTMLInputElement).value })"
     />
-    <p class="hint">{{ shownInAFrameOnlyWhere }}</p>
+    <p class="hint">{{ shownInAFrameWhereAllowed }}</p>
   </div>
 </template>

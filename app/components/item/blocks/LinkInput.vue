@@ -13,7 +13,7 @@ const picking = ref(false)
 const words = computed(() => {
   const item = /^item:([0-9a-f-]{36})/.exec(props.href)?.[1]
   if (!item) return props.href
-  return props.refs.items.get(item)?.title ?? say.anItemThatIsNotOn
+  return props.refs.items.get(item)?.title ?? say.anItemNotOnTheSite
 })
 function take(href: string) {
   picking.value = false

@@ -55,13 +55,13 @@ const drop = () =>
   act(async () => {
     await api('DELETE', path.value)
     await navigateTo('/office/calendar')
-  }, say.theEditionIsDiscardedItsChanges)
+  }, say.theEditionIsDiscarded)
 const copy = (name: string) =>
   act(async () => {
     const made = await api('POST', `${path.value}/copy`, { body: { name } })
     dialog.value = null
     await navigateTo(`/office/editions/${made.edition}`)
-  }, say.theNextOneIsBegunWith)
+  }, say.theNextOneIsBegun)
 const gate = ref('')
 const clear = (note: string) =>
   act(async () => {
@@ -173,7 +173,7 @@ const whyNotLive = computed(() =>
           <button v-if="open" class="button ml-auto" :disabled="!page.may.plan" @click="dialog = 'add'">{{ say.takeChangesIn }}</button>
         </div>
         <p v-if="!page.entries.length" class="rounded-md border border-line bg-sheet px-4 py-6 text-center text-soft">
-          {{ say.nothingYetTakeInWhatIs }}
+          {{ say.nothingYet }}
         </p>
         <ul v-else class="divide-y divide-line rounded-md border border-line bg-sheet">
           <li v-for="entry in page.entries" :key="entry.event" class="flex min-h-9 flex-wrap items-baseline gap-x-3 px-3 py-1.5">
@@ -202,7 +202,7 @@ const whyNotLive = computed(() =>
             </button>
           </li>
         </ul>
-        <p v-if="page.hidden" class="hint mt-1">{{ say.inSectionsThatYouMayNot(say.countedMoreItems(page.hidden)) }}</p>
+        <p v-if="page.hidden" class="hint mt-1">{{ say.inSectionsThatYouMayNotRead(say.countedMoreItems(page.hidden)) }}</p>
       </div>
       <aside class="space-y-5" :aria-label="say.howReadyItIs">
         <section v-if="open">
@@ -245,7 +245,7 @@ const whyNotLive = computed(() =>
             </li>
           </ul>
         </section>
-        <p v-else-if="open && page.at && page.entries.length" class="text-kelp">{{ say.nothingStandsInItsWayAs }}</p>
+        <p v-else-if="open && page.at && page.entries.length" class="text-kelp">{{ say.nothingStandsInItsWay }}</p>
       </aside>
     </div>
     <WhenDialog
@@ -323,9 +323,9 @@ const whyNotLive = computed(() =>
       >
     </PlainDialog>
     <PlainDialog :open="dialog === 'undo'" wide :title="say.undoTheEditionWhole" @close="dialog = null">
-      <StepList :steps="undoSteps" :none="say.nothingIsLeftOfItOn" />
+      <StepList :steps="undoSteps" :none="say.nothingIsLeftOfIt" />
       <p class="hint mt-2">
-        {{ say.whatNobodyChangedSinceIsAt }}
+        {{ say.whatNobodyChangedSinceIsAtOnce }}
       </p>
       <template #actions
         ><button class="button" @click="dialog = null">{{ common.cancel }}</button
