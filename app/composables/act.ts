@@ -7,7 +7,7 @@ import * as say from '~~/core/words/office/composing'
 /** Work that a change of rights would leave without people, and how to make the change all the same. */
 export interface Stranding {
   reasons: Reason[]
-  anyway: () => Promise<void>
+  anyway: () => Promise<boolean>
 }
 
 /** What is put after the path of a command: nothing, or that stranded work was seen and accepted. */
@@ -23,7 +23,7 @@ function waitsFor(answer: unknown): string | null {
 }
 
 /**
- * Runs a command of a screen: says what happened and goes on, or why not, and keeps the form as it is. A change of rights
+ * Runs a command of a screen: says what happened and goes on, or why not, and keeps the form as it is. Returns whether it was done. A change of rights
  * that would strand work is asked about first: `run` gets what to put after its path. One that waits for a second steward says so. What can be taken back at once says how.
  */
 export function useAct(afterwards: () => unknown) {
@@ -32,7 +32,7 @@ export function useAct(afterwards: () => unknown) {
   /** Why the last one was refused. */
   const refusals = shallowRef<Reason[]>([])
   const strands = shallowRef<Stranding | null>(null)
-  async function perform(run: Command, said: string, query: Accepting, undo?: Command): Promise<void> {
+  async function perform(run: Command, said: string, query: Accepting, undo?: Command): Promise<boolean> {
     busy.value = true
     refusals.value = []
     strands.value = null
@@ -40,6 +40,7 @@ export function useAct(afterwards: () => unknown) {
       const waits = waitsFor(await run(query))
       notices.done(waits ?? said, waits || !undo ? undefined : { label: common.undo, run: () => perform(undo, say.undone, '') })
       await afterwards()
+      return true
     } catch (error) {
       if (error instanceof ApiProblem && error.more.type === 'urn:yieldgate:problem:would-strand')
         strands.value = { reasons: error.reasons, anyway: () => perform(run, said, '?anyway=yes', undo) }
@@ -47,6 +48,7 @@ export function useAct(afterwards: () => unknown) {
         notices.trouble(error)
         if (error instanceof ApiProblem) refusals.value = error.reasons
       }
+      return false
     } finally {
       busy.value = false
     }

@@ -97,7 +97,7 @@ function close() {
     >
       <component :is="icon" class="size-4" />
     </button>
-    <Menu v-if="offers('look')" as="div" class="relative">
+    <Menu v-if="offers('look')" as="div" class="menu-place">
       <MenuButton
         class="icon-button"
         :class="editor.isActive('look') && 'bg-kelp-wash !text-kelp'"
@@ -105,9 +105,7 @@ function close() {
         :title="say.textStyle"
         ><Paintbrush class="size-4"
       /></MenuButton>
-      <MenuItems
-        class="absolute bottom-full left-0 z-20 mb-1 w-44 rounded-md border border-line bg-sheet py-1 shadow-lg focus:outline-none"
-      >
+      <MenuItems class="menu w-44 py-1">
         <MenuItem v-for="[look, word] in [[null, say.ordinary] as const, ...Object.entries(WORD_LOOKS)]" :key="word" v-slot="{ active }"
           ><button type="button" class="w-full px-3 py-1.5 text-left" :class="active && 'bg-deep'" @click="setLook(look)">
             <span :class="look && `word-${look}`">{{ word }}</span>
@@ -145,13 +143,11 @@ function close() {
     >
       <RemoveFormatting class="size-4" />
     </button>
-    <Menu as="div" class="relative">
+    <Menu as="div" class="menu-place">
       <MenuButton class="icon-button" :aria-label="say.specialCharacters" :title="say.specialCharacters"
         ><Omega class="size-4"
       /></MenuButton>
-      <MenuItems
-        class="absolute bottom-full left-0 z-20 mb-1 grid w-64 grid-cols-8 rounded-md border border-line bg-sheet p-1 shadow-lg focus:outline-none"
-      >
+      <MenuItems class="menu grid w-64 grid-cols-8 p-1">
         <MenuItem v-for="[sign, name] in SIGNS" :key="sign" v-slot="{ active }"
           ><button
             type="button"

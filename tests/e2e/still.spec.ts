@@ -64,3 +64,43 @@ test('no place of the office scrolls as a document, by Tab or wheel, and all pla
   }
   await page.context().close()
 })
+
+test('every menu stands inside the window, in windows large and small', async ({ browser }) => {
+  const page = await stepIn(browser, 'Idris Calloway', { reducedMotion: 'reduce' })
+  const { items } = (await (await page.request.get('/api/v1/items?q=kind:page%20draft:draft&limit=1')).json()) as {
+    items: { id: string }[]
+  }
+  for (const path of ['/office', '/office/content', '/office/people', `/office/items/${items[0]!.id}`]) {
+    await page.goto(path)
+    const buttons = page.locator('[aria-haspopup=menu]')
+    await expect(buttons.last()).toBeAttached()
+    for (const [width, height] of WINDOWS) {
+      await page.setViewportSize({ width, height })
+      // The first and the last of many that are alike stand where there is least room.
+      const many = await buttons.count()
+      for (const index of new Set([0, 1, 2, 3, many - 3, many - 2, many - 1].filter((at) => at >= 0 && at < many))) {
+        const button = buttons.nth(index)
+        if (!(await button.isVisible())) continue
+        await button.focus()
+        await page.keyboard.press('Enter')
+        const menu = page.getByRole('menu')
+        await expect(menu).toBeVisible()
+        const out = await menu.evaluate((element) => {
+          const { top, left, right, bottom } = element.getBoundingClientRect()
+          return {
+            top: Math.min(0, top),
+            left: Math.min(0, left),
+            right: Math.max(0, right - innerWidth),
+            bottom: Math.max(0, bottom - innerHeight),
+          }
+        })
+        const name = await button.evaluate((element) => element.getAttribute('aria-label') ?? element.textContent)
+        expect.soft(out, `${name} on ${path} at ${width} × ${height}`).toEqual({ top: 0, left: 0, right: 0, bottom: 0 })
+        expect.soft(await documentOver(page), `${path} at ${width} × ${height}`).toEqual({ scrolled: 0, over: 0 })
+        await page.keyboard.press('Escape')
+        await expect(menu).toBeHidden()
+      }
+    }
+  }
+  await page.context().close()
+})

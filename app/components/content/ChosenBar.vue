@@ -21,9 +21,9 @@ const REST = (Object.keys(BATCHES) as BatchWhat[]).filter((what) => !NOT_CHOSEN.
     <button v-if="!all && count < total" class="link" @click="emit('all')">{{ say.chooseAllTotal(numberWords(total)) }}</button>
     <span class="mx-1 h-5 border-l border-line" aria-hidden="true" />
     <button v-for="what in AT_HAND" :key="what" class="button" @click="emit('begin', what)">{{ BATCHES[what].command }}</button>
-    <Menu as="div" class="relative">
+    <Menu as="div" class="menu-place">
       <MenuButton class="button">{{ say.more }}<ChevronUp class="size-3.5" aria-hidden="true" /></MenuButton>
-      <MenuItems class="absolute bottom-9 left-0 z-30 w-56 rounded-md border border-line bg-sheet py-1 shadow-lg focus:outline-none">
+      <MenuItems class="menu w-56 py-1">
         <MenuItem v-for="what in REST" :key="what" v-slot="{ active }"
           ><button class="w-full px-3 py-1 text-left" :class="active && 'bg-kelp-wash'" @click="emit('begin', what)">
             {{ BATCHES[what].command }}

@@ -20,9 +20,9 @@ function read(event: Event) {
 </script>
 
 <template>
-  <Menu as="div" class="relative">
+  <Menu as="div" class="menu-place">
     <MenuButton class="icon-button" :aria-label="say.asAFile" :title="say.asAFile"><FileSpreadsheet class="size-4" /></MenuButton>
-    <MenuItems class="absolute top-9 right-0 z-30 w-72 rounded-md border border-line bg-sheet py-1 shadow-lg focus:outline-none">
+    <MenuItems class="menu w-72 py-1">
       <MenuItem v-slot="{ active }"
         ><a :href="file" download="list.csv" class="block px-3 py-1" :class="active && 'bg-kelp-wash'">{{
           say.saveThisListAsCsv

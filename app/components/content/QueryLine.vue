@@ -110,13 +110,13 @@ defineExpose({ focus: () => line.value?.focus() })
 </script>
 
 <template>
-  <div class="relative min-w-72 flex-1" role="search">
+  <div class="menu-place min-w-72 flex-1" role="search">
     <Search class="pointer-events-none absolute top-2 left-2.5 size-4 text-soft" aria-hidden="true" />
     <input
       id="words"
       ref="line"
       v-model="text"
-      class="input !pl-8"
+      class="menu-button input !pl-8"
       :class="wrong && '!border-rust'"
       type="search"
       role="combobox"
@@ -142,7 +142,7 @@ defineExpose({ focus: () => line.value?.focus() })
       id="query-offers"
       role="listbox"
       :aria-label="say.whatCanComeNext"
-      class="absolute top-9 left-0 z-30 max-h-80 w-96 overflow-y-auto rounded-md border border-line bg-sheet py-1 shadow-lg"
+      class="menu max-h-80 w-96 py-1"
       :class="offers.length ? '' : 'hidden'"
     >
       <li
@@ -163,7 +163,7 @@ defineExpose({ focus: () => line.value?.focus() })
     <p
       v-if="helps"
       id="query-help"
-      class="absolute top-9 left-0 z-20 w-[34rem] max-w-[calc(100vw-3rem)] rounded-md border border-line bg-sheet px-3 py-2 shadow-lg"
+      class="menu z-20 w-[34rem] px-3 py-2"
       :class="wrong ? 'text-rust' : 'text-soft'"
       :role="wrong ? 'alert' : undefined"
     >

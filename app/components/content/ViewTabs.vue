@@ -42,9 +42,9 @@ const here = computed(() => props.views.find(isHere) ?? null)
     >
       {{ view.name }}<span v-if="view.count !== null" class="font-normal text-soft tabular-nums">{{ numberWords(view.count) }}</span>
     </button>
-    <Menu as="div" class="relative">
+    <Menu as="div" class="menu-place">
       <MenuButton class="button-quiet">{{ common.views }}<ChevronDown class="size-3.5" aria-hidden="true" /></MenuButton>
-      <MenuItems class="absolute top-9 left-0 z-30 w-72 rounded-md border border-line bg-sheet py-1 shadow-lg focus:outline-none">
+      <MenuItems class="menu w-72 py-1">
         <template v-if="here">
           <MenuItem v-slot="{ active }"
             ><button class="w-full px-3 py-1 text-left" :class="active && 'bg-kelp-wash'" @click="emit('pin', here!, !here!.pinned)">

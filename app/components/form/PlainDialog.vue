@@ -1,9 +1,30 @@
 <script setup lang="ts">
 import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue'
+import { useNotices, type Trouble } from '~/stores/notices'
 
-/** A dialog with a title, what it says, and its actions. Escape and a click outside close it. */
-defineProps<{ open: boolean; title: string; wide?: boolean | 'all' }>()
+/**
+ * A dialog with a title, what it says, and its actions. Escape and a click outside close it. What is refused while it is open
+ * stands above its actions and has the focus.
+ */
+const props = defineProps<{ open: boolean; title: string; wide?: boolean | 'all' }>()
 defineEmits<{ close: [] }>()
+const notices = useNotices()
+const trouble = shallowRef<Trouble | null>(null)
+const told = useTemplateRef<HTMLElement>('told')
+async function tell(words: Trouble | null) {
+  trouble.value = words
+  if (!words) return
+  await nextTick()
+  told.value?.focus()
+}
+watch(
+  () => props.open,
+  (open, _before, onCleanup) => {
+    trouble.value = null
+    if (open) onCleanup(notices.tellInDialog((words) => void tell(words)))
+  },
+  { immediate: true },
+)
 </script>
 
 <template>
@@ -16,6 +37,9 @@ defineEmits<{ close: [] }>()
       >
         <DialogTitle class="font-serif text-head font-semibold">{{ title }}</DialogTitle>
         <div class="mt-3"><slot /></div>
+        <p v-if="trouble" ref="told" role="alert" tabindex="-1" class="mt-4 rounded-md border border-rust bg-rust-wash px-3 py-2 text-rust">
+          {{ trouble.text }} <span v-if="trouble.more" class="text-ink">{{ trouble.more }}</span>
+        </p>
         <div class="mt-5 flex justify-end gap-2"><slot name="actions" /></div>
       </DialogPanel>
     </div>

@@ -54,9 +54,9 @@ function take(id: string | null) {
 </script>
 
 <template>
-  <Combobox v-slot="{ open }" as="div" class="relative" :model-value="model" :disabled="disabled" @update:model-value="take">
+  <Combobox v-slot="{ open }" as="div" class="menu-place" :model-value="model" :disabled="disabled" @update:model-value="take">
     <ComboboxLabel class="label" :class="hideLabel && 'sr-only'">{{ label }}</ComboboxLabel>
-    <div class="relative">
+    <div class="menu-button relative">
       <ComboboxInput
         class="input pr-8"
         :display-value="(id) => nameOf(String(id ?? ''))"
@@ -71,7 +71,7 @@ function take(id: string | null) {
       /></ComboboxButton>
     </div>
     <slot name="trouble" />
-    <div v-show="open" class="absolute z-30 mt-1 w-full min-w-56 rounded-md border border-line bg-sheet py-1 shadow-lg">
+    <div v-show="open" class="menu w-(--menu-button-width) min-w-56 py-1">
       <ComboboxOptions class="max-h-60 overflow-y-auto">
         <ComboboxOption v-if="none !== undefined && !typed" v-slot="{ active }" value=""
           ><span class="block px-3 py-1.5 text-soft" :class="active && 'bg-kelp-wash'">{{ none }}</span></ComboboxOption

@@ -11,11 +11,11 @@ const session = useSession()
 </script>
 
 <template>
-  <Menu as="div" class="relative shrink-0">
+  <Menu as="div" class="menu-place shrink-0">
     <MenuButton class="block rounded-full" :aria-label="say.profileAndSignOut(person.name)"
       ><PersonMark :id="person.id" :name="person.name" :picture="person.picture"
     /></MenuButton>
-    <MenuItems class="absolute right-0 z-30 mt-2 w-60 rounded-md border border-line bg-sheet py-1 shadow-lg focus:outline-none">
+    <MenuItems class="menu w-60 py-1">
       <div class="border-b border-line px-3 pt-1.5 pb-2">
         <p class="font-semibold">{{ person.name }}</p>
         <p class="text-soft">

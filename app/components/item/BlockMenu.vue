@@ -38,13 +38,11 @@ const ACTIONS = [
 </script>
 
 <template>
-  <Menu as="div" class="relative font-sans text-plain">
+  <Menu as="div" class="menu-place font-sans text-plain">
     <MenuButton class="icon-button" :aria-label="say.blockMoveDuplicateRemove(index + 1)" data-handle
       ><GripVertical class="size-4"
     /></MenuButton>
-    <MenuItems
-      class="absolute left-0 z-20 mt-1 max-h-96 w-52 overflow-y-auto rounded-md border border-line bg-sheet py-1 shadow-lg focus:outline-none"
-    >
+    <MenuItems class="menu w-52 py-1">
       <MenuItem v-for="[name, icon, run] in ACTIONS" :key="name" v-slot="{ active }"
         ><button class="flex w-full items-center gap-2 px-3 py-1.5 text-left" :class="active && 'bg-deep'" @click="run">
           <component :is="icon" class="size-4 text-soft" />{{ name }}{{ several }}

@@ -65,8 +65,10 @@ async function name(text: string) {
   try {
     await api('PATCH', `/versions/${naming.value!.id}`, { body: { name: text } })
     await load()
+    return true
   } catch (error) {
     notices.trouble(error)
+    return false
   }
 }
 

@@ -20,11 +20,9 @@ const kinds = computed(() =>
 
 <template>
   <!-- The text in hand keeps the focus until the menu is open, so that nothing moves under the pointer. -->
-  <Menu as="div" class="relative font-sans text-plain" @mousedown.prevent @click="kept.load()">
+  <Menu as="div" class="menu-place font-sans text-plain" @mousedown.prevent @click="kept.load()">
     <MenuButton as="template"><slot /></MenuButton>
-    <MenuItems
-      class="absolute top-full left-0 z-20 mt-1 grid w-80 grid-cols-2 rounded-md border border-line bg-sheet p-1 shadow-lg focus:outline-none"
-    >
+    <MenuItems class="menu grid w-80 grid-cols-2 p-1">
       <MenuItem v-for="kind in kinds" :key="kind" v-slot="{ active }">
         <button class="flex items-center gap-2 rounded px-2.5 py-1.5 text-left" :class="active && 'bg-deep'" @click="emit('add', kind)">
           <component :is="BLOCK_PARTS[kind].icon" class="size-4 text-soft" aria-hidden="true" />{{ BLOCK_WORDS[kind] }}

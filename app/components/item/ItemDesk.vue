@@ -75,6 +75,7 @@ const locked = computed(
 async function beginBeside(name: string) {
   const draft = await actions.beginBeside(name)
   if (draft) go({ draft, view: undefined, from: undefined, to: undefined })
+  return draft !== undefined
 }
 
 watch(

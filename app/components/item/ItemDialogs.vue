@@ -112,10 +112,15 @@ const { dialog } = props.actions
       :run="actions.putLiveAnyway"
       @close="dialog = null"
     />
-    <FastDialog v-if="dialog === 'fast'" :fast="page.draft!.route.fast!" :run="actions.putLiveFast" @close="dialog = null" />
+    <FastDialog
+      v-if="dialog === 'fast' && page.draft?.route.fast"
+      :fast="page.draft.route.fast"
+      :run="actions.putLiveFast"
+      @close="dialog = null"
+    />
     <HandDialog
-      v-if="dialog === 'hand'"
-      :draft="page.draft!.id"
+      v-if="dialog === 'hand' && page.draft"
+      :draft="page.draft.id"
       :gate="actions.gateInHand.value"
       :run="actions.hand"
       @close="dialog = null"

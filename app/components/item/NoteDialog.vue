@@ -2,7 +2,7 @@
 import PlainDialog from '~/components/form/PlainDialog.vue'
 import * as common from '~~/core/words/office/common'
 
-/** Asks for some words before something is done. */
+/** Asks for some words before something is done. It stays open, with the words, where `run` returns `false`: it was refused. */
 const props = defineProps<{
   title: string
   label: string
@@ -18,9 +18,9 @@ const text = ref(props.start ?? '')
 const busy = ref(false)
 async function go() {
   busy.value = true
-  await props.run(text.value.trim())
+  const done = await props.run(text.value.trim())
   busy.value = false
-  emit('close')
+  if (done !== false) emit('close')
 }
 </script>
 

@@ -204,11 +204,9 @@ const dot = (done: boolean, now: boolean) =>
     <div class="border-t border-line bg-paper px-4 py-3.5">
       <div class="flex gap-2">
         <button v-if="main" class="button-main flex-1" :disabled="!!main.why" @click="main.run()">{{ main.name }}</button>
-        <Menu v-if="behind.length" as="div" class="relative">
+        <Menu v-if="behind.length" as="div" class="menu-place">
           <MenuButton class="button" :aria-label="say.moreActions"><Ellipsis class="size-4" /></MenuButton>
-          <MenuItems
-            class="absolute right-0 bottom-full z-20 mb-1 w-64 rounded-md border border-line bg-sheet py-1 shadow-lg focus:outline-none"
-          >
+          <MenuItems class="menu w-64 py-1">
             <MenuItem v-for="action in behind" :key="action.id" v-slot="{ active }" :disabled="!!action.why"
               ><button
                 class="block w-full px-3 py-1.5 text-left"

@@ -63,7 +63,10 @@ export function useItemActions(page: () => ItemPage, at: DraftAtHand | null, rel
   const draftPath = () => `/drafts/${page().draft!.id}` as const
   const itemPath = () => `/items/${page().id}` as const
 
-  /** Saves what is unsaved, runs a command, says what happened or why not, and loads the page anew. */
+  /**
+   * Saves what is unsaved, runs a command, says what happened or why not, and loads the page anew. Returns whether it was done; a
+   * dialog that asked for it stays open where it was refused.
+   */
   async function act(run: () => Promise<unknown>, said: string, undo?: { label: string; run: () => unknown }): Promise<boolean> {
     try {
       if (at && at.state.value !== 'saved') await at.save()
@@ -72,7 +75,6 @@ export function useItemActions(page: () => ItemPage, at: DraftAtHand | null, rel
       notices.done(said, undo)
       return true
     } catch (error) {
-      dialog.value = null
       notices.trouble(error)
       return false
     } finally {
@@ -84,22 +86,23 @@ export function useItemActions(page: () => ItemPage, at: DraftAtHand | null, rel
   const pullOut = () => act(() => api('POST', `${draftPath()}/pull-out`, { ifMatch: head() }), say.takenBackFromReview)
   /** Notes that were kept while reading go out with the verdict, whichever it is. */
   const kept = () => notes.pins.value.map(sentPin)
-  const clear = async (note: string) => {
-    const said = say.versionNumberCleared(page().draft!.number)
-    if (
-      await act(() => api('POST', `${draftPath()}/clear`, { body: { gate: gateInHand.value, note, notes: kept() }, ifMatch: head() }), said)
-    )
-      notes.pins.value = []
+  /** Gives a verdict; the notes that went with it are kept no longer. */
+  async function giveVerdict(run: () => Promise<unknown>, said: string): Promise<boolean> {
+    const done = await act(run, said)
+    if (done) notes.pins.value = []
+    return done
   }
-  const giveBack = async (text: string) => {
-    const all = [...kept(), ...(text ? [{ text, place: null }] : [])]
-    if (
-      await act(
-        () => api('POST', `${draftPath()}/return`, { body: { gate: gateInHand.value, notes: all }, ifMatch: head() }),
-        say.returnedToItsWriter,
-      )
+  const clear = (note: string) =>
+    giveVerdict(
+      () => api('POST', `${draftPath()}/clear`, { body: { gate: gateInHand.value, note, notes: kept() }, ifMatch: head() }),
+      say.versionNumberCleared(page().draft!.number),
     )
-      notes.pins.value = []
+  const giveBack = (text: string) => {
+    const all = [...kept(), ...(text ? [{ text, place: null }] : [])]
+    return giveVerdict(
+      () => api('POST', `${draftPath()}/return`, { body: { gate: gateInHand.value, notes: all }, ifMatch: head() }),
+      say.returnedToItsWriter,
+    )
   }
   /** Back to the list that the person came from; who came from elsewhere stays. */
   function wayBack() {
@@ -109,23 +112,24 @@ export function useItemActions(page: () => ItemPage, at: DraftAtHand | null, rel
   }
   async function putLive(
     extra: { shownDate?: 'keep'; replacing?: string | undefined; exception?: string; fast?: string } = {},
-  ): Promise<void> {
+  ): Promise<boolean> {
     try {
       if (at!.state.value !== 'saved') await at!.save()
       await api('POST', `${draftPath()}/put-live`, { body: extra, ifMatch: head() })
       dialog.value = null
       notices.done(say.itIsLive, wayBack())
       reload()
+      return true
     } catch (error) {
       if (!(error instanceof ApiProblem)) throw error
       const codes = new Set(error.reasons.map((reason) => reason.code))
       if (codes.size === 1 && codes.has('shown-date-old')) dialog.value = 'shown-date'
       else if (codes.size === 1 && codes.has('behind')) dialog.value = 'behind'
       else {
-        dialog.value = null
         notices.trouble(error)
         reload()
       }
+      return false
     }
   }
   async function putLiveToday(): Promise<void> {
@@ -200,7 +204,7 @@ export function useItemActions(page: () => ItemPage, at: DraftAtHand | null, rel
       say.versionIsLiveAgain(rollTarget.value!.number),
     )
 
-  /** Begins a line of work beside those that are open; answers its id, or undefined when it was refused. */
+  /** Begins a line of work beside those that are open; returns its id, or undefined when it was refused. */
   async function beginBeside(name: string): Promise<string | undefined> {
     let draft: string | undefined
     await act(async () => {

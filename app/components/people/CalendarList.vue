@@ -15,7 +15,7 @@ const emit = defineEmits<{ changed: [] }>()
 const DAYS = [say.monday, say.tuesday, say.wednesday, say.thursday, say.friday, say.saturday, say.sunday] as const
 const form = ref<(Pick<Calendar, 'name' | 'week' | 'holidays'> & { id: string | null }) | null>(null)
 const holiday = ref('')
-const { act, refusals } = useAct(() => {
+const { act } = useAct(() => {
   form.value = null
   emit('changed')
 })
@@ -124,9 +124,6 @@ const weekWords = ({ week }: Calendar) =>
             </button></span
           >
         </div>
-        <ul v-if="refusals.length" role="alert" class="rounded-md bg-rust-wash px-3 py-2 text-rust">
-          <li v-for="(reason, index) in refusals" :key="index">{{ reason.detail }}</li>
-        </ul>
       </form>
       <template #actions
         ><button v-if="form?.id" class="button mr-auto !text-rust" @click="end">{{ say.endIt }}</button

@@ -119,11 +119,9 @@ const where = (entry: Person['roles'][number]) =>
               >
                 {{ say.changeRoles }}
               </button>
-              <Menu as="div" class="relative">
+              <Menu as="div" class="menu-place">
                 <MenuButton class="icon-button" :aria-label="say.moreForName(person.name)"><Ellipsis class="size-4" /></MenuButton>
-                <MenuItems
-                  class="absolute right-0 z-20 mt-1 w-52 rounded-md border border-line bg-sheet py-1 text-left shadow-lg focus:outline-none"
-                >
+                <MenuItems class="menu w-52 py-1 text-left">
                   <MenuItem v-slot="{ active }"
                     ><button class="w-full px-3 py-1.5 text-left" :class="active && 'bg-deep'" @click="emit('why', person.id)">
                       {{ say.whatTheyMayDo }}

@@ -37,10 +37,11 @@ watch(
 )
 const calendars = useLoad(() => '/calendars')
 await Promise.all([load(), calendars.load()])
-const { act, busy, refusals } = useAct(() => {
+const { act, busy } = useAct(() => {
   close()
   return load()
 })
+const { act: actOnRules, busy: savingRules, refusals } = useAct(load)
 function close() {
   form.value = null
   emit('closed')
@@ -52,7 +53,7 @@ const save = (route: Pick<Route, 'name' | 'steps' | 'fast' | 'gated'>) => {
     id ? say.hasANewVersion(route.name) : say.routeIsMade(route.name),
   )
 }
-const saveRules = () => act(() => api('PUT', '/route-rules', { body: { rules: rules.value } }), say.newWorkGoesTheseRoutes)
+const saveRules = () => actOnRules(() => api('PUT', '/route-rules', { body: { rules: rules.value } }), say.newWorkGoesTheseRoutes)
 const changed = computed(() => !same(rules.value, answer.value?.rules ?? []))
 const aboutWords = ({ fields, blocks, amounts, words }: About) =>
   [
@@ -186,14 +187,14 @@ const guardWords = (gate: Step['gates'][number]) =>
           </button>
         </li>
       </ul>
-      <ul v-if="refusals.length && !form" role="alert" class="mt-2 rounded-md bg-rust-wash px-3 py-2 text-rust">
+      <ul v-if="refusals.length" role="alert" class="mt-2 rounded-md bg-rust-wash px-3 py-2 text-rust">
         <li v-for="(reason, index) in refusals" :key="index">{{ reason.detail }}</li>
       </ul>
       <div class="mt-3 flex gap-2">
         <button class="button" @click="rules.push({ kind: 'page', section: null, route: answer.routes[0]!.id })">
           <Plus class="size-4" aria-hidden="true" />{{ say.anotherRule }}
         </button>
-        <button class="button-main" :disabled="!changed || busy" @click="saveRules">{{ say.saveTheRules }}</button>
+        <button class="button-main" :disabled="!changed || savingRules" @click="saveRules">{{ say.saveTheRules }}</button>
       </div>
     </section>
     <CalendarList :calendars="calendars.value.value ?? []" @changed="calendars.load" />

@@ -23,8 +23,13 @@ watch(open, (list) => (chosen.value ||= list[0]?.id ?? 'new'))
 async function go() {
   busy.value = true
   try {
-    const id = chosen.value === 'new' ? (await api('POST', '/editions', { body: { name: name.value.trim() } })).edition : chosen.value
-    await props.run(id, false)
+    if (chosen.value === 'new') {
+      const { edition } = await api('POST', '/editions', { body: { name: name.value.trim() } })
+      // Another try, after a refusal, goes into this one.
+      chosen.value = edition
+      await load()
+    }
+    await props.run(chosen.value, false)
   } catch (error) {
     notices.trouble(error)
   } finally {

@@ -46,8 +46,8 @@ const setMoment = async (moment: { date: string; time: string; choice?: 'earlier
 }
 const putLive = () =>
   act(async () => {
-    dialog.value = null
     await api('POST', `${path.value}/put-live`)
+    dialog.value = null
   }, say.theWholeEditionIsLive)
 const take = (event: string, title: string) =>
   act(() => api('DELETE', `${path.value}/entries/${event}`), say.isTakenOutItsDraftStays(title))
