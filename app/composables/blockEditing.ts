@@ -1,6 +1,7 @@
 import { moveChosen, putBack } from '~~/core/content/arrange'
 import { blockWord, emptyBlock, type Block, type BlockKind } from '~~/core/blocks/blocks'
 import { joinWithBefore, pasteInto, splitBlock, type Typed } from '~~/core/content/splitJoin'
+import { leaveList, turnAsTyped, turnBlocks, type Turn } from '~~/core/content/turn'
 import type { Text } from '~~/core/content/inline'
 import type { Refs } from '~~/core/render/text'
 import { readyFor } from '~/components/item/blocks/registry'
@@ -57,15 +58,15 @@ export function useBlockEditing(list: BlocksAtHand) {
     await nextTick()
     return true
   }
-  /** Puts blocks in before the one at a place, and goes into the last of them. */
-  async function insert(index: number, given: Block[], at: Place = 'end'): Promise<void> {
+  /** Puts blocks in before the one at a place, and goes into the last of them; `instead` is the id of a block that gives way to them. */
+  async function insert(index: number, given: Block[], at: Place = 'end', instead?: string): Promise<void> {
     const blocks = list.inner ? given.map(always) : given
     const block = blocks.at(-1)
     if (!block) return
     picked.clear()
     const release = catchKeys()
     await readyFor(block.kind)
-    change([...list.body().slice(0, index), ...blocks, ...list.body().slice(index)])
+    change([...list.body().slice(0, index), ...blocks, ...list.body().slice(index)].filter(({ id }) => id !== instead))
     await nextTick()
     // A part that was loaded just now stands a tick later.
     await nextTick()
@@ -80,7 +81,12 @@ export function useBlockEditing(list: BlocksAtHand) {
     await release(placed)
     element?.scrollIntoView({ block: 'nearest' })
   }
-  const add = (index: number, kind: BlockKind) => insert(index, [emptyBlock(kind, newBlockId())])
+  /** Adds a block at a place. The empty paragraph before it, from which it was asked for, gives way to it. */
+  function add(index: number, kind: BlockKind): Promise<void> {
+    const before = list.body()[index - 1]
+    const gives = kind !== 'paragraph' && before?.kind === 'paragraph' && !before.text.length && !before.window
+    return insert(index, [emptyBlock(kind, newBlockId())], 'end', gives ? before.id : undefined)
+  }
   /** Puts a kept block in, as written by those who wrote the draft that it was kept from. */
   function putKept(index: number, { block, draft }: KeptBlock) {
     if (draft) origin.copied(draft)
@@ -131,6 +137,47 @@ export function useBlockEditing(list: BlocksAtHand) {
   const paste = (index: number, before: Text, blocks: Block[], after: Text) =>
     take(pasteInto(list.body(), index, before, blocks, after, newBlockId()))
   const joinBack = (index: number) => take(joinWithBefore(list.body(), index))
+  /** As `take`, where another editor comes: what is typed until it is there goes into it. */
+  async function takeToAnother(typed: Typed): Promise<void> {
+    const release = catchKeys()
+    await take(typed)
+    await nextTick()
+    await release(true)
+  }
+  /** Turns a block into another kind, with the others that are chosen. */
+  async function turn(id: string, into: Turn): Promise<void> {
+    change(turnBlocks(list.body(), picked.at(id), into, newBlockId))
+    picked.clear()
+    await nextTick()
+    frame(id)?.focus()
+  }
+  /** A space typed in a paragraph, after `before`: whether it turned the paragraph into another kind. */
+  function turnTyped(index: number, before: string): boolean {
+    const typed = turnAsTyped(list.body(), index, before)
+    if (typed) void takeToAnother(typed)
+    return typed !== null
+  }
+  function leaveBelow(index: number): void {
+    const typed = leaveList(list.body(), index, newBlockId())
+    if (typed) void takeToAnother(typed)
+  }
 
-  return { indexOf, open, insert, add, putKept, remove, duplicate, move, onCopy, copyNow, split, paste, joinBack }
+  return {
+    indexOf,
+    open,
+    insert,
+    add,
+    putKept,
+    remove,
+    duplicate,
+    move,
+    onCopy,
+    copyNow,
+    split,
+    paste,
+    joinBack,
+    turn,
+    turnTyped,
+    leaveBelow,
+  }
 }

@@ -38,9 +38,12 @@ const html = computed(() =>
     .join(''),
 )
 
+/** Counts how often writing began: a text that is turned into another kind while one writes in it gets another editor. */
+const begun = ref(0)
 function enter(at: typeof caret.value) {
-  if (props.locked || writing.value) return
+  if (props.locked) return
   caret.value = at
+  begun.value++
   writing.value = true
 }
 defineExpose({ enter })
@@ -50,6 +53,7 @@ defineExpose({ enter })
   <!-- The same element around both, so that nothing moves when writing begins or ends. -->
   <component :is="tag" v-if="writing" class="min-h-[1.4em]"
     ><ProseEditor
+      :key="begun"
       v-model="model"
       :label="label"
       :placeholder="placeholder"

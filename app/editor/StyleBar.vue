@@ -1,7 +1,21 @@
 <script setup lang="ts">
 import type { Editor } from '@tiptap/vue-3'
-import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
-import { Bold, Code, Italic, Link, Omega, Paintbrush, RemoveFormatting, Strikethrough, Underline, Unlink } from 'lucide-vue-next'
+import { Menu, MenuButton, MenuItem } from '@headlessui/vue'
+import MenuList from '~/components/form/MenuList.vue'
+import {
+  Bold,
+  Code,
+  Italic,
+  Link,
+  Omega,
+  Paintbrush,
+  RemoveFormatting,
+  Strikethrough,
+  Subscript,
+  Superscript,
+  Underline,
+  Unlink,
+} from 'lucide-vue-next'
 import { WORD_LOOKS } from '~~/core/content/looks'
 import { TEXT_KINDS, type TextKind, type Tool } from '~~/core/content/textKinds'
 import { lazily } from '~/composables/lazily'
@@ -20,6 +34,8 @@ const STYLES = [
   ['underline', say.underlined, Underline],
   ['strike', say.struck, Strikethrough],
   ['code', say.code, Code],
+  ['superscript', say.superscript, Superscript],
+  ['subscript', say.subscript, Subscript],
 ] as const
 const styles = computed(() => STYLES.filter(([mark]) => offers(mark)))
 const setLook = (look: string | null) => {
@@ -105,13 +121,13 @@ function close() {
         :title="say.textStyle"
         ><Paintbrush class="size-4"
       /></MenuButton>
-      <MenuItems class="menu w-44 py-1">
+      <MenuList class="w-44 py-1">
         <MenuItem v-for="[look, word] in [[null, say.ordinary] as const, ...Object.entries(WORD_LOOKS)]" :key="word" v-slot="{ active }"
           ><button type="button" class="w-full px-3 py-1.5 text-left" :class="active && 'bg-deep'" @click="setLook(look)">
             <span :class="look && `word-${look}`">{{ word }}</span>
           </button></MenuItem
         >
-      </MenuItems>
+      </MenuList>
     </Menu>
     <button
       v-if="offers('link')"
@@ -147,7 +163,7 @@ function close() {
       <MenuButton class="icon-button" :aria-label="say.specialCharacters" :title="say.specialCharacters"
         ><Omega class="size-4"
       /></MenuButton>
-      <MenuItems class="menu grid w-64 grid-cols-8 p-1">
+      <MenuList class="grid w-64 grid-cols-8 p-1">
         <MenuItem v-for="[sign, name] in SIGNS" :key="sign" v-slot="{ active }"
           ><button
             type="button"
@@ -160,7 +176,7 @@ function close() {
             {{ sign.trim() || '␣' }}
           </button></MenuItem
         >
-      </MenuItems>
+      </MenuList>
     </Menu>
     <LinkDialog
       v-if="linking"

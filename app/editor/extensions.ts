@@ -36,6 +36,19 @@ const look = Mark.create({
   renderHTML: ({ HTMLAttributes }) => ['span', { class: `word-${String(HTMLAttributes.look)}` }, 0],
 })
 
+const raised = Mark.create({
+  name: 'superscript',
+  excludes: 'subscript',
+  parseHTML: () => [{ tag: 'sup' }],
+  renderHTML: () => ['sup', 0],
+})
+const lowered = Mark.create({
+  name: 'subscript',
+  excludes: 'superscript',
+  parseHTML: () => [{ tag: 'sub' }],
+  renderHTML: () => ['sub', 0],
+})
+
 const MARKS = {
   bold: Bold,
   code: Code,
@@ -43,6 +56,8 @@ const MARKS = {
   link,
   strike: Strike,
   underline: Underline,
+  superscript: raised,
+  subscript: lowered,
   look,
 } as const satisfies Partial<Record<Tool, Mark>>
 

@@ -13,7 +13,9 @@ const entrySchema: z.ZodType<ListEntry> = z.strictObject({
     return z.array(entrySchema).max(200).optional()
   },
 })
-const shape = { ordered: z.boolean(), entries: z.array(entrySchema).max(500) }
+/** A list has so many entries at most, those within entries not counted. */
+export const MOST_ENTRIES = 500
+const shape = { ordered: z.boolean(), entries: z.array(entrySchema).max(MOST_ENTRIES) }
 
 const wordsOf = (entries: readonly ListEntry[]): string[] =>
   entries.flatMap((entry) => [plain(entry.text), ...wordsOf(entry.entries ?? [])])

@@ -6,17 +6,22 @@ import { siteWords } from '../words/site/siteWords'
 import { renderText } from '../render/text'
 import { line, textAt, type BlockDefinition, type BlockOf } from './definition'
 
+/** A table has so many rows at most. */
+export const MOST_ROWS = 500
 const shape = {
   caption: line,
   headers: z.enum(['none', 'row', 'column', 'both']),
-  rows: z.array(z.array(textAt('cell')).max(30)).max(500),
+  rows: z.array(z.array(textAt('cell')).max(30)).max(MOST_ROWS),
   /** Cells joined into one; those that do not hold (`core/content/table.ts`) are read as not joined. */
   merged: z
     .array(
       z.strictObject({
-        row: z.int().min(0).max(499),
+        row: z
+          .int()
+          .min(0)
+          .max(MOST_ROWS - 1),
         column: z.int().min(0).max(29),
-        rows: z.int().min(1).max(500),
+        rows: z.int().min(1).max(MOST_ROWS),
         columns: z.int().min(1).max(30),
       }),
     )

@@ -5,7 +5,7 @@ import { namesOf, WORD_LOOKS } from './looks'
  * Rich text is a flat list of runs, never markup: what cannot be said here cannot reach readers. The encoder in
  * `core/render/inline.ts` is the only way from runs to HTML, the parser in `sanitise.ts` the only way back.
  */
-export const STYLE_MARKS = ['bold', 'italic', 'underline', 'strike', 'code'] as const
+export const STYLE_MARKS = ['bold', 'italic', 'underline', 'strike', 'code', 'superscript', 'subscript'] as const
 export type StyleMark = (typeof STYLE_MARKS)[number]
 
 const CONTROL = /[\u0000-\u001f\u007f]/
@@ -30,7 +30,7 @@ export const hrefSchema = z.string().refine(isSafeHref, 'Use a web, mail or tele
 
 export const runSchema = z.strictObject({
   text: z.string().max(100_000),
-  marks: z.array(z.enum(STYLE_MARKS)).max(5).optional(),
+  marks: z.array(z.enum(STYLE_MARKS)).max(STYLE_MARKS.length).optional(),
   /** A named style of the site. */
   look: z.enum(namesOf(WORD_LOOKS)).optional(),
   href: hrefSchema.optional(),
@@ -60,13 +60,14 @@ export const runs = (text: string): Text => (text ? [{ text }] : [])
 export const styleOf = (run: Run): string =>
   `${run.marks?.join() ?? ''}\u0000${run.look ?? ''}\u0000${run.href ?? ''}${run.newWindow ? ' new' : ''}`
 
-/** The one normal form: empty runs gone, marks ordered, neighbours of one style joined, text in NFC. */
+/** The one normal form: empty runs gone, marks ordered, of raised and lowered the first, neighbours of one style joined, text in NFC. */
 export function normaliseText(text: Text): Text {
   const out: Text = []
   for (const run of text) {
     const value = run.text.normalize('NFC')
     if (!value) continue
-    const marks = STYLE_MARKS.filter((mark) => run.marks?.includes(mark))
+    const raised = run.marks?.includes('superscript')
+    const marks = STYLE_MARKS.filter((mark) => run.marks?.includes(mark) && !(raised && mark === 'subscript'))
     const next: Run = { text: value }
     if (marks.length) next.marks = marks
     if (run.look) next.look = run.look

@@ -31,6 +31,8 @@ const MARKS: Record<string, StyleMark> = {
   code: 'code',
   kbd: 'code',
   tt: 'code',
+  sup: 'superscript',
+  sub: 'subscript',
 }
 const DROPPED = new Set([
   'head',
@@ -100,6 +102,8 @@ function styled(node: PastedNode, style: Style): Style {
   set('bold', /font-weight:\s*(bold|[6-9]00)/, /font-weight:\s*(normal|[1-5]00)/)
   set('italic', /font-style:\s*italic/, /font-style:\s*normal/)
   set('underline', /text-decoration[^;]*underline/, /text-decoration:\s*none/)
+  set('superscript', /vertical-align:\s*super/, /vertical-align:\s*baseline/)
+  set('subscript', /vertical-align:\s*sub/, /vertical-align:\s*baseline/)
   set('strike', /text-decoration[^;]*line-through/, /text-decoration:\s*none/)
   const href = node.tag === 'a' ? (node.attribute('href') ?? '').trim() : null
   // A link's own underline is not emphasis.

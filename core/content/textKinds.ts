@@ -44,6 +44,8 @@ const WORDS: Record<Tool, string> = {
   underline: 'underlined words',
   strike: 'struck words',
   code: 'code',
+  superscript: 'superscript',
+  subscript: 'subscript',
   look: 'styles of words',
   link: 'links',
 }

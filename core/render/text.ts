@@ -16,7 +16,7 @@ export interface Refs {
 
 export const NO_REFS: Refs = { items: new Map(), media: new Map(), embedOrigins: [], language: 'en' }
 
-const TAGS = { bold: 'strong', italic: 'em', underline: 'u', strike: 's', code: 'code' } as const
+const TAGS = { bold: 'strong', italic: 'em', underline: 'u', strike: 's', code: 'code', superscript: 'sup', subscript: 'sub' } as const
 
 /** Where a link leads on the site; `null` for an item that is not on it, or a file that is not there. */
 export function linkTarget(href: string, refs: Refs): string | null {

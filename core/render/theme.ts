@@ -69,6 +69,7 @@ picture{display:contents}img{max-width:100%;height:auto;display:block;border-rad
 .cover{margin-bottom:1.8rem}.cover img{width:100%;aspect-ratio:16/8;object-fit:cover}
 figcaption{font:.87rem/1.45 Figtree,system-ui,sans-serif;color:var(--soft);margin-top:.45rem}
 a[data-file]::after{content:" (" attr(data-file) ")";font:.86em Figtree,system-ui,sans-serif;color:var(--soft)}
+sup,sub{line-height:0}
 .look-lead{font-size:1.18rem;line-height:1.5}.look-small{font:.87rem/1.5 Figtree,system-ui,sans-serif;color:var(--soft)}.look-centred{text-align:center}.look-right{text-align:right}
 .word-highlight{background:var(--warn-ground);padding:0 .15em;border-radius:3px}.word-quiet{color:var(--soft)}.word-alert{color:var(--urgent);font-weight:600}
 ${FOCUS}

@@ -17,6 +17,16 @@ async function add(page: Page, kind: BlockKind) {
   }).toPass()
   await page.keyboard.press('Enter')
   await expect(blocks).toHaveCount(before + 1)
+  // The caret is in it, or the block itself is in hand where it has no words: who goes on sooner is led back.
+  const isInHand = () =>
+    blocks.evaluateAll((all) =>
+      all.some(
+        (block) =>
+          block === document.activeElement ||
+          (block.contains(document.activeElement) && document.activeElement!.matches('input, textarea, [contenteditable=true]')),
+      ),
+    )
+  await expect.poll(isInHand).toBe(true)
 }
 
 test('a page with every kind of block is written by keyboard alone', async ({ browser }) => {
@@ -148,5 +158,86 @@ test('links: to a heading of this page, to our own address by its item, out in a
   await expect(beside.getByRole('link', { name: 'https://tides.example/table' })).toHaveAttribute('target', '_blank')
   await expect(beside.getByRole('link', { name: 'Night boat' })).toHaveCount(0)
   expect((await read(item)).status).toBe(200)
+  await page.context().close()
+})
+
+test('a page is written on and on: signs make headings and lists, Enter leaves them, arrows lead from text to text', async ({
+  browser,
+}) => {
+  const page = await stepIn(browser, 'Liv Marchetti')
+  const item = await begin(page, 'Written on and on')
+  const blocks = page.locator('article > div [data-block]:not([data-block] [data-block])')
+  const kinds = async () => {
+    await saved(page)
+    const answer = (await (await page.request.get(`/api/v1/items/${item.split('/').at(-1)}`)).json()) as {
+      draft: { content: { body: { kind: string; level?: number; ordered?: boolean }[] } }
+    }
+    return answer.draft.content.body.map(({ kind, level, ordered }) =>
+      [kind, level ?? ordered].filter((part) => part !== undefined).join(' '),
+    )
+  }
+  await page.keyboard.press('Enter')
+  await expect(page.locator('.ProseMirror:focus')).toBeVisible()
+  await page.keyboard.type('## What to bring')
+  await expect(blocks.first().locator('h2 .ProseMirror')).toHaveText('What to bring')
+  await page.keyboard.press('Enter')
+  await page.keyboard.type('- A coat')
+  await expect(blocks.nth(1).locator('li')).toHaveText('A coat')
+  await page.keyboard.press('Enter')
+  await page.keyboard.type('A hat')
+  // An empty entry ends the list.
+  await page.keyboard.press('Enter')
+  await page.keyboard.press('Enter')
+  await expect(blocks).toHaveCount(3)
+  await page.keyboard.type('> All aboard')
+  await expect(page.locator('.ProseMirror:focus')).toHaveText('All aboard')
+  expect(await kinds()).toEqual(['heading 2', 'list false', 'quote'])
+
+  // From the quote up through the list to the heading and the title, and down again.
+  const focused = () => page.evaluate(() => (document.activeElement as HTMLInputElement).value || document.activeElement?.textContent)
+  for (const text of ['A coatA hat', 'A coatA hat', 'What to bring', 'Written on and on']) {
+    await page.keyboard.press('ArrowUp')
+    await expect.poll(focused).toBe(text)
+  }
+  // What is typed goes where the caret is, in the text that the arrow led to.
+  await page.keyboard.press('Enter')
+  await expect(page.locator('.ProseMirror:focus')).toHaveText('What to bring')
+  await page.keyboard.press('ArrowDown')
+  await expect(page.locator('.ProseMirror:focus li')).toHaveCount(2)
+  await page.keyboard.press('ArrowDown')
+  await page.keyboard.press('End')
+  await page.keyboard.type(' and gloves')
+  await expect(blocks.nth(1).locator('li').nth(1)).toHaveText('A hat and gloves')
+  // With Shift from the end of a text, blocks are chosen.
+  await page.keyboard.press('Shift+ArrowDown')
+  await expect(page.getByRole('toolbar', { name: 'The chosen blocks' })).toContainText('2')
+  await page.keyboard.press('Escape')
+
+  // Turned by the menu, with all that is chosen, and back as one.
+  await blocks.nth(1).focus()
+  await blocks
+    .nth(1)
+    .getByRole('button', { name: /^Block 2:/ })
+    .press('Enter')
+  await page.getByRole('menuitem', { name: 'Paragraph', exact: true }).press('Enter')
+  await expect(blocks).toHaveCount(4)
+  expect(await kinds()).toEqual(['heading 2', 'paragraph', 'paragraph', 'quote'])
+  await page.keyboard.press('Control+z')
+  await expect(blocks).toHaveCount(3)
+
+  // Tab in the last cell of a table makes a row.
+  await blocks.nth(2).locator('input').focus()
+  await page.keyboard.press('ArrowUp')
+  await expect(page.locator('.ProseMirror:focus')).toHaveText('All aboard')
+  await add(page, 'table')
+  const rows = blocks.nth(3).locator('tr')
+  await expect(rows).toHaveCount(2)
+  await rows.last().locator('td').last().getByRole('textbox').focus()
+  await expect(page.locator('.ProseMirror:focus')).toBeVisible()
+  await page.keyboard.type('Last')
+  await page.keyboard.press('Tab')
+  await page.keyboard.type('New row')
+  await expect(rows).toHaveCount(3)
+  await expect(rows.last().locator('td, th').first()).toHaveText('New row')
   await page.context().close()
 })

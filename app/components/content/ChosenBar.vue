@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { numberWords } from '~~/core/words/number'
-import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
+import { Menu, MenuButton, MenuItem } from '@headlessui/vue'
+import MenuList from '~/components/form/MenuList.vue'
 import { ChevronUp, X } from 'lucide-vue-next'
 import { BATCHES, NOT_CHOSEN, type BatchWhat } from './batchWords'
 import * as common from '~~/core/words/office/common'
@@ -23,7 +24,7 @@ const REST = (Object.keys(BATCHES) as BatchWhat[]).filter((what) => !NOT_CHOSEN.
     <button v-for="what in AT_HAND" :key="what" class="button" @click="emit('begin', what)">{{ BATCHES[what].command }}</button>
     <Menu as="div" class="menu-place">
       <MenuButton class="button">{{ say.more }}<ChevronUp class="size-3.5" aria-hidden="true" /></MenuButton>
-      <MenuItems class="menu w-56 py-1">
+      <MenuList class="w-56 py-1">
         <MenuItem v-for="what in REST" :key="what" v-slot="{ active }"
           ><button class="w-full px-3 py-1 text-left" :class="active && 'bg-kelp-wash'" @click="emit('begin', what)">
             {{ BATCHES[what].command }}
@@ -34,7 +35,7 @@ const REST = (Object.keys(BATCHES) as BatchWhat[]).filter((what) => !NOT_CHOSEN.
             {{ say.saveAsCsv }}
           </button></MenuItem
         >
-      </MenuItems>
+      </MenuList>
     </Menu>
     <button class="icon-button ml-auto" :aria-label="say.chooseNone" @click="emit('none')"><X class="size-4" /></button>
   </div>

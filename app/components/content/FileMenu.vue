@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
+import { Menu, MenuButton, MenuItem } from '@headlessui/vue'
+import MenuList from '~/components/form/MenuList.vue'
 import { FileSpreadsheet } from 'lucide-vue-next'
 import { fileColumns, type OwnColumn } from './columns'
 import * as say from '~~/core/words/office/batches'
@@ -22,7 +23,7 @@ function read(event: Event) {
 <template>
   <Menu as="div" class="menu-place">
     <MenuButton class="icon-button" :aria-label="say.asAFile" :title="say.asAFile"><FileSpreadsheet class="size-4" /></MenuButton>
-    <MenuItems class="menu w-72 py-1">
+    <MenuList class="w-72 py-1">
       <MenuItem v-slot="{ active }"
         ><a :href="file" download="list.csv" class="block px-3 py-1" :class="active && 'bg-kelp-wash'">{{
           say.saveThisListAsCsv
@@ -34,7 +35,7 @@ function read(event: Event) {
         </button></MenuItem
       >
       <p class="hint border-t border-line px-3 pt-1.5 pb-1">{{ say.whatAFileCanChange }}</p>
-    </MenuItems>
+    </MenuList>
     <input ref="field" type="file" accept=".csv,text/csv" class="sr-only" tabindex="-1" :aria-label="say.aChangedCsv" @change="read" />
   </Menu>
 </template>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { numberWords } from '~~/core/words/number'
-import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
+import { Menu, MenuButton, MenuItem } from '@headlessui/vue'
+import MenuList from '~/components/form/MenuList.vue'
 import { ChevronDown } from 'lucide-vue-next'
 import type { SavedView } from '~~/server/services/listing/savedViews'
 import * as common from '~~/core/words/office/common'
@@ -44,7 +45,7 @@ const here = computed(() => props.views.find(isHere) ?? null)
     </button>
     <Menu as="div" class="menu-place">
       <MenuButton class="button-quiet">{{ common.views }}<ChevronDown class="size-3.5" aria-hidden="true" /></MenuButton>
-      <MenuItems class="menu w-72 py-1">
+      <MenuList class="w-72 py-1">
         <template v-if="here">
           <MenuItem v-slot="{ active }"
             ><button class="w-full px-3 py-1 text-left" :class="active && 'bg-kelp-wash'" @click="emit('pin', here!, !here!.pinned)">
@@ -74,7 +75,7 @@ const here = computed(() => props.views.find(isHere) ?? null)
             <span class="truncate">{{ view.name }}</span><span v-if="view.group" class="ml-auto text-soft">{{ view.group.name }}</span>
           </button></MenuItem
         >
-      </MenuItems>
+      </MenuList>
     </Menu>
     <button v-if="q && !here" class="link px-1.5" @click="emit('keep')">{{ say.keepThisView }}</button>
   </nav>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { Check } from 'lucide-vue-next'
-import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
+import { Menu, MenuButton, MenuItem } from '@headlessui/vue'
+import MenuList from '~/components/form/MenuList.vue'
 import { useSession, type Person } from '~/stores/session'
 import PersonMark from '~/components/mark/PersonMark.vue'
 import * as common from '~~/core/words/office/common'
@@ -15,7 +16,7 @@ const session = useSession()
     <MenuButton class="block rounded-full" :aria-label="say.profileAndSignOut(person.name)"
       ><PersonMark :id="person.id" :name="person.name" :picture="person.picture"
     /></MenuButton>
-    <MenuItems class="menu w-60 py-1">
+    <MenuList class="w-60 py-1">
       <div class="border-b border-line px-3 pt-1.5 pb-2">
         <p class="font-semibold">{{ person.name }}</p>
         <p class="text-soft">
@@ -46,6 +47,6 @@ const session = useSession()
           {{ session.demo ? say.signOutOrSwitchPerson : common.signOut }}
         </button></MenuItem
       >
-    </MenuItems>
+    </MenuList>
   </Menu>
 </template>

@@ -18,6 +18,7 @@ import { offerCommands } from '~/composables/commands'
 import { newBlockId } from '~/composables/ids'
 import { ORIGIN } from '~/composables/origin'
 import { useItemNotes } from '~/composables/itemNotes'
+import { aroundCaret, goAcross, leavesPlace } from '~/editor/crossing'
 import { catchKeys, focusBlockOf, isInsertKey, WRITABLE } from '~/editor/typing'
 import { takeBlocks } from '~/editor/blockClipboard'
 import { useKept } from '~/stores/kept'
@@ -58,7 +59,24 @@ const set = (block: Block) =>
     props.body.map((old) => (old.id === block.id ? block : old)),
   )
 const picked = useChosenBlocks(() => props.body)
-const { indexOf, open, insert, add, putKept, remove, duplicate, move, onCopy, copyNow, split, paste, joinBack } = useBlockEditing({
+const {
+  indexOf,
+  open,
+  insert,
+  add,
+  putKept,
+  remove,
+  duplicate,
+  move,
+  onCopy,
+  copyNow,
+  split,
+  paste,
+  joinBack,
+  turn,
+  turnTyped,
+  leaveBelow,
+} = useBlockEditing({
   body: () => props.body,
   change: (body) => emit('change', body),
   refs: () => props.refs,
@@ -87,6 +105,22 @@ if (!props.inner)
         ]
       : [],
   )
+/** Takes the block above or below in hand; with `choosing` both are chosen, and all between. */
+function goToBlock(index: number, by: -1 | 1, choosing: boolean) {
+  const [block, next] = [props.body[index]!, props.body[index + by]]
+  if (!next) return
+  if (choosing) picked.reach(next.id, block.id)
+  else picked.clear()
+  frames.value[next.id]?.focus()
+}
+/** Whether an arrow key led from one text on the page to the next, or with Shift chose blocks from here on. */
+function crosses(event: KeyboardEvent, index: number): boolean {
+  const way = leavesPlace(event)
+  if (!way) return false
+  if (!event.shiftKey) return goAcross(event.target as HTMLElement, way)
+  if (way === 'up' || way === 'down') goToBlock(index, way === 'up' ? -1 : 1, true)
+  return way === 'up' || way === 'down'
+}
 function onKey(event: KeyboardEvent, index: number) {
   // A key that took its block away reaches the block's frame all the same.
   const id = props.body[index]?.id
@@ -100,11 +134,11 @@ function onKey(event: KeyboardEvent, index: number) {
     frames.value[id]?.querySelector<HTMLElement>('[data-insert] button')?.click()
   } else if (own && (event.key === 'ArrowUp' || event.key === 'ArrowDown') && !event.altKey) {
     event.preventDefault()
-    const next = props.body[index + (event.key === 'ArrowUp' ? -1 : 1)]
-    if (!next) return
-    if (event.shiftKey) picked.reach(next.id, id)
-    else picked.clear()
-    frames.value[next.id]?.focus()
+    goToBlock(index, event.key === 'ArrowUp' ? -1 : 1, event.shiftKey)
+  } else if (!own && crosses(event, index)) {
+    event.preventDefault()
+  } else if (!own && event.key === ' ' && (event.target as HTMLElement).isContentEditable) {
+    if (turnTyped(index, aroundCaret(event.target as HTMLElement)[0])) event.preventDefault()
   } else if (event.altKey && (event.key === 'ArrowUp' || event.key === 'ArrowDown')) {
     event.preventDefault()
     void move(id, event.key === 'ArrowUp' ? -1 : 1)
@@ -271,6 +305,7 @@ const openAt = (id: string) => notes?.threadsAt(id)?.filter((thread) => !thread.
             @fold="fold(picked.at(block.id), true)"
             @times="timing = block"
             @remove="remove(block.id)"
+            @turn="turn(block.id, $event)"
             @set="set"
           />
         </div>
@@ -310,6 +345,7 @@ const openAt = (id: string) => notes?.threadsAt(id)?.filter((thread) => !thread.
           @change="set"
           @split="(before, after) => split(index, before, after)"
           @join-back="joinBack(index)"
+          @leave-below="leaveBelow(index)"
           @paste="(before, blocks, after) => paste(index, before, blocks, after)"
           @media="emit('media', $event)"
         />

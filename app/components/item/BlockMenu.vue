@@ -1,8 +1,10 @@
 <script setup lang="ts">
-import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
+import { Menu, MenuButton, MenuItem } from '@headlessui/vue'
+import MenuList from '~/components/form/MenuList.vue'
 import { ArrowDown, ArrowUp, BookmarkPlus, CalendarClock, ChevronsDownUp, ClipboardCopy, Copy, GripVertical, Trash2 } from 'lucide-vue-next'
 import type { Block } from '~~/core/blocks/blocks'
 import { HEADING_LOOKS, PARAGRAPH_LOOKS } from '~~/core/content/looks'
+import { turnOf, TURNS, type Turn } from '~~/core/content/turn'
 import * as common from '~~/core/words/office/common'
 import * as say from '~~/core/words/office/blocks'
 
@@ -16,6 +18,7 @@ const emit = defineEmits<{
   fold: []
   times: []
   remove: []
+  turn: [into: Turn]
   set: [block: Block]
 }>()
 const several = computed(() => (props.many > 1 ? say.manyBlocks(props.many) : ''))
@@ -27,6 +30,16 @@ function withLook(look: string | undefined): Block {
   const { look: _, ...block } = props.block as Block & { look?: string }
   return (look ? { ...block, look } : block) as Block
 }
+const TURN_WORDS: Record<Turn, string> = {
+  paragraph: say.paragraph,
+  'heading-2': say.headingLevel(2),
+  'heading-3': say.headingLevel(3),
+  'heading-4': say.headingLevel(4),
+  dots: say.list,
+  numbers: say.numberedList,
+  quote: say.quote,
+}
+const isNow = computed(() => turnOf(props.block))
 const lookOf = computed(() => (props.block as { look?: string }).look)
 const ACTIONS = [
   [say.moveUp, ArrowUp, () => emit('move', -1)],
@@ -42,7 +55,7 @@ const ACTIONS = [
     <MenuButton class="icon-button" :aria-label="say.blockMoveDuplicateRemove(index + 1)" data-handle
       ><GripVertical class="size-4"
     /></MenuButton>
-    <MenuItems class="menu w-52 py-1">
+    <MenuList class="w-60 py-1">
       <MenuItem v-for="[name, icon, run] in ACTIONS" :key="name" v-slot="{ active }"
         ><button class="flex w-full items-center gap-2 px-3 py-1.5 text-left" :class="active && 'bg-deep'" @click="run">
           <component :is="icon" class="size-4 text-soft" />{{ name }}{{ several }}
@@ -67,30 +80,34 @@ const ACTIONS = [
           <Trash2 class="size-4" />{{ say.removeSeveral(several) }}
         </button></MenuItem
       >
-      <template v-if="block.kind === 'heading'">
-        <p class="border-t border-line px-3 pt-1.5 text-soft">{{ say.level }}</p>
-        <MenuItem v-for="level in [2, 3, 4] as const" :key="level" v-slot="{ active }"
-          ><button
-            class="w-full px-3 py-1 text-left"
-            :class="[active && 'bg-deep', block.level === level && 'font-semibold']"
-            @click="emit('set', { ...block, level })"
+      <template v-if="isNow">
+        <p class="border-t border-line px-3 pt-1.5 text-soft">{{ say.turnInto }}</p>
+        <div class="grid grid-cols-2">
+          <MenuItem v-for="into in TURNS" :key="into" v-slot="{ active }"
+            ><button
+              class="px-3 py-1 text-left"
+              :class="[active && 'bg-deep', isNow === into && 'font-semibold']"
+              @click="emit('turn', into)"
+            >
+              {{ TURN_WORDS[into] }}
+            </button></MenuItem
           >
-            {{ say.headingLevel(level) }}
-          </button></MenuItem
-        >
+        </div>
       </template>
       <template v-if="looks.length">
         <p class="border-t border-line px-3 pt-1.5 text-soft">{{ say.blockStyle }}</p>
-        <MenuItem v-for="[look, name] in [[undefined, say.ordinary] as const, ...looks]" :key="name" v-slot="{ active }"
-          ><button
-            class="w-full px-3 py-1 text-left"
-            :class="[active && 'bg-deep', lookOf === look && 'font-semibold']"
-            @click="emit('set', withLook(look))"
+        <div class="grid grid-cols-2">
+          <MenuItem v-for="[look, name] in [[undefined, say.ordinary] as const, ...looks]" :key="name" v-slot="{ active }"
+            ><button
+              class="px-3 py-1 text-left"
+              :class="[active && 'bg-deep', lookOf === look && 'font-semibold']"
+              @click="emit('set', withLook(look))"
+            >
+              {{ name }}
+            </button></MenuItem
           >
-            {{ name }}
-          </button></MenuItem
-        >
+        </div>
       </template>
-    </MenuItems>
+    </MenuList>
   </Menu>
 </template>

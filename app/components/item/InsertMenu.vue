@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
+import { Menu, MenuButton, MenuItem } from '@headlessui/vue'
+import MenuList from '~/components/form/MenuList.vue'
 import { BLOCK_WORDS, blockText, blockWord, INNER_KINDS, type Block, type BlockKind } from '~~/core/blocks/blocks'
 import { BLOCK_PARTS } from './blocks/registry'
 import { useKept, type KeptBlock } from '~/stores/kept'
@@ -22,7 +23,7 @@ const kinds = computed(() =>
   <!-- The text in hand keeps the focus until the menu is open, so that nothing moves under the pointer. -->
   <Menu as="div" class="menu-place font-sans text-plain" @mousedown.prevent @click="kept.load()">
     <MenuButton as="template"><slot /></MenuButton>
-    <MenuItems class="menu grid w-80 grid-cols-2 p-1">
+    <MenuList class="grid w-80 grid-cols-2 p-1">
       <MenuItem v-for="kind in kinds" :key="kind" v-slot="{ active }">
         <button class="flex items-center gap-2 rounded px-2.5 py-1.5 text-left" :class="active && 'bg-deep'" @click="emit('add', kind)">
           <component :is="BLOCK_PARTS[kind].icon" class="size-4 text-soft" aria-hidden="true" />{{ BLOCK_WORDS[kind] }}
@@ -43,6 +44,6 @@ const kinds = computed(() =>
           </button>
         </MenuItem>
       </template>
-    </MenuItems>
+    </MenuList>
   </Menu>
 </template>

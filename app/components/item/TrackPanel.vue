@@ -1,5 +1,6 @@
 <script setup lang="ts">
-import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
+import { Menu, MenuButton, MenuItem } from '@headlessui/vue'
+import MenuList from '~/components/form/MenuList.vue'
 import { NoteThread } from './noteParts'
 import { Ellipsis } from 'lucide-vue-next'
 import type { ItemPage } from '~~/server/services/writing/itemPage'
@@ -206,7 +207,7 @@ const dot = (done: boolean, now: boolean) =>
         <button v-if="main" class="button-main flex-1" :disabled="!!main.why" @click="main.run()">{{ main.name }}</button>
         <Menu v-if="behind.length" as="div" class="menu-place">
           <MenuButton class="button" :aria-label="say.moreActions"><Ellipsis class="size-4" /></MenuButton>
-          <MenuItems class="menu w-64 py-1">
+          <MenuList class="w-64 py-1">
             <MenuItem v-for="action in behind" :key="action.id" v-slot="{ active }" :disabled="!!action.why"
               ><button
                 class="block w-full px-3 py-1.5 text-left"
@@ -216,7 +217,7 @@ const dot = (done: boolean, now: boolean) =>
                 {{ action.name }}<span v-if="action.why" class="block text-small">{{ action.why }}</span>
               </button></MenuItem
             >
-          </MenuItems>
+          </MenuList>
         </Menu>
       </div>
       <button v-for="action in beside" :key="action.id" class="button mt-2 w-full" @click="action.run()">{{ action.name }}</button>

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import PersonChoice from '~/components/form/PersonChoice.vue'
-import { Menu, MenuButton, MenuItem, MenuItems } from '@headlessui/vue'
+import { Menu, MenuButton, MenuItem } from '@headlessui/vue'
+import MenuList from '~/components/form/MenuList.vue'
 import { Ellipsis } from 'lucide-vue-next'
 import type { Role } from '~~/core/access/verbs'
 import PlainDialog from '~/components/form/PlainDialog.vue'
@@ -121,7 +122,7 @@ const where = (entry: Person['roles'][number]) =>
               </button>
               <Menu as="div" class="menu-place">
                 <MenuButton class="icon-button" :aria-label="say.moreForName(person.name)"><Ellipsis class="size-4" /></MenuButton>
-                <MenuItems class="menu w-52 py-1 text-left">
+                <MenuList class="w-52 py-1 text-left">
                   <MenuItem v-slot="{ active }"
                     ><button class="w-full px-3 py-1.5 text-left" :class="active && 'bg-deep'" @click="emit('why', person.id)">
                       {{ say.whatTheyMayDo }}
@@ -155,7 +156,7 @@ const where = (entry: Person['roles'][number]) =>
                       {{ person.active ? say.suspendTheAccount : say.reactivateTheAccount }}
                     </button></MenuItem
                   >
-                </MenuItems>
+                </MenuList>
               </Menu>
             </span>
           </td>

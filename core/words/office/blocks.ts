@@ -6,7 +6,8 @@ export const blockMoveDuplicateRemove = (index: Said) => `Block ${index}: move, 
 export const keepForOtherPages = 'Keep for other pages'
 export const whenReadersSeeIt = 'When readers see it'
 export const removeSeveral = (several: Said) => `Remove${several}`
-export const level = 'Level'
+export const turnInto = 'Turn into'
+export const numberedList = 'Numbered list'
 export const headingLevel = (level: Said) => `Heading ${level}`
 export const blockStyle = 'Block style'
 export const manyBlocks = (many: Said) => ` ${many} blocks`

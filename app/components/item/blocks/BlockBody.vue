@@ -14,6 +14,7 @@ const emit = defineEmits<{
   joinBack: []
   paste: [before: Text, blocks: Block[], after: Text]
   media: [media: MediaView]
+  leaveBelow: []
 }>()
 /** Only texts tell of these: on another block a listener for `paste` would hear the browser’s own. */
 const ofProse = {
@@ -39,6 +40,7 @@ defineExpose({ write: (at: At = 'end') => part.value?.write?.(at) })
     v-on="BLOCK_PARTS[block.kind].prose ? ofProse : {}"
     @change="emit('change', $event)"
     @media="emit('media', $event)"
+    @leave-below="emit('leaveBelow')"
   />
   <p v-else class="rounded-md border border-dashed border-edge px-3 py-2 font-sans text-plain text-soft">
     {{ say.madeByANewerVersion(blockWord(block)) }}

@@ -1,9 +1,11 @@
 <script setup lang="ts">
 import type { Block } from '~~/core/blocks/blocks'
+import { MOST_ROWS } from '~~/core/blocks/table'
 import type { Refs } from '~~/core/render/text'
 import type { MediaView } from '~~/core/render/picture'
 import type { Text } from '~~/core/content/inline'
 import { insertColumn, insertRow, joinCells, removeColumn, removeRow, spansOf, splitCell } from '~~/core/content/table'
+import { catchKeys, focusFirst } from '~/editor/typing'
 import RichText from '~/editor/RichText.vue'
 import * as common from '~~/core/words/office/common'
 import * as say from '~~/core/words/office/blockKinds'
@@ -17,6 +19,18 @@ const isHead = (row: number, column: number) =>
 const setCell = (row: number, column: number, text: Text) =>
   change({ rows: props.block.rows.map((cells, r) => (r === row ? cells.map((cell, c) => (c === column ? text : cell)) : cells)) })
 const spans = computed(() => spansOf(props.block))
+const table = useTemplateRef<HTMLTableElement>('table')
+/** Tab in the last cell makes another row and goes into it. */
+async function onTab(event: KeyboardEvent) {
+  const cells = [...(table.value?.querySelectorAll('td, th') ?? [])]
+  if (props.locked || props.block.rows.length >= MOST_ROWS || (event.target as HTMLElement).closest('td, th') !== cells.at(-1)) return
+  event.preventDefault()
+  const release = catchKeys()
+  emit('change', insertRow(props.block, props.block.rows.length))
+  await nextTick()
+  const placed = await focusFirst(table.value!.rows[props.block.rows.length - 1]!)
+  await release(placed)
+}
 /** The cell last in hand: what is added, removed, joined or split is so there. */
 const at = ref({ row: 0, column: 0 })
 const here = computed(() => ({
@@ -33,7 +47,7 @@ const TOOLS = computed(() => {
   const { row, column } = here.value
   const table = props.block
   return [
-    [say.rowBelow, table.rows.length < 500 && insertRow(table, row + 1)],
+    [say.rowBelow, table.rows.length < MOST_ROWS && insertRow(table, row + 1)],
     [say.columnToTheRight, table.rows[0]!.length < 30 && insertColumn(table, column + 1)],
     [say.removeTheRow, table.rows.length > 1 && removeRow(table, row)],
     [say.removeTheColumn, table.rows[0]!.length > 1 && removeColumn(table, column)],
@@ -55,7 +69,7 @@ const TOOLS = computed(() => {
       maxlength="300"
       @input="change({ caption: ($event.target as HTMLInputElement).value })"
     />
-    <table>
+    <table ref="table" @keydown.tab.exact="onTab">
       <caption v-if="locked && block.caption" class="text-left text-soft">
         {{
           block.caption
