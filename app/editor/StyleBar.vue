@@ -24,7 +24,7 @@ import * as say from '~~/core/words/office/styles'
 
 const LinkDialog = lazily(() => import('./LinkDialog.vue'))
 
-/** The tools of the text in hand, above it: those that its place offers. */
+/** The tools of the text in hand, those that its place offers: in the margin beside its block, at the foot of a small window. */
 const props = defineProps<{ editor: Editor; textKind: TextKind }>()
 const offers = (tool: Tool) => (TEXT_KINDS[props.textKind].tools as readonly Tool[]).includes(tool)
 const linking = ref(false)
@@ -93,13 +93,7 @@ function close() {
 </script>
 
 <template>
-  <div
-    data-style-bar
-    class="absolute bottom-full left-0 z-10 mb-1.5 flex rounded-md border border-line bg-sheet p-0.5 font-sans text-plain shadow-md"
-    role="toolbar"
-    :aria-label="say.styleOfTheText"
-    @mousedown.prevent
-  >
+  <div data-style-bar class="style-bar font-sans text-plain" role="toolbar" :aria-label="say.styleOfTheText" @mousedown.prevent>
     <button
       v-for="[mark, word, icon] in styles"
       :key="mark"

@@ -104,3 +104,37 @@ test('every menu stands inside the window, in windows large and small', async ({
   }
   await page.context().close()
 })
+
+test('the tools of a text stand beside the page’s text and never over it', async ({ browser }) => {
+  const page = await stepIn(browser, 'Wen Zhao', { reducedMotion: 'reduce' })
+  const { items } = (await (await page.request.get('/api/v1/items?q=%22Cars%20and%20vans%22&limit=1')).json()) as {
+    items: { id: string }[]
+  }
+  await page.goto(`/office/items/${items[0]!.id}`)
+  const bar = page.getByRole('toolbar', { name: 'Style of the text' })
+  for (const [width, height] of [
+    [1280, 800],
+    [1024, 768],
+    [900, 700],
+  ] as const) {
+    await page.setViewportSize({ width, height })
+    for (const text of ['Fares include the driver', 'What a crossing costs', 'Vehicles over six metres']) {
+      await page.getByRole('article', { name: 'The page' }).getByText(text).click()
+      await expect(page.locator('.ProseMirror:focus')).toContainText(text)
+      await expect(bar).toBeVisible()
+      const { box, covered } = await bar.evaluate((element) => {
+        const box = element.getBoundingClientRect()
+        const texts = [...document.querySelectorAll('article [role=textbox], article .page-title')].map((one) =>
+          one.getBoundingClientRect(),
+        )
+        const meets = (other: DOMRect) =>
+          box.left < other.right && other.left < box.right && box.top < other.bottom && other.top < box.bottom && other.width > 0
+        return { box: { left: box.left, top: box.top, right: box.right, bottom: box.bottom }, covered: texts.filter(meets).length }
+      })
+      const where = `${text} at ${width} × ${height}`
+      expect.soft(covered, `texts covered, ${where}`).toBe(0)
+      expect.soft(box.left >= 0 && box.right <= width && box.top >= 0 && box.bottom <= height, `in the window, ${where}`).toBe(true)
+    }
+  }
+  await page.context().close()
+})
