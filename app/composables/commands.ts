@@ -1,11 +1,12 @@
 import type { Reason } from '~~/core/outcome'
-import { can, type Kind, KINDS, KINDS_TO_START } from '~~/core/kinds/kinds'
+import { can, KINDS, KINDS_TO_START } from '~~/core/kinds/kinds'
+import { meantBy } from '~~/core/words/matching'
 import { api } from '~/composables/api'
 import { PLACES } from '~/components/frame/places'
 import { useSession } from '~/stores/session'
 import { useSite } from '~/stores/site'
-import { useNotices } from '~/stores/notices'
 import * as common from '~~/core/words/office/common'
+import * as people from '~~/core/words/office/people'
 import * as say from '~~/core/words/office/frame'
 
 /** Something that the command field can do or go to; `why` says why it is off. */
@@ -13,21 +14,20 @@ export interface Command {
   id: string
   group: string
   name: string
+  /** Other words that people have for it. */
+  also?: string
   hint?: string
   why?: string | undefined
   run(): unknown
 }
 
-/** What the open screen offers to the command field; the screen puts it here and takes it away when it closes. */
-const ofScreen = shallowRef<Command[]>([])
+/** What the parts of the open screen offer to the command field, the inner ones last. */
+const offered = shallowReactive(new Set<() => Command[]>())
 
 /** Offers commands while the calling component is on the screen. */
 export function offerCommands(make: () => Command[]): void {
-  const stop = watchEffect(() => (ofScreen.value = make()))
-  onUnmounted(() => {
-    stop()
-    ofScreen.value = []
-  })
+  offered.add(make)
+  onUnmounted(() => offered.delete(make))
 }
 
 export const whyNot = (reason: Reason | null | undefined): string | undefined =>
@@ -37,48 +37,65 @@ export const whyNot = (reason: Reason | null | undefined): string | undefined =>
 export function useCommands() {
   const site = useSite()
   const session = useSession()
-  const notices = useNotices()
+  const writesNowhere = () => (site.sections.some((section) => section.may.write) ? undefined : say.youHaveNoRoleThatLets)
+  const goTo = (path: string, name: string, also: string, why?: string): Command => ({
+    id: path,
+    group: say.goTo,
+    name,
+    also,
+    why,
+    run: () => navigateTo(path),
+  })
 
-  /** The section for a thought: of those the person may write in, the one where most is written. */
-  const writable = () => site.sections.filter((section) => section.may.write).sort((a, b) => b.items - a.items)[0]
-  async function begin(kind: Kind, title: string): Promise<void> {
-    const section = writable()!
-    const made = await api('POST', '/items', { body: { kind, section: section.id, title } })
-    notices.done(say.startedTitleInName(title, section.name))
-    await navigateTo(`/office/items/${made.item}`)
-  }
-
-  function list(text: string): Command[] {
-    const asked = text.trim().toLowerCase()
-    const noSection = writable() ? undefined : say.youHaveNoRoleThatLets
-    const fixed: Command[] = [
-      ...ofScreen.value,
-      ...PLACES.map((place) => ({
-        id: place.path,
-        group: say.goTo,
-        name: place.name,
-        run: () => navigateTo(place.path),
-      })),
+  /** All that can be done or gone to from here, whatever is typed. */
+  function everything(): Command[] {
+    const whyNotPeople = whyNot(site.site?.may['people.change'])
+    const whyNotRoutes = whyNot(site.site?.may['route.change'])
+    return [
+      ...[...offered].flatMap((make) => make()),
+      ...PLACES.map(({ path, name, also }) => goTo(path, name, also)),
       ...KINDS_TO_START.filter((kind) => can(kind, 'body') && !can(kind, 'profile')).map((kind) => ({
         id: `start-${kind}`,
         group: say.start,
         name: say.startAOne(KINDS[kind].one.toLowerCase()),
-        why: noSection,
+        also: say.alsoStart,
+        why: writesNowhere(),
         run: () => navigateTo(`/office/content?start=${kind}`),
       })),
-      { id: 'bin', group: say.goTo, name: say.theBin, run: () => navigateTo('/office/bin') },
+      goTo('/office/review', say.review, say.alsoReview),
+      goTo('/office/labels', common.labels, say.alsoLabels),
+      goTo('/office/banners', say.banners, ''),
+      goTo('/office/replace', say.replaceOverTheSite, say.alsoReplace),
+      goTo('/office/moment', say.theSiteAtAnotherMoment, say.alsoMoment),
+      goTo('/office/bin', say.theBin, say.alsoBin),
+      goTo('/office/checks?view=journal', say.theJournal, say.alsoJournal, whyNot(site.site?.may['journal.read'])),
+      goTo('/office/people?add=', people.addAColleague, say.alsoAddAColleague, whyNotPeople),
+      goTo('/office/people?view=roles', people.roles, say.alsoRights),
+      goTo('/office/people?view=groups', people.groups, ''),
+      goTo('/office/people?view=deputies', people.deputies, say.alsoDeputies),
+      goTo('/office/people?view=rights', people.rights, say.alsoRights, whyNotPeople),
+      goTo('/office/people?view=routes', people.routes, say.alsoRoutes, whyNotRoutes),
+      goTo(`/office/items/${site.site?.settings}`, say.theSitesSettings, say.alsoSettings),
+      goTo('/office/me', say.profileAndPassword, say.alsoMe),
       { id: 'live', group: say.goTo, name: say.theLiveSite, run: () => window.open('/', '_blank') },
-      { id: 'me', group: say.goTo, name: say.profileAndPassword, run: () => navigateTo('/office/me') },
-      { id: 'settings', group: say.goTo, name: say.theSitesSettings, run: () => navigateTo(`/office/items/${site.site?.settings}`) },
-      { id: 'out', group: say.toDo, name: common.signOut, run: () => session.signOut() },
+      { id: 'out', group: say.toDo, name: common.signOut, also: say.alsoSignOut, run: () => session.signOut() },
     ]
-    const hits = asked ? fixed.filter((command) => command.name.toLowerCase().includes(asked)) : fixed
-    const thought: Command[] =
-      asked.length > 3
-        ? [{ id: 'thought', group: say.start, name: say.startAPost(text.trim()), why: noSection, run: () => begin('post', text.trim()) }]
-        : []
-    return [...hits, ...thought]
   }
+  /** What typed words mean, best first. */
+  const list = (text: string): Command[] => meantBy(everything(), text)
+  /** The last thing that words may be: the title of something new. Nothing is made before one has seen where. */
+  const thought = (text: string): Command[] =>
+    text.trim().length > 3
+      ? [
+          {
+            id: 'thought',
+            group: say.start,
+            name: say.startSomethingCalled(text.trim()),
+            why: writesNowhere(),
+            run: () => navigateTo({ path: '/office/content', query: { start: 'post', title: text.trim() } }),
+          },
+        ]
+      : []
 
   async function search(text: string): Promise<Command[]> {
     if (text.trim().length < 2) return []
@@ -91,5 +108,5 @@ export function useCommands() {
       run: () => navigateTo(`/office/items/${item.id}`),
     }))
   }
-  return { list, search }
+  return { list, search, thought }
 }

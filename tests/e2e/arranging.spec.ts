@@ -179,6 +179,7 @@ test('a label is made while writing; the page fills the window; after putting li
   await page.getByRole('button', { name: 'Start an item' }).click()
   await page.getByRole('dialog').getByText('Author profile').click()
   await page.getByLabel('Title on the page').fill('Ebba Lund')
+  await page.getByRole('dialog').getByLabel('Section').selectOption({ label: 'About' })
   await page.getByRole('button', { name: 'Start', exact: true }).click()
   await page.waitForURL(/office\/items\//)
   await page.getByRole('button', { name: 'Fill the window' }).click()

@@ -276,3 +276,63 @@ test('a part of a screen that does not load says so in its place, and comes with
   await expect(page.getByRole('option').first()).toBeVisible()
   await page.context().close()
 })
+
+test('the command field knows what people call things, and starts nothing that nobody asked for', async ({ browser }) => {
+  const page = await stepIn(browser, 'Maren Ostby')
+  const field = page.getByRole('combobox', { name: 'Find or do anything' })
+  const first = page.getByRole('option').first()
+  const ask = async (words: string) => {
+    await page.keyboard.press('Control+k')
+    await field.fill(words)
+  }
+  await ask('bin')
+  await expect(first).toContainText('The bin')
+  await page.keyboard.press('Enter')
+  await expect(page).toHaveURL(/\/office\/bin$/)
+  await ask('menu')
+  await expect(first).toContainText('Site')
+  await page.keyboard.press('Escape')
+  await ask('invite')
+  await expect(first).toContainText('Add a colleague')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('dialog', { name: 'Add a colleague' }).getByRole('textbox').first()).toBeVisible()
+  await page.keyboard.press('Escape')
+
+  // On a page its own actions are there from the start, with why not; earlier versions are found by what one would do with them.
+  const { items } = (await (await page.request.get('/api/v1/items?q=kind:page%20site:live%20draft:draft&limit=1')).json()) as {
+    items: { id: string }[]
+  }
+  await page.goto(`/office/items/${items[0]!.id}`)
+  await expect(page.getByRole('textbox', { name: 'Title on the page' })).toBeVisible()
+  await page.keyboard.press('Control+k')
+  await expect(first).toContainText('Here')
+  await expect(page.getByRole('option', { name: 'Send to review' })).toBeVisible()
+  await expect(page.getByRole('option', { name: 'Fold all blocks' })).toBeVisible()
+  await field.fill('roll back')
+  await expect(first).toContainText('History')
+  await page.keyboard.press('Enter')
+  await expect(page).toHaveURL(/view=history/)
+
+  // Words that mean nothing here may be a title, which is said and asked for before anything is made.
+  // Who may write nowhere is told so, and the words stay.
+  await ask('qwertz asdf')
+  await expect(page.getByRole('option')).toContainText('You have no role that lets you write in any section.')
+  await page.keyboard.press('Enter')
+  await expect(field).toHaveValue('qwertz asdf')
+  await page.context().close()
+  const idris = await stepIn(browser, 'Idris Calloway')
+  const count = async () => ((await (await idris.request.get('/api/v1/items?limit=1')).json()) as { total: number }).total
+  const before = await count()
+  await idris.keyboard.press('Control+k')
+  await idris.getByRole('combobox', { name: 'Find or do anything' }).fill('qwertz asdf')
+  await expect(idris.getByRole('option')).toHaveText(/Start something called “qwertz asdf” …/)
+  await idris.keyboard.press('Enter')
+  const start = idris.getByRole('dialog', { name: 'Start an item' })
+  await expect(start.getByLabel('Title on the page')).toHaveValue('qwertz asdf')
+  await expect(start.getByLabel('Section')).toHaveValue('')
+  await expect(start.getByRole('button', { name: 'Start', exact: true })).toBeDisabled()
+  await idris.keyboard.press('Escape')
+  await expect(start).toBeHidden()
+  expect(await count()).toBe(before)
+  await idris.context().close()
+})

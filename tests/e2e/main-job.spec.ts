@@ -10,7 +10,11 @@ test('a post from an idea to readers and back again, by four people', async ({ b
   // The writer starts from one line in the command field, and writes.
   await wen.keyboard.press('Control+k')
   await wen.getByRole('combobox', { name: 'Find or do anything' }).fill('A bell on every quay')
-  await wen.getByRole('option', { name: /Start a post: “A bell on every quay”/ }).click()
+  await wen.getByRole('option', { name: /Start something called “A bell on every quay”/ }).click()
+  const start = wen.getByRole('dialog', { name: 'Start an item' })
+  await expect(start.getByLabel('Title on the page')).toHaveValue('A bell on every quay')
+  await start.getByLabel('Section').selectOption({ label: 'News' })
+  await start.getByRole('button', { name: 'Start', exact: true }).click()
   await wen.waitForURL(/office\/items\//)
   await expect(wen.getByRole('textbox', { name: 'Title on the page' })).toHaveValue('A bell on every quay')
   const item = new URL(wen.url()).pathname

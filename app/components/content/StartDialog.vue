@@ -11,16 +11,15 @@ import * as common from '~~/core/words/office/common'
 import * as say from '~~/core/words/office/batches'
 
 /** Starts an item by kind, place and title. */
-const props = defineProps<{ kind: Kind; section: string | null }>()
+const props = defineProps<{ kind: Kind; title: string }>()
 const emit = defineEmits<{ close: [] }>()
 const site = useSite()
 const notices = useNotices()
 const kind = ref<Kind>(props.kind)
-const title = ref('')
+const title = ref(props.title)
 const writable = computed(() => site.sections.filter((section) => section.may.write))
-const section = ref(
-  props.section && writable.value.some((entry) => entry.id === props.section) ? props.section : (writable.value.at(-1)?.id ?? ''),
-)
+/** Where there are several to write in, one is chosen: nothing lands in a section that nobody meant. */
+const section = ref(writable.value.length === 1 ? writable.value[0]!.id : '')
 const parent = ref<string | null>(null)
 const busy = ref(false)
 
@@ -74,6 +73,7 @@ async function start() {
       </div>
       <div>
         <label class="label" for="section">{{ common.section }}</label><select id="section" v-model="section" class="input" required>
+          <option v-if="writable.length > 1" value="" disabled>{{ say.chooseASection }}</option>
           <option v-for="entry in writable" :key="entry.id" :value="entry.id">{{ entry.name }}</option>
         </select>
         <p v-if="!writable.length" class="mt-1 text-rust">

@@ -9,11 +9,15 @@ import { useNotices } from '~/stores/notices'
 import * as common from '~~/core/words/office/common'
 import * as say from '~~/core/words/office/frame'
 
+/** So many commands are shown. */
+const MOST = 40
 const open = ref(false)
 const text = ref('')
-const { list, search } = useCommands()
+const { list, search, thought } = useCommands()
 const shown = ref<Command[]>([])
 const notices = useNotices()
+/** Commands, then the items with these words, then a new one that would be called so. */
+const meant = (found: Command[]) => [...list(text.value).slice(0, MOST), ...found, ...thought(text.value)]
 
 const {
   run: look,
@@ -21,19 +25,19 @@ const {
   again,
 } = useAttempt(async () => {
   const asked = text.value
-  shown.value = list(asked)
   const found = await search(asked)
-  if (asked === text.value) shown.value = [...found, ...list(asked)].slice(0, 14)
+  if (asked === text.value) shown.value = meant(found)
 })
 const lookSoon = useDebounceFn(look, 120)
 watch(text, () => {
-  shown.value = list(text.value)
+  shown.value = meant([])
   void lookSoon()
 })
 
 function show() {
   text.value = ''
   open.value = true
+  shown.value = meant([])
   void look()
 }
 async function run(command: Command | null) {
@@ -72,6 +76,7 @@ onKeyStroke('k', (event) => {
             :placeholder="say.findAnItem"
             :aria-label="say.findOrDoAnything"
             autocomplete="off"
+            :display-value="() => text"
             @change="text = $event.target.value"
           />
           <ComboboxOptions static class="max-h-96 overflow-y-auto border-t border-line py-1">

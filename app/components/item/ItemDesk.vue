@@ -16,7 +16,8 @@ import DeskAlerts from './DeskAlerts.vue'
 import DeskHeader from './DeskHeader.vue'
 import PageTitle from './PageTitle.vue'
 import { useBringingUpToDate } from './bringUpToDate'
-import { isView, type View } from './views'
+import { groupsOf } from './fieldGroups'
+import { isView, VIEWS, type View } from './views'
 import TrackPanel from './TrackPanel.vue'
 import { useItemActions } from './itemActions'
 import { useDraft } from '~/composables/draft'
@@ -203,16 +204,30 @@ onKeyStroke('s', (event) => {
   event.preventDefault()
   dialog.value = 'save'
 })
+async function goToGroup(id: string) {
+  view.value = 'write'
+  await nextTick()
+  const group = document.getElementById(id)
+  group?.scrollIntoView({ block: 'start' })
+  group?.querySelector<HTMLElement>('input, textarea, select')?.focus({ preventScroll: true })
+}
 offerCommands(() =>
   [
+    ...(actions.main.value ? [actions.main.value] : []),
+    ...actions.more.value,
     {
       id: 'whole',
       name: whole.value ? say.showWhatStandsAroundThePage : say.fillTheWindowWithThePage,
       run: () => void (whole.value = !whole.value),
     },
     { id: 'find', name: say.findAndReplaceOnThisPage, run: () => void (finding.value = true) },
-    ...(actions.main.value ? [actions.main.value] : []),
-    ...actions.more.value,
+    ...VIEWS.map(([name, word]) => ({
+      id: `view-${name}`,
+      name: word,
+      also: name === 'history' ? say.alsoHistory : '',
+      run: () => void (view.value = name),
+    })),
+    ...groupsOf(props.page.kind).map((group) => ({ id: group.id, name: group.name, run: () => void goToGroup(group.id) })),
   ].map((action) => ({ ...action, group: say.here })),
 )
 onBeforeRouteLeave(async () => {

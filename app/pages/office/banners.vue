@@ -143,6 +143,6 @@ async function step(index: number, by: -1 | 1) {
         </p>
       </li>
     </VueDraggable>
-    <StartDialog v-if="starting" kind="banner" :section="null" @close="starting = false" />
+    <StartDialog v-if="starting" kind="banner" title="" @close="starting = false" />
   </div>
 </template>

@@ -339,7 +339,13 @@ const words = computed(() => (total.value === null || problem.value ? '' : say.s
       <FacetPanel v-if="facetsOpen && facets" :facets="facets" :query="query" @query="setQuery" />
     </div>
     <ItemCard v-if="card" :key="card.row.id" :row="card.row" :cell="card.cell" :q="q" />
-    <StartDialog v-if="starting" :kind="starting" :section="null" @close="show({ start: undefined })" />
+    <StartDialog
+      v-if="starting"
+      :key="pick('title')"
+      :kind="starting"
+      :title="pick('title').slice(0, 200)"
+      @close="show({ start: undefined, title: undefined })"
+    />
     <ColumnsDialog v-if="dialog === 'columns'" :columns="own" @close="dialog = null" @change="((dialog = null), setColumns($event))" />
     <BatchesDialog v-if="dialog === 'batches'" @close="dialog = null" @changed="done" />
     <ViewDialog

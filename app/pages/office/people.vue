@@ -45,6 +45,16 @@ const whyNotAdd = computed(() =>
   view.value[0] === 'deputies' ? undefined : whyNot(site.site?.may[view.value[0] === 'routes' ? 'route.change' : 'people.change']),
 )
 const adding = ref(false)
+/** A link may ask for the form. */
+watch(
+  () => route.query.add,
+  (add) => {
+    if (add === undefined) return
+    adding.value = view.value[2] !== null && !whyNotAdd.value
+    void router.replace({ query: { ...route.query, add: undefined } })
+  },
+  { immediate: true },
+)
 const go = (query: Record<string, string>) => router.replace({ query })
 
 const people = useLoad(() => '/people')

@@ -92,6 +92,7 @@ export const whatFilledIn = (what: Said) => `${what} filled in`
 export const withoutFrom = (from: Said) => `Without ${from}`
 
 // StartDialog
+export const chooseASection = 'Choose a section'
 export const startAnItem = 'Start an item'
 export const whatWillItBe = 'What will it be?'
 export const aPageStays = 'A page stays, at its place in the tree.'

@@ -39,7 +39,6 @@ export const somethingFailed = 'Something failed'
 // commands
 export const or = ' or '
 export const askSomeone = (help: Said) => ` Ask ${help}.`
-export const startedTitleInName = (title: Said, name: Said) => `Started “${title}” in ${name}`
 export const youHaveNoRoleThatLets = 'You have no role that lets you write in any section.'
 export const goTo = 'Go to'
 export const start = 'Start'
@@ -49,7 +48,33 @@ export const theLiveSite = 'The live site'
 export const profileAndPassword = 'Profile and password'
 export const theSitesSettings = 'The site’s settings'
 export const toDo = 'Do'
-export const startAPost = (text: Said) => `Start a post: “${text}”`
+export const startSomethingCalled = (text: Said) => `Start something called “${text}” …`
+export const review = 'Review'
+export const banners = 'Banners'
+export const replaceOverTheSite = 'Find and replace over the site'
+export const theSiteAtAnotherMoment = 'The site at another moment'
+export const theJournal = 'The journal'
+// Other words that people type for a place or a command, apart by spaces.
+export const alsoToday = 'home my work waiting due'
+export const alsoContent = 'list items pages posts notices'
+export const alsoCalendar = 'plan planned schedule edition editions'
+export const alsoSite = 'menu menus tree sections navigation structure'
+export const alsoChecks = 'flow figures mail'
+export const alsoPeople = 'colleagues team users accounts'
+export const alsoStart = 'new write create add'
+export const alsoReview = 'clear approve waiting gates'
+export const alsoLabels = 'categories tags series'
+export const alsoReplace = 'search words everywhere links'
+export const alsoMoment = 'roll back time past future preview as of'
+export const alsoBin = 'deleted removed restore'
+export const alsoJournal = 'log who did what'
+export const alsoAddAColleague = 'invite new person user account'
+export const alsoRights = 'permissions may access'
+export const alsoDeputies = 'absent holiday stand in'
+export const alsoRoutes = 'gates steps approval'
+export const alsoSettings = 'name tagline footer'
+export const alsoMe = 'my account picture second factor notifications'
+export const alsoSignOut = 'leave log off'
 
 // lazily
 export const aPartOfThisScreenDid = 'A part of this screen did not load. What was saved is kept; load the page again.'

@@ -57,6 +57,8 @@ export const scheduledAt = (at: Said) => `Scheduled ${at}`
 export const thePage = 'The page'
 export const showWhatStandsAroundThePage = 'Show what stands around the page'
 export const fillTheWindowWithThePage = 'Fill the window with the page'
+/** Other words that people type for the history, apart by spaces. */
+export const alsoHistory = 'roll back earlier versions restore who wrote'
 export const findAndReplaceOnThisPage = 'Find and replace on this page'
 export const whatYouWroteLastIsNot = 'What you wrote last is not saved, and this browser keeps nothing. Leave, and lose it?'
 export const whatYouWroteLastIsNotSaved = 'What you wrote last is not saved yet. This computer keeps it, and offers it when you come back.'
