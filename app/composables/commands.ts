@@ -51,8 +51,10 @@ export function useCommands() {
   function everything(): Command[] {
     const whyNotPeople = whyNot(site.site?.may['people.change'])
     const whyNotRoutes = whyNot(site.site?.may['route.change'])
+    const here = [...offered].flatMap((make) => make())
     return [
-      ...[...offered].flatMap((make) => make()),
+      ...here.filter(({ why }) => !why),
+      ...here.filter(({ why }) => why),
       ...PLACES.map(({ path, name, also }) => goTo(path, name, also)),
       ...KINDS_TO_START.filter((kind) => can(kind, 'body') && !can(kind, 'profile')).map((kind) => ({
         id: `start-${kind}`,

@@ -105,6 +105,9 @@ function inReview({ may }: ActionFacts, draft: DraftFacts, pinned: number): Item
   const at = (id: string) => (draft.waiting.length > 1 ? ` at ${gates.get(id)?.name ?? id}` : '')
   const returning = pinned ? `Return with ${pinned} ${pinned === 1 ? 'note' : 'notes'}` : 'Return with a note'
   const mine = new Set(draft.mayClear.map(({ gate }) => gate))
+  const takesBack = !may['item.send']
+  // Who wrote it and waits for others has this to do, if anything.
+  const isWriter = draft.mine && !draft.mayClear.length
   return [
     ...draft.mayClear.flatMap(({ gate, of }): ItemAction[] => {
       const known = gates.get(gate)
@@ -113,12 +116,13 @@ function inReview({ may }: ActionFacts, draft: DraftFacts, pinned: number): Item
         { do: 'return', gate, name: `${returning}${at(gate)}`, why: null, beside: true },
       ]
     }),
+    ...(takesBack && isWriter ? [PULL_OUT] : []),
     ...draft.waiting.flatMap((gate): ItemAction[] =>
       mine.has(gate) || !may['item.send']
         ? [{ do: 'hand', gate, name: draft.waiting.length > 1 ? `Hand on${at(gate)}` : 'Hand to a colleague', why: null }]
         : [],
     ),
-    ...(may['item.send'] ? [] : [PULL_OUT]),
+    ...(takesBack && !isWriter ? [PULL_OUT] : []),
     ...(draft.mayClear.length
       ? []
       : [

@@ -1,5 +1,8 @@
+import { listed } from './listed'
+
 /** Names as one of which somebody acts: `a Publisher, a Steward or an Editor`; `''` of none. */
-export function oneOf(names: readonly string[]): string {
-  const each = names.map((name) => `${/^[aeiou]/i.test(name) ? 'an' : 'a'} ${name}`)
-  return each.length < 2 ? (each[0] ?? '') : `${each.slice(0, -1).join(', ')} or ${each.at(-1)}`
-}
+export const oneOf = (names: readonly string[]): string =>
+  listed(
+    names.map((name) => `${/^[aeiou]/i.test(name) ? 'an' : 'a'} ${name}`),
+    'or',
+  )

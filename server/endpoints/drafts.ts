@@ -11,7 +11,7 @@ import { clearAfterwards } from '../services/reviewing/afterwards'
 import { discardDraft, renameDraft, reopenDraft } from '../services/writing/drafts'
 import { restoreVersion, saveEdits } from '../services/writing/saving'
 import { clearDraft, clearTogether, handDraft, pullOutDraft, returnDraft, sendDraft } from '../services/reviewing/review'
-import { clearersAt } from '../services/reviewing/gateFacts'
+import { clearersAt, gatesAhead } from '../services/reviewing/gateFacts'
 import { addNote, answerNote, resolveNote, takeSuggestion } from '../services/reviewing/notes'
 import { putLiveNow } from '../services/publishing/publishing'
 import { endpoint } from './endpoint'
@@ -113,6 +113,15 @@ export const drafts = [
     run: async ({ office, actor, params, body, ifMatch }) => ({
       review: await returnDraft(office, actor, params.id, ifMatch, body.gate, body.notes),
     }),
+  }),
+  endpoint({
+    method: 'GET',
+    path: '/drafts/:id/gates',
+    tag: 'drafts',
+    summary: 'What a draft would wait for if it were sent now: its gates, who could clear them, and until when',
+    params: id,
+    answer: answers.gatesAhead,
+    run: ({ office, actor, params }) => gatesAhead(office, actor, params.id),
   }),
   endpoint({
     method: 'GET',

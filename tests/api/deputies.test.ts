@@ -56,6 +56,39 @@ describe('a deputy', () => {
     expect(await codes(clearAt(deputy.client, late, 'law'))).toEqual([403, 'right-missing'])
     expect(await team.writer.need('GET', '/delegations')).toEqual([])
   })
+  it('is told of before a draft is sent, and where nobody could clear it that is said', async () => {
+    const { team } = here
+    const noor = await colleague('reviewer', 'writer')
+    const deputy = await colleague('reviewer')
+    const who = { people: [noor.id, deputy.id], groups: [], roles: [] }
+    await routeFor(team.founder, 'post', {
+      steps: [
+        { name: 'Law', gates: [aGate('law', { who })] },
+        { name: 'Desk', gates: [aGate('desk', { who })] },
+      ],
+    })
+    const begin = (client: Client) =>
+      client.need<{ draft: string }>('POST', '/items', { body: { kind: 'post', section: team.section, title: 'Unsent' } })
+    const ahead = async (client: Client, draft: string) =>
+      (await client.need<{ id: string; step: number; who: { name: string }[]; stuck: boolean }[]>('GET', `/drafts/${draft}/gates`)).map(
+        ({ id, step, who, stuck }) => [id, step, who.map(({ name }) => name), stuck],
+      )
+    const [other, own] = [await begin(team.writer), await begin(noor.client)]
+    expect(await ahead(team.writer, other.draft)).toEqual([
+      ['law', 0, [noor.name, deputy.name], false],
+      ['desk', 1, [noor.name, deputy.name], false],
+    ])
+    // What Noor wrote she may not clear.
+    expect(await ahead(noor.client, own.draft)).toEqual([
+      ['law', 0, [deputy.name], false],
+      ['desk', 1, [deputy.name], false],
+    ])
+    await team.founder.need('PATCH', `/people/${deputy.id}?anyway=yes`, { body: { active: false } })
+    expect(await ahead(noor.client, own.draft)).toEqual([
+      ['law', 0, [], true],
+      ['desk', 1, [], true],
+    ])
+  })
   it('holds at the gates named alone, and ends when either says so', async () => {
     const { team } = here
     const [away, deputy] = [await colleague('reviewer'), await colleague('writer')]

@@ -83,6 +83,7 @@ const CASES: Record<string, Case> = {
     body: { name: 'x', week: [[{ from: '08:00', to: '09:00' }], [], [], [], [], [], []], holidays: [] },
   },
   'DELETE /calendars/:id': { need: 'route.change', path: () => '/calendars/none' },
+  'GET /drafts/:id/gates': { need: 'item.read', path: draft('/gates') },
   'GET /drafts/:id/gates/:gate': { need: 'item.read', path: draft('/gates/review') },
   'POST /drafts/:id/hand': { need: 'item.send', path: draft('/hand'), body: { gate: 'none', person: 'none' }, ifMatch: head },
   'POST /clearances': {

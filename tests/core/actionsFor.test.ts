@@ -47,6 +47,8 @@ describe('the one next thing', () => {
   it.each<[string, Partial<ActionFacts>, string]>([
     ['a draft is sent', {}, 'Send to review'],
     ['one that no gate asks about is sent on', { draft: draft({ gates: [] }) }, 'Send on'],
+    ['whoever wrote what waits takes it back', { draft: draft(waiting) }, 'Take back from review'],
+    ['who did not write what waits hands it on', { draft: draft({ ...waiting, mine: false }) }, 'Hand to a colleague'],
     ['a reviewer clears', { draft: draft({ ...waiting, mayClear: [{ gate: 'review', of: null }] }) }, 'Clear'],
     [
       'a deputy clears for whom they stand in',
@@ -64,7 +66,6 @@ describe('the one next thing', () => {
       },
       'Return with a note',
     ],
-    ['its writer hands it on', { draft: draft(waiting) }, 'Hand to a colleague'],
     ['what is cleared goes live', { draft: draft({ review: 'cleared', cleared: true }) }, 'Put live now'],
     ['what was cleared and changed since is sent again', { draft: draft({ review: 'cleared', cleared: false }) }, 'Send to review'],
     ['a move is carried out', { draft: draft({ review: 'cleared', cleared: true, change: 'move', to: 'Fares' }) }, 'Move it to Fares now'],

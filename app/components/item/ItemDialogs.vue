@@ -11,6 +11,7 @@ import * as say from '~~/core/words/office/itemDialogs'
 // Choosing a time brings the calendar arithmetic of zones along; it is loaded when it is asked for.
 const WhenDialog = lazyDialog(() => import('./WhenDialog.vue'))
 const EditionDialog = lazyDialog(() => import('~/components/time/EditionDialog.vue'))
+const SendDialog = lazyDialog(() => import('./SendDialog.vue'))
 const HandDialog = lazyDialog(() => import('./HandDialog.vue'))
 const FastDialog = lazyDialog(() => import('./FastDialog.vue'))
 const RollBackDialog = lazyDialog(() => import('./RollBackDialog.vue'))
@@ -59,14 +60,13 @@ const { dialog } = props.actions
       :run="save"
       @close="dialog = null"
     />
-    <NoteDialog
-      v-if="dialog === 'send'"
-      :title="say.sendToReview"
-      :label="say.aWordToTheReviewer"
-      :action="say.send"
-      :hint="say.itGoesToGates(page.draft?.gates.map((gate) => gate.name).join(', ') || say.noGate)"
+    <SendDialog
+      v-if="dialog === 'send' && page.draft"
+      :page="page"
+      :may-go-past="actions.more.value.some(({ id, why }) => id === 'exception' && !why)"
       :run="actions.send"
       @close="dialog = null"
+      @go-past="dialog = 'exception'"
     />
     <NoteDialog
       v-if="dialog === 'clear'"

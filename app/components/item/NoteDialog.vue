@@ -16,6 +16,7 @@ const props = defineProps<{
 const emit = defineEmits<{ close: [] }>()
 const text = ref(props.start ?? '')
 const busy = ref(false)
+const mayGo = computed(() => !busy.value && (!props.needed || text.value.trim() !== ''))
 async function go() {
   busy.value = true
   const done = await props.run(text.value.trim())
@@ -29,17 +30,21 @@ async function go() {
     <form id="words-form" @submit.prevent="go">
       <slot />
       <label class="label" for="words-text">{{ label }}</label>
-      <textarea id="words-text" v-model="text" class="input-area" rows="3" maxlength="5000" :required="needed" />
+      <textarea
+        id="words-text"
+        v-model="text"
+        class="input-area"
+        rows="3"
+        maxlength="5000"
+        :required="needed"
+        @keydown.ctrl.enter.prevent="mayGo && go()"
+        @keydown.meta.enter.prevent="mayGo && go()"
+      />
       <p v-if="hint" class="hint mt-1">{{ hint }}</p>
     </form>
     <template #actions
       ><button class="button" @click="emit('close')">{{ common.cancel }}</button
-      ><button
-        class="button-main"
-        :class="danger && '!border-rust-fill !bg-rust-fill'"
-        form="words-form"
-        :disabled="busy || (needed && !text.trim())"
-      >
+      ><button class="button-main" :class="danger && '!border-rust-fill !bg-rust-fill'" form="words-form" :disabled="!mayGo">
         {{ action }}
       </button></template
     >

@@ -1,5 +1,6 @@
 /** What the office says in the dialogs of the item page. */
 import { counted } from '../counted'
+import { listed } from '../listed'
 import type { Said } from '../said'
 
 // ConflictChoices
@@ -62,8 +63,25 @@ export const whatChangedAndWhy = 'What changed, and why?'
 export const sendToReview = 'Send to review'
 export const aWordToTheReviewer = 'A word to the reviewer'
 export const send = 'Send'
-export const noGate = 'no gate'
-export const itGoesToGates = (gates: Said) => `It goes to ${gates}.`
+export const sendAllTheSame = 'Send all the same'
+export const whoWillBeAsked = 'Who will be asked'
+export const firstGate = (gate: Said) => `Goes to ${gate}:`
+export const thenGate = (gate: Said) => `Then to ${gate}:`
+export const nobodyCan = 'nobody who could clear it'
+/** Names of which any will do. */
+export const anyOf = (names: readonly string[]) => listed(names, 'or')
+/** Names that are all meant. */
+export const allOf = (names: readonly string[]) => listed(names, 'and')
+export const moreNames = (n: number) => `${n} more`
+export const asManyAsNeeded = (needed: Said) => `, ${needed} of them`
+export const dueAt = (when: Said) => `, due ${when}`
+export const nobodyElseCanClearIt = (gates: Said) =>
+  `Nobody else can clear it at ${gates}: those who wrote it may not, and too few others are there. It would wait until somebody can.`
+export const inviteAColleague = 'Invite a colleague'
+export const noGateForNow = 'Change the route: no gate for now'
+export const putLiveWithAReason = 'Put it live with a reason'
+export const askASteward = 'Ask a steward for a second person.'
+export const notesAreOpen = (n: number) => `${counted(n, 'note')} ${n === 1 ? 'is' : 'are'} still open.`
 export const clearThisVersion = 'Clear this version'
 export const clear = 'Clear'
 export const yourClearanceHoldsForVersionExactly = (number: Said) =>

@@ -38,6 +38,18 @@ export const draftUpdate = z.strictObject({
   conflicts: z.array(disagreement),
 })
 
+export const gatesAhead = z.array(
+  z.strictObject({
+    id: z.string(),
+    name: z.string(),
+    /** The steps are counted from 0; the gates of one are asked at once. */
+    step: z.int(),
+    needed: z.int(),
+    who: z.array(z.strictObject({ id: z.string(), name: z.string() })),
+    due: z.string().nullable(),
+    stuck: z.boolean(),
+  }),
+)
 export const gateClearers = z.array(
   z.strictObject({ id: z.string(), name: z.string(), of: z.string().nullable(), why: z.string().nullable() }),
 )

@@ -1,30 +1,28 @@
 import { personBehind } from '../../../core/access/rights'
 import { hasCleared, missingClearances } from '../../../core/flow/draft'
 import { clearersOf, guardWords } from '../../../core/flow/guards'
-import { countsByGroup, gatesOf, keyOf } from '../../../core/flow/route'
+import { countsByGroup, gatesOf, keyOf, type Gate } from '../../../core/flow/route'
 import type { Actor } from '../people/access'
 import { checksAt } from './checks'
 import { loadDraft, type LoadedDraft } from '../writing/loadedDraft'
 import type { Office } from '../office'
 import { mustRead } from '../writing/reading'
 import { found } from '../refusal'
-import { waitingAt } from './waits'
+import { dueAt, waitingAt } from './waits'
+import { listCalendars } from '../../store/calendars'
 import { clearancesOf } from '../../store/clearances'
 import { waitsOf } from '../../store/waits'
 import { mayClearBy, placeOf, wayAt } from './review'
 
-/**
- * Who may clear at a gate of a draft now: its guards and their deputies, each with what keeps them from it, such as having
- * written it.
- */
-export async function clearersAt(office: Office, actor: Actor, draftId: string, gateId: string) {
-  const loaded = await loadDraft(office.store.read, draftId)
+/** A draft with its gates, as who may read it sees them. */
+async function readableDraft(office: Office, actor: Actor, id: string): Promise<LoadedDraft> {
+  const loaded = await loadDraft(office.store.read, id)
   await mustRead(office.store.read, actor, { id: loaded.item.id, section: loaded.item.section_id })
-  const gate = found(
-    gatesOf(loaded.wholeRoute).find(({ id }) => id === gateId),
-    'gate',
-  )
-  const at = office.now()
+  return loaded
+}
+
+/** The guards of a gate and their deputies at an instant, each with what keeps them from clearing there, such as having written it. */
+function clearersOfGate(actor: Actor, loaded: LoadedDraft, gate: Gate, at: string) {
   const { people } = actor.rights
   return clearersOf(actor.rights, placeOf(loaded, gate, at)).map((id) => {
     const as = { ...actor, id }
@@ -43,6 +41,40 @@ export async function clearersAt(office: Office, actor: Actor, draftId: string, 
             : 'cleared it already',
     }
   })
+}
+
+/** Who may clear at a gate of a draft now, and what keeps some of them from it. */
+export async function clearersAt(office: Office, actor: Actor, draftId: string, gateId: string) {
+  const loaded = await readableDraft(office, actor, draftId)
+  const gate = found(
+    gatesOf(loaded.wholeRoute).find(({ id }) => id === gateId),
+    'gate',
+  )
+  return clearersOfGate(actor, loaded, gate, office.now())
+}
+
+/**
+ * What a draft would wait for if it were sent now: the gates that apply to it in the order of their steps, each with who could clear it, until
+ * when the first ones wait, and whether too few could, so that it would wait for ever.
+ */
+export async function gatesAhead(office: Office, actor: Actor, draftId: string) {
+  const loaded = await readableDraft(office, actor, draftId)
+  const at = office.now()
+  const calendars = await listCalendars(office.store.read, actor.rights.site)
+  return loaded.route.steps.flatMap((step, index) =>
+    step.gates.map((gate) => {
+      const who = clearersOfGate(actor, loaded, gate, at).filter(({ why }) => !why)
+      return {
+        id: gate.id,
+        name: gate.name,
+        step: index,
+        needed: gate.needed,
+        who: who.map(({ id, name }) => ({ id, name })),
+        due: index === 0 && gate.deadline ? dueAt(calendars, at, gate.deadline).due : null,
+        stuck: who.length < gate.needed,
+      }
+    }),
+  )
 }
 
 /** The gates of a loaded draft with who cleared them, until when they wait and for whom, and what their checks find: for the track. */
