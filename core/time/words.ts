@@ -19,6 +19,10 @@ const ofDate = (date: string, options: Intl.DateTimeFormatOptions) => british('U
 /** The weekday of a date: `2026-11-05` → `Thursday`. */
 export const weekdayWords = (date: string): string => ofDate(date, { weekday: 'long' })
 
+/** A date in a field: `2026-11-05` → `Thu 5 Nov 2026`. */
+export const dayWords = (date: string): string =>
+  ofDate(date, { weekday: 'short', day: 'numeric', month: 'short', year: 'numeric' }).replace(',', '')
+
 /** A date in the heading of a column, as short as can be: `2026-11-05` → `Thu 5`. */
 export const columnDayWords = (date: string): string => ofDate(date, { weekday: 'short', day: 'numeric' })
 

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import DateField from '~/components/form/DateField.vue'
 import PersonChoice from '~/components/form/PersonChoice.vue'
 import { numberWords } from '~~/core/words/number'
 import { Download, ShieldCheck, X } from 'lucide-vue-next'
@@ -108,11 +109,7 @@ const personName = (id: unknown) => people.value.find((person) => person.id === 
         ] as const"
         :key="name"
         ><span class="label">{{ word }}</span
-        ><input
-          class="input !w-40"
-          type="date"
-          :value="asked[name]"
-          @change="narrow({ [name]: ($event.target as HTMLInputElement).value })"
+        ><DateField :model-value="asked[name] ?? ''" sense="back" @take="$event !== asked[name] && narrow({ [name]: $event })"
       /></label>
       <button v-if="asked.item" type="button" class="button" @click="narrow({ item: '' })">
         {{ say.onlyItemTitle(itemTitle) }}<X class="size-4" aria-hidden="true" /><span class="sr-only">{{ say.andShowAllItems }}</span>

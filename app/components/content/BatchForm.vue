@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import DateField from '~/components/form/DateField.vue'
+import TimeField from '~/components/form/TimeField.vue'
 import PersonChoice from '~/components/form/PersonChoice.vue'
 import { useAttempt } from '~/composables/attempt'
 import NotLoaded from '~/components/frame/NotLoaded.vue'
@@ -92,15 +94,10 @@ watchEffect(() => (model.value = action()))
     </div>
     <div v-else-if="what === 'schedule'" class="flex gap-3">
       <div>
-        <label class="label" for="batch-date">{{ say.day }}</label><input id="batch-date" v-model="date" class="input" type="date" />
+        <label class="label" for="batch-date">{{ say.day }}</label><DateField id="batch-date" v-model="date" @time="time = $event" />
       </div>
       <div>
-        <label class="label" for="batch-time">{{ say.timeInZone(site.zone) }}</label><input
-          id="batch-time"
-          v-model="time"
-          class="input"
-          type="time"
-        />
+        <label class="label" for="batch-time">{{ say.timeInZone(site.zone) }}</label><TimeField id="batch-time" v-model="time" />
       </div>
     </div>
     <div v-else-if="what === 'gather'">

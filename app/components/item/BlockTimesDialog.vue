@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import DateField from '~/components/form/DateField.vue'
+import TimeField from '~/components/form/TimeField.vue'
 import { blockWindowSchema, blockWindowWords, type BlockWindow } from '~~/core/content/blockWindow'
 import { meaningOf } from '~~/core/time/zone'
 import PlainDialog from '~/components/form/PlainDialog.vue'
@@ -47,38 +49,32 @@ const clocks = computed(() =>
     <form id="block-times" class="space-y-3" @submit.prevent="parsed.success && emit('set', parsed.data)">
       <div class="flex flex-wrap gap-3">
         <div>
-          <label class="label" for="block-from">{{ say.from }}</label><input
+          <label class="label" for="block-from">{{ say.from }}</label><DateField
             id="block-from"
             v-model="fromDate"
-            type="date"
-            class="input !w-44"
+            @time="fromTime = $event"
           />
         </div>
         <div>
-          <label class="label" for="block-from-time">{{ say.timeInZone(cityOf(zone)) }}</label><input
+          <label class="label" for="block-from-time">{{ say.timeInZone(cityOf(zone)) }}</label><TimeField
             id="block-from-time"
             v-model="fromTime"
-            type="time"
-            class="input !w-32"
             :disabled="!fromDate"
           />
         </div>
       </div>
       <div class="flex flex-wrap gap-3">
         <div>
-          <label class="label" for="block-until">{{ say.until }}</label><input
+          <label class="label" for="block-until">{{ say.until }}</label><DateField
             id="block-until"
             v-model="untilDate"
-            type="date"
-            class="input !w-44"
+            @time="untilTime = $event"
           />
         </div>
         <div>
-          <label class="label" for="block-until-time">{{ common.time }}</label><input
+          <label class="label" for="block-until-time">{{ common.time }}</label><TimeField
             id="block-until-time"
             v-model="untilTime"
-            type="time"
-            class="input !w-32"
             :disabled="!untilDate"
           />
         </div>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import DateField from '~/components/form/DateField.vue'
 import { FIELDS, labelOf, type FieldName, type Fields, type PictureValue } from '~~/core/content/fields'
 import { NoteThread, PinnedNotes } from './noteParts'
 import { can, type Kind } from '~~/core/kinds/kinds'
@@ -148,13 +149,12 @@ const set = (event: Event) => emit('change', (event.target as HTMLInputElement).
         </button>
       </div>
       <div v-else-if="rule.input === 'date'" class="flex gap-2">
-        <input
+        <DateField
           :id="id"
-          type="date"
-          class="input !w-44"
-          :value="text"
+          :model-value="text"
           :disabled="locked"
-          @change="emit('change', ($event.target as HTMLInputElement).value || null)"
+          sense="back"
+          @take="$event !== text && emit('change', $event || null)"
         /><span v-if="!text" class="hint self-center">{{ say.emptyTheDayItFirstGoesLive }}</span>
       </div>
       <LateInput

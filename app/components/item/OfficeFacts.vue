@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import DateField from '~/components/form/DateField.vue'
 import PersonChoice from '~/components/form/PersonChoice.vue'
 import { useAttempt } from '~/composables/attempt'
 import NotLoaded from '~/components/frame/NotLoaded.vue'
@@ -82,13 +83,11 @@ async function save(change: Record<string, unknown>) {
       <NotLoaded :what="say.thePeople" :problem="noPeople" @again="again" />
     </div>
     <div>
-      <label class="label" for="review-by">{{ say.lookAtItAgainBy }}</label><input
+      <label class="label" for="review-by">{{ say.lookAtItAgainBy }}</label><DateField
         id="review-by"
-        v-model="form.reviewBy"
-        type="date"
-        class="input"
+        :model-value="form.reviewBy ?? ''"
         :disabled="locked"
-        @change="save({ reviewBy: form.reviewBy || null })"
+        @take="$event !== (form.reviewBy ?? '') && ((form.reviewBy = $event || null), save({ reviewBy: form.reviewBy }))"
       />
     </div>
     <div>

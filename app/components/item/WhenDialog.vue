@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import DateField from '~/components/form/DateField.vue'
+import TimeField from '~/components/form/TimeField.vue'
 import { useAttempt } from '~/composables/attempt'
 import NotLoaded from '~/components/frame/NotLoaded.vue'
 import { useDebounceFn } from '@vueuse/core'
@@ -163,20 +165,17 @@ async function go() {
     <form id="when" class="space-y-3" @submit.prevent="go">
       <div class="flex gap-3">
         <div>
-          <label class="label" for="when-date">{{ say.date }}</label><input
+          <label class="label" for="when-date">{{ say.date }}</label><DateField
             id="when-date"
             v-model="date"
-            type="date"
-            class="input !w-44"
             required
+            @time="time = $event"
           />
         </div>
         <div>
-          <label class="label" for="when-time">{{ say.timeInZone(cityOf(zone)) }}</label><input
+          <label class="label" for="when-time">{{ say.timeInZone(cityOf(zone)) }}</label><TimeField
             id="when-time"
             v-model="time"
-            type="time"
-            class="input !w-32"
             required
           />
         </div>
@@ -185,22 +184,15 @@ async function go() {
         <label class="flex items-center gap-2"><input v-model="lasts" type="checkbox" />{{ say.forALimitedTime }}</label>
         <div v-if="lasts" class="flex flex-wrap gap-3">
           <div>
-            <label class="label" for="until-date">{{ say.until }}</label><input
+            <label class="label" for="until-date">{{ say.until }}</label><DateField
               id="until-date"
               v-model="untilDate"
-              type="date"
-              class="input !w-44"
               required
+              @time="untilTime = $event"
             />
           </div>
           <div>
-            <label class="label" for="until-time">{{ common.time }}</label><input
-              id="until-time"
-              v-model="untilTime"
-              type="time"
-              class="input !w-32"
-              required
-            />
+            <label class="label" for="until-time">{{ common.time }}</label><TimeField id="until-time" v-model="untilTime" required />
           </div>
           <div>
             <label class="label" for="when-rule">{{ say.repeats }}</label>

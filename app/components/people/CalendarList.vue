@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import DateField from '~/components/form/DateField.vue'
+import TimeField from '~/components/form/TimeField.vue'
 import { Plus, X } from 'lucide-vue-next'
 import { OFFICE_WEEK } from '~~/core/time/workingHours'
 import { dateWords } from '~~/core/time/words'
@@ -77,12 +79,10 @@ const weekWords = ({ week }: Calendar) =>
             <span class="w-24">{{ DAYS[day] }}</span>
             <span v-if="!spans.length" class="text-soft">{{ say.nobodyWorks }}</span>
             <span v-for="(span, n) in spans" :key="n" class="flex items-center gap-1">
-              <input v-model="span.from" class="input !w-28" type="time" required :aria-label="say.dayFrom(DAYS[day]!)" />–<input
+              <TimeField v-model="span.from" required :label="say.dayFrom(DAYS[day]!)" />–<TimeField
                 v-model="span.to"
-                class="input !w-28"
-                type="time"
                 required
-                :aria-label="say.dayTo(DAYS[day]!)"
+                :label="say.dayTo(DAYS[day]!)"
               /><button type="button" class="icon-button" :aria-label="say.takeTheseHoursOfAway(DAYS[day]!)" @click="spans.splice(n, 1)">
                 <X class="size-4" />
               </button>
@@ -114,12 +114,7 @@ const weekWords = ({ week }: Calendar) =>
             </li>
           </ul>
           <span class="flex gap-2"
-            ><input id="holiday" v-model="holiday" class="input !w-44" type="date" /><button
-              type="button"
-              class="button"
-              :disabled="!holiday"
-              @click="addHoliday"
-            >
+            ><DateField id="holiday" v-model="holiday" /><button type="button" class="button" :disabled="!holiday" @click="addHoliday">
               {{ say.addIt }}
             </button></span
           >

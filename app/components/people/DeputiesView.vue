@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import DateField from '~/components/form/DateField.vue'
+import TimeField from '~/components/form/TimeField.vue'
 import PersonChoice from '~/components/form/PersonChoice.vue'
 import { fullIn } from '~~/core/time/words'
 import { meaningOf, wallTimeOf, type WallTime } from '~~/core/time/zone'
@@ -134,12 +136,10 @@ const end = (entry: Entry) => act(() => api('DELETE', `/delegations/${entry.id}`
           >
             <legend class="label">{{ word }}</legend>
             <span class="flex max-w-sm gap-2"
-              ><input v-model="form[key].date" class="input" type="date" required :aria-label="say.wordTheDay(word)" /><input
+              ><DateField v-model="form[key].date" required :label="say.wordTheDay(word)" @time="form[key].time = $event" /><TimeField
                 v-model="form[key].time"
-                class="input !w-28"
-                type="time"
                 required
-                :aria-label="say.wordTheTime(word)"
+                :label="say.wordTheTime(word)"
             /></span>
           </fieldset>
         </div>

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import DateField from '~/components/form/DateField.vue'
 import { shiftDate } from '~~/core/time/month'
 import { fullIn } from '~~/core/time/words'
 import { wallTimeOf } from '~~/core/time/zone'
@@ -37,14 +38,7 @@ const wordsOf = (link: Link) => link.name ?? ('at' in link ? fullIn(link.at, zon
   <PlainDialog :open="true" wide :title="say.shareALink" @close="$emit('close')">
     <form id="share" class="flex items-end gap-3" @submit.prevent="make">
       <div>
-        <label class="label" for="share-until">{{ say.itWorksUntilTheEndOf }}</label><input
-          id="share-until"
-          v-model="date"
-          type="date"
-          class="input !w-44"
-          required
-          :min="start.date"
-        />
+        <label class="label" for="share-until">{{ say.itWorksUntilTheEndOf }}</label><DateField id="share-until" v-model="date" required />
       </div>
       <button class="button-main" :disabled="busy">{{ say.makeTheLink }}</button>
     </form>

@@ -1,4 +1,6 @@
 <script setup lang="ts">
+import DateField from '~/components/form/DateField.vue'
+import TimeField from '~/components/form/TimeField.vue'
 import { shortIn, fullIn } from '~~/core/time/words'
 import { wallTimeOf, instantOf } from '~~/core/time/zone'
 import ChoiceButtons from '~/components/form/ChoiceButtons.vue'
@@ -98,20 +100,8 @@ const goBack = () =>
       "
     >
       <form v-if="sight.shows === 'moment'" class="flex items-center gap-2" :aria-label="say.theMoment">
-        <input
-          type="date"
-          class="input !w-40"
-          :aria-label="say.date"
-          :value="wall.date"
-          @change="to(($event.target as HTMLInputElement).value, wall.time)"
-        />
-        <input
-          type="time"
-          class="input !w-28"
-          :aria-label="common.time"
-          :value="wall.time"
-          @change="to(wall.date, ($event.target as HTMLInputElement).value)"
-        />
+        <DateField :label="say.date" :model-value="wall.date" @take="$event && to($event, wall.time)" />
+        <TimeField :label="common.time" :model-value="wall.time" @take="$event && to(wall.date, $event)" />
       </form>
       <ChoiceButtons
         v-if="sight.shows === 'moment'"

@@ -16,6 +16,15 @@ export const isMadeButNotLive = (title: Said) => `“${title}” is made. Reader
 export const theChoices = 'The choices'
 export const theTitle = 'The title'
 
+// DateField, DayGrid and TimeField
+export const dayExample = '5 Dec, or Friday'
+export const timeExample = '06:30'
+export const writeADayAs = 'Write a day as 5 Dec 2026, 2026-12-05, tomorrow or Friday.'
+export const writeATimeAs = 'Write a time as 6:30, 18:00 or 6 pm.'
+export const pickADay = 'Pick a day'
+export const monthBefore = 'The month before'
+export const monthAfter = 'The month after'
+
 // SearchChoice
 export const typeAPartOfTheName = 'Type a part of the name'
 export const showTheChoicesOf = (label: Said) => `Show the choices of ${label}`
