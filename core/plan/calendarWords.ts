@@ -9,5 +9,12 @@ export const CALENDAR_WORDS = {
   block: 'shows',
   embargo: 'embargo ends',
   'review-by': 'look at it again',
+  'went-live': 'went live',
+  'rolled-back': 'went back to an earlier version',
+  left: 'left the site',
 } as const
 export type CalendarWhat = keyof typeof CALENDAR_WORDS
+
+/** What an entry does, or did: an edition that is live went so. */
+export const calendarWords = ({ what, state }: { what: CalendarWhat; state: string }): string =>
+  what === 'edition' && state === 'live' ? 'went live together' : CALENDAR_WORDS[what]

@@ -214,7 +214,7 @@ export const time = [
     method: 'GET',
     path: '/calendar',
     tag: 'time',
-    summary: 'What is planned, ends or is to be looked at in a stretch of time',
+    summary: 'What went live or left, is planned, ends or is to be looked at in a stretch of time',
     query: z.strictObject({ from: instant, to: instant }),
     answer: z.array(answers.calendarEntry),
     run: ({ office, actor, foresight, query }) => calendar(office, actor, foresight, query.from, query.to),

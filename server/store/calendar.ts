@@ -21,15 +21,35 @@ type CalendarEvent = Pick<EventRow, (typeof EVENT)[number]> & {
   review: string | null
 }
 
-/** What happens by itself between two instants, or comes again. */
+/** What is to happen by itself between two instants, is happening, or comes again. */
 export const eventsBetween = (db: Reader, { from, to, readable, limit }: Asked) =>
   packedRows<CalendarEvent>(
     db,
     packed('x', [...EVENT, 'title', 'item_kind', 'section', 'person', 'review']),
     `FROM (SELECT e.*, i.title, i.kind AS item_kind, i.section_id AS section, p.name AS person, d.review FROM planned_event e JOIN item i ON i.id = e.item_id JOIN person p ON p.id = e.owner_id LEFT JOIN draft d ON d.id = e.draft_id
-       WHERE e.state IN ('planned', 'open', 'held', 'done') AND e.edition_id IS NULL AND i.section_id IN (SELECT value FROM json_each($readable))
+       WHERE e.state IN ('planned', 'open', 'held') AND e.edition_id IS NULL AND i.section_id IN (SELECT value FROM json_each($readable))
          AND (e.at >= $from AND e.at < $to OR e.until_at > $from AND e.at < $to OR e.rule IS NOT NULL AND e.state IN ('planned', 'open') AND e.at < $to)) x ORDER BY at LIMIT $limit`,
     { from, to, readable, limit },
+  )
+
+/** What went live, left the site or went back between two instants, by itself or by hand; what did so with an edition is told by that. */
+export const liveChangesBetween = (db: Reader, site: string, { from, to, readable, limit }: Asked) =>
+  db.all<{
+    id: number
+    at: string
+    action: string
+    item: string
+    title: string
+    kind: string
+    section: string
+    person: string | null
+    event: string | null
+  }>(
+    `SELECT j.seq AS id, j.at, j.action, i.id AS item, i.title, i.kind, i.section_id AS section, p.name AS person, json_extract(j.data, '$.event') AS event
+     FROM journal j JOIN item i ON i.id = j.item_id LEFT JOIN person p ON p.id = j.person_id
+     WHERE j.action IN ('item.put-live', 'item.withdrawn', 'item.rolled-back') AND j.at >= $from AND j.at < $to AND j.site_id = $site
+       AND json_extract(j.data, '$.edition') IS NULL AND i.section_id IN (SELECT value FROM json_each($readable)) ORDER BY j.at LIMIT $limit`,
+    { site, from, to, readable, limit },
   )
 
 /** Before which instants nobody may put what live. */

@@ -748,6 +748,44 @@ describe('the site of another moment', () => {
 })
 
 describe('the calendar', () => {
+  it('holds what happened as well: what went live, left, and went back, by whom, and a window that is over', async () => {
+    const { team } = here
+    const from = now().toISOString()
+    const happened = async (client: Client = team.publisher) =>
+      (
+        await client.need<{ title: string; what: string; person: string; state: string; at: string }[]>(
+          'GET',
+          `/calendar?${new URLSearchParams({ from, to: new Date(now().getTime() + HOUR).toISOString() })}`,
+        )
+      ).filter(({ title }) => title.startsWith('Told '))
+    const post = await writePost(team, 'Told once', 'live')
+    const { live } = await facts(post.item)
+    await putLive(await change(post.item, 'Told otherwise'))
+    const now2 = (await facts(post.item)).live!.version
+    await team.publisher.need('POST', `/items/${post.item}/roll-back`, { body: { version: live!.version }, ifMatch: now2 })
+    await team.publisher.need('POST', `/items/${post.item}/withdraw`, { ifMatch: live!.version })
+    const notice = await writePost(team, 'Told for a while', 'cleared')
+    await plan(team.publisher, notice.item, { kind: 'window', draft: notice.draft, ...ahead(1), until: ahead(2) })
+    await pass(1.5)
+    await shows('/posts/told-for-a-while', 'Told for a while')
+    // While a window is open it stands as a whole.
+    expect((await happened()).filter(({ title }) => title === 'Told for a while').map(({ what, state }) => [what, state])).toEqual([
+      ['window', 'open'],
+    ])
+    await pass(1)
+    await until(async () => (await read('/posts/told-for-a-while')).status !== 200, 'the window to end')
+    const rows = await happened()
+    expect(rows.map(({ title, what }) => [title, what])).toEqual([
+      ['Told once', 'went-live'],
+      ['Told once', 'went-live'],
+      ['Told once', 'rolled-back'],
+      ['Told once', 'left'],
+      ['Told for a while', 'went-live'],
+      ['Told for a while', 'left'],
+    ])
+    expect(new Set(rows.map(({ state }) => state))).toEqual(new Set(['done']))
+    expect(rows[0]!.person).not.toBe('')
+  })
   it('is read by an independent parser under a private address that can be ended', async () => {
     const { team } = here
     const post = await writePost(team, 'In the feed', 'cleared')

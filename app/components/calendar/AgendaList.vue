@@ -2,7 +2,7 @@
 import { dateWords, timeIn, weekdayWords } from '~~/core/time/words'
 import { dateIn } from '~~/core/time/date'
 import { grouped } from '~~/core/grouped'
-import { CALENDAR_WORDS } from '~~/core/plan/calendarWords'
+import { calendarWords } from '~~/core/plan/calendarWords'
 import { isMovable, linkOf, lasts, type CalendarEntry } from './entries'
 import * as common from '~~/core/words/office/common'
 import * as say from '~~/core/words/office/calendar'
@@ -41,7 +41,7 @@ const trouble = (entry: CalendarEntry) => entry.troubles.stops + entry.troubles.
             entry.title
           }}</NuxtLink>
           <span :class="entry.what === 'withdraw' ? 'text-rust' : 'text-soft'"
-            >{{ CALENDAR_WORDS[entry.what]
+            >{{ calendarWords(entry)
             }}<template v-if="lasts(entry) && entry.until">
               {{ say.untilDayAndTime(timeIn(entry.until, zone), dateWords(dateIn(entry.until, zone), 'en-GB', 'short')) }}</template
             ><template v-if="entry.repeats">, {{ entry.repeats }}</template></span

@@ -14,6 +14,9 @@ const KIND_WORDS = {
   edition: say.editions,
   embargo: say.embargoes,
   'review-by': say.toLookAtAgain,
+  'went-live': say.wentLive,
+  left: say.leftTheSite,
+  'rolled-back': say.wentBack,
 }
 const valueOf = (event: Event) => (event.target as HTMLSelectElement).value
 </script>

@@ -28,7 +28,9 @@ function lift(event: DragEvent) {
           ? 'bg-lamp-wash text-lamp'
           : troubled
             ? 'text-rust'
-            : 'text-ink',
+            : entry.state === 'done'
+              ? 'text-soft'
+              : 'text-ink',
     ]"
     :draggable="isMovable(entry)"
     :title="wordsOf(entry, zone)"
@@ -38,9 +40,11 @@ function lift(event: DragEvent) {
   >
     <span v-if="begins && entry.what !== 'review-by'" class="shrink-0 tabular-nums">{{ timeIn(entry.at, zone) }}</span>
     <span v-else-if="ends" class="shrink-0 tabular-nums">{{ say.toUntil(timeIn(entry.until!, zone)) }}</span>
-    <span class="min-w-0" :class="[entry.what === 'withdraw' && 'line-through decoration-1', wraps ? 'line-clamp-2' : 'truncate']">{{
-      entry.title
-    }}</span>
+    <span
+      class="min-w-0"
+      :class="[(entry.what === 'withdraw' || entry.what === 'left') && 'line-through decoration-1', wraps ? 'line-clamp-2' : 'truncate']"
+      >{{ entry.title }}</span
+    >
     <span v-if="troubled" class="ml-auto shrink-0 font-bold" aria-hidden="true">!</span>
   </NuxtLink>
 </template>

@@ -1,4 +1,4 @@
-import { CALENDAR_WORDS } from '~~/core/plan/calendarWords'
+import { calendarWords } from '~~/core/plan/calendarWords'
 import type { CalendarEntry } from '~~/server/services/planning/calendar'
 import { timeIn } from '~~/core/time/words'
 import { dateIn } from '~~/core/time/date'
@@ -47,7 +47,7 @@ export const isMovable = (entry: CalendarEntry): boolean =>
 export function wordsOf(entry: CalendarEntry, zone: string): string {
   const trouble = entry.troubles.stops + entry.troubles.warns
   const parts = [
-    `${timeIn(entry.at, zone)} ${entry.title}: ${CALENDAR_WORDS[entry.what]}`,
+    `${timeIn(entry.at, zone)} ${entry.title}: ${calendarWords(entry)}`,
     entry.until && lasts(entry) ? say.untilDayAndTime(dateIn(entry.until, zone), timeIn(entry.until, zone)) : '',
     entry.repeats ?? '',
     entry.ready ? say.clearedOfTotalCleared(entry.ready.cleared, entry.ready.of) : entry.cleared ? '' : say.notClearedYet,
@@ -58,7 +58,18 @@ export function wordsOf(entry: CalendarEntry, zone: string): string {
 }
 
 /** What may stand in the calendar, in the order in which it is offered. */
-export const ENTRY_KINDS = ['put-live', 'withdraw', 'window', 'block', 'edition', 'embargo', 'review-by'] as const
+export const ENTRY_KINDS = [
+  'put-live',
+  'withdraw',
+  'window',
+  'block',
+  'edition',
+  'embargo',
+  'review-by',
+  'went-live',
+  'left',
+  'rolled-back',
+] as const
 
 /** Which entries are shown; `''` is all. */
 export interface CalendarFilter {

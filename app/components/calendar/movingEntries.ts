@@ -1,5 +1,5 @@
 import { useDebounceFn } from '@vueuse/core'
-import { CALENDAR_WORDS } from '~~/core/plan/calendarWords'
+import { calendarWords } from '~~/core/plan/calendarWords'
 import { dateWords, fullIn } from '~~/core/time/words'
 import { instantOf, wallTimeOf } from '~~/core/time/zone'
 import { api } from '~/composables/api'
@@ -79,7 +79,7 @@ export function useMovingEntries(zone: () => string, reload: () => Promise<unkno
           throw error
         }
       },
-      say.nowItWas(entry.title, CALENDAR_WORDS[entry.what], fullIn(at, zone()), dateWords(back.date, 'en-GB', 'short'), back.time),
+      say.nowItWas(entry.title, calendarWords(entry), fullIn(at, zone()), dateWords(back.date, 'en-GB', 'short'), back.time),
       () => move(entry, back),
     )
   }

@@ -1,4 +1,5 @@
 /* What the API answers about times, editions and shared links: the one shape that the description shows, callers are typed by, and tests hold answers against. */
+import { CALENDAR_WORDS, type CalendarWhat } from '../../../core/plan/calendarWords'
 import { z } from 'zod'
 import { EVENT_KINDS } from '../../../core/plan/events'
 import { kind, reason } from './common'
@@ -33,7 +34,7 @@ export const goingBackStep = z.strictObject({
 
 export const calendarEntry = z.strictObject({
   id: z.string(),
-  what: z.enum(['put-live', 'edition', 'withdraw', 'block', 'restore', 'window', 'carry-out', 'embargo', 'review-by']),
+  what: z.enum(Object.keys(CALENDAR_WORDS) as [CalendarWhat, ...CalendarWhat[]]),
   at: z.string(),
   until: z.string().nullable(),
   title: z.string(),

@@ -11,7 +11,7 @@ import type { Foresight } from './foresight'
 import type { Office } from '../office'
 import { found } from '../refusal'
 import { readableSections, readsSomewhere } from '../reviewing/today'
-import { editionsBetween, embargoesBetween, eventsBetween, reviewsBetween, timedBlocks } from '../../store/calendar'
+import { editionsBetween, embargoesBetween, eventsBetween, liveChangesBetween, reviewsBetween, timedBlocks } from '../../store/calendar'
 
 /** One thing on the calendar. Windows and editions have an end or a size; what has an `event` or `edition` can be moved. */
 export interface CalendarEntry {
@@ -43,18 +43,21 @@ const MOST = 5_000
 const MOST_BLOCKS = 1_000
 const MOST_TURNS = 60
 
-/** All that is planned, ends or is to be looked at in a stretch of time [from, to), where the actor may read. */
+const CHANGED: Record<string, CalendarWhat> = { 'item.put-live': 'went-live', 'item.withdrawn': 'left', 'item.rolled-back': 'rolled-back' }
+
+/** All that went live or left, is planned, ends or is to be looked at in a stretch of time [from, to), where the actor may read. */
 export async function calendar(office: Office, actor: Actor, foresight: Foresight, from: string, to: string): Promise<CalendarEntry[]> {
   const db = office.store.read
   const site = found(await office.site(), 'site')
   if (!readsSomewhere(actor)) return []
   const asked = { from, to, readable: readableSections(actor), limit: MOST }
-  const [events, editions, embargoes, reviews, blocks, troubles] = await Promise.all([
+  const [events, editions, embargoes, reviews, blocks, changes, troubles] = await Promise.all([
     eventsBetween(db, asked),
     editionsBetween(db, site.id, from, to, MOST),
     embargoesBetween(db, asked),
     reviewsBetween(db, asked),
     timedBlocks(db, asked.readable, MOST_BLOCKS),
+    liveChangesBetween(db, site.id, asked),
     foresight.troubles(),
   ])
   const weights = new Map<string, { stops: number; warns: number }>()
@@ -141,6 +144,19 @@ export async function calendar(office: Office, actor: Actor, foresight: Foresigh
       person: person ?? '',
       state: 'planned',
     })
+  // What is open now began with one of these, and is told by its whole.
+  const told = new Set(events.map(({ id }) => id))
+  for (const { id, action, person, event, ...row } of changes)
+    if (event === null || !told.has(event))
+      entries.push({
+        ...common,
+        ...row,
+        id: `${id} journal`,
+        what: CHANGED[action]!,
+        sectionName: nameOf(row.section),
+        person: person ?? '',
+        state: 'done',
+      })
   for (const { id, block, spans, words, ...row } of blocks) {
     const window = JSON.parse(spans) as BlockWindow
     const rule = window.rule === null ? null : parseRule(window.rule)

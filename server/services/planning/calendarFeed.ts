@@ -1,4 +1,4 @@
-import { CALENDAR_WORDS } from '../../../core/plan/calendarWords'
+import { calendarWords } from '../../../core/plan/calendarWords'
 import { randomBytes } from 'node:crypto'
 import ical, { ICalCalendarMethod, ICalEventStatus } from 'ical-generator'
 import { personById } from '../../store/people'
@@ -67,7 +67,7 @@ export async function feed(office: Office, foresight: Foresight, token: string, 
       start: new Date(entry.at),
       end: new Date(end),
       stamp: new Date(now),
-      summary: `${entry.title}: ${CALENDAR_WORDS[entry.what]}`,
+      summary: `${entry.title}: ${calendarWords(entry)}`,
       description: [
         entry.person,
         entry.sectionName,
