@@ -1,3 +1,4 @@
+import type { UnknownName } from '~~/core/query/unknown'
 import { useDebounceFn } from '@vueuse/core'
 import { api, ApiProblem } from '~/composables/api'
 import type { Listed } from '~/components/content/columns'
@@ -23,6 +24,8 @@ export function useListing(asked: () => { q: string; sort: string }) {
   const total = ref<number | null>(null)
   /** Where there is nothing: the query as it was perhaps meant. */
   const meant = ref('')
+  /** The names in the query that nothing has. */
+  const unknown = shallowRef<readonly UnknownName[]>([])
   const problem = shallowRef<ApiProblem | null>(null)
   const pages = shallowRef(new Map<number, Page>())
   const coming = new Set<number>()
@@ -42,6 +45,7 @@ export function useListing(asked: () => { q: string; sort: string }) {
       if (answer.total !== null) {
         total.value = answer.total
         meant.value = answer.meant ?? ''
+        unknown.value = answer.unknown
       }
       problem.value = null
       const next = new Map(pages.value)
@@ -92,5 +96,5 @@ export function useListing(asked: () => { q: string; sort: string }) {
     () => site.news,
     useDebounceFn(() => load(), 400),
   )
-  return { total, meant, problem, rowAt, rows, look, load, put }
+  return { total, meant, unknown, problem, rowAt, rows, look, load, put }
 }

@@ -98,7 +98,7 @@ class Reader {
 
   private isWord(word: string): boolean {
     const token = this.tokens[this.next]
-    return token !== undefined && !token.quoted && token.text === word
+    return token !== undefined && !token.quoted && (token.text === word || token.text === word.toUpperCase())
   }
 
   private either(deep: number): Query {
@@ -129,9 +129,10 @@ class Reader {
       if (!wordsOf(token.text).length) throw wrong(token.at, token.text.length + 2, 'words between the quotation marks')
       return { is: 'phrase', in: 'title', text: token.text }
     }
-    if (token.text === ')' || token.text === 'and' || token.text === 'or') throw wrong(token.at, token.text.length, expected)
+    if (this.isWord(')') || this.isWord('and') || this.isWord('or')) throw wrong(token.at, token.text.length, expected)
+    const denies = this.isWord('not')
     this.next++
-    if (token.text === 'not') return { is: 'not', part: this.one(deep + 1) }
+    if (denies) return { is: 'not', part: this.one(deep + 1) }
     if (token.text === '(') {
       const inside = this.either(deep + 1)
       if (!this.isWord(')')) throw wrong(this.tokens[this.next]?.at ?? this.end, 1, 'a closing parenthesis')

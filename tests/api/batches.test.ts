@@ -204,6 +204,16 @@ describe('what lists know', () => {
     const far = await colleague()
     await founder.need('PUT', `/people/${far.id}/roles`, { body: { roles: [{ role: 'writer', section: other }] } })
     expect((await asked(far.client, 'text:lighthuose')).meant).toBeUndefined()
+    // A name that nothing has is said, with the nearest; what finds something is offered.
+    expect(await asked(writer, 'section:Nwes kind:post')).toMatchObject({
+      total: 0,
+      unknown: [{ field: 'section', value: 'Nwes', nearest: 'News' }],
+      meant: 'section:News kind:post',
+    })
+    expect(await asked(writer, 'label:xylophone OR kind:post')).toMatchObject({
+      unknown: [{ field: 'label', value: 'xylophone', nearest: null }],
+    })
+    expect(await asked(writer, 'owner:none NOT kind:page')).toMatchObject({ unknown: [] })
     const { matching } = await writer.need<{ matching: string[] }>(
       'GET',
       `/items/${item}/card?q=${encodeURIComponent('text:keeper (draft:draft or site:live)')}`,

@@ -31,6 +31,11 @@ test('the list is asked in words: a query finds, offers what can come next, says
   await expect(noor.getByRole('alert')).toContainText('expected page, post, notice')
   await expect(noor.getByRole('alert').locator('mark')).toHaveText('pages')
   expect(await cells(noor, 2)).toEqual(found)
+  // A name that nothing has is said, and what was perhaps meant is offered.
+  await line(noor).fill('kind:page section:Timetable')
+  await expect(noor.getByText('No section is called “Timetable”.')).toBeVisible()
+  await noor.getByRole('button', { name: 'kind:page section:Timetables' }).click()
+  await expect(line(noor)).toHaveValue('kind:page section:Timetables')
   // What is half typed is completed by keys, with how many items have it.
   await line(noor).fill('')
   await line(noor).pressSequentially('dra')

@@ -62,7 +62,7 @@ const FOUND = 420
 useHead({ title: say.contentYieldgate })
 
 const listing = useListing(() => ({ q: q.value, sort: sort.value }))
-const { total, meant, problem, rowAt } = listing
+const { total, meant, unknown, problem, rowAt } = listing
 const grid = useTemplateRef<InstanceType<typeof ItemGrid>>('grid')
 const [own, views] = [shallowRef<OwnColumn[]>(readColumns(null)), shallowRef<SavedView[]>([])]
 const shownColumns = computed(() => (seeks.value ? own.value.toSpliced(1, 0, { key: 'found', width: FOUND }) : own.value))
@@ -318,10 +318,13 @@ const words = computed(() => (total.value === null || problem.value ? '' : say.s
           @choose-all="chooseAll"
           @card="rest"
         />
-        <p v-else-if="meant" class="p-5 text-soft">
+        <p v-if="unknown.length" role="status" class="px-5 pt-5 text-rust" :class="total ? 'order-first border-b border-line py-1.5' : ''">
+          {{ unknown.map(({ field, value }) => say.nothingIsCalled(field, value)).join(' ') }}
+        </p>
+        <p v-if="!total && meant" class="p-5 text-soft">
           {{ say.noItemIsLikeThisDidYouMean }} <button class="link" @click="show({ q: meant })">{{ meant }}</button>?
         </p>
-        <p v-else class="p-5 text-soft">
+        <p v-else-if="!total" class="p-5 text-soft">
           {{ q ? say.noItemIsLike : say.nothingIsWrittenHereYetStart }}
         </p>
         <ChosenBar

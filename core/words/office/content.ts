@@ -168,6 +168,9 @@ export const changesToManyItems = 'Changes to many items'
 export const startAnItem = 'Start an item'
 export const theKeptLists = 'The kept lists'
 export const nothingIsListedUntilTheLineAbove = 'Nothing is listed until the line above is put right; it says where.'
+/** What somebody is, or something, in a query: `No section is called “Fars”.` */
+export const nothingIsCalled = (field: 'section' | 'author' | 'owner' | 'by' | 'label' | 'series' | 'gate' | 'language', name: Said) =>
+  `No ${{ section: 'section', author: 'person', owner: 'person', by: 'person', label: 'label', series: 'series', gate: 'gate', language: 'language' }[field]} is called “${name}”.`
 export const noItemIsLikeThisDidYouMean = 'No item is like this. Did you mean'
 export const noItemIsLike = 'No item is like this. Show all, or look for other words.'
 export const nothingIsWrittenHereYetStart = 'Nothing is written here yet. Start the first item.'

@@ -16,7 +16,8 @@ import { firstWriters } from '../../store/written'
 import type { Actor } from '../people/access'
 import type { Foresight } from '../planning/foresight'
 import type { Office } from '../office'
-import { listingOf } from './queries'
+import { listingOf, type ReadListing } from './queries'
+import { renamed, type UnknownName } from '../../../core/query/unknown'
 import { refusal } from '../refusal'
 
 export const LIST_STATES = [
@@ -80,6 +81,8 @@ export interface ItemPage {
   next: string | null
   /** Where nothing was found: the query with words spelled as they are known, of which something would be. */
   meant?: string
+  /** The names in the query that nothing has. */
+  unknown: UnknownName[]
 }
 
 function stateQuery(state: (typeof LIST_STATES)[number]): Query {
@@ -94,7 +97,7 @@ export async function listingFor(
   foresight: Foresight,
   actor: Actor,
   { q, kind, section, state, text }: ListQuery,
-): Promise<Listing> {
+): Promise<ReadListing> {
   const listing = await listingOf(office, foresight, actor, q ?? '')
   const parts: Query[] = []
   if (kind) parts.push({ is: 'choice', field: 'kind', values: [kind] })
@@ -121,23 +124,25 @@ export async function findItems(office: Office, foresight: Foresight, actor: Act
   const db = office.store.read
   const { rows, total } = await countedPage(db, listing, sort, startOf(query), query.limit + 1, query.count !== 'no')
   const items = await withSnippets(office, actor, await withFields(db, rows.slice(0, query.limit)), listing.query)
-  if (total === 0) return { items, total, next: null, ...(await meantBy(db, listing, query.q ?? '')) }
-  return { items, total, next: rows.length > query.limit ? cursorOf(items.at(-1)!) : null }
+  const unknown = [...listing.unknown]
+  if (total === 0) return { items, total, unknown, next: null, ...(await meantBy(db, listing, query.q ?? '')) }
+  return { items, total, unknown, next: rows.length > query.limit ? cursorOf(items.at(-1)!) : null }
 }
 
-/** A query of which nothing was found, with its words spelled as they are known; where that finds something. */
-async function meantBy(db: Reader, listing: Listing, q: string): Promise<{ meant?: string }> {
+/** A query of which nothing was found, with its words and names as they are known; where that finds something. */
+async function meantBy(db: Reader, listing: ReadListing, q: string): Promise<{ meant?: string }> {
   const spelling = new Map<string, string>()
   for (const word of new Set(soughtWords(listing.query))) {
     const errors = errorsIn(word)
     const term = errors ? nearest(word, await wordsLike(db, word, errors)) : null
     if (term !== null) spelling.set(word, term)
   }
-  if (!spelling.size) return {}
+  const better = (query: Query) => renamed(respelled(query, spelling), listing.unknown)
+  if (!spelling.size && listing.unknown.every(({ nearest: name }) => name === null)) return {}
   const typed = parseQuery(q, listing.today)
   // Words that stand only in what one may not see are not told.
-  const found = typed.ok && (await countListed(db, { ...listing, query: respelled(listing.query, spelling) }))
-  return found ? { meant: printQuery(respelled(typed.query, spelling)) } : {}
+  const found = typed.ok && (await countListed(db, { ...listing, query: better(listing.query) }))
+  return found ? { meant: printQuery(better(typed.query)) } : {}
 }
 
 /** Rows with what their versions say in the fields that a list can change. */

@@ -4,6 +4,7 @@ import { LABEL_TYPES, type LabelType } from '../../../core/kinds/label'
 import type { Names } from '../../../core/query/meaning'
 import { parseQuery } from '../../../core/query/parse'
 import { asks, inList, within, type NamedField, type Query } from '../../../core/query/query'
+import { unknownNames, type UnknownName } from '../../../core/query/unknown'
 import { dateIn } from '../../../core/time/date'
 import type { Reader } from '../../store/database'
 import { labelTitles } from '../../store/listed'
@@ -19,8 +20,11 @@ const folded = (name: string) => name.normalize('NFC').toLowerCase()
 /** The ids behind each name, folded. */
 class Book {
   private readonly ids = new Map<string, string[]>()
+  /** As they are written. */
+  readonly names = new Set<string>()
   constructor(named: readonly (readonly [name: string, id: string])[]) {
     for (const [name, id] of named) {
+      this.names.add(name)
       const key = folded(name)
       const known = this.ids.get(key)
       if (known) known.push(id)
@@ -42,7 +46,7 @@ export function namesOf(
   me: string | null,
   labels: readonly LabelName[],
   gates: readonly { id: string; name: string }[],
-): Names {
+): Names & { known: (field: NamedField) => Iterable<string> } {
   const labelled = (some: readonly LabelName[]) => some.map(({ id, title }) => [title, id] as const)
   // Most queries name one thing or none: a book is written when it is first looked into.
   const people = once(
@@ -64,7 +68,8 @@ export function namesOf(
     series: once(() => new Book(labelled(labels.filter(({ type }) => type === 'series')))),
     gate: once(() => new Book(gates.map(({ id, name }) => [name, id] as const))),
   }
-  return (field, name) => (field === 'language' ? [name.toLowerCase()] : books[field]().find(name))
+  const find: Names = (field, name) => (field === 'language' ? [name.toLowerCase()] : books[field]().find(name))
+  return Object.assign(find, { known: (field: NamedField) => (field === 'language' ? [] : books[field]().names) })
 }
 
 function once<T>(make: () => T): () => T {
@@ -81,11 +86,14 @@ export async function labelNames(db: Reader, actor: Actor, site: string): Promis
   }))
 }
 
+/** A list as a query says, with the names in it that nothing has. */
+export type ReadListing = Listing & { unknown: readonly UnknownName[] }
+
 /**
  * A list as the text of its query says, of what the actor may see, with what its meaning hangs on now. Refused with the place
  * where the query is wrong and what was expected there.
  */
-export async function listingOf(office: Office, foresight: Foresight, actor: Actor, text: string): Promise<Listing> {
+export async function listingOf(office: Office, foresight: Foresight, actor: Actor, text: string): Promise<ReadListing> {
   const sections = sectionsWhere(actor, 'item.read') ?? undefined
   const site = found(await office.site(), 'site')
   const today = dateIn(office.now(), site.zone)
@@ -106,16 +114,18 @@ async function meant(
   actor: Actor,
   site: string,
   query: Query,
-): Promise<Pick<Listing, 'query' | 'names' | 'series' | 'troubled'>> {
+): Promise<Pick<ReadListing, 'query' | 'names' | 'series' | 'troubled' | 'unknown'>> {
   const db = office.store.read
   const [labels, gates, troubles] = await Promise.all([
     asks(query, 'label') || asks(query, 'series') ? labelNames(db, actor, site) : [],
     asks(query, 'gate') ? gateNames(db, await siteId(office)) : [],
     [...within(query)].some((part) => (part.is === 'has' || part.is === 'lacks') && part.part === 'trouble') ? foresight.troubles() : [],
   ])
+  const names = namesOf(actor.rights, actor.id, labels, gates)
   return {
     query,
-    names: namesOf(actor.rights, actor.id, labels, gates),
+    names,
+    unknown: unknownNames(query, names, names.known),
     series: labels.filter(({ type }) => type === 'series').map(({ id }) => id),
     troubled: [...new Set(troubles.map(({ item }) => item))],
   }
