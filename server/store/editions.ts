@@ -26,6 +26,13 @@ export interface EditionClearance {
   at: string
 }
 
+/** What editions of a site are called, by their ids. */
+export const editionNames = (db: Reader, site: string, ids: readonly string[]) =>
+  db.all<{ id: string; name: string }>('SELECT id, name FROM edition WHERE site_id = $site AND id IN (SELECT value FROM json_each($ids))', {
+    site,
+    ids: JSON.stringify(ids),
+  })
+
 export const editionClearances = (db: Reader, edition: string) =>
   db.all<EditionClearance>(
     'SELECT c.gate, coalesce(p.self_id, p.id) AS person_id, p.name AS person, c.fingerprint, c.groups, c.note, c.at FROM edition_clearance c JOIN person p ON p.id = c.person_id WHERE c.edition_id = $edition ORDER BY c.at',

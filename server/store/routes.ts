@@ -34,11 +34,13 @@ export const listRoutes = async (db: Reader, site: string): Promise<Route[]> =>
     )
   ).map(routeOf)
 
+/** Every version of the routes of a site that is kept, the newest first; so many at most. */
+export const routeVersions = async (db: Reader, site: string): Promise<Route[]> =>
+  (await db.all<RouteRow>(`SELECT ${ROUTE} FROM route WHERE site_id = $site ORDER BY version DESC LIMIT 2000`, { site })).map(routeOf)
+
 /** Every gate of a site that work goes or went through, by its route and its id, with what it is called. */
 export async function gateNames(db: Reader, site: string): Promise<{ id: string; name: string }[]> {
-  const all = (await db.all<RouteRow>(`SELECT ${ROUTE} FROM route WHERE site_id = $site ORDER BY version DESC LIMIT 2000`, { site })).map(
-    routeOf,
-  )
+  const all = await routeVersions(db, site)
   const names = new Map(
     all.flatMap(({ id, steps }) => steps.flatMap(({ gates }) => gates.map((gate) => [`${id}/${gate.id}`, gate.name] as const))).reverse(),
   )

@@ -18,7 +18,7 @@ beforeAll(async () => {
 })
 afterAll(() => server.stop())
 
-type Named = JournalRow & { name: string | null; title: string | null }
+type Named = JournalRow & { name: string | null; title: string | null; facts: string }
 const rows = async (query: string) => (await team.steward.need<{ rows: Named[] }>('GET', `/journal?limit=200&${query}`)).rows
 /** A file of the journal as its bytes are sent. */
 async function file(query: string, session = team.steward.session) {
@@ -73,6 +73,23 @@ describe('the journal', () => {
   })
 })
 
+describe('what a row tells', () => {
+  it('is whom and which it was about, alike on the screen, as CSV and as JSON lines', async () => {
+    const [route] = (await team.steward.need<{ routes: { id: string; name: string; steps: object[] }[] }>('GET', '/routes')).routes
+    const steps = (needed: number) =>
+      (route!.steps as { gates: object[] }[]).map((step) => ({ ...step, gates: step.gates.map((gate) => ({ ...gate, needed })) }))
+    await team.steward.need('PUT', `/routes/${route!.id}`, { body: { name: 'Twice read', steps: steps(1) } })
+    const told = (await rows('actions=route.saved'))[0]!
+    expect(told.facts).toBe(`Twice read · was called ${route!.name}`)
+    const given = (await rows('actions=person.added')).at(0)!
+    expect(given.facts).toMatch(/ · [A-Z]/)
+    const asJson = lines((await file('format=jsonl&actions=route.saved')).text)
+    expect(asJson.at(-1)!.facts).toBe(told.facts)
+    const asCsv = parse((await file('format=csv&actions=route.saved')).text, { columns: true }) as Record<string, string>[]
+    expect(asCsv.at(-1)!.facts).toBe(told.facts)
+  })
+})
+
 describe('its file', () => {
   it('as JSON lines holds every row in order, and its chain of hashes can be verified without us', async () => {
     const { response, text } = await file('format=jsonl')
@@ -88,7 +105,7 @@ describe('its file', () => {
   it('as CSV is read back by another’s parser, and no cell is a formula', async () => {
     const { response, text } = await file(`format=csv&item=${post.item}`)
     expect(response.headers.get('content-type')).toBe('text/csv; charset=utf-8')
-    expect(text.split('\r\n')[0]).toBe('seq,at,person,name,action,item,title,data,hash')
+    expect(text.split('\r\n')[0]).toBe('seq,at,person,name,action,item,title,facts,data,hash')
     const read = parse(text, { columns: true }) as Record<string, string>[]
     const same = await rows(`item=${post.item}`)
     expect(read.map((row) => [Number(row.seq), row.action, row.hash])).toEqual(same.reverse().map((row) => [row.seq, row.action, row.hash]))

@@ -11,7 +11,6 @@ import { useLoad } from '~/composables/load'
 import { useNotices } from '~/stores/notices'
 import { useSite } from '~/stores/site'
 import * as common from '~~/core/words/office/common'
-import { journalFacts } from './journalFacts'
 import * as say from '~~/core/words/office/checks'
 
 /** The journal: who did what, narrowed as the address says, as files to keep, and verified. */
@@ -67,7 +66,6 @@ async function check() {
     checking.value = false
   }
 }
-const personName = (id: unknown) => people.value.find((person) => person.id === id)?.name
 </script>
 
 <template>
@@ -160,7 +158,9 @@ const personName = (id: unknown) => people.value.find((person) => person.id === 
               >{{ row.title }}</NuxtLink
             >
           </td>
-          <td class="max-w-md truncate px-3 text-soft">{{ journalFacts(row.data, personName) }}</td>
+          <td class="max-w-md px-3 text-soft">
+            <span class="line-clamp-2" :title="row.facts">{{ row.facts }}</span>
+          </td>
           <td class="px-3 pr-5 font-mono text-tiny text-soft">{{ row.hash.slice(0, 10) }}</td>
         </tr>
       </tbody>

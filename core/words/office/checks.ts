@@ -51,13 +51,6 @@ export const theScheduler = 'The scheduler'
 export const pages = 'Pages'
 export const earlier = 'Earlier'
 export const oneItem = 'one item'
-export const versionNumber = (number: Said) => `version ${number}`
-export const someone = 'someone'
-export const withoutClearance = (reason: Said) => `without clearance: ${reason}`
-export const onTheFastLane = (reason: Said) => `on the fast lane: ${reason}`
-export const forWhom = (whom: Said) => `for ${whom}`
-export const deputyForAbsent = (deputy: Said, absent: Said) => `${deputy} for ${absent}`
-export const itsClearanceLapsed = 'its clearance lapsed'
 
 // MailView
 export const noMailYet =

@@ -39,6 +39,8 @@ export const journalPage = z.strictObject({
     z.strictObject({
       name: z.string().nullable(),
       title: z.string().nullable(),
+      /** What it tells beside that, in words. */
+      facts: z.string(),
       seq: z.number(),
       site: z.string().nullable(),
       hash: z.string(),
