@@ -59,8 +59,8 @@ const fills = computed(() => props.item.hits[0]?.match === '' && !props.labelNam
         </template>
         <label v-else :for="`${item.version} ${hit.key}`" class="min-w-0 break-words"
           ><span v-if="where(hit)" class="mr-1.5 text-soft">{{ where(hit) }}</span
-          >{{ hit.before }}<del class="bg-rust-wash text-rust">{{ said(hit.match) }}</del
-          ><ins v-if="wordsAt(item, hit)" class="bg-kelp-wash font-semibold text-kelp no-underline">{{ said(wordsAt(item, hit)) }}</ins
+          >{{ hit.before }}<del>{{ said(hit.match) }}</del
+          ><ins v-if="wordsAt(item, hit)">{{ said(wordsAt(item, hit)) }}</ins
           >{{ hit.after }}</label
         >
       </li>

@@ -1,16 +1,15 @@
 <script setup lang="ts">
-/** One heading of the worklist; `empty` is said when nothing is there, `null` hides it then. */
-defineProps<{ title: string; hint?: string; count: number; empty: string | null }>()
+/** One heading of the worklist, with its lines; without any it is not there. */
+defineProps<{ title: string; hint?: string; count: number }>()
 </script>
 
 <template>
-  <section v-if="count || empty" class="mt-6">
+  <section v-if="count" class="mt-6">
     <h2 class="border-b border-line pb-2 font-semibold">
-      {{ title }} <span v-if="hint && count" class="ml-1 font-normal text-soft">{{ hint }}</span>
+      {{ title }} <span v-if="hint" class="ml-1 font-normal text-soft">{{ hint }}</span>
     </h2>
-    <ul v-if="count">
+    <ul>
       <slot />
     </ul>
-    <p v-else class="py-3 text-soft">{{ empty }}</p>
   </section>
 </template>

@@ -73,6 +73,18 @@ async function look(exception: string, verdict: 'fine' | 'not-fine') {
     notices.trouble(error)
   }
 }
+/** What there is none of, in one line: no heading stands over nothing. */
+const nothing = computed(() =>
+  day.value
+    ? [
+        day.value.waiting.length ? '' : say.nothingWaitsAtAGateYouGuard,
+        day.value.returned.length ? '' : say.noWorkOfYoursWasReturned,
+        day.value.drafts.length ? '' : say.youHaveNothingBegun,
+      ]
+        .filter(Boolean)
+        .join(' ')
+    : '',
+)
 /** What happens within two days, editions as one. */
 const next = computed(() => {
   const lines = (day.value?.next ?? []).map(({ event, at, item, title, does, review }) => ({
@@ -117,7 +129,7 @@ async function seen() {
     <div>
       <h1 class="font-serif text-greeting leading-tight font-semibold">{{ greeting }}</h1>
 
-      <WorkList :title="say.livePastItsGates" :hint="say.toBeClearedAfterwards" :empty="null" :count="day.exceptions.length">
+      <WorkList :title="say.livePastItsGates" :hint="say.toBeClearedAfterwards" :count="day.exceptions.length">
         <WorkLine
           v-for="line in day.exceptions"
           :key="line.exception"
@@ -134,12 +146,7 @@ async function seen() {
           <button class="button" @click="look(line.exception, 'fine')">{{ say.itIsFine }}</button>
         </WorkLine>
       </WorkList>
-      <WorkList
-        :title="say.waitsForYou"
-        :hint="say.byDeadlineThenLongestFirst"
-        :count="day.waiting.length"
-        :empty="say.nothingWaitsAtAGateYouGuard"
-      >
+      <WorkList :title="say.waitsForYou" :hint="say.byDeadlineThenLongestFirst" :count="day.waiting.length">
         <WorkLine
           v-for="line in day.waiting"
           :key="line.draft"
@@ -172,7 +179,7 @@ async function seen() {
           <NuxtLink class="link" to="/office/review">{{ say.goThroughAll(day.waiting.length) }}</NuxtLink>
         </li>
       </WorkList>
-      <WorkList v-if="day.ready.length" :title="say.clearedWithoutATime" :hint="say.forAPublisher" :count="day.ready.length" empty="">
+      <WorkList :title="say.clearedWithoutATime" :hint="say.forAPublisher" :count="day.ready.length">
         <WorkLine
           v-for="line in day.ready"
           :key="line.draft"
@@ -191,7 +198,7 @@ async function seen() {
           >
         </WorkLine>
       </WorkList>
-      <WorkList :title="say.cameBackToYou" :count="day.returned.length" :empty="say.noWorkOfYoursWasReturned">
+      <WorkList :title="say.cameBackToYou" :count="day.returned.length">
         <WorkLine
           v-for="line in day.returned"
           :key="line.draft"
@@ -208,7 +215,7 @@ async function seen() {
           >
         </WorkLine>
       </WorkList>
-      <WorkList :title="say.toBeLookedAtAgain" :hint="say.byTheDatesThatWereSet" :empty="null" :count="day.reviewBy.length">
+      <WorkList :title="say.toBeLookedAtAgain" :hint="say.byTheDatesThatWereSet" :count="day.reviewBy.length">
         <WorkLine v-for="line in day.reviewBy" :key="line.item" :item="line.item" :title="line.title" :under="line.section">
           <template #lead
             ><span class="font-semibold" :class="line.on < day.now.slice(0, 10) ? 'text-rust' : 'text-lamp'">{{
@@ -218,7 +225,7 @@ async function seen() {
           <NuxtLink class="button" :to="`/office/items/${line.item}`" :aria-label="say.openTitle(line.title)">{{ common.open }}</NuxtLink>
         </WorkLine>
       </WorkList>
-      <WorkList :title="say.inTrouble" :hint="say.heldBackAtItsTime" :empty="null" :count="day.held.length">
+      <WorkList :title="say.inTrouble" :hint="say.heldBackAtItsTime" :count="day.held.length">
         <WorkLine
           v-for="line in day.held"
           :key="line.item + line.at"
@@ -230,7 +237,7 @@ async function seen() {
           <NuxtLink class="button" :to="`/office/items/${line.item}`" :aria-label="say.openTitle(line.title)">{{ common.open }}</NuxtLink>
         </WorkLine>
       </WorkList>
-      <WorkList :title="say.yourDrafts" :count="day.drafts.length" :empty="say.youHaveNothingBegun">
+      <WorkList :title="say.yourDrafts" :count="day.drafts.length">
         <WorkLine
           v-for="line in day.drafts"
           :key="line.item"
@@ -241,6 +248,7 @@ async function seen() {
           <template #lead><StateMark :state="line.review === 'in_review' ? 'in_review' : 'draft'" /></template>
         </WorkLine>
       </WorkList>
+      <p v-if="nothing" class="mt-6 text-soft">{{ nothing }}</p>
     </div>
 
     <aside class="space-y-6 lg:pt-14">

@@ -36,7 +36,7 @@ export const inTrouble = 'In trouble'
 export const heldBackAtItsTime = 'held back at its time'
 export const reasonsPlannedByOwner = (reasons: Said, owner: Said) => `${reasons}. Planned by ${owner}`
 export const yourDrafts = 'Your drafts'
-export const youHaveNothingBegun = 'You have nothing begun. Press Ctrl K and write a thought: it becomes a draft.'
+export const youHaveNothingBegun = 'You have nothing begun: press Ctrl K and write what it will be called.'
 export const sectionVersionNumberAt = (section: Said, number: Said, at: Said) => `${section} · version ${number}, ${at}`
 export const goesLiveNext = 'Goes live next'
 export const n48Hours = '48 hours'
