@@ -146,10 +146,11 @@ export function useBlockEditing(list: BlocksAtHand) {
   }
   /** Turns a block into another kind, with the others that are chosen. */
   async function turn(id: string, into: Turn): Promise<void> {
+    const [first] = blocksAt(id)
     change(turnBlocks(list.body(), picked.at(id), into, newBlockId))
     picked.clear()
     await nextTick()
-    frame(id)?.focus()
+    frame(first!.id)?.focus()
   }
   /** A space typed in a paragraph, after `before`: whether it turned the paragraph into another kind. */
   function turnTyped(index: number, before: string): boolean {

@@ -305,6 +305,8 @@ export interface LiveData {
   number?: number
   fingerprint?: string
   cause?: string
+  /** Why, in the words of whoever did it. */
+  note?: string
   /** The planned event that it happened by, when that was planned for, and its edition. */
   event?: string
   planned?: string

@@ -1,12 +1,18 @@
 import { distance, errorsIn } from './spelling'
 import { within, type NamedField, type Query } from './query'
 
-/** A name in a query that nothing has, with the one that was most likely meant. */
+/**
+ * A name in a query that nothing has, by its place among the names of the query, with the one that was most likely meant. The name itself is
+ * with whoever asked: an answer does not say it again.
+ */
 export interface UnknownName {
-  field: NamedField
-  value: string
+  place: number
   nearest: string | null
 }
+
+/** The names in a query, in the order in which they are asked for. */
+export const namesIn = (query: Query): { field: NamedField; value: string }[] =>
+  [...within(query)].flatMap((part) => (part.is === 'named' ? part.values.map((value) => ({ field: part.field, value })) : []))
 
 const folded = (name: string) => name.normalize('NFC').toLowerCase()
 
@@ -23,27 +29,24 @@ export function nearestName(value: string, known: Iterable<string>): string | nu
   return best?.name ?? null
 }
 
-/** The names in a query that nothing has, each once. A language is any tag; `none` asks for what has no name there. */
-export function unknownNames(
+/** The names in a query that nothing has. A language is any tag; `none` asks for what has no name there. */
+export const unknownNames = (
   query: Query,
   find: (field: NamedField, name: string) => readonly string[],
   known: (field: NamedField) => Iterable<string>,
-): UnknownName[] {
-  const unknown = new Map<string, UnknownName>()
-  for (const part of within(query)) {
-    if (part.is !== 'named' || part.field === 'language') continue
-    for (const value of part.values)
-      if (value !== 'none' && !find(part.field, value).length && !unknown.has(`${part.field}:${value}`))
-        unknown.set(`${part.field}:${value}`, { field: part.field, value, nearest: nearestName(value, known(part.field)) })
-  }
-  return [...unknown.values()]
-}
+): UnknownName[] =>
+  namesIn(query).flatMap(({ field, value }, place) =>
+    field === 'language' || value === 'none' || find(field, value).length ? [] : { place, nearest: nearestName(value, known(field)) },
+  )
 
 /** A query with unknown names replaced by those that are nearest. */
 export function renamed(query: Query, unknown: readonly UnknownName[]): Query {
-  if (query.is === 'and' || query.is === 'or') return { ...query, parts: query.parts.map((part) => renamed(part, unknown)) }
-  if (query.is === 'not') return { ...query, part: renamed(query.part, unknown) }
-  if (query.is !== 'named') return query
-  const nearest = (value: string) => unknown.find((one) => one.field === query.field && one.value === value)?.nearest ?? value
-  return { ...query, values: query.values.map(nearest) }
+  const nearest = new Map(unknown.map((one) => [one.place, one.nearest]))
+  let place = 0
+  const walk = (part: Query): Query => {
+    if (part.is === 'and' || part.is === 'or') return { ...part, parts: part.parts.map(walk) }
+    if (part.is === 'not') return { ...part, part: walk(part.part) }
+    return part.is === 'named' ? { ...part, values: part.values.map((value) => nearest.get(place++) ?? value) } : part
+  }
+  return walk(query)
 }

@@ -327,12 +327,13 @@ export const items = [
     method: 'POST',
     path: '/items/:id/withdraw',
     tag: 'live',
-    summary: 'Take off the site at once; If-Match names the live version. Past its gates only by `exception`, with a reason',
+    summary:
+      'Take off the site at once; If-Match names the live version. `note` says why. Past its gates only by `exception`, with a reason',
     params: id,
     guarded: true,
-    body: z.strictObject({ exception: z.string().max(1_000).optional() }),
+    body: z.strictObject({ exception: z.string().max(1_000).optional(), note: z.string().max(5_000).optional() }),
     answer: common.liveDone,
-    run: ({ office, actor, params, body, ifMatch }) => withdraw(office, actor, params.id, ifMatch, body.exception),
+    run: ({ office, actor, params, body, ifMatch }) => withdraw(office, actor, params.id, ifMatch, body),
   }),
   endpoint({
     method: 'POST',

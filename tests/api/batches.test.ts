@@ -207,11 +207,11 @@ describe('what lists know', () => {
     // A name that nothing has is said, with the nearest; what finds something is offered.
     expect(await asked(writer, 'section:Nwes kind:post')).toMatchObject({
       total: 0,
-      unknown: [{ field: 'section', value: 'Nwes', nearest: 'News' }],
+      unknown: [{ place: 0, nearest: 'News' }],
       meant: 'section:News kind:post',
     })
     expect(await asked(writer, 'label:xylophone OR kind:post')).toMatchObject({
-      unknown: [{ field: 'label', value: 'xylophone', nearest: null }],
+      unknown: [{ place: 0, nearest: null }],
     })
     expect(await asked(writer, 'owner:none NOT kind:page')).toMatchObject({ unknown: [] })
     const { matching } = await writer.need<{ matching: string[] }>(

@@ -763,7 +763,10 @@ describe('the calendar', () => {
     await putLive(await change(post.item, 'Told otherwise'))
     const now2 = (await facts(post.item)).live!.version
     await team.publisher.need('POST', `/items/${post.item}/roll-back`, { body: { version: live!.version }, ifMatch: now2 })
-    await team.publisher.need('POST', `/items/${post.item}/withdraw`, { ifMatch: live!.version })
+    await team.publisher.need('POST', `/items/${post.item}/withdraw`, { body: { note: 'Sold out' }, ifMatch: live!.version })
+    const [withdrawn] = (await team.steward.need<{ rows: { facts: string }[] }>('GET', `/journal?item=${post.item}&actions=item.withdrawn`))
+      .rows
+    expect(withdrawn!.facts).toBe('Sold out')
     const notice = await writePost(team, 'Told for a while', 'cleared')
     await plan(team.publisher, notice.item, { kind: 'window', draft: notice.draft, ...ahead(1), until: ahead(2) })
     await pass(1.5)

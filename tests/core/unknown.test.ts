@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { parseQuery, printQuery } from '../../core/query/parse'
-import { nearestName, renamed, unknownNames } from '../../core/query/unknown'
+import { namesIn, nearestName, renamed, unknownNames } from '../../core/query/unknown'
 
 const KNOWN = { section: ['Fares', 'Service notices', 'News'], label: ['Winter season', 'Walks'] } as Record<string, string[]>
 const known = (field: string) => KNOWN[field] ?? []
@@ -13,10 +13,13 @@ const read = (text: string) => {
 const unknown = (text: string) => unknownNames(read(text), find, known)
 
 describe('names in a query that nothing has', () => {
-  it('are told with the nearest, wherever they stand, each once', () => {
-    expect(unknown('section:Fars or (not label:walk section:Fars) or section:News')).toEqual([
-      { field: 'section', value: 'Fars', nearest: 'Fares' },
-      { field: 'label', value: 'walk', nearest: 'Walks' },
+  it('are told by their place with the nearest, wherever they stand', () => {
+    const text = 'section:News or (not label:walk section:Fars) or section:Fares,Nws'
+    expect(namesIn(read(text)).map(({ value }) => value)).toEqual(['News', 'walk', 'Fars', 'Fares', 'Nws'])
+    expect(unknown(text)).toEqual([
+      { place: 1, nearest: 'Walks' },
+      { place: 2, nearest: 'Fares' },
+      { place: 4, nearest: null },
     ])
     expect(unknown('section:fares label:"winter season" language:xx label:none kind:page')).toEqual([])
   })

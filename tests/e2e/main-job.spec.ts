@@ -136,6 +136,7 @@ test('a post from an idea to readers and back again, by four people', async ({ b
   // Withdrawn: 410, and back with one step.
   await idris.getByRole('button', { name: 'More actions' }).click()
   await idris.getByRole('menuitem', { name: 'Withdraw from the site' }).click()
+  await idris.getByRole('dialog').getByRole('textbox', { name: 'Why, if you like' }).fill('The bell is down')
   await idris.getByRole('dialog').getByRole('button', { name: 'Withdraw' }).click()
   await expect(idris.getByText('Withdrawn').first()).toBeVisible()
   expect((await read('/posts/a-bell-on-every-quay')).status).toBe(410)

@@ -5,6 +5,7 @@ import { dateIn } from '~~/core/time/date'
 import { daysOn, monthsOn, readDayAndTime, type Sense } from '~~/core/time/reading'
 import { dayWords } from '~~/core/time/words'
 import { lazily } from '~/composables/lazily'
+import { useWritten } from '~/composables/written'
 import { useSite } from '~/stores/site'
 import * as say from '~~/core/words/office/choosing'
 
@@ -25,37 +26,18 @@ const props = withDefaults(defineProps<{ disabled?: boolean; required?: boolean;
 })
 const emit = defineEmits<{ time: [time: string]; take: [date: string] }>()
 const site = useSite()
-const field = useTemplateRef<HTMLInputElement>('field')
-/** What is being written; `null` where the field shows the day that is set. */
-const typed = ref<string | null>(null)
 const today = computed(() => dateIn(site.now.toISOString(), site.zone))
+const meant = (words: string) => readDayAndTime(words, today.value, props.sense)
+const { typed, wrong, take, write, leave } = useWritten(model, {
+  read: (words) => (words ? (meant(words)?.date ?? null) : ''),
+  hint: say.writeADayAs,
+  taken(date, words) {
+    const time = meant(words)?.time
+    if (time) emit('time', time)
+    emit('take', date)
+  },
+})
 const shown = computed(() => typed.value ?? (model.value ? dayWords(model.value) : ''))
-const wrong = ref(false)
-
-/** Takes what is written, as far as it means a day; `left` says that nothing more comes. Returns the day that is set then. */
-function read(left: boolean): string {
-  if (typed.value === null) return model.value
-  const words = typed.value.trim()
-  const meant = words ? readDayAndTime(words, today.value, props.sense) : null
-  wrong.value = left && words !== '' && !meant
-  field.value?.setCustomValidity(wrong.value ? say.writeADayAs : '')
-  if (words && !meant) return model.value
-  const date = meant?.date ?? ''
-  model.value = date
-  if (meant?.time && left) emit('time', meant.time)
-  if (left) take(date)
-  return date
-}
-/** Shows the day that is set, and tells that it is meant. */
-function take(date: string) {
-  typed.value = null
-  emit('take', date)
-}
-function write(event: Event) {
-  typed.value = (event.target as HTMLInputElement).value
-  field.value?.setCustomValidity('')
-  read(false)
-}
 const STEPS: Record<string, (date: string) => string> = {
   ArrowUp: (date) => daysOn(date, 1),
   ArrowDown: (date) => daysOn(date, -1),
@@ -66,17 +48,8 @@ function key(event: KeyboardEvent) {
   const step = STEPS[event.key]
   if (!step || event.altKey || event.ctrlKey || event.metaKey) return
   event.preventDefault()
-  const date = read(true)
-  if (wrong.value) return
-  model.value = step(date || today.value)
-  take(step(date || today.value))
-}
-function pick(date: string, close: () => void) {
-  wrong.value = false
-  field.value?.setCustomValidity('')
-  model.value = date
-  take(date)
-  close()
+  const date = leave()
+  if (date !== null) take(step(date || today.value))
 }
 </script>
 
@@ -96,7 +69,7 @@ function pick(date: string, close: () => void) {
         :aria-invalid="wrong || undefined"
         :placeholder="say.dayExample"
         @input="write"
-        @change="read(true)"
+        @change="leave"
         @keydown="key"
       /><PopoverButton
         v-if="!disabled"
@@ -107,7 +80,7 @@ function pick(date: string, close: () => void) {
       /></PopoverButton>
     </span>
     <PopoverPanel v-slot="{ close }" class="menu p-2 text-plain" focus
-      ><DayGrid :chosen="model" :today="today" @pick="pick($event, close)"
+      ><DayGrid :chosen="model" :today="today" @pick="(take($event), close())"
     /></PopoverPanel>
     <span v-if="wrong" class="sr-only" role="alert">{{ say.writeADayAs }}</span>
   </Popover>

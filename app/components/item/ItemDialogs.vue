@@ -182,15 +182,20 @@ const { dialog } = props.actions
       :run="actions.withdrawPast"
       @close="dialog = null"
     />
-    <PlainDialog :open="dialog === 'withdraw'" :title="say.withdrawFromTheSite" @close="dialog = null">
-      <p>
+    <NoteDialog
+      v-if="dialog === 'withdraw'"
+      :title="say.withdrawFromTheSite"
+      :label="say.whyIfYouLike"
+      :action="say.withdraw"
+      :hint="say.itStandsInTheJournal"
+      danger
+      :run="actions.withdraw"
+      @close="dialog = null"
+    >
+      <p class="mb-3">
         {{ say.fromNowOn }} <span class="font-mono text-[0.93em]">{{ page.live?.path }}</span> {{ say.answers410 }}
       </p>
-      <template #actions
-        ><button class="button" @click="dialog = null">{{ say.keepIt }}</button
-        ><button class="button-main !border-rust-fill !bg-rust-fill" @click="actions.withdraw">{{ say.withdraw }}</button></template
-      >
-    </PlainDialog>
+    </NoteDialog>
     <RollBackDialog
       v-if="dialog === 'roll-back' && actions.rollTarget.value"
       :version="actions.rollTarget.value.version"

@@ -19,9 +19,11 @@ const busy = ref(false)
 const mayGo = computed(() => !busy.value && (!props.needed || text.value.trim() !== ''))
 async function go() {
   busy.value = true
-  const done = await props.run(text.value.trim())
-  busy.value = false
-  if (done !== false) emit('close')
+  try {
+    if ((await props.run(text.value.trim())) !== false) emit('close')
+  } finally {
+    busy.value = false
+  }
 }
 </script>
 

@@ -18,8 +18,11 @@ const MENU_FIELDS: FieldName[] = ['title', 'menuLabel', 'inMenus', 'order', 'par
 const busy = ref(false)
 async function go() {
   busy.value = true
-  await props.run()
-  busy.value = false
+  try {
+    await props.run()
+  } finally {
+    busy.value = false
+  }
 }
 </script>
 

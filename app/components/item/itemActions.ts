@@ -180,12 +180,16 @@ export function useItemActions(page: () => ItemPage, at: DraftAtHand | null, rel
   const cancelPlan = (event: string) => act(() => api('DELETE', `/events/${event}`), say.thePlanIsCancelled)
   const putBack = (version: string) =>
     act(() => api('POST', `${itemPath()}/roll-back`, { body: { version }, ifMatch: page().live?.version ?? null }), say.itIsLiveAgain)
-  const withdraw = () => {
+  const withdraw = (note: string) => {
     const version = page().live!.version
-    return act(() => api('POST', `${itemPath()}/withdraw`, { ifMatch: version }), say.withdrawnItsAddressAnswers410Now, {
-      label: common.undo,
-      run: () => putBack(version),
-    })
+    return act(
+      () => api('POST', `${itemPath()}/withdraw`, { body: note ? { note } : {}, ifMatch: version }),
+      say.withdrawnItsAddressAnswers410Now,
+      {
+        label: common.undo,
+        run: () => putBack(version),
+      },
+    )
   }
   const askWithdraw = (note: string) =>
     act(() => api('POST', `${itemPath()}/proposals`, { body: { change: 'withdrawal', note } }), say.itsGatesAreAsked)

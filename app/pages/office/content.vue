@@ -7,6 +7,7 @@ import { Columns3, History, ListFilter, ListTree, Plus, Replace, Tags, Trash2 } 
 import type { Action } from '~~/core/batch/action'
 import type { Kind } from '~~/core/kinds/kinds'
 import { parseQuery, printQuery } from '~~/core/query/parse'
+import { namesIn } from '~~/core/query/unknown'
 import { ALL, NAMED_PLACES, type Query } from '~~/core/query/query'
 import { searchTermsOf } from '~~/core/query/snippet'
 import { dateIn } from '~~/core/time/date'
@@ -63,6 +64,11 @@ useHead({ title: say.contentYieldgate })
 
 const listing = useListing(() => ({ q: q.value, sort: sort.value }))
 const { total, meant, unknown, problem, rowAt } = listing
+const nobodyIsCalled = computed(() => {
+  const names = namesIn(query.value)
+  const said = unknown.value.flatMap(({ place }) => names[place] ?? []).map(({ field, value }) => say.nothingIsCalled(field, value))
+  return [...new Set(said)].join(' ')
+})
 const grid = useTemplateRef<InstanceType<typeof ItemGrid>>('grid')
 const [own, views] = [shallowRef<OwnColumn[]>(readColumns(null)), shallowRef<SavedView[]>([])]
 const shownColumns = computed(() => (seeks.value ? own.value.toSpliced(1, 0, { key: 'found', width: FOUND }) : own.value))
@@ -318,8 +324,8 @@ const words = computed(() => (total.value === null || problem.value ? '' : say.s
           @choose-all="chooseAll"
           @card="rest"
         />
-        <p v-if="unknown.length" role="status" class="px-5 pt-5 text-rust" :class="total ? 'order-first border-b border-line py-1.5' : ''">
-          {{ unknown.map(({ field, value }) => say.nothingIsCalled(field, value)).join(' ') }}
+        <p v-if="nobodyIsCalled" role="status" class="px-5 pt-5 text-rust" :class="total ? 'order-first border-b border-line py-1.5' : ''">
+          {{ nobodyIsCalled }}
         </p>
         <p v-if="!total && meant" class="p-5 text-soft">
           {{ say.noItemIsLikeThisDidYouMean }} <button class="link" @click="show({ q: meant })">{{ meant }}</button>?

@@ -116,7 +116,8 @@ export const withdrawFromTheSite = 'Withdraw from the site?'
 export const fromNowOn = 'From now on'
 export const answers410 =
   'answers 410, and it leaves every menu, listing, feed and the sitemap. Its versions stay; it can come back with one step.'
-export const keepIt = 'Keep it'
+export const whyIfYouLike = 'Why, if you like'
+export const itStandsInTheJournal = 'It stands in the journal.'
 export const keepTheShownDate = 'Keep the shown date?'
 export const itShowsAnOldDate = (shownDate: Said) =>
   `It shows ${shownDate}, more than a month ago. Readers see that date in listings and the feed.`

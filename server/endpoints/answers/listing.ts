@@ -1,5 +1,4 @@
 /* What the API answers about lists, labels and views: the one shape that the description shows, callers are typed by, and tests hold answers against. */
-import { NAMED } from '../../../core/query/query'
 import { z } from 'zod'
 import { draftState, kind, mediaView, onSite } from './common'
 
@@ -127,7 +126,8 @@ export const itemList = z.strictObject({
   total: z.number().nullable(),
   next: z.string().nullable(),
   meant: z.string().optional(),
-  unknown: z.array(z.strictObject({ field: z.enum(NAMED), value: z.string(), nearest: z.string().nullable() })),
+  /** The names in the query that nothing has, by their place among its names, counted from 0. */
+  unknown: z.array(z.strictObject({ place: z.int(), nearest: z.string().nullable() })),
 })
 
 /** The columns of the list as a person has set them, with their widths in pixels; `null` where they have not. */

@@ -106,14 +106,14 @@ async function liveItem(tx: Tx, id: string): Promise<ItemRow> {
 
 /**
  * Takes an item off the site at once; its address answers 410 from then on. Where its route asks gates first, they have
- * cleared it, or it is an exception with a reason.
+ * cleared it, or it is an exception with a reason. `note` says why, for the journal.
  */
 export async function withdraw(
   office: Office,
   actor: Actor,
   itemId: string,
   seen: string | undefined,
-  exception?: string,
+  { exception, note }: { exception?: string | undefined; note?: string | undefined } = {},
 ): Promise<LiveDone> {
   const site = found(await office.site(), 'site')
   return office.store.write(async (tx) => {
@@ -124,7 +124,9 @@ export async function withdraw(
       if (exception !== undefined) return withdrawPastGates(office, tx, actor, item, exception)
       throw refusal('conflict', 'gated', { act: 'withdrawal' })
     }
-    const outcomes = await changeLive(office, tx, site, [{ do: 'withdraw', item, person: actor.id, event: null }])
+    const outcomes = await changeLive(office, tx, site, [
+      { do: 'withdraw', item, person: actor.id, event: null, ...(note ? { about: { note } } : {}) },
+    ])
     return mustBeDone(outcomes)
   })
 }
