@@ -1,12 +1,4 @@
 import type { Reason } from '~~/core/outcome'
-import { can, KINDS, KINDS_TO_START } from '~~/core/kinds/kinds'
-import { meantBy } from '~~/core/words/matching'
-import { api } from '~/composables/api'
-import { PLACES } from '~/components/frame/places'
-import { useSession } from '~/stores/session'
-import { useSite } from '~/stores/site'
-import * as common from '~~/core/words/office/common'
-import * as people from '~~/core/words/office/people'
 import * as say from '~~/core/words/office/frame'
 
 /** Something that the command field can do or go to; `why` says why it is off. */
@@ -22,7 +14,7 @@ export interface Command {
 }
 
 /** What the parts of the open screen offer to the command field, the inner ones last. */
-const offered = shallowReactive(new Set<() => Command[]>())
+export const offered = shallowReactive(new Set<() => Command[]>())
 
 /** Offers commands while the calling component is on the screen. */
 export function offerCommands(make: () => Command[]): void {
@@ -32,83 +24,3 @@ export function offerCommands(make: () => Command[]): void {
 
 export const whyNot = (reason: Reason | null | undefined): string | undefined =>
   reason ? `${reason.detail}.${reason.help?.length ? say.askSomeone(reason.help.slice(0, 2).join(say.or)) : ''}` : undefined
-
-/** All that can be found or done from anywhere. */
-export function useCommands() {
-  const site = useSite()
-  const session = useSession()
-  const writesNowhere = () => (site.sections.some((section) => section.may.write) ? undefined : say.youHaveNoRoleThatLets)
-  const goTo = (path: string, name: string, also: string, why?: string): Command => ({
-    id: path,
-    group: say.goTo,
-    name,
-    also,
-    why,
-    run: () => navigateTo(path),
-  })
-
-  /** All that can be done or gone to from here, whatever is typed. */
-  function everything(): Command[] {
-    const whyNotPeople = whyNot(site.site?.may['people.change'])
-    const whyNotRoutes = whyNot(site.site?.may['route.change'])
-    const here = [...offered].flatMap((make) => make())
-    return [
-      ...here.filter(({ why }) => !why),
-      ...here.filter(({ why }) => why),
-      ...PLACES.map(({ path, name, also }) => goTo(path, name, also)),
-      ...KINDS_TO_START.filter((kind) => can(kind, 'body') && !can(kind, 'profile')).map((kind) => ({
-        id: `start-${kind}`,
-        group: say.start,
-        name: say.startAOne(KINDS[kind].one.toLowerCase()),
-        also: say.alsoStart,
-        why: writesNowhere(),
-        run: () => navigateTo(`/office/content?start=${kind}`),
-      })),
-      goTo('/office/review', say.review, say.alsoReview),
-      goTo('/office/labels', common.labels, say.alsoLabels),
-      goTo('/office/banners', say.banners, ''),
-      goTo('/office/replace', say.replaceOverTheSite, say.alsoReplace),
-      goTo('/office/moment', say.theSiteAtAnotherMoment, say.alsoMoment),
-      goTo('/office/bin', say.theBin, say.alsoBin),
-      goTo('/office/checks?view=journal', say.theJournal, say.alsoJournal, whyNot(site.site?.may['journal.read'])),
-      goTo('/office/people?add=', people.addAColleague, say.alsoAddAColleague, whyNotPeople),
-      goTo('/office/people?view=roles', people.roles, say.alsoRights),
-      goTo('/office/people?view=groups', people.groups, ''),
-      goTo('/office/people?view=deputies', people.deputies, say.alsoDeputies),
-      goTo('/office/people?view=rights', people.rights, say.alsoRights, whyNotPeople),
-      goTo('/office/people?view=routes', people.routes, say.alsoRoutes, whyNotRoutes),
-      goTo(`/office/items/${site.site?.settings}`, say.theSitesSettings, say.alsoSettings),
-      goTo('/office/me', say.profileAndPassword, say.alsoMe),
-      { id: 'live', group: say.goTo, name: say.theLiveSite, run: () => window.open('/', '_blank') },
-      { id: 'out', group: say.toDo, name: common.signOut, also: say.alsoSignOut, run: () => session.signOut() },
-    ]
-  }
-  /** What typed words mean, best first. */
-  const list = (text: string): Command[] => meantBy(everything(), text)
-  /** The last thing that words may be: the title of something new. Nothing is made before one has seen where. */
-  const thought = (text: string): Command[] =>
-    text.trim().length > 3
-      ? [
-          {
-            id: 'thought',
-            group: say.start,
-            name: say.startSomethingCalled(text.trim()),
-            why: writesNowhere(),
-            run: () => navigateTo({ path: '/office/content', query: { start: 'post', title: text.trim() } }),
-          },
-        ]
-      : []
-
-  async function search(text: string): Promise<Command[]> {
-    if (text.trim().length < 2) return []
-    const found = await api('GET', `/items?limit=8&count=no&text=${encodeURIComponent(text.trim())}`)
-    return found.items.map((item) => ({
-      id: item.id,
-      group: KINDS[item.kind].one,
-      name: item.title || common.withoutATitle,
-      hint: item.section.name,
-      run: () => navigateTo(`/office/items/${item.id}`),
-    }))
-  }
-  return { list, search, thought }
-}
