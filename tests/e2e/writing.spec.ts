@@ -184,6 +184,37 @@ test('a stale tab cannot clear what it has not seen', async ({ browser }) => {
   await expect(noor.getByRole('alert').filter({ hasText: /was saved since|not in review/ })).toBeVisible()
 })
 
+test('a dialog clears what was there when it was opened, whatever is loaded beneath it meanwhile', async ({ browser }) => {
+  const [noor, wen] = [await stepIn(browser, 'Noor Haddad'), await stepIn(browser, 'Wen Zhao')]
+  const item = await begin(wen, 'Read before')
+  const send = async () => {
+    await wen.getByRole('button', { name: 'Send to review' }).click()
+    await wen.getByRole('dialog').getByRole('button', { name: 'Send' }).click()
+    await expect(wen.getByRole('button', { name: 'Take back from review' })).toBeVisible()
+  }
+  await send()
+  await noor.goto(item)
+  await noor.getByRole('button', { name: 'Clear', exact: true }).click()
+  const dialog = noor.getByRole('dialog')
+  await dialog.getByRole('textbox').fill('Read it twice')
+  // Meanwhile it is written on and sent again, and comes to the page beneath the dialog.
+  await wen.getByRole('textbox', { name: 'Title on the page' }).fill('Not read at all')
+  await saved(wen)
+  await send()
+  await expect(noor.locator('h1', { hasText: 'Not read at all' })).toBeVisible()
+  for (let tries = 0; tries < 2; tries++) {
+    await dialog.getByRole('button', { name: 'Clear' }).click()
+    await expect(dialog.getByRole('alert')).toContainText('was saved since')
+  }
+  await expect(dialog.getByRole('textbox')).toHaveValue('Read it twice')
+  const page = (await (await noor.request.get(`/api/v1${item.slice(item.indexOf('/items'))}`)).json()) as { draft: { review: string } }
+  expect(page.draft.review).toBe('in_review')
+  await dialog.getByRole('button', { name: 'Cancel' }).click()
+  await noor.getByRole('button', { name: 'Clear', exact: true }).click()
+  await dialog.getByRole('button', { name: 'Clear' }).click()
+  await expect(noor.getByText('Cleared').first()).toBeVisible()
+})
+
 test('says why a control is off, and who can help', async ({ browser }) => {
   const page = await stepIn(browser, 'Anton Arrieta')
   await page.goto('/office/content?q=site:live kind:post')

@@ -39,7 +39,7 @@ const TURN_WORDS: Record<Turn, string> = {
   numbers: say.numberedList,
   quote: say.quote,
 }
-const isNow = computed(() => turnOf(props.block))
+const kindNow = computed(() => turnOf(props.block))
 const lookOf = computed(() => (props.block as { look?: string }).look)
 const ACTIONS = [
   [say.moveUp, ArrowUp, () => emit('move', -1)],
@@ -80,13 +80,13 @@ const ACTIONS = [
           <Trash2 class="size-4" />{{ say.removeSeveral(several) }}
         </button></MenuItem
       >
-      <template v-if="isNow">
+      <template v-if="kindNow">
         <p class="border-t border-line px-3 pt-1.5 text-soft">{{ say.turnInto }}</p>
         <div class="grid grid-cols-2">
           <MenuItem v-for="into in TURNS" :key="into" v-slot="{ active }"
             ><button
               class="px-3 py-1 text-left"
-              :class="[active && 'bg-deep', isNow === into && 'font-semibold']"
+              :class="[active && 'bg-deep', kindNow === into && 'font-semibold']"
               @click="emit('turn', into)"
             >
               {{ TURN_WORDS[into] }}

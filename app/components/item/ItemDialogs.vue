@@ -63,17 +63,17 @@ const { dialog } = props.actions
     <SendDialog
       v-if="dialog === 'send' && page.draft"
       :page="page"
-      :may-go-past="actions.more.value.some(({ id, why }) => id === 'exception' && !why)"
+      :may-put-live-anyway="actions.more.value.some(({ id, why }) => id === 'exception' && !why)"
       :run="actions.send"
       @close="dialog = null"
-      @go-past="dialog = 'exception'"
+      @put-live-anyway="dialog = 'exception'"
     />
     <NoteDialog
       v-if="dialog === 'clear'"
       :title="say.clearThisVersion"
       :label="say.aWordWithIt"
       :action="say.clear"
-      :hint="say.yourClearanceHoldsForVersionExactly(page.draft?.number ?? '')"
+      :hint="say.yourClearanceHoldsForVersionExactly(actions.seen.value.number ?? '')"
       :run="actions.clear"
       @close="dialog = null"
     >
@@ -216,7 +216,7 @@ const { dialog } = props.actions
         {{ say.versionWentLiveAfterThisDraft(page.live?.number ?? '') }}
       </p>
       <template #actions
-        ><button class="button" @click="actions.putLive({ replacing: page.live?.version })">{{ say.replaceIt }}</button
+        ><button class="button" @click="actions.putLive({ replacing: actions.seen.value.live ?? undefined })">{{ say.replaceIt }}</button
         ><button class="button-main" @click="((dialog = null), emit('bringUpToDate'))">{{ say.bringUpToDateFirst }}</button></template
       >
     </PlainDialog>

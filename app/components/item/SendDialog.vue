@@ -14,10 +14,10 @@ import * as say from '~~/core/words/office/itemDialogs'
 const props = defineProps<{
   page: ItemPage
   /** Whether the person may put it live without clearance. */
-  mayGoPast: boolean
+  mayPutLiveAnyway: boolean
   run: (note: string) => Promise<unknown> | unknown
 }>()
-const emit = defineEmits<{ close: []; goPast: [] }>()
+const emit = defineEmits<{ close: []; putLiveAnyway: [] }>()
 const site = useSite()
 const { value: gates, problem, load } = useLoad(() => `/drafts/${props.page.draft!.id}/gates`)
 void load()
@@ -57,11 +57,11 @@ const mayRoute = computed(() => site.site?.may['route.change'] === null)
         <li v-if="mayRoute">
           <NuxtLink class="button" :to="{ path: '/office/people', query: { view: 'routes' } }">{{ say.noGateForNow }}</NuxtLink>
         </li>
-        <li v-if="mayGoPast">
-          <button type="button" class="button" @click="emit('goPast')">{{ say.putLiveWithAReason }}</button>
+        <li v-if="mayPutLiveAnyway">
+          <button type="button" class="button" @click="emit('putLiveAnyway')">{{ say.putLiveWithAReason }}</button>
         </li>
       </ul>
-      <p v-if="!mayInvite && !mayRoute && !mayGoPast" class="mt-1">{{ say.askASteward }}</p>
+      <p v-if="!mayInvite && !mayRoute && !mayPutLiveAnyway" class="mt-1">{{ say.askASteward }}</p>
     </div>
     <p v-if="openNotes" class="mb-3 text-lamp">{{ say.notesAreOpen(openNotes) }}</p>
   </NoteDialog>

@@ -44,6 +44,24 @@ export function useItemActions(page: () => ItemPage, at: DraftAtHand | null, rel
   /** The gate that is being cleared or returned at. */
   const gateInHand = ref('')
   const head = () => at?.head.value ?? page().draft!.head
+  const onScreen = () => {
+    const { draft, live } = page()
+    return { head: draft && head(), number: draft && (at?.number.value ?? draft.number), live: live?.version ?? null }
+  }
+  /**
+   * The draft and the live version as they were when the open dialog was asked for. What it does is for those, whatever others do
+   * meanwhile and is loaded beneath it; one's own saves are followed.
+   */
+  const seen = shallowRef(onScreen())
+  watch(dialog, () => (seen.value = onScreen()), { flush: 'sync' })
+  watch(
+    () => at?.head.value,
+    (now, before) => {
+      const own = now !== page().draft?.head
+      if (own && seen.value.head === before) seen.value = { ...seen.value, head: now ?? null }
+    },
+    { flush: 'sync' },
+  )
   /** The notes at the item: what is done with one may change the text, so what is unsaved is saved first. */
   const notes = provideNotes(
     () => page().draft,
@@ -94,13 +112,13 @@ export function useItemActions(page: () => ItemPage, at: DraftAtHand | null, rel
   }
   const clear = (note: string) =>
     giveVerdict(
-      () => api('POST', `${draftPath()}/clear`, { body: { gate: gateInHand.value, note, notes: kept() }, ifMatch: head() }),
-      say.versionNumberCleared(page().draft!.number),
+      () => api('POST', `${draftPath()}/clear`, { body: { gate: gateInHand.value, note, notes: kept() }, ifMatch: seen.value.head }),
+      say.versionNumberCleared(seen.value.number ?? ''),
     )
   const giveBack = (text: string) => {
     const all = [...kept(), ...(text ? [{ text, place: null }] : [])]
     return giveVerdict(
-      () => api('POST', `${draftPath()}/return`, { body: { gate: gateInHand.value, notes: all }, ifMatch: head() }),
+      () => api('POST', `${draftPath()}/return`, { body: { gate: gateInHand.value, notes: all }, ifMatch: seen.value.head }),
       say.returnedToItsWriter,
     )
   }
@@ -115,7 +133,7 @@ export function useItemActions(page: () => ItemPage, at: DraftAtHand | null, rel
   ): Promise<boolean> {
     try {
       if (at!.state.value !== 'saved') await at!.save()
-      await api('POST', `${draftPath()}/put-live`, { body: extra, ifMatch: head() })
+      await api('POST', `${draftPath()}/put-live`, { body: extra, ifMatch: dialog.value ? seen.value.head : head() })
       dialog.value = null
       notices.done(say.itIsLive, wayBack())
       reload()
@@ -141,7 +159,7 @@ export function useItemActions(page: () => ItemPage, at: DraftAtHand | null, rel
   const putLiveFast = (reason: string) => putLive({ fast: reason })
   const hand = (person: string, name: string, note: string) =>
     act(
-      () => api('POST', `${draftPath()}/hand`, { body: { gate: gateInHand.value, person, note }, ifMatch: head() }),
+      () => api('POST', `${draftPath()}/hand`, { body: { gate: gateInHand.value, person, note }, ifMatch: seen.value.head }),
       say.handedToName(name),
     )
 
@@ -181,7 +199,7 @@ export function useItemActions(page: () => ItemPage, at: DraftAtHand | null, rel
   const putBack = (version: string) =>
     act(() => api('POST', `${itemPath()}/roll-back`, { body: { version }, ifMatch: page().live?.version ?? null }), say.itIsLiveAgain)
   const withdraw = (note: string) => {
-    const version = page().live!.version
+    const version = seen.value.live!
     return act(
       () => api('POST', `${itemPath()}/withdraw`, { body: note ? { note } : {}, ifMatch: version }),
       say.withdrawnItsAddressAnswers410Now,
@@ -195,7 +213,7 @@ export function useItemActions(page: () => ItemPage, at: DraftAtHand | null, rel
     act(() => api('POST', `${itemPath()}/proposals`, { body: { change: 'withdrawal', note } }), say.itsGatesAreAsked)
   const withdrawPast = (exception: string) =>
     act(
-      () => api('POST', `${itemPath()}/withdraw`, { body: { exception }, ifMatch: page().live!.version }),
+      () => api('POST', `${itemPath()}/withdraw`, { body: { exception }, ifMatch: seen.value.live }),
       say.withdrawnReviewersAreAskedToLook,
     )
   function askRollBack(version: string, number: number): void {
@@ -204,7 +222,7 @@ export function useItemActions(page: () => ItemPage, at: DraftAtHand | null, rel
   }
   const rollBack = () =>
     act(
-      () => api('POST', `${itemPath()}/roll-back`, { body: { version: rollTarget.value!.version }, ifMatch: page().live?.version ?? null }),
+      () => api('POST', `${itemPath()}/roll-back`, { body: { version: rollTarget.value!.version }, ifMatch: seen.value.live }),
       say.versionIsLiveAgain(rollTarget.value!.number),
     )
 
@@ -289,6 +307,7 @@ export function useItemActions(page: () => ItemPage, at: DraftAtHand | null, rel
 
   return {
     dialog,
+    seen,
     gateInHand,
     hand,
     notes,
