@@ -12,7 +12,7 @@ interface Reading {
  * A field (`ref="field"`) in which a value is written in words. It is set as soon as they mean one, and taken when one leaves the field. Words
  * that mean none stay, are said to be wrong, and let no form go.
  */
-export function useWritten(model: Ref<string>, { read, hint, taken }: Reading) {
+export function useValueInWords(model: Ref<string>, { read, hint, taken }: Reading) {
   const field = useTemplateRef<HTMLInputElement>('field')
   /** What is being written; `null` where the field shows the value that is set. */
   const typed = ref<string | null>(null)
@@ -39,8 +39,12 @@ export function useWritten(model: Ref<string>, { read, hint, taken }: Reading) {
     if (typed.value === null) return model.value
     const words = typed.value.trim()
     const value = read(words)
-    if (value === null) judge(true)
-    else take(value, words)
+    if (value !== null) take(value, words)
+    else {
+      // A value that was meant before is not meant any more: nothing is done with it.
+      judge(true)
+      model.value = ''
+    }
     return value
   }
   return { typed, wrong, take, write, leave }

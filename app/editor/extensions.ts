@@ -36,13 +36,13 @@ const look = Mark.create({
   renderHTML: ({ HTMLAttributes }) => ['span', { class: `word-${String(HTMLAttributes.look)}` }, 0],
 })
 
-const raised = Mark.create({
+const superscript = Mark.create({
   name: 'superscript',
   excludes: 'subscript',
   parseHTML: () => [{ tag: 'sup' }],
   renderHTML: () => ['sup', 0],
 })
-const lowered = Mark.create({
+const subscript = Mark.create({
   name: 'subscript',
   excludes: 'superscript',
   parseHTML: () => [{ tag: 'sub' }],
@@ -56,8 +56,8 @@ const MARKS = {
   link,
   strike: Strike,
   underline: Underline,
-  superscript: raised,
-  subscript: lowered,
+  superscript,
+  subscript,
   look,
 } as const satisfies Partial<Record<Tool, Mark>>
 

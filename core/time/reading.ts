@@ -13,7 +13,7 @@ const DAY_MS = 86_400_000
 const placeOf = (names: readonly string[], word: string): number =>
   word.length < 3 ? -1 : names.findIndex((name) => name.startsWith(word) || (word === 'sept' && name === 'september'))
 const twoDigits = (n: number) => String(n).padStart(2, '0')
-const written = (year: number, month: number, day: number): string | null => {
+const dateOf = (year: number, month: number, day: number): string | null => {
   const date = `${String(year).padStart(4, '0')}-${twoDigits(month)}-${twoDigits(day)}`
   return isDate(date) ? date : null
 }
@@ -24,16 +24,16 @@ export const daysOn = (date: string, days: number): string => new Date(msOf(date
 export function monthsOn(date: string, months: number): string {
   const [year, month, day] = date.split('-').map(Number) as [number, number, number]
   const [y, m] = [year + Math.floor((month - 1 + months) / 12), ((((month - 1 + months) % 12) + 12) % 12) + 1]
-  return written(y, m, day) ?? written(y, m, 30) ?? written(y, m, 29) ?? written(y, m, 28)!
+  return dateOf(y, m, day) ?? dateOf(y, m, 30) ?? dateOf(y, m, 29) ?? dateOf(y, m, 28)!
 }
 
 /** A day of a month in the year that is told, else in the next year, or the last, in which it comes. */
 function dayOfMonth(day: number, month: number, year: string | undefined, today: string, sense: Sense): string | null {
-  if (year) return written(Number(year), month, day)
+  if (year) return dateOf(Number(year), month, day)
   const now = Number(today.slice(0, 4))
   // 29 February comes every eight years at worst.
   const years = Array.from({ length: 9 }, (_, n) => (sense === 'ahead' ? now + n : now - n))
-  const dates = years.map((one) => written(one, month, day))
+  const dates = years.map((one) => dateOf(one, month, day))
   return dates.find((date) => date !== null && (sense === 'ahead' ? date >= today : date <= today)) ?? null
 }
 

@@ -22,7 +22,7 @@ function distance(entry: Named, typed: string): number | null {
  * The entries that typed words mean, best first: those whose name begins so, then those in whose name each typed word begins a
  * word, then those that have them among their other words. Without a word all, in their order.
  */
-export function meantBy<E extends Named>(entries: readonly E[], typed: string): E[] {
+export function matchingEntries<E extends Named>(entries: readonly E[], typed: string): E[] {
   if (!wordsIn(typed).length) return [...entries]
   return entries
     .flatMap((entry) => {

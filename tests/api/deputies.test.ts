@@ -89,6 +89,39 @@ describe('a deputy', () => {
       ['desk', 1, [], true],
     ])
   })
+  it('counts by group, by what is cleared already, and all accounts of one person as one, before a draft is sent', async () => {
+    const { team } = here
+    const [noor, bea, ida] = [await colleague('reviewer'), await colleague('reviewer'), await colleague('reviewer')]
+    const group = async (name: string, members: string[]) =>
+      (await team.founder.need<{ group: string }>('POST', '/groups', { body: { name, members, roles: [] } })).group
+    const [first, second] = [await group('First desk', [noor.id, bea.id]), await group('Second desk', [ida.id])]
+    await routeFor(team.founder, 'post', {
+      steps: [{ name: 'Both', gates: [aGate('both', { each: 'group', who: { people: [], groups: [first, second], roles: [] } })] }],
+    })
+    const made = await sent(team, 'post', 'By both desks')
+    const ahead = async () =>
+      (await team.writer.need<{ who: unknown[]; needed: number; stuck: boolean }[]>('GET', `/drafts/${made.draft}/gates`))[0]!
+    const told = async () => {
+      const { who, needed, stuck } = await ahead()
+      return [who.length, needed, stuck]
+    }
+    expect(await told()).toEqual([3, 1, false])
+    // What the first desk cleared stands; then the second has nobody, though two of the first are there.
+    expect((await clearAt(noor.client, made, 'both')).status).toBe(200)
+    expect(await told()).toEqual([2, 1, false])
+    await team.founder.need('PATCH', `/people/${ida.id}?anyway=yes`, { body: { active: false } })
+    expect(await told()).toEqual([1, 1, true])
+    // Two accounts of one person are one.
+    await team.founder.need('PATCH', `/people/${ida.id}`, { body: { active: true } })
+    await routeFor(team.founder, 'notice', {
+      steps: [{ name: 'Two', gates: [aGate('two', { needed: 2, who: { people: [noor.id, bea.id], groups: [], roles: [] } })] }],
+    })
+    const notice = await sent(team, 'notice', 'Twice read')
+    const two = async () => (await team.writer.need<{ stuck: boolean }[]>('GET', `/drafts/${notice.draft}/gates`))[0]!.stuck
+    expect(await two()).toBe(false)
+    await team.founder.need('PUT', `/people/${bea.id}/same?anyway=yes`, { body: { same: noor.id } })
+    expect(await two()).toBe(true)
+  })
   it('holds at the gates named alone, and ends when either says so', async () => {
     const { team } = here
     const [away, deputy] = [await colleague('reviewer'), await colleague('writer')]

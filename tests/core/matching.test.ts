@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { meantBy } from '../../core/words/matching'
+import { matchingEntries } from '../../core/words/matching'
 
 const COMMANDS = [
   { name: 'Today', also: 'home' },
@@ -10,7 +10,7 @@ const COMMANDS = [
   { name: 'Start a banner' },
   { name: 'Åre' },
 ]
-const names = (typed: string) => meantBy(COMMANDS, typed).map(({ name }) => name)
+const names = (typed: string) => matchingEntries(COMMANDS, typed).map(({ name }) => name)
 
 describe('what typed words mean', () => {
   it.each([
@@ -28,7 +28,7 @@ describe('what typed words mean', () => {
 
   it('puts what is called so before what has it among its other words', () => {
     const entries = [{ name: 'Content', also: 'pages' }, { name: 'All pages' }, { name: 'Pages' }]
-    expect(meantBy(entries, 'pages').map(({ name }) => name)).toEqual(['Pages', 'All pages', 'Content'])
+    expect(matchingEntries(entries, 'pages').map(({ name }) => name)).toEqual(['Pages', 'All pages', 'Content'])
   })
 
   it('leaves all in their order without a word, and never finds what has none of the words', () => {
@@ -36,11 +36,11 @@ describe('what typed words mean', () => {
     expect(names('  ')).toHaveLength(COMMANDS.length)
     fc.assert(
       fc.property(fc.string({ maxLength: 12 }), (typed) => {
-        const found = meantBy(COMMANDS, typed)
+        const found = matchingEntries(COMMANDS, typed)
         expect(new Set(found).size).toBe(found.length)
         for (const entry of found) expect(COMMANDS).toContain(entry)
         // More words mean fewer things.
-        for (const entry of meantBy(COMMANDS, `${typed} zzz`)) expect(typed.match(/[\p{L}\p{N}]/u) ? [] : COMMANDS).toContain(entry)
+        for (const entry of matchingEntries(COMMANDS, `${typed} zzz`)) expect(typed.match(/[\p{L}\p{N}]/u) ? [] : COMMANDS).toContain(entry)
       }),
     )
   })

@@ -74,6 +74,36 @@ describe('what is refused while a dialog is open', () => {
     expect(alerts()).toEqual(['Nor this one'])
   })
 
+  it('leaves the focus to who goes on writing, and takes it from who pressed Enter or a button', async () => {
+    setActivePinia(createPinia())
+    const page = mount(PlainDialog, {
+      attachTo: document.body,
+      props: { open: true, title: 'Words' },
+      slots: { default: () => h('input', { id: 'words' }), actions: () => h('button', 'Save') },
+    })
+    await flushPromises()
+    const field = document.getElementById('words')!
+    const press = (key: string) => field.dispatchEvent(new KeyboardEvent('keydown', { key, bubbles: true }))
+    const focusAfter = async (key: string) => {
+      field.focus()
+      press(key)
+      useNotices().trouble(refused('Not so'))
+      await flushPromises()
+      return document.activeElement?.id || document.activeElement?.getAttribute('role')
+    }
+    expect([await focusAfter('a'), await focusAfter('Enter')]).toEqual(['words', 'alert'])
+    page.unmount()
+  })
+
+  it('is said at the foot of the screen again once a dialog is gone with its screen', async () => {
+    const page = mount(PlainDialog, { attachTo: document.body, props: { open: true, title: 'Gone' } })
+    await flushPromises()
+    page.unmount()
+    await flushPromises()
+    useNotices().trouble(refused('Said where it is seen'))
+    expect(useNotices().list.map(({ text }) => text)).toEqual(['Said where it is seen'])
+  })
+
   it('leaves a dialog for words open, with the words, until it is done', async () => {
     let done = false
     let closed = 0

@@ -1,11 +1,15 @@
 <script setup lang="ts">
 import { FIELDS } from '~~/core/content/fields'
+import { dateIn } from '~~/core/time/date'
+import { readDay } from '~~/core/time/reading'
+import { dayWords } from '~~/core/time/words'
 import LabelChoice from './LabelChoice.vue'
 import { cellValue, type Column, type Listed } from './columns'
 import { bylineWords, useAuthors } from '~/composables/authors'
 import { usePeople } from '~/composables/people'
 import { useSite } from '~/stores/site'
 import * as common from '~~/core/words/office/common'
+import * as choosing from '~~/core/words/office/choosing'
 import * as say from '~~/core/words/office/batches'
 
 /** The value of one cell while it is edited: Enter keeps it, Tab keeps it and goes on, Escape leaves it as it was. */
@@ -14,17 +18,30 @@ const emit = defineEmits<{ done: [value: string | null, onward: boolean]; labels
 const site = useSite()
 const people = usePeople()
 const authors = useAuthors()
-const value = ref(cellValue(props.column, props.row))
+const edit = computed(() => props.column.edit!)
+const isDay = computed(() => edit.value.as === 'date')
+const today = dateIn(site.now.toISOString(), site.zone)
+const start = cellValue(props.column, props.row)
+const value = ref(isDay.value && start ? dayWords(start) : start)
+/** The value that is written; `null` where it should be a day and is none. A day to come is meant where somebody is to look again. */
+function read(words: string): string | null {
+  if (!isDay.value) return words
+  return words.trim() ? readDay(words, today, 'note' in edit.value ? 'ahead' : 'back') : ''
+}
+const wrong = ref(false)
 const field = useTemplateRef<HTMLInputElement | HTMLSelectElement>('field')
 onMounted(() => {
   field.value?.focus()
   if (field.value instanceof HTMLInputElement && field.value.type === 'text') field.value.select()
 })
 let over = false
-function done(kept: boolean, onward = false) {
+function done(keeps: boolean, onward = false) {
   if (over) return
+  const written = keeps ? read(value.value) : null
+  wrong.value = keeps && written === null
+  if (wrong.value) return
   over = true
-  emit('done', kept ? value.value : null, onward)
+  emit('done', written, onward)
 }
 function key(event: KeyboardEvent) {
   if (event.key === 'Enter' || event.key === 'Tab') {
@@ -40,12 +57,12 @@ function key(event: KeyboardEvent) {
 const several = computed(() =>
   props.row.fields.byline?.some((id, index) => index > 0 || !authors.value.has(id)) ? cellValue(props.column, props.row) : '',
 )
-const edit = computed(() => props.column.edit!)
 const most = computed(() => ('field' in edit.value && FIELDS[edit.value.field].input === 'segment' ? 120 : 200))
 </script>
 
 <template>
-  <div data-editor class="absolute inset-x-0 inset-y-0.5 z-10 px-1" @dblclick.stop>
+  <div data-editor class="menu-place absolute inset-x-0 inset-y-0.5 z-10 px-1" @dblclick.stop>
+    <span v-if="edit.as === 'labels'" class="menu-button absolute inset-0" />
     <LabelChoice v-if="edit.as === 'labels'" :now="row.labels" @done="(add, remove) => emit('labels', add, remove)" @close="done(false)" />
     <select
       v-else-if="edit.as === 'section' || edit.as === 'person' || edit.as === 'byline' || edit.as === 'switch'"
@@ -78,8 +95,10 @@ const most = computed(() => ('field' in edit.value && FIELDS[edit.value.field].i
       ref="field"
       v-model="value"
       class="input !h-full"
-      :class="column.key === 'address' && 'font-mono text-[0.9em]'"
-      :type="edit.as === 'date' ? 'date' : edit.as === 'number' ? 'number' : 'text'"
+      :class="[column.key === 'address' && 'font-mono text-[0.9em]', wrong && '!border-rust']"
+      :type="edit.as === 'number' ? 'number' : 'text'"
+      :aria-invalid="wrong || undefined"
+      :title="wrong ? choosing.writeADayAs : undefined"
       :maxlength="most"
       :aria-label="column.key === 'address' ? say.lastPartOfTheAddress : column.label"
       autocomplete="off"

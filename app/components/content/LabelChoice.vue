@@ -47,7 +47,7 @@ onClickOutside(box, keep)
 <template>
   <div
     ref="box"
-    class="absolute top-0 left-0 z-30 w-72 rounded-md border border-line bg-sheet p-2 shadow-lg"
+    class="menu w-72 p-2"
     role="group"
     :aria-label="common.labels"
     @keydown.escape.prevent.stop="emit('close')"

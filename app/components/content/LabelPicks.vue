@@ -31,7 +31,7 @@ function done(add: string[], remove: string[]) {
   <div>
     <p class="label">{{ label }}</p>
     <NotLoaded :what="say.theNamesOfLabels" :problem="problem" @again="again" />
-    <div class="relative flex flex-wrap items-center gap-1.5">
+    <div class="menu-place flex flex-wrap items-center gap-1.5">
       <span v-for="{ id, title } in now" :key="id" class="flex items-center gap-1 rounded-md bg-kelp-wash py-0.5 pr-0.5 pl-2"
         >{{ title
         }}<button

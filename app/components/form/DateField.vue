@@ -5,7 +5,7 @@ import { dateIn } from '~~/core/time/date'
 import { daysOn, monthsOn, readDayAndTime, type Sense } from '~~/core/time/reading'
 import { dayWords } from '~~/core/time/words'
 import { lazily } from '~/composables/lazily'
-import { useWritten } from '~/composables/written'
+import { useValueInWords } from '~/composables/valueInWords'
 import { useSite } from '~/stores/site'
 import * as say from '~~/core/words/office/choosing'
 
@@ -28,7 +28,7 @@ const emit = defineEmits<{ time: [time: string]; take: [date: string] }>()
 const site = useSite()
 const today = computed(() => dateIn(site.now.toISOString(), site.zone))
 const meant = (words: string) => readDayAndTime(words, today.value, props.sense)
-const { typed, wrong, take, write, leave } = useWritten(model, {
+const { typed, wrong, take, write, leave } = useValueInWords(model, {
   read: (words) => (words ? (meant(words)?.date ?? null) : ''),
   hint: say.writeADayAs,
   taken(date, words) {

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { ChevronLeft, ChevronRight } from 'lucide-vue-next'
-import { shiftDate, weeksOf } from '~~/core/time/month'
+import { shiftDate, weekOf, weeksOf } from '~~/core/time/month'
 import { dateWords, monthWords } from '~~/core/time/words'
 import * as calendar from '~~/core/words/office/calendar'
 import * as say from '~~/core/words/office/choosing'
@@ -21,11 +21,17 @@ const STEPS: Record<string, Parameters<typeof shiftDate>[1]> = {
   PageUp: { months: -1 },
   PageDown: { months: 1 },
 }
+/** The day that a key leads to: the first and last of the week, or so many days, weeks and months on. */
+function dayFor(key: string): string | undefined {
+  if (key === 'Home') return weekOf(at.value)[0]
+  if (key === 'End') return weekOf(at.value).at(-1)
+  return STEPS[key] && shiftDate(at.value, STEPS[key])
+}
 async function key(event: KeyboardEvent) {
-  const step = STEPS[event.key]
-  if (!step) return
+  const day = dayFor(event.key)
+  if (!day) return
   event.preventDefault()
-  at.value = shiftDate(at.value, step)
+  at.value = day
   await nextTick()
   grid.value?.querySelector<HTMLElement>('[tabindex="0"]')?.focus()
 }

@@ -1,21 +1,26 @@
 <script setup lang="ts">
 import { Dialog, DialogPanel, DialogTitle } from '@headlessui/vue'
+import { WRITABLE } from '~/editor/typing'
 import { useNotices, type Trouble } from '~/stores/notices'
 
 /**
  * A dialog with a title, what it says, and its actions. Escape and a click outside close it. What is refused while it is open
- * stands above its actions and has the focus.
+ * stands above its actions and has the focus, but for someone who is writing.
  */
 const props = defineProps<{ open: boolean; title: string; wide?: boolean | 'all' }>()
 defineEmits<{ close: [] }>()
 const notices = useNotices()
 const trouble = shallowRef<Trouble | null>(null)
 const told = useTemplateRef<HTMLElement>('told')
+/** The last key in a field of the dialog: whoever goes on writing keeps the focus. */
+const lastKey = ref('')
 async function tell(words: Trouble | null) {
   trouble.value = words
   if (!words) return
   await nextTick()
-  told.value?.focus()
+  const writes = document.activeElement?.matches(WRITABLE) && lastKey.value !== 'Enter'
+  if (writes) told.value?.scrollIntoView({ block: 'nearest' })
+  else told.value?.focus()
 }
 watch(
   () => props.open,
@@ -34,6 +39,7 @@ watch(
       <DialogPanel
         class="w-full rounded-md border border-line bg-sheet p-5 shadow-xl"
         :class="wide === 'all' ? 'max-w-6xl' : wide ? 'max-w-2xl' : 'max-w-lg'"
+        @keydown.capture="lastKey = $event.key"
       >
         <DialogTitle class="font-serif text-head font-semibold">{{ title }}</DialogTitle>
         <div class="mt-3"><slot /></div>

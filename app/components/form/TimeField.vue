@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import { readTime } from '~~/core/time/reading'
-import { useWritten } from '~/composables/written'
+import { useValueInWords } from '~/composables/valueInWords'
 import * as say from '~~/core/words/office/choosing'
 
 /** A time of day on a clock of 24 hours (HH:MM, empty for none): written as people write times, moved by a quarter of an hour by the arrow keys. */
@@ -8,7 +8,7 @@ defineOptions({ inheritAttrs: false })
 const model = defineModel<string>({ required: true })
 defineProps<{ disabled?: boolean; required?: boolean; label?: string }>()
 const emit = defineEmits<{ take: [time: string] }>()
-const { typed, wrong, take, write, leave } = useWritten(model, {
+const { typed, wrong, take, write, leave } = useValueInWords(model, {
   read: (words) => (words ? readTime(words) : ''),
   hint: say.writeATimeAs,
   taken: (time) => emit('take', time),

@@ -14,10 +14,10 @@ const emit = defineEmits<{ close: [] }>()
 /** So many commands are shown. */
 const MOST = 40
 const text = ref('')
-const { list, search, thought } = useCommands()
+const { list, search, somethingNew } = useCommands()
 const notices = useNotices()
 /** Commands, then the items with these words, then a new one that would be called so. */
-const meant = (found: Command[]) => [...list(text.value).slice(0, MOST), ...found, ...thought(text.value)]
+const meant = (found: Command[]) => [...list(text.value).slice(0, MOST), ...found, ...somethingNew(text.value)]
 const shown = ref<Command[]>(meant([]))
 
 const {

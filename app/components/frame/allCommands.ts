@@ -1,5 +1,5 @@
 import { can, KINDS, KINDS_TO_START } from '~~/core/kinds/kinds'
-import { meantBy } from '~~/core/words/matching'
+import { matchingEntries } from '~~/core/words/matching'
 import { api } from '~/composables/api'
 import { offered, whyNot, type Command } from '~/composables/commands'
 import { useSession } from '~/stores/session'
@@ -60,13 +60,13 @@ export function useCommands() {
     ]
   }
   /** What typed words mean, best first. */
-  const list = (text: string): Command[] => meantBy(everything(), text)
+  const list = (text: string): Command[] => matchingEntries(everything(), text)
   /** The last thing that words may be: the title of something new. Nothing is made before one has seen where. */
-  const thought = (text: string): Command[] =>
+  const somethingNew = (text: string): Command[] =>
     text.trim().length > 3
       ? [
           {
-            id: 'thought',
+            id: 'new',
             group: say.start,
             name: say.startSomethingCalled(text.trim()),
             why: writesNowhere(),
@@ -86,5 +86,5 @@ export function useCommands() {
       run: () => navigateTo(`/office/items/${item.id}`),
     }))
   }
-  return { list, search, thought }
+  return { list, search, somethingNew }
 }

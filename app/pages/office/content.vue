@@ -64,7 +64,7 @@ useHead({ title: say.contentYieldgate })
 
 const listing = useListing(() => ({ q: q.value, sort: sort.value }))
 const { total, meant, unknown, problem, rowAt } = listing
-const nobodyIsCalled = computed(() => {
+const unknownWords = computed(() => {
   const names = namesIn(query.value)
   const said = unknown.value.flatMap(({ place }) => names[place] ?? []).map(({ field, value }) => say.nothingIsCalled(field, value))
   return [...new Set(said)].join(' ')
@@ -324,8 +324,8 @@ const words = computed(() => (total.value === null || problem.value ? '' : say.s
           @choose-all="chooseAll"
           @card="rest"
         />
-        <p v-if="nobodyIsCalled" role="status" class="px-5 pt-5 text-rust" :class="total ? 'order-first border-b border-line py-1.5' : ''">
-          {{ nobodyIsCalled }}
+        <p v-if="unknownWords" role="status" class="px-5 pt-5 text-rust" :class="total ? 'order-first border-b border-line py-1.5' : ''">
+          {{ unknownWords }}
         </p>
         <p v-if="!total && meant" class="p-5 text-soft">
           {{ say.noItemIsLikeThisDidYouMean }} <button class="link" @click="show({ q: meant })">{{ meant }}</button>?

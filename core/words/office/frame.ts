@@ -3,7 +3,7 @@ import type { Said } from '../said'
 
 // CommandField
 export const findOrDoAnything = 'Find or do anything'
-export const findAnItem = 'Find an item, go to a place, or write a thought'
+export const findAnItem = 'Find an item, go to a place, or name something new'
 export const nothingHasTheseWords = 'Nothing has these words.'
 
 // LoadState
