@@ -1,4 +1,4 @@
-import { expect, test, type Page } from '@playwright/test'
+import { expect, test, type Locator, type Page } from '@playwright/test'
 import { SLOWER, stepIn } from './office'
 
 test.describe.configure({ timeout: 240_000 * SLOWER })
@@ -65,6 +65,19 @@ test('no place of the office scrolls as a document, by Tab or wheel, and all pla
   await page.context().close()
 })
 
+/** How far something sticks out of the window, on each side. */
+const outside = (what: Locator) =>
+  what.evaluate((element) => {
+    const { top, left, right, bottom } = element.getBoundingClientRect()
+    return {
+      top: Math.min(0, top),
+      left: Math.min(0, left),
+      right: Math.max(0, right - innerWidth),
+      bottom: Math.max(0, bottom - innerHeight),
+    }
+  })
+const INSIDE = { top: 0, left: 0, right: 0, bottom: 0 }
+
 test('every menu stands inside the window, in windows large and small', async ({ browser }) => {
   const page = await stepIn(browser, 'Idris Calloway', { reducedMotion: 'reduce' })
   const { items } = (await (await page.request.get('/api/v1/items?q=kind:page%20draft:draft&limit=1')).json()) as {
@@ -85,17 +98,9 @@ test('every menu stands inside the window, in windows large and small', async ({
         await page.keyboard.press('Enter')
         const menu = page.getByRole('menu')
         await expect(menu).toBeVisible()
-        const out = await menu.evaluate((element) => {
-          const { top, left, right, bottom } = element.getBoundingClientRect()
-          return {
-            top: Math.min(0, top),
-            left: Math.min(0, left),
-            right: Math.max(0, right - innerWidth),
-            bottom: Math.max(0, bottom - innerHeight),
-          }
-        })
+        const out = await outside(menu)
         const name = await button.evaluate((element) => element.getAttribute('aria-label') ?? element.textContent)
-        expect.soft(out, `${name} on ${path} at ${width} × ${height}`).toEqual({ top: 0, left: 0, right: 0, bottom: 0 })
+        expect.soft(out, `${name} on ${path} at ${width} × ${height}`).toEqual(INSIDE)
         expect.soft(await documentOver(page), `${path} at ${width} × ${height}`).toEqual({ scrolled: 0, over: 0 })
         await page.keyboard.press('Escape')
         await expect(menu).toBeHidden()
@@ -136,5 +141,90 @@ test('the tools of a text stand beside the page’s text and never over it', asy
       expect.soft(box.left >= 0 && box.right <= width && box.top >= 0 && box.bottom <= height, `in the window, ${where}`).toBe(true)
     }
   }
+  await page.context().close()
+})
+
+test('what opens at a field, a cell or a text stands inside the window too', async ({ browser }) => {
+  const page = await stepIn(browser, 'Idris Calloway', { reducedMotion: 'reduce' })
+  const { items } = (await (await page.request.get('/api/v1/items?q=%22Cars%20and%20vans%22&limit=1')).json()) as {
+    items: { id: string }[]
+  }
+  const held = async (what: Locator, where: string) => {
+    await expect(what).toBeVisible()
+    expect.soft(await outside(what), where).toEqual(INSIDE)
+    expect.soft(await documentOver(page), where).toEqual({ scrolled: 0, over: 0 })
+  }
+  for (const [width, height] of WINDOWS) {
+    const at = `at ${width} × ${height}`
+    await page.setViewportSize({ width, height })
+    await page.goto('/office/content')
+    const line = page.getByRole('combobox', { name: 'What to look for' })
+    await line.fill('draft:')
+    await held(page.getByRole('listbox', { name: 'What can come next' }), `what can come next ${at}`)
+    await line.fill('')
+    await page.keyboard.press('Escape')
+    const rows = page.getByRole('row').filter({ has: page.getByRole('checkbox') })
+    await expect(rows.nth(2)).toBeVisible()
+    if (height > 500) {
+      await rows.nth(2).getByRole('checkbox').check()
+      const more = page.getByRole('button', { name: 'More', exact: true })
+      await more.press('Enter')
+      await held(page.getByRole('menu'), `more for the chosen ${at}`)
+      await page.keyboard.press('Escape')
+    }
+
+    await page.goto(`/office/items/${items[0]!.id}`)
+    const text = page.getByRole('article', { name: 'The page' }).getByText('Fares include the driver')
+    await text.click()
+    for (const name of ['Text style', 'Special characters']) {
+      await page.getByRole('button', { name }).click()
+      await held(page.getByRole('menu'), `${name} ${at}`)
+      await page.keyboard.press('Escape')
+    }
+    await page.getByRole('button', { name: /^Block 1: move/ }).press('Enter')
+    await held(page.getByRole('menu'), `a block’s menu ${at}`)
+    await page.keyboard.press('Escape')
+    // The office's own facts are loaded when one is near them.
+    await page.locator('#about-office').scrollIntoViewIfNeeded()
+    await page.locator('#review-by').scrollIntoViewIfNeeded()
+    await page.locator('#review-by').locator('xpath=..').getByRole('button', { name: 'Pick a day' }).click()
+    await held(page.getByRole('grid'), `a month ${at}`)
+    await page.keyboard.press('Escape')
+    await expect(page.getByRole('grid')).toBeHidden()
+  }
+  await page.context().close()
+})
+
+test('a month to pick from is walked by keys, and Escape closes it alone, not the dialog that it stands in', async ({ browser }) => {
+  const page = await stepIn(browser, 'Idris Calloway', { reducedMotion: 'reduce' })
+  const { items } = (await (await page.request.get('/api/v1/items?q=draft:cleared&limit=1')).json()) as { items: { id: string }[] }
+  await page.goto(`/office/items/${items[0]!.id}`)
+  await page.getByRole('button', { name: 'More actions' }).click()
+  await page.getByRole('menuitem', { name: /^(Set a time|Move its time)$/ }).click()
+  const dialog = page.getByRole('dialog')
+  const date = dialog.getByLabel('Date', { exact: true })
+  await date.fill('2027-03-10')
+  await date.press('Tab')
+  await expect(dialog.getByRole('button', { name: 'Pick a day' }).first()).toBeFocused()
+  await page.keyboard.press('Enter')
+  const focused = () => page.evaluate(() => document.activeElement?.getAttribute('aria-label'))
+  await expect.poll(focused).toBe('10 March 2027')
+  for (const [key, day] of [
+    ['ArrowRight', '11 March 2027'],
+    ['ArrowUp', '4 March 2027'],
+    ['Home', '1 March 2027'],
+    ['End', '7 March 2027'],
+    ['PageDown', '7 April 2027'],
+    ['PageUp', '7 March 2027'],
+  ] as const) {
+    await page.keyboard.press(key)
+    await expect.poll(focused).toBe(day)
+  }
+  await page.keyboard.press('Escape')
+  await expect(page.getByRole('grid')).toBeHidden()
+  await expect(date).toHaveValue('Wed 10 Mar 2027')
+  await dialog.getByRole('button', { name: 'Pick a day' }).first().click()
+  await page.getByRole('button', { name: '12 March 2027' }).click()
+  await expect(date).toHaveValue('Fri 12 Mar 2027')
   await page.context().close()
 })

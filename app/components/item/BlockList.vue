@@ -286,7 +286,7 @@ const openAt = (id: string) => notes?.threadsAt(id)?.filter((thread) => !thread.
           :class="
             inner
               ? '-top-3 right-1 z-10 rounded-md border border-line bg-sheet group-focus-within/inner:opacity-100 group-hover/inner:opacity-100'
-              : 'top-0 right-full mr-1 group-focus-within/block:opacity-100 group-hover/block:opacity-100'
+              : 'top-0 right-full mr-1 max-md:-mr-2 max-md:flex-col group-focus-within/block:opacity-100 group-hover/block:opacity-100'
           "
           class="absolute flex opacity-0 transition-opacity"
         >
