@@ -127,6 +127,7 @@ function forecasts(): Row[] {
         links,
         missing: [],
         clocks: [],
+        draft: null,
         repeats: false,
       },
     ])

@@ -54,6 +54,7 @@ type AtGate = 'clear' | 'return' | 'hand'
 /** What else can be done with an item and its draft. */
 export type PlainAction =
   | 'pull-out'
+  | 'remind'
   | 'put-live'
   | 'carry-out'
   | 'send'
@@ -122,6 +123,7 @@ function inReview({ may }: ActionFacts, draft: DraftFacts, pinned: number): Item
         ? [{ do: 'hand', gate, name: draft.waiting.length > 1 ? `Hand on${at(gate)}` : 'Hand to a colleague', why: null }]
         : [],
     ),
+    ...(takesBack && draft.waiting.some((gate) => !mine.has(gate)) ? [REMIND] : []),
     ...(takesBack && !isWriter ? [PULL_OUT] : []),
     ...(draft.mayClear.length
       ? []
@@ -134,6 +136,7 @@ function inReview({ may }: ActionFacts, draft: DraftFacts, pinned: number): Item
         ]),
   ]
 }
+const REMIND: ItemAction = { do: 'remind', name: 'Ask the reviewers again', why: null }
 const PULL_OUT: ItemAction = { do: 'pull-out', name: 'Take back from review', why: null }
 
 /** The next step of a draft on its way to readers. */

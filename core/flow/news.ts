@@ -47,7 +47,7 @@ export function newsWords({ kind, title, gate, by: name, note }: Pick<News, 'kin
     case 'answered':
       return `${name ?? 'Someone'} answered a note at ${item}${said}`
     case 'reminder':
-      return `${item} should be cleared soon${at(gate)}`
+      return name ? `${name} asks you to clear ${item} soon${at(gate)}${said}` : `${item} should be cleared soon${at(gate)}`
     case 'late':
       return `${item} is late${at(gate)}`
     case 'held':

@@ -428,7 +428,8 @@ export interface JournalData {
   'calendar.feed-ended': null
   'draft.handed': AtGate & { to: string }
   'draft.proposed': { draft: string; change: string; to?: string; kind?: string }
-  'gate.reminded': { draft: string; gate: string }
+  /** Without a person it is the deadline that reminds. */
+  'gate.reminded': { draft: string; gate: string; note?: string }
   'gate.late': { draft: string; gate: string }
   'exception.opened': OfException & { gates: readonly string[]; reason: string; due: string | null; fast: boolean }
   'exception.gate-cleared': { exception: string; gates: readonly string[]; open: readonly string[]; note: string }

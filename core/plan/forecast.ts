@@ -2,11 +2,13 @@ import type { Reason } from '../outcome'
 import { reason } from '../words/ruleReasons'
 import { can } from '../kinds/kinds'
 import { fullIn } from '../time/words'
+import type { ReviewState } from '../flow/draft'
 import type { SiteEntry } from './entry'
 import type { Wish } from './judge'
 import { playTurn, type Played, type Turn, type Unders } from './play'
 import { SiteAfter, type SiteAt } from './siteAt'
-import { remedyFor, type Trouble } from './troubles'
+import { mendWords, remediesFor } from './remedies'
+import type { Trouble } from './troubles'
 import { WatchedSite } from './watchedSite'
 
 /** What the forecast knows of a planned change beside its wish. */
@@ -14,6 +16,8 @@ export interface PlannedFacts {
   event: string
   edition: string | null
   item: string
+  /** The draft that it puts live, with how far that is in review; `null` for what needs none. */
+  draft: { id: string; review: ReviewState } | null
   title: string
   does: 'put' | 'withdraw'
   /** What forbids it whatever the site is like then, such as an owner without the right. */
@@ -242,10 +246,11 @@ class Foreteller {
     this.toRepeat.length = 0
     const facts = this.factsOf(turn)
     const troubles: Trouble[] = []
-    const add: Add = (of, weight, { code, detail }, about = '') => {
-      const { event, edition, item, title } = of
+    const add: Add = (of, weight, { code, detail }, about = '', mend = code) => {
+      const { event, edition, item, title, does } = of
       const key = [code, event, item, about].join(' ')
-      troubles.push({ key, weight, code, at: turn.at, event, edition, item, title, detail, remedy: remedyFor(code) })
+      const remedy = { remedy: mendWords(mend), remedies: remediesFor(mend, of, about) }
+      troubles.push({ key, weight, code, at: turn.at, event, edition, item, title, does, detail, ...remedy })
     }
     this.watched.begin()
     const { results, changes, moved } = playTurn(this.site, this.watched, turn, this.zone, this.unders)
@@ -336,12 +341,13 @@ class Foreteller {
       const off = planned?.leaves.find((moment) => moment > at)
       if (!there) {
         const coming = planned?.arrives.find((moment) => moment > at)
-        const why = coming
-          ? `goes live only ${fullIn(coming, this.zone)}`
-          : planned?.leaves.some((moment) => moment <= at)
-            ? 'leaves the site by then'
-            : 'is not on the site'
-        add(of, 'warns', reason('link-not-yet', { title: planned?.title ?? null, why }), target)
+        const left = planned?.leaves.some((moment) => moment <= at)
+        const [why, mend] = coming
+          ? [`goes live only ${fullIn(coming, this.zone)}`, 'link-not-yet' as const]
+          : left
+            ? ['leaves the site by then', 'link-off' as const]
+            : ['is not on the site', 'link-nowhere' as const]
+        add(of, 'warns', reason('link-not-yet', { title: planned?.title ?? null, why }), target, mend)
       } else if (off) add(of, 'warns', reason('link-off', { title: there.title, leaves: fullIn(off, this.zone) }), target)
     }
     if (can(entry.kind, 'tree') && !this.isReached(entry)) add(of, 'warns', reason('unreached'))
@@ -377,7 +383,7 @@ class Foreteller {
 
 /** A text that has come by plan, with what readers get of it. */
 type Coming = [of: PlannedFacts, now: SiteEntry]
-type Add = (of: PlannedFacts, weight: Trouble['weight'], met: Pick<Reason, 'code' | 'detail'>, about?: string) => void
+type Add = (of: PlannedFacts, weight: Trouble['weight'], met: Pick<Reason, 'code' | 'detail'>, about?: string, mend?: string) => void
 const NO_FACTS: PlannedFacts[] = []
 const NONE: Step['took'] = []
 const NOTHING: ReadonlyMap<string, PlannedFacts> = new Map()

@@ -73,6 +73,7 @@ export const SERVICE_REASONS = {
   'body-unknown': 'This command takes no body',
   'calendar-used': ({ route }: { route: string }) => `The route “${route}” counts by it`,
   'calendars-many': ({ most }: { most: number }) => `There are at most ${most} calendars`,
+  'asked-just-now': ({ since }: { since: string }) => `They were asked at ${since}; wait an hour before you ask again`,
   'changed-by-both': ({ places }: { places: number }) => `${places} places were changed in the draft and on the site`,
   'code-needed': 'Type the code that your authenticator shows now',
   'code-wrong': ({ code }: { code: 'used' | 'new' }) =>
@@ -170,6 +171,7 @@ export const SERVICE_REASONS = {
   'note-resolved': 'That note is dealt with already',
   nothing: ({ to }: { to: 'do' | 'undo' | 'rewrite' }) =>
     ({ do: 'No item was chosen', undo: 'There is nothing to take back', rewrite: 'Nothing of this would change anything' })[to],
+  'link-nowhere': 'The links would lead to an address that nothing has on this site; choose another',
   'nothing-live': 'It is not on the site, and no draft of it is open',
   'only-one': 'A site has its settings once',
   'openid-off': 'This office has no other door',

@@ -10,7 +10,8 @@ import { bringUpToDate, previewUpdate } from '../services/writing/upToDate'
 import { clearAfterwards } from '../services/reviewing/afterwards'
 import { discardDraft, renameDraft, reopenDraft } from '../services/writing/drafts'
 import { restoreVersion, saveEdits } from '../services/writing/saving'
-import { clearDraft, clearTogether, handDraft, pullOutDraft, returnDraft, sendDraft } from '../services/reviewing/review'
+import { clearDraft, clearTogether, handDraft, returnDraft } from '../services/reviewing/review'
+import { pullOutDraft, remindGates, sendDraft, sendTogether } from '../services/reviewing/sending'
 import { clearersAt, gatesAhead } from '../services/reviewing/gateFacts'
 import { addNote, answerNote, resolveNote, takeSuggestion } from '../services/reviewing/notes'
 import { putLiveNow } from '../services/publishing/publishing'
@@ -142,6 +143,31 @@ export const drafts = [
     body: z.strictObject({ gate: z.string().max(60), person: z.string().max(60), note: text.default('') }),
     answer: 'nothing',
     run: ({ office, actor, params, body, ifMatch }) => handDraft(office, actor, params.id, ifMatch, body),
+  }),
+  endpoint({
+    method: 'POST',
+    path: '/drafts/:id/remind',
+    tag: 'drafts',
+    summary: 'Ask those who may clear a draft where it waits once more',
+    params: id,
+    body: z.strictObject({ note: text.default('') }),
+    answer: 'nothing',
+    run: ({ office, actor, params, body }) => remindGates(office, actor, params.id, body.note),
+  }),
+  endpoint({
+    method: 'POST',
+    path: '/sendings',
+    tag: 'drafts',
+    summary: 'Send several drafts that belong together to review, each in exactly the version seen: all or none',
+    body: z.strictObject({
+      drafts: z
+        .array(z.strictObject({ draft: z.string().max(60), seen: z.string().max(60) }))
+        .min(1)
+        .max(200),
+      note: text.default(''),
+    }),
+    answer: z.array(z.strictObject({ draft: z.string(), review: common.reviewState })),
+    run: ({ office, actor, body }) => sendTogether(office, actor, body.drafts, body.note),
   }),
   endpoint({
     method: 'POST',

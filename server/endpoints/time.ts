@@ -11,7 +11,8 @@ import { may } from '../services/people/access'
 import { previewBack, previewUndo, rollSiteBack, undoEdition } from '../services/planning/goingBack'
 import { siteDifferences } from '../services/planning/momentDifferences'
 import { endShareLink, shareLink, shareLinks } from '../services/planning/shareLinks'
-import { readableTroubles } from '../services/planning/troubles'
+import { freeMoment, readableTroubles } from '../services/planning/troubles'
+import { unsentOfEdition } from '../services/reviewing/sending'
 import { Download, endpoint, openEndpoint } from './endpoint'
 import * as answers from './answers/time'
 
@@ -112,6 +113,15 @@ export const time = [
     params: id,
     answer: answers.editionPage,
     run: ({ office, actor, params }) => editionPage(office, actor, params.id),
+  }),
+  endpoint({
+    method: 'GET',
+    path: '/editions/:id/unsent',
+    tag: 'time',
+    summary: 'The drafts of an edition that the person could send to review, each with its newest version and who would be asked',
+    params: id,
+    answer: answers.unsent,
+    run: ({ office, actor, params }) => unsentOfEdition(office, actor, params.id),
   }),
   endpoint({
     method: 'PATCH',
@@ -233,10 +243,20 @@ export const time = [
     path: '/forecast/trial',
     repeat: 'harmless',
     tag: 'time',
-    summary: 'What moving an event or an edition to another moment would bring and mend; nothing is changed',
-    body: z.strictObject({ event: key.optional(), edition: key.optional(), at: instant }),
+    summary: 'What moving an event or an edition to another moment, or taking it out (null), would bring and mend; nothing is changed',
+    body: z.strictObject({ event: key.optional(), edition: key.optional(), at: instant.nullable() }),
     answer: z.strictObject({ come: z.array(answers.trouble), go: z.array(answers.trouble) }),
     run: async ({ actor, foresight, body }) => readableTroubles(actor, foresight, { trial: body }),
+  }),
+  endpoint({
+    method: 'POST',
+    path: '/forecast/free-moment',
+    repeat: 'harmless',
+    tag: 'time',
+    summary: 'The next moment within two weeks at which an event or an edition would not meet a trouble, nor bring another',
+    body: z.strictObject({ trouble: z.string().max(600), event: key.optional(), edition: key.optional() }),
+    answer: z.strictObject({ at: z.string().nullable() }),
+    run: ({ actor, foresight, body }) => freeMoment(actor, foresight, body),
   }),
   endpoint({
     method: 'GET',

@@ -142,3 +142,13 @@ export async function journalOnward(db: Reader, filter: JournalFilter, after: nu
 
 /** Writes rows that continue the chain, as `chained` made them. */
 export const addJournalRows = (tx: Tx, rows: Row[]) => tx.insert('journal', rows)
+
+/** When someone last asked the gates of a draft once more; reminders of deadlines do not count. */
+export const lastAskedAgain = async (db: Reader, item: string, draft: string): Promise<string | undefined> =>
+  (
+    await db.one<{ at: string }>(
+      `SELECT at FROM journal WHERE item_id = $item AND action = 'gate.reminded' AND person_id IS NOT NULL
+         AND json_extract(data, '$.draft') = $draft ORDER BY seq DESC LIMIT 1`,
+      { item, draft },
+    )
+  )?.at

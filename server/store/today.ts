@@ -14,6 +14,13 @@ export interface Line {
   section: string
 }
 
+/** When, by whom and with which words a draft was sent. */
+interface Sent {
+  at: string
+  by: string
+  note: string
+}
+
 const IN_READABLE = 'i.section_id IN (SELECT value FROM json_each($readable))'
 
 /** What is counted of the time since one was here, and what is told of it one by one. */
@@ -30,9 +37,13 @@ const TOLD_AT_ONCE: JournalAction[] = ['item.put-live', 'item.rolled-back', 'ite
 
 /** What is in review, or moves into these sections, the longest first. */
 export const inReview = (db: Reader, limit: number, readable: string) =>
-  db.all<Line & { draft: string; change: string; to: string | null; at: string; by: string; note: string; number: number }>(
-    `SELECT i.id AS item, i.kind, i.title, i.section_id AS section, d.id AS draft, d.change, ${LEADS_TO} AS "to", d.sent_at AS at, p.name AS by, d.sent_note AS note, v.number
-       FROM draft d JOIN item i ON i.id = d.item_id JOIN person p ON p.id = d.sent_by JOIN version v ON v.id = d.head_version
+  db.all<
+    Line & Sent & { draft: string; change: string; to: string | null; number: number; edition: string | null; editionName: string | null }
+  >(
+    `SELECT i.id AS item, i.kind, i.title, i.section_id AS section, d.id AS draft, d.change, ${LEADS_TO} AS "to", d.sent_at AS at, p.name AS by, d.sent_note AS note, v.number,
+         t.id AS edition, t.name AS editionName
+       FROM draft d LEFT JOIN edition t ON t.id = (SELECT edition_id FROM planned_event WHERE draft_id = d.id AND state IN ('planned', 'held') AND edition_id IS NOT NULL LIMIT 1)
+         JOIN item i ON i.id = d.item_id JOIN person p ON p.id = d.sent_by JOIN version v ON v.id = d.head_version
        WHERE d.review = 'in_review' AND d.closed_at IS NULL AND i.binned_at IS NULL
          AND (i.section_id IN (SELECT value FROM json_each($readable)) OR d.to_section IN (SELECT value FROM json_each($readable)))
        ORDER BY d.sent_at LIMIT $limit`,

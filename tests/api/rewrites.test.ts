@@ -162,6 +162,20 @@ describe('find and replace over the site', () => {
     expect([next, found]).toEqual([null, whole.found])
     expect(whole.found).toHaveLength(12)
   })
+  it('leads links only to where something is, by the id of what is there, with the place in it', async () => {
+    const { team } = here
+    const [old, fresh] = [await writePost(team, 'Old pier', 'live'), await writePost(team, 'New pier', 'live')]
+    const body = [{ id: 'first', kind: 'paragraph', text: [{ text: 'See the pier.', href: `item:${old.item}` }] }]
+    await team.writer.need('POST', '/items', { body: { kind: 'post', section: team.section, title: 'Links to it', content: { body } } })
+    const link = (to: string) => ({ what: 'link', from: [`item:${old.item}`], to })
+    const became = async (to: string) => (await hits(team.writer, link(to))).found.flatMap((one) => one.hits.map((hit) => hit.to))
+    expect(await became('/posts/new-pier')).toEqual([`item:${fresh.item}`])
+    expect(await became('/posts/new-pier#prices')).toEqual([`item:${fresh.item}#prices`])
+    expect(await became(`item:${old.item}`)).toEqual([`item:${old.item}`])
+    expect(await became('https://larkholm.example/pier')).toEqual(['https://larkholm.example/pier'])
+    for (const to of ['/posts/no-such-pier', 'item:00000000-0000-4000-8000-000000000000'])
+      expect(await codes(team.writer.ask('POST', '/hits', { body: { list: { q: '' }, rewrite: link(to) } }))).toEqual([422, 'link-nowhere'])
+  })
   it('looks through, and changes, only what one may', async () => {
     const { founder, other, writer } = here.team
     const wen = await colleague()

@@ -491,6 +491,48 @@ describe('an edition', () => {
     await team.reviewer.need('POST', `/editions/${edition}/clear`, { body: { gate: 'chief' } })
     expect(await go()).toEqual([200])
   })
+  it('sends all its unsent drafts on as one set or none, which the reviewer finds as belonging to it', async () => {
+    const { team } = here
+    const [one, two, done] = [
+      await writePost(team, 'Set one', 'draft'),
+      await writePost(team, 'Set two', 'draft'),
+      await writePost(team, 'Set done', 'cleared'),
+    ]
+    const edition = await make('Sent as a set', [{ item: one.item }, { item: two.item }, { item: done.item }])
+    type Unsent = { draft: string; seen: string; title: string; gates: { name: string; who: { name: string }[] }[] }[]
+    const unsent = await team.writer.need<Unsent>('GET', `/editions/${edition}/unsent`)
+    expect(unsent.map(({ title }) => title)).toEqual(['Set one', 'Set two'])
+    expect(unsent.every(({ gates }) => gates.length === 1 && gates[0]!.who.length > 0)).toBe(true)
+    expect(await (await colleague('reviewer')).client.need('GET', `/editions/${edition}/unsent`)).toEqual([])
+    const send = (drafts: { draft: string; seen: string }[]) =>
+      team.writer.ask<Problem>('POST', '/sendings', { body: { drafts, note: 'All of it' } })
+    // One was changed meanwhile: none goes.
+    const { version } = await team.writer.need<{ version: string }>('POST', `/drafts/${two.draft}/edits`, {
+      body: { base: two.version, edits: [{ op: 'field', name: 'summary', value: 'Changed.' }] },
+    })
+    const refused = await send(unsent.map(({ draft, seen }) => ({ draft, seen })))
+    expect([refused.status, refused.body.reasons[0]!.detail]).toEqual([412, expect.stringContaining('“Set two”')])
+    expect((await facts(one.item)).draft!.review).toBe('draft')
+    expect(
+      (
+        await send([
+          { draft: one.draft, seen: one.version },
+          { draft: two.draft, seen: version! },
+        ])
+      ).status,
+    ).toBe(200)
+    const { waiting } = await team.reviewer.need<{ waiting: { title: string; edition: { id: string; name: string } | null }[] }>(
+      'GET',
+      '/today',
+    )
+    expect(
+      waiting
+        .filter(({ edition: of }) => of?.id === edition)
+        .map(({ title }) => title)
+        .sort(),
+    ).toEqual(['Set one', 'Set two'])
+    expect(await team.writer.need('GET', `/editions/${edition}/unsent`)).toEqual([])
+  })
   it('is filled from all that is cleared, and copied for the next season', async () => {
     const { team } = here
     const post = await writePost(team, 'Season post', 'cleared')
@@ -638,6 +680,65 @@ describe('the forecast', () => {
     for (const [index, edition] of editions.entries())
       await team.publisher.need('PATCH', `/editions/${edition}`, { body: { moment: ahead(6 + index) } })
     expect(await of('In both')).toContain('in-two-editions')
+  })
+  it('offers each the remedies that are theirs: sending, asking again, another moment, taking out', async () => {
+    const { team } = here
+    const post = await writePost(team, 'To be mended', 'draft')
+    const planned = await plan(team.publisher, post.item, { kind: 'put-live', ...ahead(5) })
+    const found = async (client: Client) => {
+      const { come } = await client.need<{ come: { key: string; code: string; remedies: object[] }[] }>(
+        'GET',
+        `/forecast?item=${post.item}`,
+      )
+      return Object.fromEntries(come.map(({ code, remedies }) => [code, remedies]))
+    }
+    expect(await found(team.writer)).toEqual({ 'not-cleared': [{ do: 'send', draft: post.draft }] })
+    const onlyReviews = (await colleague('reviewer')).client
+    expect(await found(onlyReviews)).toEqual({ 'not-cleared': [] })
+    await team.writer.need('POST', `/drafts/${post.draft}/send`, { body: {}, ifMatch: post.version })
+    expect(await found(team.writer)).toEqual({ 'not-cleared': [{ do: 'remind', draft: post.draft }] })
+    // Once more, with a word; within the hour nobody is asked a third time.
+    await team.writer.need('POST', `/drafts/${post.draft}/remind`, { body: { note: 'It goes at noon' } })
+    expect((await toldOf(team.reviewer, 'To be mended', 'reminder')).words).toContain('asks you to clear “To be mended” soon')
+    expect(await codes(team.writer.ask('POST', `/drafts/${post.draft}/remind`, { body: {} }))).toEqual([422, 'asked-just-now'])
+    expect(await codes(onlyReviews.ask('POST', `/drafts/${post.draft}/remind`, { body: {} }))).toEqual([403, 'right-missing'])
+    await pass(1.1)
+    await team.writer.need('POST', `/drafts/${post.draft}/remind`, { body: {} })
+    await team.reviewer.need('POST', `/drafts/${post.draft}/clear`, { body: { gate: 'review' }, ifMatch: post.version })
+    expect(await codes(team.writer.ask('POST', `/drafts/${post.draft}/remind`, { body: {} }))).toEqual([422, 'gate-closed'])
+    expect(await found(team.writer)).toEqual({})
+    await team.publisher.need('DELETE', `/events/${planned.body.event}`)
+  })
+  it('proposes the next moment at which a trouble is not met, and says what taking an entry out would mend', async () => {
+    const { team } = here
+    const parent = await sent(team, 'page', 'Comes later', [])
+    const below = { kind: 'page', section: team.section, title: 'Lies below', parent: parent.item }
+    const child = await team.writer.need<Draft>('POST', '/items', { body: below })
+    await team.writer.need('POST', `/drafts/${child.draft}/send`, { body: {}, ifMatch: child.version })
+    for (const { draft, version } of [parent, child])
+      await team.reviewer.need('POST', `/drafts/${draft}/clear`, { body: { gate: 'review' }, ifMatch: version })
+    await plan(team.publisher, parent.item, { kind: 'put-live', ...ahead(30) })
+    const planned = await plan(team.publisher, child.item, { kind: 'put-live', ...ahead(6) })
+    const trouble = async () => (await forecast()).come.find(({ title, code }) => title === 'Lies below' && code === 'parent-not-live')
+    const { key, event } = (await trouble())!
+    const free = (body: object, client = team.publisher) => client.need<{ at: string | null }>('POST', '/forecast/free-moment', { body })
+    const { at } = await free({ trouble: key, event })
+    const parentAt = new Date(now().getTime() + 29 * HOUR).toISOString()
+    expect(at! > parentAt).toBe(true)
+    expect(Date.parse(at!) - Date.parse(parentAt)).toBeLessThan(26 * HOUR)
+    expect(await free({ trouble: 'not such a trouble', event })).toEqual({ at: null })
+    const { date, time } = wallTimeOf(at!, ZONE)
+    await team.publisher.need('PATCH', `/events/${planned.body.event}`, { body: { date, time, choice: 'later' } })
+    expect(await trouble()).toBeUndefined()
+    // Taken out, it meets nothing; what lies in its way is not touched.
+    await team.publisher.need('PATCH', `/events/${planned.body.event}`, { body: ahead(6) })
+    const trial = await team.publisher.need<{ come: object[]; go: { code: string }[] }>('POST', '/forecast/trial', {
+      body: { event, at: null },
+    })
+    expect([trial.come, trial.go.map(({ code }) => code)]).toEqual([[], ['parent-not-live']])
+    expect(
+      await codes((await colleague('reviewer')).client.ask('POST', '/forecast/free-moment', { body: { trouble: key, event } })),
+    ).toEqual([403, 'right-missing'])
   })
   it('shows nobody what they may not read', async () => {
     const { team } = here

@@ -97,6 +97,7 @@ const entries = fc
       links: wanted[index]!.links,
       missing: [],
       clocks: [],
+      draft: null,
       repeats: false,
     }))
     const common = { id, at: at(parts.minute) }

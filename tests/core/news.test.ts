@@ -17,12 +17,14 @@ describe('what one is told', () => {
     ['handed', 'You know boats', 'Noor Haddad handed you “Cars and vans” at “Legal”: “You know boats”'],
     ['returned', 'Say more', '“Cars and vans” came back from Noor Haddad: “Say more”'],
     ['cleared', '', '“Cars and vans” is through all its gates'],
-    ['reminder', '', '“Cars and vans” should be cleared soon at “Legal”'],
+    ['reminder', 'It goes at noon', 'Noor Haddad asks you to clear “Cars and vans” soon at “Legal”: “It goes at noon”'],
     ['late', '', '“Cars and vans” is late at “Legal”'],
     ['held', 'Its parent page is not on the site', '“Cars and vans” was held at its time: “Its parent page is not on the site”'],
     ['look-after', 'Storm', '“Cars and vans” went live past its gates; look at it: “Storm”'],
     ['taken-back', '', '“Cars and vans” was taken back from the site; its draft is with you'],
   ] as const)('of %s', (kind, note, words) => expect(newsWords(news({ kind, note }))).toBe(words))
+  it('of a deadline, which nobody asks for', () =>
+    expect(newsWords(news({ kind: 'reminder', by: null }))).toBe('“Cars and vans” should be cleared soon at “Legal”'))
   it('says something of every kind, also of an item without a title, by nobody, at no gate', () => {
     for (const kind of NEWS_KINDS) {
       const words = newsWords(

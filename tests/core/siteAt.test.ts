@@ -268,6 +268,7 @@ describe('the forecast', () => {
     links: [],
     missing: [],
     clocks: [],
+    draft: null,
     repeats: false,
     ...more,
   })

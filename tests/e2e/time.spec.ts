@@ -242,3 +242,139 @@ test('an event is dragged to another day and onto the hour that the clocks skip,
   await axe(idris)
   await idris.context().close()
 })
+
+test('what the forecast finds is mended from where it stands: sent as one set, asked again, moved, relinked, taken out', async ({
+  browser,
+}) => {
+  test.setTimeout(240_000 * SLOWER)
+  const [idris, noor] = [await as(browser, 'Idris Calloway'), await as(browser, 'Noor Haddad')]
+  const card = await idOf(idris, 'Season card')
+  const draftOf = async (title: string, text: object[]) => {
+    const item = await idOf(idris, title)
+    const { draft, head } = await need<{ draft: string; head: string }>(idris, 'POST', `/items/${item}/drafts`, { name: 'Mended' })
+    const page = await need<{ draft: { content: { body: { id: string }[] } } }>(idris, 'GET', `/items/${item}?draft=${draft}`)
+    const block = { id: page.draft.content.body[0]!.id, kind: 'paragraph', text }
+    await need(idris, 'POST', `/drafts/${draft}/edits`, { base: head, edits: [{ op: 'replace', block }] })
+    return { item, draft }
+  }
+  const entries = [
+    await draftOf('Safety', [{ text: 'Where the rafts are.' }]),
+    await draftOf('People on board', [{ text: 'With a ' }, { text: 'season card', href: `item:${card}` }]),
+  ]
+  const { edition } = await need<{ edition: string }>(idris, 'POST', '/editions', { name: 'To be mended' })
+  await need(idris, 'POST', `/editions/${edition}/entries`, { entries: [...entries, { item: card, withdraw: true }] })
+  await idris.goto(`/office/editions/${edition}`)
+  await idris.getByRole('button', { name: 'Set its moment' }).click()
+  const dialog = idris.getByRole('dialog')
+  const at = ahead(50)
+  await dialog.getByLabel('Date').fill(at.date)
+  await dialog.getByLabel(/^Time in/).fill(at.time)
+  await dialog.getByRole('button', { name: 'Set the moment' }).click()
+  const wrong = idris.getByRole('complementary', { name: 'How ready it is' })
+  const mends = (detail: RegExp) => wrong.getByRole('group', { name: detail })
+
+  // All that is not sent goes as one set, and who clears finds it as one.
+  await wrong.getByRole('button', { name: 'Send 2 drafts to review' }).click()
+  await expect(dialog.getByText(/^Goes to Review:/)).toHaveCount(2)
+  await axe(idris)
+  await dialog.getByLabel(/A word to the reviewers/).fill('Both of them')
+  await dialog.getByRole('button', { name: 'Send 2 to review' }).click()
+  await expect(idris.getByText('2 drafts sent to review')).toBeVisible()
+  await expect(
+    mends(/It is not cleared/)
+      .first()
+      .getByRole('button', { name: 'Ask again' }),
+  ).toBeVisible()
+  await noor.goto('/office')
+  const row = noor.getByRole('listitem').filter({ hasText: 'To be mended' })
+  await expect(row).toContainText('2 texts of one edition: ')
+  await row.getByRole('link', { name: 'Review To be mended' }).click()
+  const waits = noor.getByRole('list', { name: 'Waits for you' })
+  await waits.getByLabel('All of the edition To be mended').check()
+  const together = noor.getByRole('button', { name: 'Clear 2 together' })
+  await expect(together).toBeDisabled()
+  for (const title of ['Safety', 'People on board']) {
+    await waits.getByRole('button', { name: title }).click()
+    await expect(noor.getByRole('heading', { name: title }).first()).toBeVisible()
+  }
+  await expect(together).toBeEnabled()
+
+  // Asked again, with a word; the forecast says that it is not mended by that alone.
+  await mends(/It is not cleared/)
+    .first()
+    .getByRole('button', { name: 'Ask again' })
+    .click()
+  await expect(dialog.getByText(/^Review:/)).toBeVisible()
+  await dialog.getByRole('button', { name: 'Ask' }).click()
+  await expect(idris.getByText(/They were asked again\. Still: It is not cleared/)).toBeVisible()
+  await together.click()
+  await noor.getByRole('dialog').getByRole('button', { name: 'Clear them' }).click()
+  await expect(noor.getByText('2 texts cleared together')).toBeVisible()
+  await expect(mends(/It is not cleared/)).toHaveCount(0)
+
+  // The link to what leaves: its places are found and chosen; where they should lead is all that is left to say.
+  await mends(/links to “Season card”/i)
+    .getByRole('link', { name: 'Change the links' })
+    .click()
+  const places = idris.getByRole('region', { name: 'Places' })
+  await expect(places.locator('u')).toHaveText('season card')
+  const bar = idris.getByRole('region', { name: 'The chosen places' })
+  await expect(bar).toContainText('1 place in 1 item chosen')
+  await expect(bar.getByRole('button', { name: 'See what would happen' })).toBeDisabled()
+  await expect(idris.getByRole('combobox', { name: 'Links that lead to' })).toHaveValue('Season card')
+  await idris.getByRole('combobox', { name: 'Lead to instead' }).fill('Ten-trip')
+  await idris.getByRole('option', { name: /^Ten-trip card/ }).click()
+  await idris.getByRole('button', { name: 'Find every place' }).click()
+  await expect(places.locator('ins')).toHaveText('Ten-trip card')
+  await axe(idris)
+  await bar.getByLabel(/Gather the drafts/).uncheck()
+  await bar.getByRole('button', { name: 'See what would happen' }).click()
+  await dialog.getByRole('button', { name: 'Replace in 1 item' }).click()
+  await expect(dialog.getByText('1 done')).toBeVisible()
+  await dialog.getByRole('button', { name: 'Close' }).click()
+  await idris.goto(`/office/editions/${edition}`)
+  await expect(mends(/links to “Season card”/i)).toHaveCount(0)
+
+  // What its draft needs again is not there in time: it is taken out, after it was said what that would mend.
+  await mends(/It is not cleared/)
+    .getByRole('button', { name: 'Take it out of the edition' })
+    .click()
+  await expect(dialog).toContainText('would be gone:')
+  await dialog.getByRole('button', { name: 'Take it out' }).click()
+  await expect(idris.getByText(/Taken out\. The trouble is gone/)).toBeVisible()
+  await expect(mends(/It is not cleared/)).toHaveCount(0)
+
+  // A page below one that comes later: the next moment is proposed, and takes the trouble away.
+  const section = (await need<{ section: { id: string } }>(idris, 'GET', `/items/${card}`)).section.id
+  const made = async (title: string, parent?: string) => {
+    const item = await need<{ item: string; draft: string; version: string }>(idris, 'POST', '/items', {
+      kind: 'page',
+      section,
+      title,
+      parent,
+    })
+    await need(idris, 'POST', `/drafts/${item.draft}/send`, { note: '' }, item.version)
+    await need(noor, 'POST', `/drafts/${item.draft}/clear`, { gate: 'review' }, item.version)
+    return item.item
+  }
+  const above = await made('Opens in a week')
+  const below = await made('Lies below it', above)
+  for (const [item, hours] of [
+    [above, 170],
+    [below, 40],
+  ] as const) {
+    const { date, time } = ahead(hours)
+    await need(idris, 'POST', `/items/${item}/events`, { kind: 'put-live', date, time, choice: 'later' })
+  }
+  await idris.goto('/office/calendar')
+  const forecast = idris.getByRole('complementary', { name: 'Forecast' })
+  await forecast
+    .getByRole('group', { name: /Its parent page is not on the site/ })
+    .getByRole('button', { name: 'Find another moment' })
+    .click()
+  await expect(dialog.getByText('The next moment without this trouble is proposed.')).toBeVisible()
+  await expect(dialog.getByText(/^Then .* less/)).toBeVisible()
+  await dialog.getByRole('button', { name: 'Move it' }).click()
+  await expect(idris.getByText('Moved. The trouble is gone')).toBeVisible()
+  await expect(forecast.getByRole('group', { name: /Its parent page is not on the site/ })).toHaveCount(0)
+})

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import RemedyButtons from '~/components/mend/RemedyButtons.vue'
 import { shortIn } from '~~/core/time/words'
 import type { Trouble } from './entries'
 import { useSite } from '~/stores/site'
@@ -7,6 +8,7 @@ import * as say from '~~/core/words/office/calendar'
 
 /** What would go wrong, in the order of time, each with what mends it; `null` while it is not known. */
 const props = defineProps<{ troubles: Trouble[] | null; zone: string }>()
+const emit = defineEmits<{ mended: [] }>()
 const site = useSite()
 const shown = computed(() => (props.troubles ?? []).slice(0, 60))
 const first = (text: string) => text.split(/[.,:] /)[0]!
@@ -34,8 +36,9 @@ const first = (text: string) => text.split(/[.,:] /)[0]!
           <span class="tabular-nums">{{ shortIn(trouble.at, zone, site.now) }}</span><template v-if="trouble.weight === 'stops'">
             {{ say.andHoldsIt }}</template
           >
-          · {{ first(trouble.remedy) }}
+          <template v-if="!trouble.remedies.length"> · {{ first(trouble.remedy) }}</template>
         </p>
+        <RemedyButtons :trouble="trouble" @mended="emit('mended')" />
       </li>
     </ul>
     <p v-if="troubles && troubles.length > shown.length" class="pt-2 text-soft">{{ say.andCountMore(troubles.length - shown.length) }}</p>

@@ -12,6 +12,8 @@ const props = defineProps<{
   wordsAt: (item: FoundItem, hit: FoundItem['hits'][number]) => string
   /** What the ids of labels are called. */
   labelNames: ReadonlyMap<string, string> | null
+  /** Of links that are changed, where they are to lead, in words; empty while that is not chosen, `null` for what is no link. */
+  leadsTo: string | null
 }>()
 const emit = defineEmits<{ choose: [keys: string[], on: boolean]; write: [key: string, words: string] }>()
 const keys = computed(() => props.item.hits.map(({ key }) => key))
@@ -59,9 +61,17 @@ const fills = computed(() => props.item.hits[0]?.match === '' && !props.labelNam
         </template>
         <label v-else :for="`${item.version} ${hit.key}`" class="min-w-0 break-words"
           ><span v-if="where(hit)" class="mr-1.5 text-soft">{{ where(hit) }}</span
-          >{{ hit.before }}<del>{{ said(hit.match) }}</del
-          ><ins v-if="wordsAt(item, hit)">{{ said(wordsAt(item, hit)) }}</ins
-          >{{ hit.after }}</label
+          ><template v-if="leadsTo !== null"
+            >{{ hit.before }}<u class="decoration-soft underline-offset-2">{{ hit.match }}</u
+            >{{ hit.after
+            }}<template v-if="leadsTo">
+              {{ say.leadsTo }} <ins>{{ leadsTo }}</ins></template
+            ></template
+          ><template v-else
+            >{{ hit.before }}<del>{{ said(hit.match) }}</del
+            ><ins v-if="wordsAt(item, hit)">{{ said(wordsAt(item, hit)) }}</ins
+            >{{ hit.after }}</template
+          ></label
         >
       </li>
     </ul>

@@ -1,15 +1,18 @@
 <script setup lang="ts">
-import { isSafeHref } from '~~/core/content/inline'
 import type { Rewrite } from '~~/core/content/rewrite'
+import LinkTarget from '~/components/form/LinkTarget.vue'
 import type { LabelView } from '~~/server/services/listing/labels'
 import { api } from '~/composables/api'
+import { useTitles } from '~/composables/titles'
 import { useNotices } from '~/stores/notices'
 import * as common from '~~/core/words/office/common'
 import * as say from '~~/core/words/office/batches'
 
 /** What is looked for and what takes its place: words, links, alternative texts, search descriptions or labels. */
-const emit = defineEmits<{ look: [rewrite: Rewrite, name: string]; changed: [] }>()
-defineProps<{ busy: boolean }>()
+/** `leads`: where links are to lead, in words. */
+const emit = defineEmits<{ look: [rewrite: Rewrite, name: string, leads: string]; changed: [] }>()
+/** `linksTo`: where the links lead that one came to change; they are looked for at once. */
+const props = defineProps<{ busy: boolean; linksTo: string }>()
 const KINDS: Record<Rewrite['what'], string> = {
   text: common.words,
   link: say.links,
@@ -18,8 +21,8 @@ const KINDS: Record<Rewrite['what'], string> = {
   label: common.labels,
 }
 const notices = useNotices()
-const what = ref<Rewrite['what']>('text')
-const words = ref('')
+const what = ref<Rewrite['what']>(props.linksTo ? 'link' : 'text')
+const words = ref(props.linksTo)
 const to = ref('')
 const exactCase = ref(false)
 const wholeWords = ref(true)
@@ -38,6 +41,11 @@ watch([what, words, to, exactCase, wholeWords, missing], () => emit('changed'))
 const canFill = computed(() => what.value === 'alt' || what.value === 'description' || what.value === 'label')
 const fills = computed(() => canFill.value && missing.value)
 const titleOf = (id: string) => labels.value.find((label) => label.id === id)?.title ?? ''
+const { titles, need } = useTitles()
+const itemOf = (href: string) => (href.startsWith('item:') ? href.slice(5, 41) : null)
+watch([words, to], (both) => what.value === 'link' && need(both.flatMap((href) => itemOf(href) ?? [])))
+/** An address, or the title of the item that a link leads to. */
+const linkName = (href: string) => titles.get(itemOf(href) ?? '') ?? href
 const rewrite = computed<Rewrite | null>(() => {
   const how = { exactCase: exactCase.value, wholeWords: wholeWords.value }
   const sought = fills.value ? '' : words.value
@@ -45,7 +53,7 @@ const rewrite = computed<Rewrite | null>(() => {
     case 'text':
       return sought.trim() ? { what: 'text', words: sought, to: to.value, ...how } : null
     case 'link':
-      return sought.trim() && isSafeHref(to.value.trim()) ? { what: 'link', from: [sought.trim()], to: to.value.trim() } : null
+      return sought && to.value ? { what: 'link', from: [sought], to: to.value } : null
     case 'alt':
     case 'description':
       return sought.trim() || fills.value ? { what: what.value, words: sought, to: to.value, ...how } : null
@@ -54,8 +62,15 @@ const rewrite = computed<Rewrite | null>(() => {
   }
   return null
 })
+// The links that one came to change are shown before one says where they should lead: nothing is changed by looking.
+if (props.linksTo) onMounted(() => emit('look', { what: 'link', from: [props.linksTo], to: props.linksTo }, '', ''))
 const name = computed(() => {
-  const [from, then] = what.value === 'label' ? [titleOf(words.value), titleOf(to.value)] : [words.value.trim(), to.value.trim()]
+  const [from, then] =
+    what.value === 'label'
+      ? [titleOf(words.value), titleOf(to.value)]
+      : what.value === 'link'
+        ? [linkName(words.value), linkName(to.value)]
+        : [words.value.trim(), to.value.trim()]
   const short = (text: string) => (text.length > 40 ? `${text.slice(0, 39)}…` : text)
   if (fills.value) return say.whatFilledIn(KINDS[what.value])
   return then ? `${short(from)} → ${short(then)}` : say.withoutFrom(short(from))
@@ -63,7 +78,7 @@ const name = computed(() => {
 </script>
 
 <template>
-  <form class="space-y-4" @submit.prevent="rewrite && emit('look', rewrite, name)">
+  <form class="space-y-4" @submit.prevent="rewrite && emit('look', rewrite, name, linkName(to))">
     <fieldset>
       <legend class="label">{{ say.whereInTheItems }}</legend>
       <label v-for="(word, key) in KINDS" :key="key" class="flex items-center gap-2 py-0.5"
@@ -88,23 +103,23 @@ const name = computed(() => {
         </select></label
       >
     </template>
+    <template v-else-if="what === 'link'">
+      <LinkTarget v-model="words" :label="say.linksThatLeadTo" :placeholder="say.aTitleOrAnAddress" />
+      <LinkTarget v-model="to" :label="say.leadToInstead" :placeholder="say.aTitleOrAnAddress" />
+    </template>
     <template v-else>
       <label v-if="!fills" class="block"
-        ><span class="label">{{ what === 'link' ? say.linksThatLeadTo : say.find }}</span
-        ><input
-          v-model="words"
-          class="input"
-          :maxlength="what === 'link' ? 2048 : 200"
-          :placeholder="what === 'link' ? say.anAddressOrHttps : ''"
+        ><span class="label">{{ say.find }}</span
+        ><input v-model="words" class="input" maxlength="200"
       /></label>
       <label v-if="!fills" class="block"
-        ><span class="label">{{ what === 'link' ? say.leadToInstead : say.replaceWith }}</span
-        ><input v-model="to" class="input" :maxlength="what === 'link' ? 2048 : 500"
+        ><span class="label">{{ say.replaceWith }}</span
+        ><input v-model="to" class="input" maxlength="500"
       /></label>
       <p v-if="fills" class="hint">
         {{ what === 'alt' ? say.writeWhatEachPictureShows : say.eachGetsItsSummaryToBegin }}
       </p>
-      <div v-if="what !== 'link' && !fills" class="space-y-1">
+      <div v-if="!fills" class="space-y-1">
         <label class="flex items-center gap-2"><input v-model="exactCase" type="checkbox" />{{ say.capitalsAsTyped }}</label>
         <label class="flex items-center gap-2"><input v-model="wholeWords" type="checkbox" />{{ say.wholeWords }}</label>
       </div>

@@ -5,6 +5,7 @@ import * as say from '~~/core/words/office/itemPanels'
 
 /** What the checks of a gate find in the draft now. */
 defineProps<{ gate: string; checks: CheckResult[] }>()
+const emit = defineEmits<{ mend: [place: string] }>()
 </script>
 
 <template>
@@ -20,7 +21,10 @@ defineProps<{ gate: string; checks: CheckResult[] }>()
         ><span class="text-soft">{{ check.words }}</span
         ><template v-if="check.found.length"
           >: {{ check.found[0]!.detail }}<template v-if="check.found.length > 1">{{ say.andCountMore(check.found.length - 1) }}</template
-          >{{ check.must ? '' : say.andAdvice }}</template
+          >{{ check.must ? '' : say.andAdvice
+          }}<template v-if="check.found[0]!.at"
+            >. <button type="button" class="link" @click="emit('mend', check.found[0]!.at!)">{{ say.goThere }}</button></template
+          ></template
         ><span v-else class="sr-only">{{ say.andPassed }}</span></span
       >
     </li>

@@ -169,12 +169,13 @@ const problems = computed(() =>
 )
 const has = (name: FieldName) => fieldsOf(props.page.kind).includes(name)
 const setField = (name: FieldName, value: Fields[FieldName] | null) => at?.setField(name, value as never)
-async function mend(field: string) {
+/** Goes to where something is to be mended: a field, by its name, or a block, by its id. */
+async function mend(place: string) {
   view.value = 'write'
   await nextTick()
-  const target = document.getElementById(`field-${field}`)
+  const target = document.getElementById(`field-${place.replace(/^field:/, '')}`) ?? document.getElementById(place)
   target?.scrollIntoView({ block: 'center' })
-  target?.querySelector<HTMLElement>('input, textarea, select')?.focus()
+  ;(target?.querySelector<HTMLElement>('input, textarea, select, [contenteditable=true]') ?? target)?.focus()
 }
 onKeyStroke(['z', 'Z', 'y'], (event) => {
   if (!(event.ctrlKey || event.metaKey) || event.altKey || !at || locked.value || !written.value) return
@@ -243,8 +244,15 @@ onMounted(() => {
   // A page without a word yet is there to be written; a frame later, when the dialog that began it has let go of the focus.
   if (!locked.value && can(props.page.kind, 'body') && !content.value.body.length && view.value === 'write')
     requestAnimationFrame(() => title.value?.focus())
-  if (route.hash) setTimeout(() => document.getElementById(route.hash.slice(1))?.scrollIntoView({ block: 'center' }), 50)
 })
+// A link to a field or a block goes there once they stand.
+onMounted(() =>
+  watch(
+    () => route.hash,
+    (hash) => hash && setTimeout(() => void mend(hash.slice(1).replace(/^field-/, '')), 50),
+    { immediate: true },
+  ),
+)
 </script>
 
 <template>

@@ -13,6 +13,7 @@ const WhenDialog = lazyDialog(() => import('./WhenDialog.vue'))
 const EditionDialog = lazyDialog(() => import('~/components/time/EditionDialog.vue'))
 const SendDialog = lazyDialog(() => import('./SendDialog.vue'))
 const HandDialog = lazyDialog(() => import('./HandDialog.vue'))
+const RemindDialog = lazyDialog(() => import('~/components/mend/RemindDialog.vue'))
 const FastDialog = lazyDialog(() => import('./FastDialog.vue'))
 const RollBackDialog = lazyDialog(() => import('./RollBackDialog.vue'))
 
@@ -125,6 +126,7 @@ const { dialog } = props.actions
       :run="actions.hand"
       @close="dialog = null"
     />
+    <RemindDialog v-if="dialog === 'remind' && page.draft" :draft="page.draft.id" @done="actions.askedAgain" @close="dialog = null" />
     <WhenDialog
       v-if="dialog === 'plan'"
       :title="say.setWhenItGoesLive"

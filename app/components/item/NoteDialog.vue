@@ -10,13 +10,15 @@ const props = defineProps<{
   hint?: string
   needed?: boolean
   danger?: boolean
+  /** Whether it cannot be done as things are. */
+  off?: boolean
   start?: string
   run: (text: string) => Promise<unknown> | unknown
 }>()
 const emit = defineEmits<{ close: [] }>()
 const text = ref(props.start ?? '')
 const busy = ref(false)
-const mayGo = computed(() => !busy.value && (!props.needed || text.value.trim() !== ''))
+const mayGo = computed(() => !busy.value && !props.off && (!props.needed || text.value.trim() !== ''))
 async function go() {
   busy.value = true
   try {

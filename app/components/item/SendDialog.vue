@@ -1,7 +1,7 @@
 <script setup lang="ts">
 import type { ItemPage } from '~~/server/services/writing/itemPage'
-import { shortIn } from '~~/core/time/words'
 import NoteDialog from './NoteDialog.vue'
+import GatesAhead from '~/components/mend/GatesAhead.vue'
 import NotLoaded from '~/components/frame/NotLoaded.vue'
 import { useLoad } from '~/composables/load'
 import { useSite } from '~/stores/site'
@@ -21,10 +21,6 @@ const emit = defineEmits<{ close: []; putLiveAnyway: [] }>()
 const site = useSite()
 const { value: gates, problem, load } = useLoad(() => `/drafts/${props.page.draft!.id}/gates`)
 void load()
-/** The names that a line has room for. */
-const MOST_NAMES = 4
-const who = (names: string[]) =>
-  say.anyOf(names.length > MOST_NAMES ? [...names.slice(0, MOST_NAMES), say.moreNames(names.length - MOST_NAMES)] : names)
 const stuck = computed(() => gates.value?.filter((gate) => gate.stuck) ?? [])
 const openNotes = computed(() => props.page.draft?.notes.filter(({ resolved }) => !resolved).length ?? 0)
 const mayInvite = computed(() => site.site?.may['people.change'] === null)
@@ -40,14 +36,7 @@ const mayRoute = computed(() => site.site?.may['route.change'] === null)
     @close="emit('close')"
   >
     <NotLoaded v-if="problem" class="mb-3" :what="say.whoWillBeAsked" :problem="problem" @again="load" />
-    <ul v-else class="mb-3 min-h-6 space-y-0.5" :aria-busy="!gates">
-      <li v-for="gate in gates" :key="gate.id">
-        <b class="font-semibold">{{ gate.step ? say.thenGate(gate.name) : say.firstGate(gate.name) }}</b>
-        {{ gate.who.length ? who(gate.who.map(({ name }) => name)) : say.nobodyCan
-        }}{{ gate.needed > 1 ? say.asManyAsNeeded(gate.needed) : ''
-        }}<span v-if="gate.due" class="text-lamp">{{ say.dueAt(shortIn(gate.due, site.zone, site.now)) }}</span>
-      </li>
-    </ul>
+    <div v-else class="mb-3 min-h-6" :aria-busy="!gates"><GatesAhead v-if="gates" :gates="gates" /></div>
     <div v-if="stuck.length" role="alert" class="mb-3 rounded-md border border-rust bg-rust-wash px-3 py-2">
       <p class="text-rust">{{ say.nobodyElseCanClearIt(say.allOf(stuck.map(({ name }) => name))) }}</p>
       <ul class="mt-1.5 flex flex-wrap gap-2">

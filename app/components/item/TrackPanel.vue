@@ -108,7 +108,7 @@ const dot = (done: boolean, now: boolean) =>
               {{ isLate(gate.wait.due) ? say.wasDue : say.due }} {{ short(gate.wait.due) }}
             </p>
           </div>
-          <GateChecks v-if="gate.applies && gate.checks.length" :gate="gate.name" :checks="gate.checks" />
+          <GateChecks v-if="gate.applies && gate.checks.length" :gate="gate.name" :checks="gate.checks" @mend="emit('mend', $event)" />
           <div
             v-if="draft.review === 'returned' && gate.id === draft.gates[0]!.id"
             class="mt-1.5 rounded-md border border-rust bg-rust-wash px-2.5 py-1.5"

@@ -27,6 +27,8 @@ interface Moment {
 const props = defineProps<{
   title: string
   action: string
+  /** What is said of the time that it begins with. */
+  about?: string
   /** An instant, or a wall time `2027-03-05T04:00` that may have none. */
   at?: string | null
   /** Whether it may last only a while. */
@@ -163,6 +165,7 @@ async function go() {
 <template>
   <PlainDialog :open="true" :title="title" @close="emit('close')">
     <form id="when" class="space-y-3" @submit.prevent="go">
+      <p v-if="about">{{ about }}</p>
       <div class="flex gap-3">
         <div>
           <label class="label" for="when-date">{{ say.date }}</label><DateField

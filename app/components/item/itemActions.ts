@@ -22,6 +22,7 @@ type DialogName =
   | 'exception'
   | 'fast'
   | 'hand'
+  | 'remind'
   | 'plan'
   | 'plan-withdraw'
   | 'window-end'
@@ -163,6 +164,11 @@ export function useItemActions(page: () => ItemPage, at: DraftAtHand | null, rel
       say.handedToName(name),
     )
 
+  function askedAgain(): void {
+    dialog.value = null
+    notices.done(say.theyWereAskedAgain)
+  }
+
   interface When {
     date: string
     time: string
@@ -260,6 +266,7 @@ export function useItemActions(page: () => ItemPage, at: DraftAtHand | null, rel
   const carryOut = () => act(() => api('POST', `${draftPath()}/put-live`, { body: {}, ifMatch: head() }), say.itIsDone)
   const RUN: Record<PlainAction, () => unknown> = {
     'pull-out': pullOut,
+    remind: open('remind'),
     'put-live': () => putLive(),
     'carry-out': carryOut,
     send: () => (page().draft!.gates.some((gate) => gate.applies) ? open('send')() : send('')),
@@ -310,6 +317,7 @@ export function useItemActions(page: () => ItemPage, at: DraftAtHand | null, rel
     seen,
     gateInHand,
     hand,
+    askedAgain,
     notes,
     rollTarget,
     main,

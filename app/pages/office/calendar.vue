@@ -169,6 +169,7 @@ const print = () => window.print()
         class="w-64 shrink-0 border-l border-line bg-sheet max-lg:w-full print:hidden"
         :troubles="foretold && troubles"
         :zone="zone"
+        @mended="loadAll"
       />
     </div>
     <div class="flex shrink-0 items-center gap-5 border-t border-line bg-sheet px-5 py-1.5 max-lg:flex-wrap print:hidden">

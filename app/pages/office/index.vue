@@ -2,9 +2,11 @@
 import NotLoaded from '~/components/frame/NotLoaded.vue'
 import { useDebounceFn } from '@vueuse/core'
 import type { Today } from '~~/server/services/reviewing/today'
+import { inSets } from '~~/core/flow/sets'
 import { dateWords, fullIn, shortIn, timeIn } from '~~/core/time/words'
 import LoadState from '~/components/frame/LoadState.vue'
 import WorkList from '~/components/today/WorkList.vue'
+import WaitsSince from '~/components/today/WaitsSince.vue'
 import WorkLine from '~/components/today/WorkLine.vue'
 import StateMark from '~/components/mark/StateMark.vue'
 import { api } from '~/composables/api'
@@ -28,8 +30,10 @@ const short = (at: string) => shortIn(at, day.value!.zone, site.now)
 const isLate = (at: string) => at <= site.now.toISOString()
 const waitWords = (line: Today['waiting'][number]) =>
   `${line.handedBy ? say.andHandedToYouBy(line.handedBy) : ''}${line.handedAway ? say.andHandedToAColleague : ''}${line.insteadOf ? say.andForInsteadOf(line.insteadOf) : ''}`
+/** What waits at one's gates; what belongs to one edition is one row. */
+const waiting = computed(() => inSets(day.value?.waiting ?? []))
 const mine = computed(() =>
-  day.value ? day.value.exceptions.length + day.value.waiting.length + day.value.returned.length + day.value.ready.length : 0,
+  day.value ? day.value.exceptions.length + waiting.value.length + day.value.returned.length + day.value.ready.length : 0,
 )
 const NUMBERS = [
   say.nothingWaits,
@@ -133,7 +137,7 @@ async function seen() {
         <WorkLine
           v-for="line in day.exceptions"
           :key="line.exception"
-          :item="line.item"
+          :to="`/office/items/${line.item}`"
           :title="line.title"
           :under="`${line.by}: “${line.reason}” · ${line.section}${line.gates.length ? ` · ${line.gates.join(', ')}` : ''}`"
         >
@@ -146,35 +150,49 @@ async function seen() {
           <button class="button" @click="look(line.exception, 'fine')">{{ say.itIsFine }}</button>
         </WorkLine>
       </WorkList>
-      <WorkList :title="say.waitsForYou" :hint="say.byDeadlineThenLongestFirst" :count="day.waiting.length">
-        <WorkLine
-          v-for="line in day.waiting"
-          :key="line.draft"
-          :item="line.item"
-          :title="line.title"
-          :under="
-            say.waitingLine(
-              changeWords(line) ? `${changeWords(line)} · ` : '',
-              line.note ? `“${line.note}” ` : '',
-              line.by,
-              line.section,
-              line.number,
-              waitWords(line),
-            )
-          "
-        >
-          <template #lead
-            ><span v-if="line.due" class="font-semibold" :class="isLate(line.due) ? 'text-rust' : 'text-lamp'"
-              >{{ isLate(line.due) ? say.wasDue : say.due }} {{ short(line.due) }}</span
-            ><span v-else class="font-semibold text-lamp">{{ say.sinceAt(short(line.at)) }}</span></template
+      <WorkList :title="say.waitsForYou" :hint="say.byDeadlineThenLongestFirst" :count="waiting.length">
+        <template v-for="set in waiting" :key="set.lines[0]!.draft">
+          <WorkLine
+            v-if="set.edition"
+            :to="`/office/editions/${set.edition.id}`"
+            :title="set.edition.name"
+            :under="say.setLine(say.countedTexts(set.lines.length), set.lines.map(({ title }) => title).join(', '))"
           >
-          <NuxtLink
-            class="button"
-            :to="{ path: `/office/items/${line.item}`, query: { draft: line.draft } }"
-            :aria-label="say.reviewTitle(line.title)"
-            >{{ say.review }}</NuxtLink
-          >
-        </WorkLine>
+            <template #lead><WaitsSince :lines="set.lines" :zone="day.zone" /></template>
+            <NuxtLink
+              class="button"
+              :to="{ path: '/office/review', query: { draft: set.lines[0]!.draft } }"
+              :aria-label="say.reviewTitle(set.edition.name)"
+              >{{ say.review }}</NuxtLink
+            >
+          </WorkLine>
+          <template v-else>
+            <WorkLine
+              v-for="line in set.lines"
+              :key="line.draft"
+              :to="`/office/items/${line.item}`"
+              :title="line.title"
+              :under="
+                say.waitingLine(
+                  changeWords(line) ? `${changeWords(line)} · ` : '',
+                  line.note ? `“${line.note}” ` : '',
+                  line.by,
+                  line.section,
+                  line.number,
+                  waitWords(line),
+                )
+              "
+            >
+              <template #lead><WaitsSince :lines="[line]" :zone="day.zone" /></template>
+              <NuxtLink
+                class="button"
+                :to="{ path: `/office/items/${line.item}`, query: { draft: line.draft } }"
+                :aria-label="say.reviewTitle(line.title)"
+                >{{ say.review }}</NuxtLink
+              >
+            </WorkLine>
+          </template>
+        </template>
         <li v-if="day.waiting.length > 1" class="list-none py-2.5">
           <NuxtLink class="link" to="/office/review">{{ say.goThroughAll(day.waiting.length) }}</NuxtLink>
         </li>
@@ -183,7 +201,7 @@ async function seen() {
         <WorkLine
           v-for="line in day.ready"
           :key="line.draft"
-          :item="line.item"
+          :to="`/office/items/${line.item}`"
           :title="line.title"
           :under="say.clearedLine(changeWords(line) ? `${changeWords(line)} · ` : '', line.by, line.section)"
         >
@@ -202,7 +220,7 @@ async function seen() {
         <WorkLine
           v-for="line in day.returned"
           :key="line.draft"
-          :item="line.item"
+          :to="`/office/items/${line.item}`"
           :title="line.title"
           :under="`“${line.note}” ${line.by}, ${short(line.at)}`"
         >
@@ -216,7 +234,13 @@ async function seen() {
         </WorkLine>
       </WorkList>
       <WorkList :title="say.toBeLookedAtAgain" :hint="say.byTheDatesThatWereSet" :count="day.reviewBy.length">
-        <WorkLine v-for="line in day.reviewBy" :key="line.item" :item="line.item" :title="line.title" :under="line.section">
+        <WorkLine
+          v-for="line in day.reviewBy"
+          :key="line.item"
+          :to="`/office/items/${line.item}`"
+          :title="line.title"
+          :under="line.section"
+        >
           <template #lead
             ><span class="font-semibold" :class="line.on < day.now.slice(0, 10) ? 'text-rust' : 'text-lamp'">{{
               say.byOn(dateWords(line.on, 'en-GB', 'short'))
@@ -229,7 +253,7 @@ async function seen() {
         <WorkLine
           v-for="line in day.held"
           :key="line.item + line.at"
-          :item="line.item"
+          :to="`/office/items/${line.item}`"
           :title="line.title"
           :under="say.reasonsPlannedByOwner(line.reasons.map((reason) => reason.detail).join('. '), line.owner)"
         >
@@ -241,7 +265,7 @@ async function seen() {
         <WorkLine
           v-for="line in day.drafts"
           :key="line.item"
-          :item="line.item"
+          :to="`/office/items/${line.item}`"
           :title="line.title || common.withoutATitle"
           :under="say.sectionVersionNumberAt(line.section, line.number, short(line.at))"
         >

@@ -19,13 +19,18 @@ const route = useRoute()
 const router = useRouter()
 useHead({ title: say.findAndReplaceYieldgate })
 const q = computed(() => (typeof route.query.q === 'string' ? route.query.q : ''))
+/** The address whose links one came to change. */
+const linksTo = computed(() => (route.query.what === 'link' && typeof route.query.from === 'string' ? route.query.from : ''))
 const { found, next, busy, asked, chosen, look, lookFurther, stop, clear, isChosen, wordsAt, choose, write } = useHits()
 const mayGather = computed(() => site.site?.may['item.plan'] === null && site.site.may['item.put-live'] === null)
 const edition = ref('')
 const gathers = ref(true)
 const labelNames = shallowRef<ReadonlyMap<string, string> | null>(null)
-async function begin(rewrite: Rewrite, name: string) {
+/** Where links are to lead, in words; empty while one did not choose it, `null` for what is no link. */
+const leadsTo = ref<string | null>(null)
+async function begin(rewrite: Rewrite, name: string, leads: string) {
   edition.value = name
+  leadsTo.value = rewrite.what === 'link' ? leads : null
   try {
     labelNames.value = rewrite.what === 'label' ? new Map((await api('GET', '/labels')).labels.map(({ id, title }) => [id, title])) : null
   } catch (error) {
@@ -72,7 +77,7 @@ const MOST = 2_000
     </PlaceStrip>
     <div class="flex min-h-0 flex-1">
       <aside class="w-72 shrink-0 overflow-y-auto border-r border-line bg-deep p-5" :aria-label="say.whatToReplace">
-        <RewriteForm :busy="busy" @look="begin" @changed="clear" />
+        <RewriteForm :busy="busy" :links-to="linksTo" @look="begin" @changed="clear" />
       </aside>
       <div class="flex min-w-0 flex-1 flex-col bg-sheet">
         <div v-if="found.length" class="min-h-0 flex-1 overflow-y-auto" tabindex="0" role="region" :aria-label="common.places">
@@ -83,6 +88,7 @@ const MOST = 2_000
             :is-chosen="isChosen"
             :words-at="wordsAt"
             :label-names="labelNames"
+            :leads-to="leadsTo"
             @choose="(keys, on) => choose(item, keys, on)"
             @write="(key, words) => write(item, key, words)"
           />
@@ -114,7 +120,13 @@ const MOST = 2_000
             >
             <input v-model="edition" class="input !w-64" maxlength="120" :disabled="!gathers" :aria-label="say.nameOfTheEdition" />
           </template>
-          <button class="button-main" :class="!mayGather && 'ml-auto'" :disabled="!chosen.length || trying" @click="tryIt">
+          <button
+            class="button-main"
+            :class="!mayGather && 'ml-auto'"
+            :disabled="!chosen.length || trying || leadsTo === ''"
+            :title="leadsTo === '' ? say.chooseWhereTheyLead : undefined"
+            @click="tryIt"
+          >
             {{ say.seeWhatWouldHappen }}
           </button>
         </div>

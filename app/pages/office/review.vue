@@ -4,6 +4,7 @@ import { useAttempt } from '~/composables/attempt'
 import { onKeyStroke } from '@vueuse/core'
 import type { ItemPage } from '~~/server/services/writing/itemPage'
 import type { Today } from '~~/server/services/reviewing/today'
+import { inSets } from '~~/core/flow/sets'
 import { shortIn } from '~~/core/time/words'
 import PlaceStrip from '~/components/frame/PlaceStrip.vue'
 import LoadState from '~/components/frame/LoadState.vue'
@@ -25,7 +26,9 @@ const router = useRouter()
 const zone = computed(() => site.zone)
 const { value: day, problem, loading, load } = useLoad(() => '/today')
 await load()
-const lines = computed<Line[]>(() => day.value?.waiting ?? [])
+const sets = computed(() => inSets(day.value?.waiting ?? []))
+/** What waits in the order in which it stands here: what belongs to one edition is together. */
+const lines = computed<Line[]>(() => sets.value.flatMap((set) => set.lines))
 const at = computed(() => {
   const asked = lines.value.findIndex((line) => line.draft === route.query.draft)
   return asked < 0 ? 0 : asked
@@ -60,6 +63,13 @@ async function again() {
 const together = ref<string[]>([])
 const toggle = (draft: string) =>
   (together.value = together.value.includes(draft) ? together.value.filter((id) => id !== draft) : [...together.value, draft])
+const isChosen = (set: { lines: Line[] }) => set.lines.every((line) => together.value.includes(line.draft))
+/** Chooses all that belongs to an edition, or none of it. */
+function toggleSet(set: { lines: Line[] }) {
+  const drafts = set.lines.map(({ draft }) => draft)
+  const others = together.value.filter((draft) => !drafts.includes(draft))
+  together.value = isChosen(set) ? others : [...others, ...drafts]
+}
 const chosen = computed(() => lines.value.filter((line) => together.value.includes(line.draft)))
 const unread = computed(() => chosen.value.find((line) => read.get(line.draft) !== line.head))
 const asking = ref(false)
@@ -133,31 +143,40 @@ useHead({ title: say.reviewYieldgate })
     </p>
     <div v-else class="grid min-h-0 flex-1 grid-rows-[auto_minmax(0,1fr)] lg:grid-cols-[20rem_minmax(0,1fr)] lg:grid-rows-1">
       <ol class="overflow-y-auto border-r border-line max-lg:max-h-40 max-lg:border-b" :aria-label="say.waitsForYou">
-        <li
-          v-for="(line, index) in lines"
-          :key="line.draft"
-          class="flex items-start gap-2 border-b border-line px-4 py-2.5"
-          :class="index === at && 'bg-sheet'"
-        >
-          <input
-            type="checkbox"
-            class="mt-1"
-            :checked="together.includes(line.draft)"
-            :aria-label="say.belongsTogetherWithOthers(line.title)"
-            @change="toggle(line.draft)"
-          />
-          <button class="min-w-0 flex-1 text-left" :aria-current="index === at ? 'true' : undefined" @click="go(index)">
-            <span class="block truncate" :class="index === at ? 'font-semibold' : 'font-medium'">{{
-              line.title || common.withoutATitle
-            }}</span>
-            <span class="block truncate text-body text-soft">{{ line.by }} · {{ line.section }}</span>
-            <span
-              class="block text-body"
-              :class="line.due && line.due <= site.now.toISOString() ? 'font-semibold text-rust' : 'text-lamp'"
-              >{{ line.due ? say.dueDue(shortIn(line.due, zone, site.now)) : say.sinceAt(shortIn(line.at, zone, site.now)) }}</span
-            >
-          </button>
-        </li>
+        <template v-for="set in sets" :key="set.lines[0]!.draft">
+          <li v-if="set.edition" class="flex items-baseline gap-2 border-b border-line bg-deep px-4 py-2">
+            <input type="checkbox" :checked="isChosen(set)" :aria-label="say.allOfTheEdition(set.edition.name)" @change="toggleSet(set)" />
+            <NuxtLink :to="`/office/editions/${set.edition.id}`" class="min-w-0 truncate font-semibold hover:underline">{{
+              set.edition.name
+            }}</NuxtLink>
+            <span class="ml-auto shrink-0 text-body text-soft">{{ say.countedTexts(set.lines.length) }}</span>
+          </li>
+          <li
+            v-for="line in set.lines"
+            :key="line.draft"
+            class="flex items-start gap-2 border-b border-line px-4 py-2.5"
+            :class="[line === current && 'bg-sheet', set.edition && 'pl-7']"
+          >
+            <input
+              type="checkbox"
+              class="mt-1"
+              :checked="together.includes(line.draft)"
+              :aria-label="say.belongsTogetherWithOthers(line.title)"
+              @change="toggle(line.draft)"
+            />
+            <button class="min-w-0 flex-1 text-left" :aria-current="line === current ? 'true' : undefined" @click="go(lines.indexOf(line))">
+              <span class="block truncate" :class="line === current ? 'font-semibold' : 'font-medium'">{{
+                line.title || common.withoutATitle
+              }}</span>
+              <span class="block truncate text-body text-soft">{{ line.by }} · {{ line.section }}</span>
+              <span
+                class="block text-body"
+                :class="line.due && line.due <= site.now.toISOString() ? 'font-semibold text-rust' : 'text-lamp'"
+                >{{ line.due ? say.dueDue(shortIn(line.due, zone, site.now)) : say.sinceAt(shortIn(line.at, zone, site.now)) }}</span
+              >
+            </button>
+          </li>
+        </template>
       </ol>
       <ReviewCase v-if="page?.draft" :key="page.draft.id" ref="shown" :page="page" @done="load" @reload="again" />
       <NotLoaded v-else-if="noCase" class="!m-5" :what="say.theText" :problem="noCase" @again="showAgain" />

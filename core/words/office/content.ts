@@ -31,6 +31,7 @@ export const lacks = 'Lacks'
 export const noDraft = 'no draft'
 
 // FoundPlaces
+export const leadsTo = '– leads to'
 export const allPlacesIn = (title: Said) => `All places in ${title}`
 export const inItsDraft = 'in its draft'
 export const asReadersHaveIt = 'as readers have it'
@@ -194,6 +195,7 @@ export const theChosenPlaces = 'The chosen places'
 export const placesInItemsChosen = (places: Said, items: Said) => `${places} in ${items} chosen`
 export const gatherTheDraftsInAnEditionNamed = 'Gather the drafts in an edition named'
 export const nameOfTheEdition = 'Name of the edition'
+export const chooseWhereTheyLead = 'Choose where the links should lead instead'
 export const seeWhatWouldHappen = 'See what would happen'
 export const findAndReplaceYieldgate = 'Find and replace · Yieldgate'
 export const placesInItems = (places: Said, items: Said) => `${places} in ${items}`

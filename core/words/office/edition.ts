@@ -29,6 +29,7 @@ export const clearedOfCountCleared = (cleared: Said, count: Said) => `${cleared}
 export const waitsForWho = (who: Said) => `waits for ${who}`
 export const clearedByCleared = (cleared: Said) => `cleared by ${cleared}`
 export const clearIt = 'Clear it'
+export const sendWhatIsNotSent = (n: number) => `Send ${counted(n, 'draft')} to review`
 export const whatWouldGoWrong = 'What would go wrong'
 export const nothingStandsInItsWay = 'Nothing stands in its way as things are.'
 export const moveTheEdition = 'Move the edition'

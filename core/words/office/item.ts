@@ -154,6 +154,7 @@ export const versionNumberCleared = (number: Said) => `Version ${number} cleared
 export const returnedToItsWriter = 'Returned to its writer'
 export const backToName = (name: Said) => `Back to ${name}`
 export const itIsLive = 'It is live. The receipt is beside it.'
+export const theyWereAskedAgain = 'They were asked again'
 export const handedToName = (name: Said) => `Handed to ${name}`
 export const theTimeIsSet = 'The time is set'
 export const itsEndIsMoved = 'Its end is moved'

@@ -66,6 +66,7 @@ export const send = 'Send'
 export const sendAllTheSame = 'Send all the same'
 export const whoWillBeAsked = 'Who will be asked'
 export const firstGate = (gate: Said) => `Goes to ${gate}:`
+export const atGate = (gate: Said) => `${gate}:`
 export const thenGate = (gate: Said) => `Then to ${gate}:`
 export const nobodyCan = 'nobody who could clear it'
 /** Names of which any will do. */

@@ -20,6 +20,7 @@ export const behind = 'behind'
 // GateChecks
 export const checksOfGate = (gate: Said) => `Checks of ${gate}`
 export const andCountMore = (count: Said) => `, and ${count} more`
+export const goThere = 'Go there'
 export const andAdvice = ' (advice)'
 export const andPassed = ': passed'
 

@@ -18,6 +18,7 @@ export const clearCountTogether = (count: Said) => `Clear ${count} together`
 export const nothingWaitsAtAGateYouGuard = 'Nothing waits at a gate you guard.'
 export const backToToday = 'Back to Today'
 export const waitsForYou = 'Waits for you'
+export const allOfTheEdition = (name: Said) => `All of the edition ${name}`
 export const belongsTogetherWithOthers = (title: Said) => `${title} belongs together with others`
 export const dueDue = (due: Said) => `due ${due}`
 export const sinceAt = (at: Said) => `since ${at}`

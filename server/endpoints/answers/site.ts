@@ -165,6 +165,7 @@ export const today = z.strictObject({
       handedBy: z.string().nullable(),
       handedAway: z.boolean(),
       insteadOf: z.string().nullable(),
+      edition: z.strictObject({ id: z.string(), name: z.string() }).nullable(),
     }),
   ),
   ready: z.array(

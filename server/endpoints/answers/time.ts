@@ -2,6 +2,8 @@
 import { CALENDAR_WORDS, type CalendarWhat } from '../../../core/plan/calendarWords'
 import { z } from 'zod'
 import { EVENT_KINDS } from '../../../core/plan/events'
+import { FIELDS, type FieldName } from '../../../core/content/fields'
+import { gatesAhead } from './drafts'
 import { kind, reason } from './common'
 
 export const eventState = z.enum(['planned', 'held', 'done', 'cancelled', 'open', 'skipped'])
@@ -53,6 +55,18 @@ export const calendarEntry = z.strictObject({
   troubles: z.strictObject({ stops: z.number(), warns: z.number() }),
 })
 
+const id = z.string()
+const remedy = z.discriminatedUnion('do', [
+  z.strictObject({ do: z.literal('send'), draft: id }),
+  z.strictObject({ do: z.literal('remind'), draft: id }),
+  z.strictObject({ do: z.literal('update'), draft: id }),
+  z.strictObject({ do: z.literal('move') }),
+  z.strictObject({ do: z.literal('take-out') }),
+  z.strictObject({ do: z.literal('links'), to: id, in: id.nullable() }),
+  z.strictObject({ do: z.literal('write'), draft: id, at: z.enum([...(Object.keys(FIELDS) as FieldName[]), 'body']) }),
+  z.strictObject({ do: z.literal('look'), item: id }),
+  z.strictObject({ do: z.literal('edition'), edition: id }),
+])
 export const trouble = z.strictObject({
   key: z.string(),
   weight: z.enum(['stops', 'warns']),
@@ -62,8 +76,10 @@ export const trouble = z.strictObject({
   edition: z.string().nullable(),
   item: z.string(),
   title: z.string(),
+  does: z.enum(['put', 'withdraw']),
   detail: z.string(),
   remedy: z.string(),
+  remedies: z.array(remedy),
 })
 
 const shareLink = z.strictObject({
@@ -101,6 +117,8 @@ export const momentDifferences = z.strictObject({
     }),
   ),
 })
+
+export const unsent = z.array(z.strictObject({ draft: id, item: id, title: z.string(), seen: id, gates: gatesAhead }))
 
 export const undoneEdition = z.strictObject({ edition: z.string(), restored: z.number(), drafts: z.array(z.string()) })
 

@@ -21,7 +21,7 @@ import { putLiveNow, rollBack, withdraw } from '../publishing/publishing'
 import { mustRead } from '../writing/reading'
 import { changedMeanwhile, doneInDraft, fieldChange, whereItWent, type FieldAction } from './fieldChange'
 import { found, refusal, Refusal } from '../refusal'
-import { pullOutDraft, sendDraft } from '../reviewing/review'
+import { pullOutDraft, sendDraft } from '../reviewing/sending'
 import { within } from '../within'
 
 /** An item with the draft of it that is meant; `null` for the one that stands for it, or none. */

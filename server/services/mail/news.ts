@@ -130,7 +130,7 @@ async function toldBy(tx: Tx, rights: Rights, zone: string, row: JournalRow): Pr
     case 'gate.late': {
       const handed = await handedTo(tx, said.draft!, said.gate ?? '')
       const those = handed?.handed_to ? [handed.handed_to] : clearers(said.gate ?? '')
-      if (row.action === 'gate.reminded') return told(those, 'reminder', gateName(said.gate))
+      if (row.action === 'gate.reminded') return told(those, 'reminder', gateName(said.gate), said.note)
       const escalate = gatesOf(route).find((gate) => gate.id === said.gate)?.deadline?.escalate
       return told([...those, ...(escalate ? namedBy(rights, escalate, item.section_id) : [])], 'late', gateName(said.gate))
     }

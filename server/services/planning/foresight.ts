@@ -1,4 +1,5 @@
 import { computeForecast, type Foretold } from '../../../core/plan/forecast'
+import { momentsToTry, SEARCHED_MS } from '../../../core/plan/momentsToTry'
 import { troublesBetween, type Trouble } from '../../../core/plan/troubles'
 import { judge } from '../../../core/plan/judge'
 import { play, type PlannedWish, type Unders } from '../../../core/plan/play'
@@ -10,7 +11,7 @@ import { wishOf } from '../publishing/judging'
 import type { Office } from '../office'
 import type { SiteFacts } from '../publishing/siteFacts'
 import { KeptPlan } from './keptPlan'
-import { MOST_TURNS, TOLD_TURNS, factsOf, turnsOf, type Planned, type Trial } from './plannedTurns'
+import { MOST_TURNS, TOLD_TURNS, factsOf, turnsOf, withoutTrial, type Planned, type Trial } from './plannedTurns'
 import { draftAsEvent } from './plannedChanges'
 
 /** How far ahead recurring windows are followed. */
@@ -99,6 +100,32 @@ export class Foresight {
     return (await this.foretold()).troubles
   }
 
+  /**
+   * The next moment at which an event or an edition would not meet a trouble that it meets now, nor bring another; `null` where none of
+   * those that are tried in the two weeks after its own is such.
+   */
+  async nextFreeMoment(trouble: string, of: Pick<Trial, 'event' | 'edition'>): Promise<string | null> {
+    const { known } = await this.plan.get()
+    const mine = known.filter(({ event }) => event.id === of.event || (event.edition_id !== null && event.edition_id === of.edition))
+    const own = mine[0]?.event.at
+    if (own == null) return null
+    const now = Date.parse(this.office.now())
+    const notBefore = mine.flatMap(({ wish, facts: { pace } }) => [
+      ...(wish?.do === 'put' && wish.embargo !== null ? [wish.embargo] : []),
+      ...(pace === null ? [] : [new Date(now + pace).toISOString()]),
+    ])
+    const earliest = [own, new Date(now).toISOString(), ...notBefore].sort().at(-1)!
+    const until = new Date(Date.parse(earliest) + SEARCHED_MS).toISOString()
+    const others = known.flatMap(({ event }) =>
+      [event.at, event.until_at].filter((at): at is string => at !== null && at >= own && at < until),
+    )
+    for (const at of momentsToTry(own, earliest, others, await this.zone())) {
+      const { come, go } = await this.whatIf({ ...of, at })
+      if (!come.length && go.some(({ key }) => key === trouble)) return at
+    }
+    return null
+  }
+
   /** What a change of moments would bring and mend. */
   async whatIf(trial: Trial): Promise<{ come: Trouble[]; go: Trouble[] }> {
     const before = await this.foretold()
@@ -136,9 +163,9 @@ export class Foresight {
     { before, now }: { before: SiteAt; now: string },
     trial?: Trial,
   ): Promise<Foretold> {
-    const asCleared = planned.known.map((one) => ({ ...one, wish: one.cleared }))
+    const asCleared = (trial?.at === null ? withoutTrial(planned, trial) : planned).known.map((one) => ({ ...one, wish: one.cleared }))
     const turns = turnsOf({ ...planned, known: asCleared }, now, new Date(Date.parse(now) + AHEAD_MS).toISOString(), TOLD_TURNS, trial)
-    const plan = { turns, facts: factsOf(planned, turns), editionsOf: planned.editionsOf }
+    const plan = { turns, facts: factsOf({ ...planned, known: asCleared }, turns), editionsOf: planned.editionsOf }
     return computeForecast(before, plan, planned.links, await this.zone(), now, copyUnders(planned.unders), known)
   }
 }

@@ -131,6 +131,7 @@ export class KeptPlan {
       event: event.id,
       edition: event.edition_id,
       item: event.item_id,
+      draft: null,
       title: items.get(event.item_id)?.title ?? '',
       does: event.kind === 'withdraw' ? 'withdraw' : 'put',
       refused: [],
@@ -151,6 +152,7 @@ export class KeptPlan {
       const own = facts(event, {
         does: change.do,
         cleared,
+        draft: loaded && { id: loaded.draft.id, review: loaded.draft.review },
         title: change.do === 'put' ? (change.manifest.fields.title ?? change.item.title) : change.item.title,
         pace: loaded && !cleared ? paceLeft(pace, loaded) : null,
         waits: loaded && !cleared ? openGates(loaded.route, loaded.state).map(({ name }) => `“${name}”`) : [],

@@ -28,11 +28,24 @@ export interface Planned {
   linksToCome: boolean
 }
 
-/** Another moment for an event or a whole edition, to see what it would bring. */
+/** Another moment for an event or a whole edition, or none at all, to see what that would bring. */
 export interface Trial {
   event?: string | undefined
   edition?: string | undefined
-  at: string
+  at: string | null
+}
+
+/** What is planned without what a trial takes out. What keeps a whole edition back is said at the first entry that is left. */
+export function withoutTrial(planned: Planned, trial: Trial): Planned {
+  const isOut = ({ event }: Known) => event.id === trial.event || (event.edition_id !== null && event.edition_id === trial.edition)
+  const known = planned.known.filter((one) => !isOut(one))
+  for (const { event, facts, own } of planned.known.filter(isOut)) {
+    if (facts === own) continue
+    const first = inOrder(known.filter((one) => one.event.edition_id === event.edition_id))[0]
+    const refused = planned.editions.get(event.edition_id!)?.refused ?? []
+    if (first) known[known.indexOf(first)] = { ...first, facts: { ...first.own, refused: [...refused, ...first.own.refused] } }
+  }
+  return { ...planned, known }
 }
 
 /** The facts of a turn's changes: those that have a wish first, in their order. */
@@ -55,7 +68,7 @@ export function turnsOf({ known, editions }: Planned, now: string, until: string
       else byEdition.set(event.edition_id, [one])
       continue
     }
-    const moved = trial?.event === event.id ? trial.at : undefined
+    const moved = trial?.event === event.id ? (trial.at ?? undefined) : undefined
     if (event.kind !== 'window') {
       const wishes = wish ? [wish] : []
       keyed.push({ turn: { id: event.id, at: moved ?? event.at!, does: 'change', wishes, together: false }, edition: null })
@@ -73,7 +86,7 @@ export function turnsOf({ known, editions }: Planned, now: string, until: string
     }
   }
   for (const [id, entries] of byEdition) {
-    const at = trial?.edition === id ? trial.at : (editions.get(id)?.row.at ?? entries[0]!.event.at!)
+    const at = (trial?.edition === id ? trial.at : null) ?? editions.get(id)?.row.at ?? entries[0]!.event.at!
     const wishes = inOrder(entries).flatMap(({ wish }) => wish ?? [])
     const blocked = wishes.length < entries.length || Boolean(editions.get(id)?.refused.length)
     keyed.push({ turn: { id, at, does: 'change', wishes, together: true, blocked }, edition: id })

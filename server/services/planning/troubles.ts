@@ -1,3 +1,5 @@
+import type { Verb } from '../../../core/access/verbs'
+import type { Remedy } from '../../../core/plan/remedies'
 import type { Trouble } from '../../../core/plan/troubles'
 import { itemsByIds } from '../../store/items'
 import { may, sectionsWhere, type Actor } from '../people/access'
@@ -7,7 +9,10 @@ import type { Trial } from './plannedTurns'
 /** More than anyone mends at once is cut off. */
 const MOST = 500
 
-/** The trouble that is foreseen where the actor may read; of one item or all; with a trial, what that would bring (`come`) and mend (`go`). */
+/**
+ * The trouble that is foreseen where the actor may read, each with the remedies that are theirs to take; of one item or all; with a
+ * trial, what that would bring (`come`) and mend (`go`).
+ */
 export async function readableTroubles(
   actor: Actor,
   foresight: Foresight,
@@ -15,12 +20,46 @@ export async function readableTroubles(
 ): Promise<{ come: Trouble[]; go: Trouble[] }> {
   sectionsWhere(actor, 'item.read')
   const whole = trial ? await foresight.whatIf(trial) : { come: await foresight.troubles(), go: [] }
-  const [come, go] = [whole.come, whole.go].map((troubles) => troubles.filter(({ item }) => only === undefined || item === only)) as [
-    Trouble[],
-    Trouble[],
-  ]
-  const items = await itemsByIds(foresight.reader, [...new Set([...come, ...go].map(({ item }) => item))])
+  const isAsked = ({ item }: Trouble) => only === undefined || item === only
+  const [come, go] = [whole.come.filter(isAsked), whole.go.filter(isAsked)]
+  const ids = [...come, ...go].flatMap(({ item, remedies }) => [item, ...remedies.flatMap((remedy) => otherItem(remedy) ?? [])])
+  const items = await itemsByIds(foresight.reader, [...new Set(ids)])
+  const mayIn = (verb: Verb, item: string) => may(actor, verb, items.get(item)?.section_id ?? '')
   const readable = (troubles: Trouble[]) =>
-    troubles.filter(({ item }) => may(actor, 'item.read', items.get(item)?.section_id ?? '')).slice(0, MOST)
+    troubles
+      .filter(({ item }) => mayIn('item.read', item))
+      .slice(0, MOST)
+      .map((trouble) => ({
+        ...trouble,
+        remedies: trouble.remedies.filter(
+          (remedy) => mayIn(NEEDS[remedy.do], trouble.item) && mayIn('item.read', otherItem(remedy) ?? trouble.item),
+        ),
+      }))
   return { come: readable(come), go: readable(go) }
+}
+
+/** What each remedy needs, where the item in trouble is. */
+const NEEDS: Record<Remedy['do'], Verb> = {
+  send: 'item.send',
+  remind: 'item.send',
+  update: 'item.write',
+  move: 'item.plan',
+  'take-out': 'item.plan',
+  links: 'item.write',
+  write: 'item.write',
+  look: 'item.read',
+  edition: 'item.read',
+}
+
+/** The other item that a remedy leads to; `null` for one that stays with its own. */
+const otherItem = (remedy: Remedy): string | null => (remedy.do === 'links' ? remedy.to : remedy.do === 'look' ? remedy.item : null)
+
+/** The next moment (instant) at which something planned would not meet a trouble, nor bring another; `null` where none is found. */
+export async function freeMoment(
+  actor: Actor,
+  foresight: Foresight,
+  { trouble, ...of }: { trouble: string } & Pick<Trial, 'event' | 'edition'>,
+): Promise<{ at: string | null }> {
+  sectionsWhere(actor, 'item.plan')
+  return { at: await foresight.nextFreeMoment(trouble, of) }
 }

@@ -82,7 +82,7 @@ export async function rerouteDraft(office: Office, actor: Actor, draftId: string
 }
 
 /** Runs one command of the state machine on a loaded draft and writes what it made happen. */
-async function obey(
+export async function obey(
   office: Office,
   tx: Tx,
   actor: Actor,
@@ -114,24 +114,7 @@ async function obey(
   return state.review
 }
 
-const maySend = (actor: Actor) => (loaded: LoadedDraft) => must(actor, 'item.send', loaded.item.section_id)
 const self = (actor: Actor) => personBehind(actor.rights, actor.id)
-
-/** Sends a draft on to its route's first step, with a word to those who wait there. */
-export const sendDraft = (office: Office, actor: Actor, draftId: string, seen: string | undefined, text: string) =>
-  office.store.write(async (tx) => sendLoaded(office, tx, actor, await seenDraft(tx, draftId, seen, maySend(actor)), text))
-
-/** The same in a transaction that has the draft. */
-export const sendLoaded = (office: Office, tx: Tx, actor: Actor, loaded: LoadedDraft, text: string) =>
-  obey(office, tx, actor, loaded, { do: 'send', by: self(actor) }, () =>
-    changeDraft(tx, loaded.draft.id, { sent_by: actor.id, sent_at: office.now(), sent_note: text.trim() }),
-  )
-
-/** Takes a draft back out of review. */
-export const pullOutDraft = (office: Office, actor: Actor, draftId: string, seen: string | undefined) =>
-  office.store.write(async (tx) =>
-    obey(office, tx, actor, await seenDraft(tx, draftId, seen, maySend(actor)), { do: 'pull-out', by: self(actor) }, async () => undefined),
-  )
 
 /** One clearance: of which draft, as it was seen, at which gate. */
 export interface Clearing {
@@ -196,11 +179,20 @@ export const clearDraft = (
 
 /** Says yes to several drafts that belong together, each as it was seen: to all or, where one may not be cleared, to none. */
 export const clearTogether = (office: Office, actor: Actor, clearings: readonly Clearing[], text: string) =>
+  eachNamed(office, actor, clearings, (tx, one) => clearOne(office, tx, actor, one, text))
+
+/** Does one thing to several drafts, all or none; a refusal says which draft it is about, by its title where the actor may read that. */
+export const eachNamed = <One extends { draft: string }>(
+  office: Office,
+  actor: Actor,
+  all: readonly One[],
+  run: (tx: Tx, one: One) => Promise<DraftRow['review']>,
+) =>
   office.store.write(async (tx) => {
     const reviews: { draft: string; review: DraftRow['review'] }[] = []
-    for (const one of clearings) {
+    for (const one of all) {
       try {
-        reviews.push({ draft: one.draft, review: await clearOne(office, tx, actor, one, text) })
+        reviews.push({ draft: one.draft, review: await run(tx, one) })
       } catch (error) {
         if (!(error instanceof Refusal)) throw error
         const { item } = await loadDraft(tx, one.draft)

@@ -146,7 +146,10 @@ export async function today(office: Office, actor: Actor) {
     since,
     wasHere: actor.seenUntil !== null,
     exceptions: exceptions.filter(({ gates, section }) => gates.length > 0 || may(actor, 'item.review', section)).map(named),
-    waiting: atMyGates.map(named),
+    waiting: atMyGates.map(({ edition, editionName, ...line }) => ({
+      ...named(line),
+      edition: edition === null ? null : { id: edition, name: editionName ?? '' },
+    })),
     ready: cleared.map(named),
     returned: returned.map(({ text, suggestion, ...line }) => ({ ...named(line), note: noteWords({ text, suggestion }) })),
     held: held.map((line) => ({ ...named(line), reasons: JSON.parse(line.reasons) as Reason[] })),

@@ -10,7 +10,7 @@ import type { LiveChange } from '../publishing/judging'
 import { draftCleared, loadDraft, type LoadedDraft } from './loadedDraft'
 import { writeFact, type Office } from '../office'
 import { found, refusal } from '../refusal'
-import { sendLoaded } from '../reviewing/review'
+import { sendLoaded } from '../reviewing/sending'
 import { routeFor } from '../reviewing/routes'
 import { openChange, addDrafts, addDraftAuthors, draftAtGates, rerouteDrafts } from '../../store/drafts'
 

@@ -127,8 +127,21 @@ async function inEachForm(office: Office, rewrite: Rewrite): Promise<Rewrite> {
       return [href, ...(item ? [`item:${item}`] : []), ...(live?.path ? [live.path] : [])]
     }),
   )
-  const leads = await owner(rewrite.to)
-  return { ...rewrite, from: [...new Set(from.flat())], to: leads ? `item:${leads}` : rewrite.to }
+  return { ...rewrite, from: [...new Set(from.flat())], to: await targetOf(office, rewrite.to, owner) }
+}
+
+/** Where links are to lead, by the id of an item of ours where they lead to one. Refused where nothing is there. */
+async function targetOf(office: Office, to: string, owner: (path: string) => Promise<string | undefined>): Promise<string> {
+  if (to.startsWith('item:')) {
+    if (!(await itemById(office.store.read, to.slice(5, 41)))) throw refusal('refused', 'link-nowhere', { at: 'to' })
+    return to
+  }
+  if (!to.startsWith('/') || to.startsWith('/media/')) return to
+  const [path = ''] = to.split(/[?#]/)
+  const rest = to.slice(path.length)
+  const item = await owner(path)
+  if (!item) throw refusal('refused', 'link-nowhere', { at: 'to' })
+  return /^(#[\w-]+)?$/.test(rest) ? `item:${item}${rest}` : to
 }
 
 /** An item with those of its hits that were chosen; each with the words that are to stand there, or those that the rewrite has. */

@@ -4,14 +4,16 @@ import { fullIn } from '~~/core/time/words'
 import LoadState from '~/components/frame/LoadState.vue'
 import PlaceStrip from '~/components/frame/PlaceStrip.vue'
 import PlainDialog from '~/components/form/PlainDialog.vue'
+import RemedyButtons from '~/components/mend/RemedyButtons.vue'
 import StateMark from '~/components/mark/StateMark.vue'
 import StepList, { type GoingBackStep } from '~/components/time/StepList.vue'
 import { MARKS, type MarkName } from '~/components/mark/marks'
 import { api } from '~/composables/api'
 import { useAct } from '~/composables/act'
-import { lazily } from '~/composables/lazily'
+import { lazily, lazyDialog } from '~/composables/lazily'
 import { useLoad } from '~/composables/load'
 import { kindWord } from '~/composables/words'
+import { useNotices } from '~/stores/notices'
 import { useSite } from '~/stores/site'
 import * as common from '~~/core/words/office/common'
 import * as say from '~~/core/words/office/edition'
@@ -19,8 +21,10 @@ import * as say from '~~/core/words/office/edition'
 /** One edition: its moment, how ready it is, what it holds and who holds that up, and what it can do next. */
 const WhenDialog = lazily(() => import('~/components/item/WhenDialog.vue'))
 const AddDialog = lazily(() => import('~/components/time/AddDialog.vue'))
+const SendSetDialog = lazyDialog(() => import('~/components/mend/SendSetDialog.vue'))
 const NoteDialog = lazily(() => import('~/components/item/NoteDialog.vue'))
 const site = useSite()
+const notices = useNotices()
 const route = useRoute()
 const id = computed(() => String(route.params.id))
 const { value: page, problem, loading, load } = useLoad(() => `/editions/${id.value}`)
@@ -33,11 +37,20 @@ const zone = computed(() => site.zone)
 const open = computed(() => page.value?.state === 'open' || page.value?.state === 'held')
 const cleared = computed(() => page.value?.entries.filter((entry) => entry.cleared).length ?? 0)
 const troubles = computed(() => (foretold.value?.come ?? []).filter(({ edition }) => edition === id.value))
+/** How many of its drafts nobody has sent to review. */
+const unsent = computed(
+  () => page.value?.entries.filter(({ review, cleared }) => !cleared && (review === 'draft' || review === 'returned')).length ?? 0,
+)
+function sent(said: string) {
+  dialog.value = null
+  notices.done(said)
+  void loadAll()
+}
 /** What is not cleared says so in its line already. */
 const troubledItems = computed(
   () => new Map(troubles.value.filter(({ code }) => code !== 'not-cleared').map((trouble) => [trouble.item, trouble])),
 )
-const dialog = ref<'when' | 'add' | 'live' | 'undo' | 'drop' | 'copy' | 'edit' | 'clear' | null>(null)
+const dialog = ref<'when' | 'add' | 'live' | 'undo' | 'drop' | 'copy' | 'edit' | 'clear' | 'send' | null>(null)
 const { act, busy, refusals } = useAct(loadAll)
 const path = computed(() => `/editions/${id.value}` as const)
 const setMoment = async (moment: { date: string; time: string; choice?: 'earlier' | 'later' } | null) => {
@@ -224,6 +237,7 @@ const whyNotLive = computed(() =>
               >, <b class="font-semibold text-rust">{{ common.troublesForeseen(common.countedTroubles(troubles.length)) }}</b></template
             >
           </p>
+          <button v-if="unsent" class="button mt-2" @click="dialog = 'send'">{{ say.sendWhatIsNotSent(unsent) }}</button>
         </section>
         <section v-if="page.track">
           <h2 class="mb-1 font-semibold">{{ page.track.route }}</h2>
@@ -241,7 +255,8 @@ const whyNotLive = computed(() =>
             <li v-for="trouble in troubles" :key="trouble.key" class="py-1.5">
               <b class="font-semibold" :class="trouble.weight === 'stops' ? 'text-rust' : 'text-lamp'">{{ trouble.title }}</b>
               {{ trouble.detail }}
-              <span class="block text-soft">{{ trouble.remedy }}</span>
+              <span v-if="!trouble.remedies.length" class="block text-soft">{{ trouble.remedy }}</span>
+              <RemedyButtons v-if="open" :trouble="trouble" @mended="loadAll" />
             </li>
           </ul>
         </section>
@@ -264,6 +279,7 @@ const whyNotLive = computed(() =>
       @added="((dialog = null), loadAll())"
       @close="dialog = null"
     />
+    <SendSetDialog v-if="dialog === 'send'" :edition="id" @done="sent" @close="dialog = null" />
     <NoteDialog
       v-if="dialog === 'clear'"
       :title="say.clearTheEditionAsAWhole"
