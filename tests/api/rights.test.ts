@@ -86,6 +86,12 @@ const CASES: Record<string, Case> = {
   'GET /drafts/:id/gates': { need: 'item.read', path: draft('/gates') },
   'GET /drafts/:id/gates/:gate': { need: 'item.read', path: draft('/gates/review') },
   'POST /drafts/:id/hand': { need: 'item.send', path: draft('/hand'), body: { gate: 'none', person: 'none' }, ifMatch: head },
+  'POST /drafts/:id/remind': { need: 'item.send', path: draft('/remind'), body: {} },
+  'POST /sendings': {
+    need: 'item.send',
+    path: () => '/sendings',
+    body: () => ({ drafts: [{ draft: post.draft, seen: post.version }] }),
+  },
   'POST /clearances': {
     need: 'item.review',
     path: () => '/clearances',
@@ -258,6 +264,8 @@ const CASES: Record<string, Case> = {
   'GET /calendar': { need: 'signed-in', path: () => '/calendar?from=2036-01-01T00:00:00Z&to=2036-02-01T00:00:00Z' },
   'GET /forecast': { need: 'item.read' },
   'POST /forecast/trial': { need: 'item.read', body: { event: 'none', at: '2036-01-01T00:00:00Z' } },
+  'POST /forecast/free-moment': { need: 'item.plan', body: { trouble: 'none', event: 'none' } },
+  'GET /editions/:id/unsent': { need: 'item.read', path: () => `/editions/${edition}/unsent` },
   'GET /moments/differences': {
     need: 'item.read',
     path: () => '/moments/differences?from=2026-01-01T00:00:00Z&to=2036-02-01T00:00:00Z',

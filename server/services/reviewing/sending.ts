@@ -6,7 +6,7 @@ import { changeDraft } from '../../store/drafts'
 import { eventsOfEdition } from '../../store/events'
 import { editionById } from '../../store/editions'
 import { appendJournal, lastAskedAgain } from '../../store/journal'
-import { may, must, type Actor } from '../people/access'
+import { may, must, sectionsWhere, type Actor } from '../people/access'
 import { fact, siteId, type Office } from '../office'
 import { found, refusal } from '../refusal'
 import { loadDraft, seenDraft, type LoadedDraft } from '../writing/loadedDraft'
@@ -35,6 +35,7 @@ export const sendTogether = (office: Office, actor: Actor, drafts: readonly { dr
 /** The drafts of an edition that nobody sent yet and that the actor may send, each with its newest version and who would be asked. */
 export async function unsentOfEdition(office: Office, actor: Actor, edition: string) {
   const db = office.store.read
+  sectionsWhere(actor, 'item.read')
   found(await editionById(db, await siteId(office), edition), 'edition')
   const unsent = []
   for (const { draft_id: id, state } of await eventsOfEdition(db, edition)) {
