@@ -25,7 +25,8 @@ const isHere = (path: string) =>
     ? route.path === '/office'
     : route.path.startsWith(path) ||
       (path === '/office/content' && /^\/office\/(items|bin|labels|replace)/.test(route.path)) ||
-      (path === '/office/calendar' && /^\/office\/(editions|moment)/.test(route.path))
+      (path === '/office/calendar' && /^\/office\/(editions|moment)/.test(route.path)) ||
+      (path === '/office/people' && route.path.startsWith('/office/routes'))
 
 onMounted(site.listen)
 onBeforeUnmount(site.stopListening)

@@ -91,3 +91,12 @@ export function averageWaiting(visits: readonly Visit[], from: number, to: numbe
   })
   return within.reduce((sum, time) => sum + time, 0) / (to - from)
 }
+
+/**
+ * How long steps one after the other take, in milliseconds, where the gates of each are asked at once: the longest of each step, added up.
+ * Gates of which no time is known count for nothing; `null` where none is known.
+ */
+export function stepsTime(steps: readonly (readonly number[])[]): number | null {
+  const known = steps.filter((times) => times.length)
+  return known.length ? known.reduce((sum, times) => sum + Math.max(...times), 0) : null
+}

@@ -278,6 +278,6 @@ describe('a route is refused', () => {
       await codes(
         team.founder.ask('POST', '/routes', { body: { name: 'x', steps: [{ name: 'Twice', gates: [gate('one'), gate('one')] }] } }),
       ),
-    ).toEqual([400, 'gate-twice'])
+    ).toEqual([422, 'gate-twice'])
   })
 })

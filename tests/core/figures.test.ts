@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { averageWaiting, gateFigures, quantile, visitsOf, type FlowFact, type Visit } from '../../core/flow/figures'
+import { averageWaiting, gateFigures, quantile, stepsTime, visitsOf, type FlowFact, type Visit } from '../../core/flow/figures'
 
 const at = (hour: number) => new Date(Date.UTC(2026, 0, 1, hour)).toISOString()
 const fact = (hour: number, waits: string[], said?: FlowFact['said'], draft = 'd'): FlowFact => ({
@@ -106,5 +106,12 @@ describe('the figures', () => {
     const [from, to] = [Date.parse(at(2)), Date.parse(at(8))]
     expect(averageWaiting(visits, from, to)).toBeCloseTo(4 / 6, 10)
     expect(averageWaiting(visits, to, from)).toBe(0)
+  })
+})
+
+describe('how long steps take', () => {
+  it('is the longest of each, one after the other; what is not known counts for nothing', () => {
+    expect(stepsTime([[2 * HOUR, 5 * HOUR], [], [HOUR]])).toBe(6 * HOUR)
+    expect(stepsTime([[], []])).toBeNull()
   })
 })

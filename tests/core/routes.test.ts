@@ -1,4 +1,5 @@
 import fc from 'fast-check'
+import { inForce } from '../../core/flow/inForce'
 import { describe, expect, it } from 'vitest'
 import { personBehind, type Rights } from '../../core/access/rights'
 import { DEFAULT_ROLES } from '../../core/access/verbs'
@@ -306,5 +307,19 @@ describe('another route for work under way', () => {
     expect(reroute(cleared, longer).review).toBe('in_review')
     expect(reroute({ ...cleared, review: 'in_review' }, DEFAULT_ROUTE).review).toBe('cleared')
     expect(reroute({ ...cleared, review: 'returned' }, longer).review).toBe('returned')
+  })
+})
+
+describe('where a route is in force', () => {
+  it('is told section by section, with the kinds, and what has no rule of its own last', () => {
+    const rules: RouteRule[] = [
+      { kind: null, section: null, route: 'a' },
+      { kind: 'page', section: 'fares', route: 'b' },
+      { kind: 'post', section: null, route: 'a' },
+      { kind: 'notice', section: 'fares', route: 'b' },
+    ]
+    expect(inForce(rules, 'a')).toEqual([{ section: null, kinds: ['post', null] }])
+    expect(inForce(rules, 'b')).toEqual([{ section: 'fares', kinds: ['page', 'notice'] }])
+    expect(inForce(rules, 'c')).toEqual([])
   })
 })

@@ -111,12 +111,12 @@ test('a deputy clears while the guard is away; what went live on the fast lane i
     // The steward makes the legal gate Noor's alone, and lets the fast lane of notices take back.
     const maren = await at(server, browser, 'Maren Ostby')
     await maren.goto('/office/people?view=routes')
-    await maren.getByRole('button', { name: 'Change the route Notices: fast lane' }).click()
-    const editor = maren.getByRole('dialog')
-    await editor.getByLabel('Cleared by').selectOption({ label: 'Noor Haddad' })
-    await editor.getByLabel('take it back from the site if they do not').check()
-    await editor.getByLabel('When it is over, tell also').selectOption({ label: 'Petra Sandvik' })
-    await editor.getByRole('button', { name: 'Save', exact: true }).click()
+    await maren.getByRole('link', { name: 'Change the route Notices: fast lane' }).click()
+    await expect(maren.getByRole('heading', { level: 1 })).toHaveText('Route Notices: fast lane')
+    await maren.getByLabel('Cleared by').selectOption({ label: 'Noor Haddad' })
+    await maren.getByLabel('take it back from the site if they do not').check()
+    await maren.getByLabel('When it is over, tell also').selectOption({ label: 'Petra Sandvik' })
+    await maren.getByRole('button', { name: 'Save', exact: true }).click()
     await expect(maren.getByRole('region', { name: 'Route Notices: fast lane' })).toContainText('else taken back')
 
     // Noor names Sorley, who writes and clears nothing of his own right.

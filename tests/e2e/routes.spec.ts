@@ -1,3 +1,4 @@
+import { AxeBuilder } from '@axe-core/playwright'
 import { expect, test, type Page } from '@playwright/test'
 import { DEMO_PASSWORD } from '../../demo/people'
 import { choose, pageOf, saved, stepIn } from './office'
@@ -40,19 +41,25 @@ test('a steward builds a route of two steps with a desk’s gate; work passes it
   await expect(maren.getByText('Access desk', { exact: true })).toBeVisible()
 
   await maren.getByRole('button', { name: 'Routes' }).click()
-  await maren.getByRole('button', { name: 'Make a route' }).click()
-  const dialog = maren.getByRole('dialog')
-  await dialog.getByLabel('Name of the route').fill('Ports: read, then access')
-  await dialog.getByRole('button', { name: 'Another step' }).click()
-  await dialog.getByLabel('Name of the gate').fill('Access')
-  await dialog.getByLabel('Cleared by').selectOption({ label: 'Access desk' })
-  await dialog.getByRole('button', { name: 'Another step' }).click()
-  await dialog.getByLabel('Name of the gate').nth(1).fill('Words')
+  await maren.getByRole('link', { name: 'Make a route' }).click()
+  await maren.getByLabel('Name of the route').fill('Ports: read, then access')
+  const way = maren.getByRole('region', { name: 'The way of work' })
+  const hand = maren.getByRole('complementary', { name: 'The gate in hand' })
+  await way.getByRole('button', { name: 'Another step' }).click()
+  await hand.getByLabel('Name of the gate').fill('Access')
+  await hand.getByLabel('Cleared by').selectOption({ label: 'Access desk' })
+  await way.getByRole('button', { name: 'Another step' }).click()
+  await hand.getByLabel('Name of the gate').fill('Words')
+  const gates = way.locator('button[aria-pressed]')
+  await expect(gates).toHaveText([/^Access.*1 of Access desk/, /^Words.*anyone who may clear/])
   // The steps change places by keyboard: words are read first.
-  await dialog.getByRole('button', { name: 'Move Step 2 earlier' }).focus()
+  await way.getByRole('button', { name: 'Move Step 2 earlier' }).focus()
   await maren.keyboard.press('Enter')
-  await expect(dialog.getByLabel('Name of the gate').first()).toHaveValue('Words')
-  await dialog.getByRole('button', { name: 'Save', exact: true }).click()
+  await expect(gates).toHaveText([/^Words/, /^Access/])
+  await way.getByRole('button', { name: /^Access/ }).click()
+  await expect(hand.getByLabel('Name of the gate')).toHaveValue('Access')
+  expect((await new AxeBuilder({ page: maren }).analyze()).violations.map(({ id, nodes }) => [id, nodes[0]?.html])).toEqual([])
+  await maren.getByRole('button', { name: 'Save', exact: true }).click()
   const route = maren.getByRole('region', { name: 'Route Ports: read, then access' })
   await expect(route).toContainText('In force nowhere yet')
 
@@ -64,7 +71,7 @@ test('a steward builds a route of two steps with a desk’s gate; work passes it
     .last()
     .selectOption({ label: 'Ports: read, then access' })
   await maren.getByRole('button', { name: 'Save the rules' }).click()
-  await expect(route).toContainText('In force in Ports & vessels')
+  await expect(route).toContainText('In force for pages in Ports & vessels')
   await expect(route).toContainText('“Access” in Ports & vessels hangs on one person (Bea Okonjo)')
 
   const wen = await stepIn(browser, 'Wen Zhao')
@@ -117,13 +124,27 @@ test('a gate that only fares touch: other words pass without the legal desk, a f
 test('a route that nobody could pass is refused where it would hold, and says which gate stops it', async ({ browser }) => {
   const maren = await stepIn(browser, 'Maren Ostby')
   await maren.goto('/office/people?view=routes')
-  await maren.getByRole('button', { name: 'Make a route' }).click()
-  const dialog = maren.getByRole('dialog')
-  await dialog.getByLabel('Name of the route').fill('Dead end')
-  await dialog.getByRole('button', { name: 'Another step' }).click()
-  await dialog.getByLabel('Name of the gate').fill('Keeper')
-  await dialog.getByLabel('Cleared by').selectOption({ label: 'Liv Marchetti' })
-  await dialog.getByRole('button', { name: 'Save', exact: true }).click()
+  await maren.getByRole('link', { name: 'Make a route' }).click()
+  await maren.getByLabel('Name of the route').fill('Dead end')
+  const [way, hand] = [
+    maren.getByRole('region', { name: 'The way of work' }),
+    maren.getByRole('complementary', { name: 'The gate in hand' }),
+  ]
+  await way.getByRole('button', { name: 'Another step' }).click()
+  await hand.getByLabel('Name of the gate').fill('Keeper')
+  await hand.getByLabel('Cleared by').selectOption({ label: 'Liv Marchetti' })
+  // A step without a gate and a gate that counts by groups without one are refused at once, each where it is.
+  await way.getByRole('button', { name: 'Another step' }).click()
+  await hand.getByRole('button', { name: 'Remove New gate' }).click()
+  await maren.getByRole('button', { name: 'Save', exact: true }).click()
+  await expect(maren.getByRole('alert')).toContainText('It was not saved')
+  await expect(way.getByText('The step “Step 2” has no gate')).toBeVisible()
+  await way.getByRole('button', { name: 'Remove Step 2' }).click()
+  // Leaving asks first: nothing is lost by a wrong click.
+  maren.once('dialog', (asked) => void asked.dismiss())
+  await maren.getByRole('link', { name: 'Back to the routes' }).click()
+  await expect(maren.getByLabel('Name of the route')).toHaveValue('Dead end')
+  await maren.getByRole('button', { name: 'Save', exact: true }).click()
   await maren.getByRole('button', { name: 'Another rule' }).click()
   await maren
     .getByLabel(/^Route of rule/)
@@ -131,6 +152,13 @@ test('a route that nobody could pass is refused where it would hold, and says wh
     .selectOption({ label: 'Dead end' })
   await maren.getByRole('button', { name: 'Save the rules' }).click()
   await expect(maren.getByRole('alert').getByText('“Keeper” needs 1, and nobody in About may clear it').first()).toBeVisible()
+  // What is in force is not changed so that nobody could pass it, either: it is said at the gate.
+  const about = maren.getByRole('region', { name: 'Route Reviewed' })
+  await about.getByRole('link', { name: 'Change the route Reviewed' }).click()
+  await hand.getByLabel('Cleared by').selectOption({ label: 'Liv Marchetti' })
+  await maren.getByRole('button', { name: 'Save', exact: true }).click()
+  await expect(way.getByRole('button', { pressed: true })).toContainText('and nobody in')
+  maren.once('dialog', (asked) => void asked.accept())
   await maren.context().close()
 })
 

@@ -39,6 +39,7 @@ test('no place of the office scrolls as a document, by Tab or wheel, and all pla
     '/office/checks',
     '/office/checks?view=journal',
     '/office/people?view=routes',
+    '/office/routes/reviewed',
     '/office/people?view=rights',
     '/office/me',
     '/office/labels',

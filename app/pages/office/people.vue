@@ -7,7 +7,7 @@ import DeputiesView from '~/components/people/DeputiesView.vue'
 import GroupsView from '~/components/people/GroupsView.vue'
 import PeopleView from '~/components/people/PeopleView.vue'
 import RightsView from '~/components/people/RightsView.vue'
-import RoutesView from '~/components/people/RoutesView.vue'
+import RoutesView from '~/components/routes/RoutesView.vue'
 import RolesView from '~/components/people/RolesView.vue'
 import SignInView from '~/components/people/SignInView.vue'
 import WaitingChanges from '~/components/people/WaitingChanges.vue'
@@ -77,7 +77,9 @@ const asked = (name: string) => (typeof route.query[name] === 'string' ? route.q
         @update:model-value="go($event === 'people' ? {} : { view: $event })"
       />
       <template #action
-        ><button v-if="view[2]" class="button-main" :disabled="!!whyNotAdd" :title="whyNotAdd" @click="adding = true">
+        ><NuxtLink v-if="view[0] === 'routes'" class="button-main" to="/office/routes/new">
+          <Plus class="size-4" aria-hidden="true" />{{ view[2] }} </NuxtLink
+        ><button v-else-if="view[2]" class="button-main" :disabled="!!whyNotAdd" :title="whyNotAdd" @click="adding = true">
           <Plus class="size-4" aria-hidden="true" />{{ view[2] }}
         </button></template
       >
@@ -122,12 +124,7 @@ const asked = (name: string) => (typeof route.query[name] === 'string' ? route.q
       ><DeputiesView :people="people.value.value" :may-change="mayChange" :adding="adding" @asked="waiting.load()" @closed="adding = false"
     /></Suspense>
     <Suspense v-else-if="view[0] === 'routes'"
-      ><RoutesView
-        :people="people.value.value"
-        :groups="groups.value.value"
-        :roles="roles.value.value"
-        :adding="adding"
-        @closed="adding = false"
+      ><RoutesView :people="people.value.value" :groups="groups.value.value" :roles="roles.value.value"
     /></Suspense>
     <Suspense v-else-if="view[0] === 'sign-in'"><SignInView :roles="roles.value.value" @asked="load" /></Suspense>
     <RightsView

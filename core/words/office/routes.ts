@@ -54,9 +54,31 @@ export const takeNameAway = (name: Said) => `Take ${name} away`
 export const groups = 'Groups'
 export const whoHoldsARoleThere = 'Who holds a role there'
 
-// RouteEditor
-export const changeTheRouteVersion = (version: Said) => `Change the route: version ${version}`
-export const makeARoute = 'Make a route'
+// RouteDesk
+export const aNewRoute = 'A new route'
+export const versionInForce = (version: Said, force: Said) => `version ${version}. ${force}`
+export const backToTheRoutes = 'Back to the routes'
+export const itWasNotSaved = 'It was not saved. What is wrong stands here and at the gates.'
+export const theWayOfWork = 'The way of work'
+export const sent = 'Sent'
+export const usuallyFromSentToCleared = (span: Said) => `Usually ${span} from sent to cleared, by the last 90 days.`
+export const howLongItTakesIsNotKnown = 'How long it takes is not known yet: nothing was cleared on it in the last 90 days.'
+export const theGateInHand = 'The gate in hand'
+export const gateOfStep = (step: Said) => `Gate in “${step}”`
+export const chooseAGate = 'Choose a gate to change it, or add a step.'
+export const whatYouChangedIsNotSaved = 'What you changed of the route is not saved. Leave it?'
+export const thereIsNoSuchRoute = 'There is no such route.'
+export const routeYieldgate = 'Route · Yieldgate'
+
+// GateCard
+export const usuallyCleared = (span: Said) => `usually cleared within ${span}`
+
+// gateWords
+export const allElse = 'all else'
+export const listed = (names: string[]) => (names.length > 1 ? `${names.slice(0, -1).join(', ')} and ${names.at(-1)}` : (names[0] ?? ''))
+export const kindsWhere = (kinds: Said, where: Said) => `${kinds} ${where}`
+export const inForceFor = (places: Said) => `In force for ${places}`
+
 export const nameOfTheRoute = 'Name of the route'
 export const noStep = 'No step: what is sent on is cleared at once.'
 export const nameOfStep = (s: Said) => `Name of step ${s}`
@@ -97,8 +119,6 @@ export const fastLaneLiveAtOnceCleared = (hours: Said, calendar: Said, otherwise
 export const moving = 'Moving'
 export const and = ' and '
 export const goesThroughTheGatesToo = (gated: Said) => `${gated} goes through the gates too.`
-export const inForceOnTheWholeSite = 'In force on the whole site'
-export const inForceIn = (sections: Said) => `In force in ${sections}`
 export const inForceNowhereYet = 'In force nowhere yet'
 export const allWorkCanPass = 'All work can pass, whoever writes it.'
 export const whichItemsGoWhichRoute = 'Which items go which route'

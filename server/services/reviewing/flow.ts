@@ -1,6 +1,7 @@
 import { guardWords } from '../../../core/flow/guards'
 import { missing, openGates } from '../../../core/flow/draft'
-import { averageWaiting, gateFigures, visitsOf, type FlowFact, type Visit } from '../../../core/flow/figures'
+import { averageWaiting, gateFigures, stepsTime, visitsOf, type FlowFact, type Visit } from '../../../core/flow/figures'
+import type { Gate } from '../../../core/flow/route'
 import { grouped } from '../../../core/grouped'
 import { wallTimeOf } from '../../../core/time/zone'
 import type { Reader } from '../../store/database'
@@ -158,9 +159,6 @@ export async function usualPace(office: Office): Promise<Map<string, number>> {
 
 /** How long the gates of a draft that are open still take at their usual pace, step after step; `null` where none is known. */
 export function paceLeft(pace: ReadonlyMap<string, number>, { route, wholeRoute, state }: LoadedDraft): number | null {
-  const steps = route.steps.map(({ gates }) =>
-    gates.flatMap((gate) => (missing(state, gate) > 0 ? (pace.get(gateKey(wholeRoute.id, gate.id)) ?? []) : [])),
-  )
-  const known = steps.filter((times) => times.length)
-  return known.length ? known.reduce((sum, times) => sum + Math.max(...times), 0) : null
+  const left = (gate: Gate) => (missing(state, gate) > 0 ? (pace.get(gateKey(wholeRoute.id, gate.id)) ?? []) : [])
+  return stepsTime(route.steps.map(({ gates }) => gates.flatMap(left)))
 }

@@ -1,3 +1,4 @@
+import { serviceReason } from '../../../core/words/serviceReasons'
 import { reasonAbout } from '../../../core/words/reason'
 import { withAncestors, type GateName, type Rights } from '../../../core/access/rights'
 import { KIND_NAMES, type Kind } from '../../../core/kinds/kinds'
@@ -78,14 +79,30 @@ export async function newlyStuck(db: Reader, before: Rights, after: Rights): Pro
   return stuckIn(after, all, rules).filter(({ detail }) => !old.has(detail))
 }
 
-function mustBeWhole(rights: Rights, { steps, fast }: RouteInput, calendars: readonly WorkCalendar[]): void {
+/** What keeps a route from being whole, all of it at once; `at` is a gate's id, or `step` with its number from 1. */
+function faultsOf({ steps, fast }: RouteInput): Reason[] {
   const gates = steps.flatMap((step) => step.gates)
-  if (new Set(gates.map((gate) => gate.id)).size < gates.length) throw refusal('bad-input', 'gate-twice', { at: 'steps' })
-  for (const step of steps) if (!step.gates.length) throw refusal('refused', 'step-empty', { step: step.name, at: 'steps' })
-  for (const { name, who, each, when } of gates) {
+  const twice = gates.filter(({ id }, index) => gates.findIndex((gate) => gate.id === id) < index)
+  return [
+    ...twice.map(({ id }) => serviceReason('gate-twice', { at: id })),
+    ...steps.flatMap(({ name, gates: own }, index) =>
+      own.length ? [] : [serviceReason('step-empty', { step: name, at: `step ${index + 1}` })],
+    ),
+    ...gates.flatMap(({ id, name, each, who }) =>
+      each === 'group' && !who.groups.length ? [serviceReason('groups-missing', { gate: name, at: id })] : [],
+    ),
+    ...(fast && !gates.length ? [serviceReason('fast-empty', { at: 'fast' })] : []),
+  ]
+}
+
+function mustBeWhole(rights: Rights, input: RouteInput, calendars: readonly WorkCalendar[]): void {
+  const faults = faultsOf(input)
+  if (faults.length) throw new Refusal('refused', faults)
+  const { steps, fast } = input
+  const gates = steps.flatMap((step) => step.gates)
+  for (const { who, when } of gates) {
     mustName(rights, who)
     for (const id of when?.sections ?? []) found(rights.sections.get(id), 'section')
-    if (each === 'group' && !who.groups.length) throw refusal('refused', 'groups-missing', { gate: name, at: 'steps' })
   }
   const timed = [...gates.flatMap(({ deadline }) => deadline ?? []), ...(fast ? [fast] : [])]
   for (const { calendar, escalate } of timed) {
@@ -95,7 +112,6 @@ function mustBeWhole(rights: Rights, { steps, fast }: RouteInput, calendars: rea
       'calendar',
     )
   }
-  if (fast && !gates.length) throw refusal('refused', 'fast-empty', { at: 'fast' })
 }
 
 function mustName(rights: Rights, who: Guards): void {

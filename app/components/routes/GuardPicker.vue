@@ -2,7 +2,7 @@
 import { X } from 'lucide-vue-next'
 import type { Role } from '~~/core/access/verbs'
 import type { Guards } from '~~/core/flow/route'
-import type { Group, Person } from './types'
+import type { Group, Person } from '~/components/people/types'
 import * as common from '~~/core/words/office/common'
 import * as say from '~~/core/words/office/routes'
 

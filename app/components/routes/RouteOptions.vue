@@ -3,7 +3,7 @@ import type { Role } from '~~/core/access/verbs'
 import { ANYONE, type FastLane, type OtherChange, type Route } from '~~/core/flow/route'
 import GuardPicker from './GuardPicker.vue'
 import HoursOf from './HoursOf.vue'
-import type { Calendar, Group, Person } from './types'
+import type { Calendar, Group, Person } from '~/components/people/types'
 import * as say from '~~/core/words/office/routes'
 
 /** What a route lets through before its gates, and what beside the content has to pass them. */

@@ -1,16 +1,12 @@
 <script setup lang="ts">
 import { ArrowRight, Plus, Trash2 } from 'lucide-vue-next'
 import type { Role } from '~~/core/access/verbs'
-import { CHECKS } from '~~/core/checks/checks'
-import { BLOCK_WORDS } from '~~/core/blocks/blocks'
-import { FIELDS } from '~~/core/content/fields'
-import type { About } from '~~/core/flow/about'
 import { KINDS, KIND_NAMES } from '~~/core/kinds/kinds'
-import type { Route, RouteRule, Step } from '~~/core/flow/route'
+import type { RouteRule } from '~~/core/flow/route'
 import LoadState from '~/components/frame/LoadState.vue'
 import CalendarList from './CalendarList.vue'
-import RouteEditor from './RouteEditor.vue'
-import type { Group, Person } from './types'
+import { useGateWords } from './gateWords'
+import type { Group, Person } from '~/components/people/types'
 import { useAct } from '~/composables/act'
 import { api } from '~/composables/api'
 import { useLoad } from '~/composables/load'
@@ -19,83 +15,21 @@ import * as common from '~~/core/words/office/common'
 import * as say from '~~/core/words/office/routes'
 
 /** The routes: their steps and gates, whether all work can pass them, and which items go which. */
-const props = defineProps<{ people: Person[]; groups: Group[]; roles: Role[]; adding: boolean }>()
-const emit = defineEmits<{ closed: [] }>()
+const props = defineProps<{ people: Person[]; groups: Group[]; roles: Role[] }>()
 const site = useSite()
 const { value: answer, problem, loading, load } = useLoad(() => '/routes')
-const form = shallowRef<(Pick<Route, 'name' | 'steps' | 'fast' | 'gated'> & { id: string | null; version: number }) | null>(null)
 const rules = ref<RouteRule[]>([])
 const same = (one: readonly RouteRule[], other: readonly RouteRule[]) => JSON.stringify(one) === JSON.stringify(other)
 // What is being changed here stays when the routes are loaded anew around it.
 watch(answer, (now, before) => {
   if (now && (!before || same(rules.value, before.rules))) rules.value = now.rules.map((rule) => ({ ...rule }))
 })
-watch(
-  () => props.adding,
-  (adding) => adding && (form.value = { id: null, version: 0, name: '', steps: [] }),
-  { immediate: true },
-)
 const calendars = useLoad(() => '/calendars')
 await Promise.all([load(), calendars.load()])
-const { act, busy } = useAct(() => {
-  close()
-  return load()
-})
 const { act: actOnRules, busy: savingRules, refusals } = useAct(load)
-function close() {
-  form.value = null
-  emit('closed')
-}
-const save = (route: Pick<Route, 'name' | 'steps' | 'fast' | 'gated'>) => {
-  const { id } = form.value!
-  return act(
-    () => (id ? api('PUT', `/routes/${id}`, { body: route }) : api('POST', '/routes', { body: route })),
-    id ? say.hasANewVersion(route.name) : say.routeIsMade(route.name),
-  )
-}
 const saveRules = () => actOnRules(() => api('PUT', '/route-rules', { body: { rules: rules.value } }), say.newWorkGoesTheseRoutes)
 const changed = computed(() => !same(rules.value, answer.value?.rules ?? []))
-const aboutWords = ({ fields, blocks, amounts, words }: About) =>
-  [
-    ...(amounts ? [say.amountsOfMoney] : []),
-    ...(words.length ? [`“${words.join('”, “')}”`] : []),
-    ...blocks.map((kind) => BLOCK_WORDS[kind].toLowerCase()),
-    ...fields.map((name) => FIELDS[name].label.toLowerCase()),
-  ].join(', ')
-const calendarName = (id: string) => calendars.value.value?.find((entry) => entry.id === id)?.name ?? say.aCalendar
-/** What a gate asks beside its guards, a line each. */
-const limitsOf = ({ when, checks, deadline }: Step['gates'][number]) => [
-  ...(when
-    ? [
-        say.onlyForThese(
-          [
-            ...(when.words ? [say.changesOfWordsAndMore(when.words)] : []),
-            ...when.sections.map((id) => site.sections.find((entry) => entry.id === id)?.name ?? say.aSection),
-            ...(when.labels.length ? [say.countedLabels(when.labels.length)] : []),
-          ].join(', '),
-        ),
-      ]
-    : []),
-  ...(checks?.some(({ must }) => must)
-    ? [
-        say.mustPassThese(
-          checks
-            .filter(({ must }) => must)
-            .map(({ name }) => CHECKS[name].words.toLowerCase())
-            .join(', '),
-        ),
-      ]
-    : []),
-  ...(deadline ? [say.withinHoursOfCalendar(say.countedHours(deadline.hours), calendarName(deadline.calendar))] : []),
-]
-const guardWords = (gate: Step['gates'][number]) =>
-  [
-    ...gate.who.groups.map((id) => props.groups.find((group) => group.id === id)?.name),
-    ...gate.who.roles.map((id) => props.roles.find((role) => role.id === id)?.name),
-    ...gate.who.people.map((id) => props.people.find((person) => person.id === id)?.name),
-  ]
-    .map((name) => name ?? say.gone)
-    .join(', ') || say.anyoneWhoMayClear
+const { calendarName, limitsOf, neededWords, forceWords } = useGateWords(() => ({ ...props, calendars: calendars.value.value ?? [] }))
 </script>
 
 <template>
@@ -113,7 +47,9 @@ const guardWords = (gate: Step['gates'][number]) =>
           >{{ say.versionVersion(route.version)
           }}<template v-if="route.earlier">{{ say.andFinishOnAnEarlierOne(common.countedDrafts(route.earlier)) }}</template></span
         >
-        <button class="button-quiet ml-auto" :aria-label="say.changeTheRoute(route.name)" @click="form = route">{{ common.change }}</button>
+        <NuxtLink class="button ml-auto" :aria-label="say.changeTheRoute(route.name)" :to="`/office/routes/${route.id}`">{{
+          common.change
+        }}</NuxtLink>
       </div>
       <ol v-if="route.steps.length" class="mt-2 flex flex-wrap items-stretch gap-2">
         <li v-for="(step, index) in route.steps" :key="index" class="flex items-center gap-2">
@@ -122,9 +58,7 @@ const guardWords = (gate: Step['gates'][number]) =>
             <p class="text-body text-soft">{{ step.name }}</p>
             <p v-for="gate in step.gates" :key="gate.id">
               <b class="font-semibold">{{ gate.name }}</b>
-              {{ say.neededOf(gate.needed, gate.each === 'group' ? say.each : '', guardWords(gate))
-              }}<span v-if="gate.about" class="block text-body text-soft">{{ say.onlyForAbout(aboutWords(gate.about)) }}</span
-              ><span v-for="line in limitsOf(gate)" :key="line" class="block text-body text-soft">{{ line }}</span>
+              {{ neededWords(gate) }}<span v-for="line in limitsOf(gate)" :key="line" class="block text-body text-soft">{{ line }}</span>
             </p>
           </div>
         </li>
@@ -147,13 +81,7 @@ const guardWords = (gate: Step['gates'][number]) =>
         }}
       </p>
       <p class="mt-2 text-body text-soft">
-        {{
-          route.sections.length === site.sections.length
-            ? say.inForceOnTheWholeSite
-            : route.sections.length
-              ? say.inForceIn(route.sections.join(', '))
-              : say.inForceNowhereYet
-        }}
+        {{ forceWords(answer.rules, route.id) }}
       </p>
       <ul v-if="route.sound.stuck.length || route.sound.thin.length" class="mt-1.5 space-y-0.5">
         <li v-for="(reason, index) in route.sound.stuck" :key="`s${index}`" class="text-rust">
@@ -198,17 +126,5 @@ const guardWords = (gate: Step['gates'][number]) =>
       </div>
     </section>
     <CalendarList :calendars="calendars.value.value ?? []" @changed="calendars.load" />
-    <RouteEditor
-      v-if="form"
-      :start="form"
-      :version="form.version"
-      :people="people"
-      :groups="groups"
-      :roles="roles"
-      :calendars="calendars.value.value ?? []"
-      :busy="busy"
-      @close="close"
-      @save="save"
-    />
   </div>
 </template>

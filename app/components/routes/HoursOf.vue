@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import type { Calendar } from './types'
+import type { Calendar } from '~/components/people/types'
 import * as say from '~~/core/words/office/people'
 
 /** So many hours of working time, counted by one of the calendars. */

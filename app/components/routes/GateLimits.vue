@@ -5,7 +5,7 @@ import { ALWAYS, ANYONE, type Deadline, type Gate, type When } from '~~/core/flo
 import ItemsPicker from '~/components/form/ItemsPicker.vue'
 import GuardPicker from './GuardPicker.vue'
 import HoursOf from './HoursOf.vue'
-import type { Calendar, Group, Person } from './types'
+import type { Calendar, Group, Person } from '~/components/people/types'
 import { useSite } from '~/stores/site'
 import * as common from '~~/core/words/office/common'
 import * as say from '~~/core/words/office/routes'

@@ -7,7 +7,7 @@ import type { About } from '~~/core/flow/about'
 import type { Gate } from '~~/core/flow/route'
 import GateLimits from './GateLimits.vue'
 import GuardPicker from './GuardPicker.vue'
-import type { Calendar, Group, Person } from './types'
+import type { Calendar, Group, Person } from '~/components/people/types'
 import * as common from '~~/core/words/office/common'
 import * as say from '~~/core/words/office/routes'
 
@@ -27,7 +27,7 @@ const toggle = <T,>(list: readonly T[], entry: T): T[] =>
 </script>
 
 <template>
-  <div class="space-y-2.5 rounded-md border border-line bg-sheet p-3">
+  <div class="space-y-4">
     <div class="flex items-center gap-1">
       <input
         class="input font-semibold"
@@ -101,7 +101,7 @@ const toggle = <T,>(list: readonly T[], entry: T): T[] =>
         />{{ say.aChangedDateNeedsClearingAgain }}</label
       >
     </div>
-    <fieldset class="border-t border-line pt-2">
+    <fieldset class="border-t border-line pt-4">
       <legend class="sr-only">{{ say.whatIsAbout(model.name) }}</legend>
       <label class="flex items-center gap-2"
         ><input type="checkbox" :checked="!!model.about" @change="limit(($event.target as HTMLInputElement).checked)" />{{
