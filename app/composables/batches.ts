@@ -20,22 +20,25 @@ export async function watchBatch(id: string, seen: (batch: BatchView) => void = 
 /** Says what a batch did, and takes it back where that is asked. */
 export function useBatches(changed: () => unknown) {
   const notices = useNotices()
-  function tell({ id, words, state, ended, refused, undoable }: BatchView): void {
+  function tell({ id, words, state, ended, refused, stayed, undoable }: BatchView): void {
     changed()
     if (!ended) return
     const rest = [
       refused ? say.refusedRefused(refused) : '',
+      stayed ? say.stayedSo(stayed) : '',
       state === 'cancelled' ? say.stopped : '',
       state === 'failed' ? say.thenSomethingFailed : '',
     ]
-    const said = [`${words}: ${common.countedItems(ended - refused)}`, ...rest.filter(Boolean)].join('; ')
+    const said = [`${words}: ${common.countedItems(ended - refused - stayed)}`, ...rest.filter(Boolean)].join('; ')
     notices.done(said, undoable ? { label: common.undo, run: () => undo(id) } : undefined)
   }
   async function undo(id: string): Promise<void> {
     try {
       const { batch } = await api('POST', `/batches/${id}/undo`)
-      const { ended, refused } = await watchBatch(batch)
-      notices.done(say.takenBackSoMany(common.countedItems(ended - refused), refused ? say.andHadChangedSinceAndStay(refused) : ''))
+      const { ended, refused, stayed } = await watchBatch(batch)
+      notices.done(
+        say.takenBackSoMany(common.countedItems(ended - refused - stayed), refused ? say.andHadChangedSinceAndStay(refused) : ''),
+      )
     } catch (error) {
       notices.trouble(error)
     }

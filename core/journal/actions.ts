@@ -371,7 +371,16 @@ export interface JournalData {
   'item.office-changed': object
   'item.moved': FromTo
   'item.became': FromTo
-  'batch.done': { batch: string; action: object | null; state: string; total: number; done: number; refused: number; undoes?: string }
+  'batch.done': {
+    batch: string
+    action: object | null
+    state: string
+    total: number
+    done: number
+    refused: number
+    stayed?: number
+    undoes?: string
+  }
   'item.binned': StepData | null
   'item.ended': null
   'draft.ended': { draft: string } | null

@@ -72,7 +72,8 @@ export function journalFacts(action: string, data: Data | null, names: FactNames
     given(data, names),
     action === 'route.saved' && routeFacts(data, names),
     action === 'route.rules-set' && ruleFacts(data, names),
-    action === 'batch.done' && `${text(data.done)} of ${text(data.total)} done${data.refused ? `, ${text(data.refused)} refused` : ''}`,
+    action === 'batch.done' &&
+      `${text(data.done)} of ${text(data.total)} done${data.refused ? `, ${text(data.refused)} refused` : ''}${data.stayed ? `, ${text(data.stayed)} so already` : ''}`,
     data.number && `version ${text(data.number)}`,
     text(data.path),
     action.startsWith('event.') && text(data.at) && `for ${fullIn(text(data.at), names.zone)}`,

@@ -75,15 +75,23 @@ export const keepOutcomes = (
 
 export interface BatchCounts {
   tried: number
+  /** Of those that were tried: how many would be refused, and how many are as they should be already. */
   wouldNot: number
+  wouldStay: number
   ended: number
   refused: number
+  stayed: number
   undoable: number
 }
 
+/** What came of an entry (a column): a refusal that is one, and one that only says that there is nothing to do. */
+const isSo = (column: string) => `${column} ->> '$.reasons[0].code' = 'unchanged'`
+const isRefused = (column: string) => `(${column} ->> 'ok' = 0 AND NOT ${isSo(column)})`
+
 export const batchCounts = async (db: Reader, batch: string): Promise<BatchCounts> =>
   (await db.one<BatchCounts>(
-    `SELECT count(tried) AS tried, coalesce(sum(tried ->> 'ok' = 0), 0) AS wouldNot, count(outcome) AS ended, coalesce(sum(outcome ->> 'ok' = 0), 0) AS refused, count(undo) AS undoable
+    `SELECT count(tried) AS tried, coalesce(sum(${isRefused('tried')}), 0) AS wouldNot, coalesce(sum(${isSo('tried')}), 0) AS wouldStay,
+       count(outcome) AS ended, coalesce(sum(${isRefused('outcome')}), 0) AS refused, coalesce(sum(${isSo('outcome')}), 0) AS stayed, count(undo) AS undoable
      FROM batch_entry WHERE batch_id = $batch`,
     { batch },
   ))!
@@ -92,7 +100,7 @@ export const batchCounts = async (db: Reader, batch: string): Promise<BatchCount
 export const entriesOf = (db: Reader, batch: string, only: 'all' | 'refused', after: number, limit: number) =>
   db.all<EntryRow & { title: string; kind: string }>(
     `SELECT e.seq, e.item_id, e.draft_id, e.action, e.tried, e.outcome, e.undo, i.title, i.kind FROM batch_entry e JOIN item i ON i.id = e.item_id
-     WHERE e.batch_id = $batch AND e.seq > $after ${only === 'refused' ? "AND coalesce(e.outcome, e.tried) ->> 'ok' = 0" : ''} ORDER BY e.seq LIMIT $limit`,
+     WHERE e.batch_id = $batch AND e.seq > $after ${only === 'refused' ? `AND ${isRefused('coalesce(e.outcome, e.tried)')}` : ''} ORDER BY e.seq LIMIT $limit`,
     { batch, after, limit },
   )
 

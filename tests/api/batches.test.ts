@@ -291,7 +291,7 @@ describe('many at once', () => {
     // One of them is changed by someone else meanwhile: that one stays as it is now.
     await act(writer, items[0]!, { do: 'label', add: [], remove: [tag] })
     const { batch: undo } = await writer.need<{ batch: string }>('POST', `/batches/${id}/undo`)
-    expect(await settled(writer, undo)).toMatchObject({ state: 'done', ended: 3, refused: 1 })
+    expect(await settled(writer, undo)).toMatchObject({ state: 'done', ended: 3, refused: 0, stayed: 1 })
     await until(async () => (await list(writer, 'label:Winter')).length === 0, 'no label')
     expect((await page(writer, items[1]!)).draft).toBeNull()
     expect(await codes(writer.ask('POST', `/batches/${id}/undo`))).toEqual([409, 'undone-before'])
@@ -300,6 +300,16 @@ describe('many at once', () => {
     expect((await publisher.need<{ batches: { id: string }[] }>('GET', '/batches')).batches.some((one) => one.id === id)).toBe(false)
     const journal = await here.team.founder.need<{ rows: { action: string; data: unknown }[] }>('GET', '/journal?actions=batch.done')
     expect(journal.rows.map(({ action }) => action)).toEqual(['batch.done', 'batch.done'])
+  })
+  it('of which some are so already are not called refused', async () => {
+    const { publisher } = here.team
+    const [one, two] = [await writePost(here.team, 'So already'), await writePost(here.team, 'Not so yet')]
+    await act(publisher, one.item, { do: 'note', name: 'reviewBy', to: '2030-01-01' })
+    const { id, batch } = await tried(publisher, { do: 'note', name: 'reviewBy', to: '2030-01-01' }, { items: [one.item, two.item] })
+    expect(batch).toMatchObject({ total: 2, wouldNot: 0, wouldStay: 1 })
+    expect(await entries(publisher, id, 'refused')).toEqual([])
+    await publisher.need('POST', `/batches/${id}/run`)
+    expect(await settled(publisher, id)).toMatchObject({ ended: 2, refused: 0, stayed: 1, undoable: 1 })
   })
   it('that are refused say why, one by one, and the others are done', async () => {
     const { publisher } = here.team

@@ -17,6 +17,7 @@ import {
   type ChangeFacts,
   type Gate,
   type Route,
+  type RouteRule,
   type When,
 } from '../../core/flow/route'
 import { soundness, strandedAt } from '../../core/flow/sound'

@@ -5,7 +5,8 @@ import { stepIn } from './office'
 test('a word is replaced over the site: each place in its sentence, tried, gathered in an edition, and taken back', async ({ browser }) => {
   const idris = await stepIn(browser, 'Idris Calloway')
   await idris.goto('/office/content?q=section%3ATimetables')
-  await idris.getByRole('link', { name: 'Replace' }).click()
+  await idris.getByRole('button', { name: 'Tools' }).click()
+  await idris.getByRole('menuitem', { name: 'Find and replace' }).click()
   await expect(idris.getByLabel('What to look for')).toHaveValue('section:Timetables')
   await idris.getByLabel('Find', { exact: true }).fill('gangway')
   await idris.getByLabel('Replace with').fill('boarding bridge')
@@ -37,7 +38,8 @@ test('a word is replaced over the site: each place in its sentence, tried, gathe
   // Nothing of it is live, and one word takes all of it back.
   expect(await (await idris.request.get('/timetables')).text()).not.toContain('boarding bridge')
   await idris.goto('/office/content')
-  await idris.getByRole('button', { name: 'Changes to many items' }).click()
+  await idris.getByRole('button', { name: 'Tools' }).click()
+  await idris.getByRole('menuitem', { name: 'Changes to many items' }).click()
   await idris.getByRole('dialog').getByRole('button', { name: 'Undo' }).first().click()
   await expect(idris.getByText(`Taken back: ${count - 1} items`)).toBeVisible()
   await idris.context().close()

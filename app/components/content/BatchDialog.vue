@@ -24,7 +24,7 @@ const props = defineProps<{
   begun?: string | undefined
 }>()
 const emit = defineEmits<{ close: []; done: [] }>()
-type Outcome = { ok: true; said: string } | { ok: false; reasons: { detail: string; help?: string[] }[] }
+type Outcome = { ok: true; said: string } | { ok: false; reasons: { code: string; detail: string; help?: string[] }[] }
 type Entry = Got<`/batches/${string}/entries`>['entries'][number]
 const notices = useNotices()
 const action = ref<Action | null>(null)
@@ -94,6 +94,10 @@ const progress = computed(() => {
   if (!now) return 0
   return Math.round(((now.state === 'trying' ? now.tried : now.ended) / now.total) * 100)
 })
+/** How many would be changed. */
+const would = computed(() => (batch.value ? batch.value.total - batch.value.wouldNot - batch.value.wouldStay : 0))
+/** What is as it should be already is not refused: there is nothing to do. */
+const isSo = (one: Outcome) => !one.ok && one.reasons[0]?.code === 'unchanged'
 const outcome = (entry: Entry) => entry.did ?? entry.would
 const plain = computed(() => ['put-live', 'withdraw', 'bin', 'restore', 'duplicate'].includes(props.what))
 onMounted(async () => {
@@ -132,15 +136,17 @@ onMounted(async () => {
       <template v-else>
         <div class="flex items-baseline gap-4">
           <p v-if="batch.state === 'tried'" role="status">
-            <b class="font-semibold">{{ numberWords(batch.total - batch.wouldNot) }}</b> {{ say.wouldBeDone
+            <b class="font-semibold">{{ numberWords(would) }}</b> {{ say.wouldBeDone
             }}<template v-if="batch.wouldNot"
               >, <b class="font-semibold text-rust">{{ numberWords(batch.wouldNot) }}</b> {{ say.refused }}</template
+            ><template v-if="batch.wouldStay">{{ say.soAlready(numberWords(batch.wouldStay)) }}</template
             >{{ say.andNothingIsChangedYet }}
           </p>
           <p v-else role="status">
-            <b class="font-semibold">{{ numberWords(batch.ended - batch.refused) }}</b> {{ say.done
+            <b class="font-semibold">{{ numberWords(batch.ended - batch.refused - batch.stayed) }}</b> {{ say.done
             }}<template v-if="batch.refused"
               >, <b class="font-semibold text-rust">{{ numberWords(batch.refused) }}</b> {{ say.refused }}</template
+            ><template v-if="batch.stayed">{{ say.soAlready(numberWords(batch.stayed)) }}</template
             ><template v-if="batch.state === 'failed'">{{ say.andThenSomethingFailedHereAnd }}</template
             ><template v-if="batch.state === 'cancelled'">{{
               say.andStoppedLeftAsTheyWere(numberWords(batch.total - batch.ended))
@@ -164,7 +170,7 @@ onMounted(async () => {
             }}</NuxtLink>
             <template v-if="outcome(entry)">
               <span v-if="(outcome(entry) as Outcome).ok" class="text-soft">{{ (outcome(entry) as { said: string }).said }}</span>
-              <span v-else class="text-rust"
+              <span v-else :class="isSo(outcome(entry)!) ? 'text-soft' : 'text-rust'"
                 >{{ (outcome(entry) as { reasons: { detail: string }[] }).reasons.map(({ detail }) => detail).join('; ')
                 }}<template v-if="(outcome(entry) as { reasons: { help?: string[] }[] }).reasons[0]?.help?.length">{{
                   say.andAskHelp((outcome(entry) as { reasons: { help: string[] }[] }).reasons[0]!.help.slice(0, 3).join(', '))
@@ -186,8 +192,8 @@ onMounted(async () => {
         {{ over ? common.close : batch?.state === 'running' ? say.goOnWithoutMe : common.cancel }}
       </button>
       <button v-if="!batch && !begun" class="button-main" :disabled="busy || !action" @click="tryIt">{{ say.seeWhatWouldHappen }}</button>
-      <button v-else-if="batch?.state === 'tried'" class="button-main" :disabled="busy || batch.total === batch.wouldNot" @click="runIt">
-        {{ words.title(common.countedItems(batch.total - batch.wouldNot)) }}
+      <button v-else-if="batch?.state === 'tried'" class="button-main" :disabled="busy || would === 0" @click="runIt">
+        {{ words.title(common.countedItems(would)) }}
       </button>
     </template>
   </PlainDialog>

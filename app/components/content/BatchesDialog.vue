@@ -44,7 +44,7 @@ const state = (batch: BatchView) => {
         <span class="w-24 shrink-0 text-soft tabular-nums">{{ shortIn(batch.madeAt, site.zone, site.now) }}</span>
         <span class="flex-1"
           ><b class="font-semibold">{{ batch.words }}</b
-          >: {{ common.countedItems(batch.ended - batch.refused)
+          >: {{ common.countedItems(batch.ended - batch.refused - batch.stayed)
           }}<template v-if="batch.refused"
             >, <span class="text-rust">{{ say.refusedRefused(batch.refused) }}</span></template
           ></span

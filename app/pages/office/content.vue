@@ -3,7 +3,7 @@ import { numberWords } from '~~/core/words/number'
 import { useAttempt } from '~/composables/attempt'
 import NotLoaded from '~/components/frame/NotLoaded.vue'
 import { useDebounceFn } from '@vueuse/core'
-import { Columns3, History, ListFilter, ListTree, Plus, Replace, Tags, Trash2 } from 'lucide-vue-next'
+import { Columns3, ListFilter, ListTree, Plus, Tags } from 'lucide-vue-next'
 import type { Action } from '~~/core/batch/action'
 import type { Kind } from '~~/core/kinds/kinds'
 import { parseQuery, printQuery } from '~~/core/query/parse'
@@ -15,7 +15,7 @@ import type { Facets } from '~~/server/services/listing/facets'
 import type { SavedView } from '~~/server/services/listing/savedViews'
 import ChosenBar from '~/components/content/ChosenBar.vue'
 import FacetPanel from '~/components/content/FacetPanel.vue'
-import FileMenu from '~/components/content/FileMenu.vue'
+import ListTools from '~/components/content/ListTools.vue'
 import ItemGrid from '~/components/content/ItemGrid.vue'
 import QueryLine from '~/components/content/QueryLine.vue'
 import ViewTabs from '~/components/content/ViewTabs.vue'
@@ -253,37 +253,31 @@ const words = computed(() => (total.value === null || problem.value ? '' : say.s
       <button v-if="q" class="button-quiet" @click="show({ q: undefined })">{{ say.showAll }}</button>
       <div class="flex gap-1">
         <button
-          class="icon-button"
+          class="button-quiet"
           :class="facetsOpen && 'bg-kelp-wash !text-ink'"
           :aria-pressed="facetsOpen"
           :aria-label="say.countsForThisList"
           :title="say.countsForThisList"
           @click="((facetsOpen = !facetsOpen), loadFacets())"
         >
-          <ListFilter class="size-4" />
+          <ListFilter class="size-4" aria-hidden="true" /><span class="max-xl:hidden">{{ say.counts }}</span>
         </button>
         <button
-          class="icon-button"
+          class="button-quiet"
           :class="tree && 'bg-kelp-wash !text-ink'"
           :aria-pressed="tree"
           :aria-label="say.inTheOrderOfThePageTree"
           :title="say.inTheOrderOfThePageTree"
           @click="show({ sort: tree ? undefined : 'place' })"
         >
-          <ListTree class="size-4" />
+          <ListTree class="size-4" aria-hidden="true" /><span class="max-xl:hidden">{{ say.tree }}</span>
         </button>
-        <NuxtLink to="/office/bin" class="icon-button" :aria-label="say.theBin" :title="say.theBin"><Trash2 class="size-4" /></NuxtLink>
-        <button class="icon-button" :aria-label="say.changesToManyItems" :title="say.changesToManyItems" @click="dialog = 'batches'">
-          <History class="size-4" />
+        <button class="button-quiet" :aria-label="say.columns" :title="say.columns" @click="dialog = 'columns'">
+          <Columns3 class="size-4" aria-hidden="true" /><span class="max-xl:hidden">{{ say.columns }}</span>
         </button>
-        <FileMenu :q="q" :sort="sort" :columns="own" @bring="bringIn" />
-        <button class="icon-button" :aria-label="say.columns" :title="say.columns" @click="dialog = 'columns'">
-          <Columns3 class="size-4" />
-        </button>
+        <ListTools :q="q" :sort="sort" :columns="own" @bring="bringIn" @batches="dialog = 'batches'" />
       </div>
       <template #action
-        ><NuxtLink :to="{ path: '/office/replace', query: q ? { q } : {} }" class="button"
-          ><Replace class="size-4" aria-hidden="true" />{{ common.replace }}</NuxtLink
         ><NuxtLink to="/office/labels" class="button"><Tags class="size-4" aria-hidden="true" />{{ common.labels }}</NuxtLink
         ><button class="button-main" @click="show({ start: 'post' })">
           <Plus class="size-4" aria-hidden="true" />{{ say.startAnItem }}

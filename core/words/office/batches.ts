@@ -7,6 +7,7 @@ export const doingTriedOfTotal = (doing: Said, tried: Said, total: Said) => `${d
 export const howFarItIs = 'How far it is'
 export const wouldBeDone = 'would be done'
 export const refused = 'refused'
+export const soAlready = (n: Said) => `, ${n} so already`
 export const andNothingIsChangedYet = '. Nothing is changed yet.'
 export const done = 'done'
 export const andThenSomethingFailedHereAnd = '; then something failed here, and the rest was left'
@@ -39,6 +40,7 @@ export const thereIsNoOpenEdition = 'There is no open edition. Begin one in the 
 export const whatYouDidToMany = 'What you did to many'
 export const nothingInTheLastThirtyDays =
   'Nothing in the last thirty days. Choose several items in the list to do one thing to all of them.'
+export const stayedSo = (stayed: Said) => `${stayed} so already`
 export const refusedRefused = (refused: Said) => `${refused} refused`
 export const takenBack = 'taken back'
 export const underWay = 'under way'
@@ -50,7 +52,8 @@ export const closed = 'Closed'
 export const lastPartOfTheAddress = 'Last part of the address'
 
 // FileMenu
-export const asAFile = 'As a file'
+export const tools = 'Tools'
+export const toolsOfTheList = 'Replace, changes to many, files, the bin'
 export const saveThisListAsCsv = 'Save this list as CSV'
 export const bringInAChangedCsv = 'Bring in a changed CSV'
 export const whatAFileCanChange = 'Titles, internal names, owners, labels and dates can be changed in it.'

@@ -163,6 +163,8 @@ export const endedForGood = (things: Said) => `${things} ended for good`
 
 // content
 export const showAll = 'Show all'
+export const counts = 'Counts'
+export const tree = 'Page tree'
 export const inTheOrderOfThePageTree = 'In the order of the page tree'
 export const theBin = 'The bin'
 export const changesToManyItems = 'Changes to many items'

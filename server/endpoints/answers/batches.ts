@@ -37,8 +37,10 @@ export const batchView = z.strictObject({
   undoneBy: z.string().nullable(),
   tried: z.number(),
   wouldNot: z.number(),
+  wouldStay: z.number(),
   ended: z.number(),
   refused: z.number(),
+  stayed: z.number(),
 })
 
 /** What came of one item, or would. */

@@ -19,14 +19,15 @@ const CHUNK = 100
 let pace = 2
 
 export const tellDone = async (office: Office, tx: Tx, batch: BatchRow): Promise<void> => {
-  const { ended, refused } = await batchCounts(tx, batch.id)
+  const { ended, refused, stayed } = await batchCounts(tx, batch.id)
   await writeFact(office, tx, batch.person_id, 'batch.done', null, {
     batch: batch.id,
     action: JSON.parse(batch.action) as Action | null,
     state: batch.state,
     total: batch.total,
-    done: ended - refused,
+    done: ended - refused - stayed,
     refused,
+    ...(stayed ? { stayed } : {}),
     ...(batch.undoes === null ? {} : { undoes: batch.undoes }),
   })
 }
