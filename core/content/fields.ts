@@ -68,7 +68,8 @@ export type FieldName = keyof Fields
 export interface FieldRule {
   label: string
   /** How it is edited. */
-  input: 'line' | 'text' | 'segment' | 'item' | 'items' | 'picture' | 'link' | 'date' | 'switch' | 'number' | 'choice' | 'lines'
+  input:
+    'line' | 'text' | 'segment' | 'item' | 'items' | 'picture' | 'link' | 'date' | 'switch' | 'number' | 'choice' | 'lines' | 'language'
   /** Length beyond which search results and menus are likely to cut it; advice, never a refusal. */
   advisedLength?: number
   /** A place with little room: an address in it is refused. */
@@ -116,7 +117,7 @@ export const FIELDS: Record<FieldName, FieldRule> = {
   sharingTitle: { label: 'Title when shared', input: 'line', advisedLength: 70 },
   sharingText: { label: 'Text when shared', input: 'text', advisedLength: 200 },
   sharingPicture: { label: 'Picture when shared', input: 'picture' },
-  language: { label: 'Language', input: 'line' },
+  language: { label: 'Language', input: 'language' },
   commentsOpen: { label: 'Readers may comment', input: 'switch' },
   labelType: { label: 'Sort of label', input: 'choice' },
   broader: { label: 'Part of the category', input: 'item', help: 'Empty: it stands by itself.' },

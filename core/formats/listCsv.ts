@@ -1,6 +1,6 @@
 import { reason } from '../words/ruleReasons'
 import type { Action } from '../batch/action'
-import { accept, refuse, type Outcome } from '../outcome'
+import { accept, refuse, type Outcome, type Reason } from '../outcome'
 import { isDate } from '../time/date'
 import { fromCell } from './cell'
 
@@ -21,6 +21,8 @@ export const LIST_COLUMNS = {
   author: 'author',
   words: 'words',
   changed: 'changed',
+  /** What the other cells said when the file was saved: it tells what was changed in the file from what was changed here since. */
+  mark: 'as saved',
 } as const
 export type ListColumn = keyof typeof LIST_COLUMNS
 export const CHANGEABLE = ['title', 'internalName', 'owner', 'labels', 'shownDate', 'reviewBy'] as const satisfies ListColumn[]
@@ -30,19 +32,28 @@ type Changeable = (typeof CHANGEABLE)[number]
 const BETWEEN = '; '
 
 /** What an item says in each column. */
-export interface ListFacts extends Record<Exclude<ListColumn, 'labels' | 'words'>, string> {
+export interface ListFacts extends Record<Exclude<ListColumn, 'labels' | 'words' | 'mark'>, string> {
   /** The owner’s id, whose name is in `owner`. */
   ownerId: string | null
   labels: { id: string; title: string }[]
   words: number
 }
 
+/** The columns that a mark is of, in the order in which it tells of them. */
+const MARKED: readonly ListColumn[] = (Object.keys(LIST_COLUMNS) as ListColumn[]).filter((column) => column !== 'id' && column !== 'mark')
+
+/** A short hash of a cell’s text, which tells whether it is another: FNV-1a with 32 bits over UTF-16 units, as eight hexadecimal digits. */
+export function cellHash(text: string): string {
+  let hash = 0x811c9dc5
+  for (let at = 0; at < text.length; at++) hash = Math.imul(hash ^ text.charCodeAt(at), 0x01000193)
+  return (hash >>> 0).toString(16).padStart(8, '0')
+}
+
 /** The texts of an item’s cells. */
-export const cellsOf = ({ ownerId: _, ...facts }: ListFacts): Record<ListColumn, string> => ({
-  ...facts,
-  labels: facts.labels.map(({ title }) => title).join(BETWEEN),
-  words: String(facts.words),
-})
+export function cellsOf({ ownerId: _, ...facts }: ListFacts): Record<ListColumn, string> {
+  const cells = { ...facts, labels: facts.labels.map(({ title }) => title).join(BETWEEN), words: String(facts.words), mark: '' }
+  return { ...cells, mark: MARKED.map((column) => cellHash(cells[column].trim())).join('') }
+}
 
 /** The columns that a head names, in its order; refused where it has no `id`, a column twice, or one that is not known. */
 export function readHead(head: readonly string[]): Outcome<ListColumn[]> {
@@ -63,18 +74,52 @@ export interface CellNames {
   label(title: string): readonly string[]
 }
 
+/** What one cell of a file would change. */
+export interface CellChange {
+  column: Changeable
+  /** What stands in the file, and what the item says now. */
+  file: string
+  now: string
+  /** Whether the item was changed there since the file was saved, so that this would overwrite it. */
+  since: boolean
+  acts: Action[]
+}
+/** What a line of a file would change of an item, and in which columns it was changed for nothing: a file cannot change those. */
+export interface LineChanges {
+  changes: CellChange[]
+  ignored: ListColumn[]
+}
+
 /**
- * What a line of a file changes of an item: an action for each cell that says something else than the item does. Refused with
- * every cell that cannot be meant. Cells of columns that cannot be changed here are not looked at.
+ * What a line of a file changes of an item: each cell that says something else than the item does. A cell that is as the file was saved, by
+ * its mark, changes nothing, whatever the item says now. Refused with every cell that cannot be meant.
  */
-export function changesOf(columns: readonly ListColumn[], line: readonly string[], facts: ListFacts, names: CellNames): Outcome<Action[]> {
+export function changesOf(
+  columns: readonly ListColumn[],
+  line: readonly string[],
+  facts: ListFacts,
+  names: CellNames,
+): Outcome<LineChanges> {
   const now = cellsOf(facts)
-  const results = columns.flatMap((column, index) => {
-    const cell = fromCell(line[index] ?? '').trim()
-    return isChangeable(column) && cell !== now[column].trim() ? readCell(column, cell, facts, names) : []
-  })
-  const reasons = results.flatMap((result) => (result.ok ? [] : result.reasons))
-  return reasons.length ? refuse(...reasons) : accept(results.flatMap((result) => (result.ok ? result.value : [])))
+  const cells = new Map(columns.map((column, index) => [column, fromCell(line[index] ?? '').trim()]))
+  const mark = cells.get('mark') ?? ''
+  /** The hash of what the file said of a column when it was saved; undefined where its mark was lost. */
+  const saved = (column: ListColumn) =>
+    mark.length === 8 * MARKED.length ? mark.slice(8 * MARKED.indexOf(column), 8 * MARKED.indexOf(column) + 8) : undefined
+  const result: LineChanges = { changes: [], ignored: [] }
+  const reasons: Reason[] = []
+  for (const [column, file] of cells) {
+    if (column === 'mark' || column === 'id' || file === now[column].trim() || cellHash(file) === saved(column)) continue
+    if (!isChangeable(column)) {
+      result.ignored.push(column)
+      continue
+    }
+    const read = readCell(column, file, facts, names)
+    const since = saved(column) !== undefined && saved(column) !== cellHash(now[column].trim())
+    if (!read.ok) reasons.push(...read.reasons)
+    else if (read.value.length) result.changes.push({ column, file, now: now[column], since, acts: read.value })
+  }
+  return reasons.length ? refuse(...reasons) : accept(result)
 }
 const isChangeable = (column: ListColumn): column is Changeable => (CHANGEABLE as readonly ListColumn[]).includes(column)
 

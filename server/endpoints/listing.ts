@@ -4,7 +4,7 @@ import { KIND_NAMES } from '../../core/kinds/kinds'
 import { LABEL_TYPES } from '../../core/kinds/label'
 import { CONTENT_PARTS } from '../../core/query/contentFacts'
 import { LIST_COLUMNS, type ListColumn } from '../../core/formats/listCsv'
-import { bringIn, chosenFile, listFile, listTooLarge, MOST_LIST_BYTES, mustBringIn } from '../services/listing/listFile'
+import { bringIn, chosenFile, listFile, listTooLarge, MOST_LIST_BYTES, mustBringIn, type Overwriting } from '../services/listing/listFile'
 import { findItems, LIST_STATES, type ItemPage } from '../services/listing/listing'
 import { itemCard } from '../services/listing/itemCard'
 import { facetsOf } from '../services/listing/facets'
@@ -36,6 +36,10 @@ const keptView = z.strictObject({
 })
 
 /** The columns of a file by their names; those that a file has not are left out, and of none it has all. */
+function overwritingOf(said: string | undefined): Overwriting | undefined {
+  return said === undefined || said === 'all' || said === 'none' ? said : new Set(said.split(',').map(Number))
+}
+
 function columnsOf(names: string[]): ListColumn[] {
   const wanted = names.filter((name): name is ListColumn => Object.hasOwn(LIST_COLUMNS, name))
   return wanted.length ? wanted : (Object.keys(LIST_COLUMNS) as ListColumn[])
@@ -116,12 +120,21 @@ export const listing = [
     repeat: 'harmless',
     tag: 'items',
     summary:
-      'Find out what a changed file of a list would do (CSV, 5 MB at most, the part named file of a multipart form); answers a batch that waits for the word to run',
+      'Find out what a changed file of a list would do (CSV, 5 MB at most, the part named file of a multipart form); answers a batch that waits for the word to run, or, where items were changed since the file was saved, what is to be decided: then `overwrite` says all, none, or for which lines the file holds',
     takes: 'file',
     before: mustBringIn,
-    answer: z.strictObject({ batch: z.string(), total: z.number() }),
-    run: ({ office, actor, event }) =>
-      withUpload(event, async (file) => bringIn(office, actor, await bytesOf(file, MOST_LIST_BYTES, listTooLarge))),
+    query: z.strictObject({
+      overwrite: z
+        .string()
+        .max(1_400)
+        .regex(/^(all|none|\d{1,4}(,\d{1,4})*)$/)
+        .optional(),
+    }),
+    answer: answers.broughtIn,
+    run: ({ office, actor, event, query: { overwrite } }) =>
+      withUpload(event, async (file) =>
+        bringIn(office, actor, await bytesOf(file, MOST_LIST_BYTES, listTooLarge), overwritingOf(overwrite)),
+      ),
   }),
   endpoint({
     method: 'GET',

@@ -448,8 +448,8 @@ describe('a list as a file', () => {
       return answer.text()
     }
     const before = await file()
-    expect(before.split('\r\n')[0]).toBe('id,title,labels,owner,look again by')
-    expect(before).toContain(`${one.item},Filed one,,The writer,\r\n`)
+    expect(before.split('\r\n')[0]).toBe('id,title,labels,owner,look again by,as saved')
+    expect(before).toContain(`${one.item},Filed one,,The writer,,`)
     expect(await codes(writer.ask('POST', '/list/file', { raw: formOf(before) }))).toEqual([409, 'unchanged'])
     const changed = before.replace('Filed one,,The writer,', '"Filed, first",Filed,,2036-05-01').replace('Filed two,,', 'Filed two,filed,')
     const { batch, total } = await writer.need<{ batch: string; total: number }>('POST', '/list/file', { raw: formOf(changed) })
@@ -461,10 +461,11 @@ describe('a list as a file', () => {
       const text = await file()
       return text.includes('"Filed, first",Filed,,2036-05-01') && text
     }, 'the changed list')
-    expect(after).toContain(`${two.item},Filed two,Filed,The writer,\r\n`)
+    expect(after).toContain(`${two.item},Filed two,Filed,The writer,,`)
     const { batch: undo } = await writer.need<{ batch: string }>('POST', `/batches/${batch}/undo`)
     expect(await settled(writer, undo)).toMatchObject({ state: 'done', refused: 0 })
-    await until(async () => (await file()) === before, 'the list as it was')
+    const cells = (csv: string) => csv.replace(/,[0-9a-f]{112}\r/g, '\r')
+    await until(async () => cells(await file()) === cells(before), 'the list as it was')
     expect(tag).toBeTruthy()
   })
   it('is of the chosen items alone where some are chosen, in their order, without what one may not see', async () => {
@@ -478,12 +479,55 @@ describe('a list as a file', () => {
       })
       return answer.text()
     }
-    expect(await saved(writer, [two.item, one.item])).toBe(
+    const withoutMark = (csv: string) => csv.replace(/,(as saved|[0-9a-f]{112})\r/g, '\r')
+    expect(withoutMark(await saved(writer, [two.item, one.item]))).toBe(
       `id,title,owner\r\n${two.item},Chosen two,The writer\r\n${one.item},Chosen one,The writer\r\n`,
     )
     const far = await colleague()
     await founder.need('PUT', `/people/${far.id}/roles`, { body: { roles: [{ role: 'writer', section: other }] } })
-    expect(await saved(far.client, [one.item])).toBe('id,title,owner\r\n')
+    expect(withoutMark(await saved(far.client, [one.item]))).toBe('id,title,owner\r\n')
+  })
+  it('overwrites what was changed here since it was saved only where that is said, and names what it cannot change', async () => {
+    const { founder: writer } = here.team
+    const [one, two] = [await writePost(here.team, 'Kept one'), await writePost(here.team, 'Kept two')]
+    const csv = async () =>
+      (
+        await fetch(`${here.server.origin}/api/v1/list/file?q=%22kept%22&sort=title&columns=title,section,reviewBy`, {
+          headers: { cookie: writer.session },
+        })
+      ).text()
+    const before = await csv()
+    const reviewBy = async (item: string) =>
+      (await writer.need<{ office: { reviewBy: string | null } }>('GET', `/items/${item}`)).office.reviewBy
+    // Someone sets a day for both; in the file one has another day, and the other one’s cell was not touched.
+    for (const { item } of [one, two]) await act(writer, item, { do: 'note', name: 'reviewBy', to: '2031-01-01' })
+    const [section] = before.split('Kept one,')[1]!.split(',')
+    const file = before
+      .replace(`Kept one,${section},,`, 'Kept one,Elsewhere,2032-02-02,')
+      .replace('Kept two', 'Kept two, better')
+      .replace('Kept two, better', '"Kept two, better"')
+    const bring = <T = { batch: string | null; total: number; since: object[]; ignored: object[] }>(overwrite?: string) =>
+      writer.need<T>('POST', `/list/file${overwrite ? `?overwrite=${overwrite}` : ''}`, { raw: formOf(file) })
+    expect(await bring()).toEqual({
+      batch: null,
+      total: 1,
+      ignored: [{ column: 'section', lines: [2] }],
+      since: [{ line: 2, item: one.item, title: 'Kept one', column: 'look again by', file: '2032-02-02', now: '2031-01-01' }],
+    })
+    const run = async (overwrite: string) => {
+      const { batch, total } = await bring(overwrite)
+      await settled(writer, batch!)
+      await writer.need('POST', `/batches/${batch}/run`)
+      expect(await settled(writer, batch!)).toMatchObject({ ended: total, refused: 0 })
+      return total
+    }
+    expect(await run('none')).toBe(1)
+    expect([await reviewBy(one.item), await reviewBy(two.item)]).toEqual(['2031-01-01', '2031-01-01'])
+    expect((await page(writer, two.item)).draft!.content.fields.title).toBe('Kept two, better')
+    // What the file asks for is so already but for the line that is to be overwritten.
+    expect(await run('2')).toBe(1)
+    expect(await reviewBy(one.item)).toBe('2032-02-02')
+    expect(await codes(writer.ask('POST', '/list/file?overwrite=some', { raw: formOf(file) }))).toEqual([400, 'invalid-format'])
   })
   it('that cannot be meant is refused whole, line by line', async () => {
     const { writer } = here.team

@@ -2,7 +2,7 @@ import { stringify } from 'csv-stringify/sync'
 import fc from 'fast-check'
 import Papa from 'papaparse'
 import { describe, expect, it } from 'vitest'
-import { cellsOf, changesOf, LIST_COLUMNS, readHead, type ListColumn, type ListFacts } from '../../core/formats/listCsv'
+import { cellHash, cellsOf, changesOf, LIST_COLUMNS, readHead, type ListColumn, type ListFacts } from '../../core/formats/listCsv'
 
 const LABELS = [
   { id: '0199aaaa-0000-7000-8000-000000000001', title: 'Storms' },
@@ -32,7 +32,11 @@ const facts: ListFacts = {
 }
 const COLUMNS = Object.keys(LIST_COLUMNS) as ListColumn[]
 const line = (change: Partial<Record<ListColumn, string>>) => COLUMNS.map((column) => ({ ...cellsOf(facts), ...change })[column])
-const read = (change: Partial<Record<ListColumn, string>>) => changesOf(COLUMNS, line(change), facts, names)
+const changes = (change: Partial<Record<ListColumn, string>>, now = facts) => changesOf(COLUMNS, line(change), now, names)
+const read = (change: Partial<Record<ListColumn, string>>) => {
+  const result = changes(change)
+  return result.ok ? { ok: true as const, value: result.value.changes.flatMap(({ acts }) => acts) } : result
+}
 
 describe('a list as a file', () => {
   it('has each column once, and says which item a line is about', () => {
@@ -47,9 +51,55 @@ describe('a list as a file', () => {
       'column-twice',
     ])
   })
-  it('brought back as it was changes nothing, and only what can be changed is looked at', () => {
-    expect(read({})).toEqual({ ok: true, value: [] })
-    expect(read({ kind: 'page', address: '/elsewhere', words: '9', draft: 'cleared' })).toEqual({ ok: true, value: [] })
+  it('brought back as it was changes nothing, and what was changed for nothing is named', () => {
+    expect(changes({})).toEqual({ ok: true, value: { changes: [], ignored: [] } })
+    const vain = { kind: 'page', address: '/elsewhere', words: '9', draft: 'cleared' }
+    const ignored = ['kind', 'draft', 'address', 'words']
+    expect(changes(vain)).toEqual({ ok: true, value: { changes: [], ignored } })
+    expect(changes({ ...vain, mark: '' })).toEqual({ ok: true, value: { changes: [], ignored } })
+  })
+  // The vectors of the authors of FNV-1a, 32 bits (draft-eastlake-fnv).
+  it('marks what its cells said by a hash that is known', () => {
+    expect(['', 'a', 'foobar'].map(cellHash)).toEqual(['811c9dc5', 'e40c292c', 'bf9cf968'])
+  })
+  it('tells what was changed in it from what was changed here since, and from what was changed in both', () => {
+    const since = { ...facts, title: 'Ramp mended', section: 'Fares', words: 90 }
+    expect(changes({}, since)).toEqual({ ok: true, value: { changes: [], ignored: [] } })
+    expect(changes({ internalName: 'ramp' }, since)).toMatchObject({
+      ok: true,
+      value: { changes: [{ column: 'internalName', since: false }] },
+    })
+    expect(changes({ title: 'Ramp open' }, since)).toEqual({
+      ok: true,
+      value: {
+        changes: [
+          {
+            column: 'title',
+            file: 'Ramp open',
+            now: 'Ramp mended',
+            since: true,
+            acts: [{ do: 'field', name: 'title', to: 'Ramp open', from: 'Ramp mended' }],
+          },
+        ],
+        ignored: [],
+      },
+    })
+    // Whose mark was lost overwrites, as nothing is known of what it was.
+    expect(changes({ mark: '' }, since)).toMatchObject({
+      value: { changes: [{ column: 'title', since: false }], ignored: ['section', 'words'] },
+    })
+  })
+  it('never takes back what was done here since by a cell that nobody changed', () => {
+    const text = fc.string({ maxLength: 8, unit: fc.constantFrom(...'ab -'.split('')) })
+    fc.assert(
+      fc.property(text, text, text, (saved, file, now) => {
+        const columns: ListColumn[] = ['id', 'internalName', 'mark']
+        const { mark } = cellsOf({ ...facts, internalName: saved })
+        const result = changesOf(columns, ['one', file, mark], { ...facts, internalName: now }, names)
+        const [was, wants, is] = [saved.trim(), file.trim(), now.trim()]
+        expect(result.ok && result.value.changes.map(({ since }) => since)).toEqual(wants === is || wants === was ? [] : [was !== is])
+      }),
+    )
   })
   it('changes each cell that says something else', () => {
     expect(
@@ -92,7 +142,7 @@ describe('a list as a file', () => {
         const { data } = Papa.parse<string[]>(file.replace(/\r\n$/, ''), { newline: '\r\n' })
         expect(data[0]).toEqual(Object.values(LIST_COLUMNS))
         expect(data[1]![COLUMNS.indexOf('title')]!.replace(/^'(?=[=+\-@\t\r])/, '')).toBe(title)
-        expect(changesOf(COLUMNS, data[1]!, some, names)).toEqual({ ok: true, value: [] })
+        expect(changesOf(COLUMNS, data[1]!, some, names)).toEqual({ ok: true, value: { changes: [], ignored: [] } })
       }),
       { numRuns: 500 },
     )

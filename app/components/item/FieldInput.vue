@@ -13,9 +13,13 @@ import PagePicker from '~/components/form/PagePicker.vue'
 import ItemsPicker from '~/components/form/ItemsPicker.vue'
 import PictureDrop from '~/components/form/PictureDrop.vue'
 import LinkInput from './blocks/LinkInput.vue'
+import { lazily } from '~/composables/lazily'
 import { useItemNotes } from '~/composables/itemNotes'
 import * as common from '~~/core/words/office/common'
 import * as say from '~~/core/words/office/fields'
+
+// The list of languages is loaded where one is chosen.
+const LanguageChoice = lazily(() => import('~/components/form/LanguageChoice.vue'))
 
 /** The input of one field, as the registry says. */
 const props = defineProps<{
@@ -85,6 +89,13 @@ const set = (event: Event) => emit('change', (event.target as HTMLInputElement).
       :label="label"
       :kind="name === 'byline' ? 'author' : 'label'"
       :section="name === 'labels' ? section : undefined"
+      :disabled="locked"
+      @update:model-value="emit('change', $event)"
+    />
+    <LanguageChoice
+      v-else-if="rule.input === 'language'"
+      :model-value="text"
+      :label="label"
       :disabled="locked"
       @update:model-value="emit('change', $event)"
     />

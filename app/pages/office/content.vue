@@ -24,6 +24,7 @@ import { actionFor, edited, fileColumns, readColumns, type Column, type Listed, 
 import LoadState from '~/components/frame/LoadState.vue'
 import PlaceStrip from '~/components/frame/PlaceStrip.vue'
 import { api, saveFile } from '~/composables/api'
+import type { Answer } from '~/composables/apiTypes'
 import { lazily } from '~/composables/lazily'
 import { useChosenRows } from '~/composables/chosenRows'
 import { useListing } from '~/composables/listing'
@@ -38,6 +39,7 @@ const StartDialog = lazily(() => import('~/components/content/StartDialog.vue'))
 const ColumnsDialog = lazily(() => import('~/components/content/ColumnsDialog.vue'))
 const ViewDialog = lazily(() => import('~/components/content/ViewDialog.vue'))
 const BatchDialog = lazily(() => import('~/components/content/BatchDialog.vue'))
+const BroughtInDialog = lazily(() => import('~/components/content/BroughtInDialog.vue'))
 const BatchesDialog = lazily(() => import('~/components/content/BatchesDialog.vue'))
 const ItemCard = lazily(() => import('~/components/content/ItemCard.vue'))
 
@@ -160,16 +162,22 @@ const {
   () => listing.rows.value,
 )
 const batch = shallowRef<Pick<InstanceType<typeof BatchDialog>['$props'], 'what' | 'targets' | 'count' | 'begun'> | null>(null)
-/** What a changed file would do is found out at once, and shown like any other batch. */
-async function bringIn(csv: File) {
+/** A file that was brought back, with what is to be decided of it before anything is found out. */
+const brought = shallowRef<{ csv: File; found: Answer<'POST', '/list/file'> } | null>(null)
+const bringing = ref(false)
+/** What a changed file would do is found out at once, and shown like any other batch; first what it would overwrite is decided. */
+async function bringIn(csv: File, overwrite?: string) {
   const form = new FormData()
   form.append('file', csv)
+  bringing.value = true
   try {
-    const begun = await api('POST', '/list/file', { form })
-    batch.value = { what: 'file', targets: { items: [] }, count: begun.total, begun: begun.batch }
+    const found = await api('POST', overwrite === undefined ? '/list/file' : `/list/file?overwrite=${overwrite}`, { form })
+    brought.value = found.batch === null ? { csv, found } : null
+    if (found.batch !== null) batch.value = { what: 'file', targets: { items: [] }, count: found.total, begun: found.batch }
   } catch (error) {
     notices.trouble(error)
   }
+  bringing.value = false
 }
 /** Saves the chosen rows as a file; all that the query finds are saved as the list is. */
 async function saveChosen() {
@@ -359,6 +367,13 @@ const words = computed(() => (total.value === null || problem.value ? '' : say.s
       :columns="own.map(({ key }) => key)"
       @close="dialog = null"
       @kept="((dialog = null), loadViews())"
+    />
+    <BroughtInDialog
+      v-if="brought"
+      :found="brought.found"
+      :busy="bringing"
+      @decide="bringIn(brought.csv, $event)"
+      @close="brought = null"
     />
     <BatchDialog
       v-if="batch"

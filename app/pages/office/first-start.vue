@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import LanguageChoice from '~/components/form/LanguageChoice.vue'
 import SearchChoice from '~/components/form/SearchChoice.vue'
 import { zoneChoices } from '~/composables/zones'
 import { api, ApiProblem } from '~/composables/api'
@@ -57,21 +58,10 @@ async function begin() {
         <SearchChoice v-model="form.zone" :label="say.itsTimeZone" :choices="zones" />
       </div>
       <div>
-        <label class="label" for="language">{{ say.itsLanguage }}</label><input
-          id="language"
-          v-model="form.language"
-          class="input"
-          list="languages"
-          required
-          maxlength="12"
-          aria-describedby="language-hint"
-        />
-        <datalist id="languages">
-          <option v-for="{ language, name } in SITE_LANGUAGES" :key="language" :value="language">{{ name }}</option>
-        </datalist>
+        <LanguageChoice v-model="form.language" :label="say.itsLanguage" />
       </div>
-      <p id="language-hint" class="hint col-span-2">
-        {{ say.aLanguageTagSuchAsEn(SITE_LANGUAGES.map(({ language, name }) => `${name} (${language})`).join(', ')) }}
+      <p class="hint col-span-2">
+        {{ say.theSitesOwnWordsAreThereIn(SITE_LANGUAGES.map(({ name }) => name).join(', ')) }}
       </p>
     </div>
     <div>

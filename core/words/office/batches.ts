@@ -1,4 +1,5 @@
 /** What the office says where something is done to many items. */
+import { counted } from '../counted'
 import type { Said } from '../said'
 
 // BatchDialog
@@ -159,3 +160,18 @@ export const thenSomethingFailed = 'then something failed'
 export const andHadChangedSinceAndStay = (refused: Said) => `; ${refused} had changed since and stay`
 export const takenBackSoMany = (items: Said, rest: Said) => `Taken back: ${items}${rest}`
 export const stopped = 'stopped'
+
+// BroughtInDialog
+export const theFileAndWhatIsHereNow = 'The file, and what is here now'
+export const aFileCannotChangeThese = 'A file cannot change these columns. They stay as they are:'
+export const linesNumbers = (numbers: Said, n: number, more: number) =>
+  `${n === 1 ? 'line' : 'lines'} ${numbers}${more ? ` and ${more} more` : ''}`
+export const changedHereSince = 'Changed here since the file was saved'
+export const tickWhatTheFileShouldOverwrite = 'What is not ticked stays as it is here now. Tick what the file should overwrite.'
+export const allOfThem = 'All of them'
+export const lineNumber = (line: Said) => `line ${line}`
+export const hereNow = (now: string) => (now ? `“${now}” here now` : 'empty here now')
+export const becomes = '– becomes'
+export const inTheFile = (file: string) => (file ? `– “${file}” in the file` : '– empty in the file')
+export const changesThatAreClear = (n: number) =>
+  n ? `${counted(n, 'other change')} of the file can be made.` : 'Nothing else was changed in the file.'

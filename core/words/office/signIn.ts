@@ -30,8 +30,8 @@ export const youBecomeItsFirstSteward = 'You become its first steward and can do
 export const theSitesName = 'The site’s name'
 export const itsTimeZone = 'Its time zone'
 export const itsLanguage = 'Its language'
-export const aLanguageTagSuchAsEn = (siteLanguages: Said) =>
-  `A language tag such as en. The site’s own words, such as those of its search, are there in ${siteLanguages}; in other languages it uses English.`
+export const theSitesOwnWordsAreThereIn = (languages: Said) =>
+  `The site’s own words, such as those of its search, are there in ${languages}; in other languages it uses English.`
 export const yourName = 'Your name'
 export const yourMailAddress = 'Your mail address'
 export const aPassword = 'A password'

@@ -62,6 +62,22 @@ export const savedView = z.strictObject({
   count: z.number().nullable(),
 })
 
+export const broughtIn = z.strictObject({
+  batch: z.string().nullable(),
+  total: z.number(),
+  ignored: z.array(z.strictObject({ column: z.string(), lines: z.array(z.int()) })),
+  since: z.array(
+    z.strictObject({
+      line: z.int(),
+      item: z.string(),
+      title: z.string(),
+      column: z.string(),
+      file: z.string(),
+      now: z.string(),
+    }),
+  ),
+})
+
 export const itemCard = z.strictObject({
   title: z.string(),
   summary: z.string(),

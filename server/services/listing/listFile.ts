@@ -61,7 +61,7 @@ const lines = (rows: string[][]) =>
 
 /** Rows as a file, read part by part as it is sent: CSV (RFC 4180), with what a spreadsheet would take for a formula made harmless. */
 function csvFile(columns: ListColumn[], zone: string, next: () => Promise<FieldedRow[]>) {
-  const own = [...new Set<ListColumn>(['id', ...columns])]
+  const own = [...new Set<ListColumn>(['id', ...columns, 'mark'])]
   const stream = new ReadableStream<Uint8Array>({
     start: (control) => control.enqueue(Buffer.from(lines([own.map((column) => LIST_COLUMNS[column])]))),
     async pull(control) {
@@ -110,11 +110,30 @@ export async function chosenFile(office: Office, actor: Actor, items: readonly s
   })
 }
 
+/** Cells of a file whose items were changed there since it was saved, and which of its columns cannot be changed by a file. */
+export interface ToDecide {
+  /** Columns whose cells were changed for nothing, each with its lines. */
+  ignored: { column: string; lines: number[] }[]
+  /** What would be overwritten: by the line of the file. */
+  since: { line: number; item: string; title: string; column: string; file: string; now: string }[]
+}
+/** Which cells that were changed here since take what the file says: all, none, or those of some lines. */
+export type Overwriting = 'all' | 'none' | ReadonlySet<number>
+
+/** So much of what is to be decided is told one by one. */
+const MOST_TOLD = 200
+
 /**
- * Begins to find out what a changed file would do: an act for each cell that says something else than its item does. Refused
- * whole with the lines that cannot be meant, before anything is tried.
+ * Begins to find out what a changed file would do: an act for each cell that was changed in it. Refused whole with the lines that cannot be
+ * meant, before anything is tried. Where cells were changed here since the file was saved, or in columns that a file cannot change, nothing
+ * is begun before it is said what to overwrite.
  */
-export async function bringIn(office: Office, actor: Actor, bytes: Uint8Array): Promise<{ batch: string; total: number }> {
+export async function bringIn(
+  office: Office,
+  actor: Actor,
+  bytes: Uint8Array,
+  overwriting?: Overwriting,
+): Promise<{ batch: string | null; total: number } & ToDecide> {
   const sections = sectionsWhere(actor, 'item.read')
   const site = found(await office.site(), 'site')
   const read = await office.threads.run(actor.id, 'lines', { bytes, most: MOST_LINES })
@@ -128,23 +147,41 @@ export async function bringIn(office: Office, actor: Actor, bytes: Uint8Array): 
     (await withFields(office.store.read, await rowsOf(office.store.read, ids, sections ?? undefined))).map((row) => [row.id, row]),
   )
   const names = namesIn(actor, await labelNames(office.store.read, actor, site.id))
+  const takes = (line: number) => overwriting === 'all' || (overwriting instanceof Set && overwriting.has(line))
   const acts: OwnAct[] = []
   const problems: Reason[] = []
+  const since: ToDecide['since'] = []
+  const ignored = new Map<ListColumn, number[]>()
   const seen = new Set<string>()
   records.forEach((record, index) => {
-    const line = `Line ${index + 2}`
+    const number = index + 2
+    const line = `Line ${number}`
     const id = ids[index]!
     const row = rows.get(id)
     if (!row) return void problems.push(serviceReason('item-unknown', { line, id, at: line }))
     if (seen.has(id)) return void problems.push(serviceReason('item-twice', { line, title: row.title, at: line }))
     seen.add(id)
-    const changes = changesOf(columns.value, record, factsOf(row, site.zone), names)
-    if (changes.ok) acts.push(...changes.value.map((action) => ({ item: id, draft: row.found_draft, action })))
-    else problems.push(...changes.reasons.map((reason) => reasonAbout(line, reason)))
+    const result = changesOf(columns.value, record, factsOf(row, site.zone), names)
+    if (!result.ok) return void problems.push(...result.reasons.map((reason) => reasonAbout(line, reason)))
+    for (const column of result.value.ignored) {
+      const lines = ignored.get(column)
+      if (lines) lines.push(number)
+      else ignored.set(column, [number])
+    }
+    for (const change of result.value.changes) {
+      if (change.since)
+        since.push({ line: number, item: id, title: row.title, column: LIST_COLUMNS[change.column], file: change.file, now: change.now })
+      if (!change.since || takes(number)) acts.push(...change.acts.map((action) => ({ item: id, draft: row.found_draft, action })))
+    }
   })
   if (problems.length) throw new Refusal('refused', problems.slice(0, MOST_PROBLEMS))
+  const toDecide = {
+    ignored: [...ignored].map(([column, lines]) => ({ column: LIST_COLUMNS[column], lines: lines.slice(0, MOST_TOLD) })),
+    since: since.slice(0, MOST_TOLD),
+  }
+  if (overwriting === undefined && (since.length || ignored.size)) return { batch: null, total: acts.length, ...toDecide }
   if (!acts.length) throw refusal('conflict', 'unchanged', { what: 'file' })
-  return beginActs(office, actor, 'Changed from a file', acts)
+  return { ...(await beginActs(office, actor, 'Changed from a file', acts)), ...toDecide }
 }
 
 function namesIn(actor: Actor, labels: Awaited<ReturnType<typeof labelNames>>): CellNames {
