@@ -4,6 +4,7 @@ import NewsBell from '~/components/frame/NewsBell.vue'
 import PersonMenu from '~/components/frame/PersonMenu.vue'
 import SiteClock from '~/components/frame/SiteClock.vue'
 import { PLACES } from '~/components/frame/places'
+import { useReturning } from '~/composables/returning'
 import { onKeyStroke } from '@vueuse/core'
 import { lazily } from '~/composables/lazily'
 import { useSite } from '~/stores/site'
@@ -27,6 +28,8 @@ const isHere = (path: string) =>
       (path === '/office/content' && /^\/office\/(items|bin|labels|replace)/.test(route.path)) ||
       (path === '/office/calendar' && /^\/office\/(editions|moment)/.test(route.path)) ||
       (path === '/office/people' && route.path.startsWith('/office/routes'))
+
+const wayTo = useReturning(PLACES)
 
 onMounted(site.listen)
 onBeforeUnmount(site.stopListening)
@@ -63,7 +66,7 @@ onBeforeUnmount(site.stopListening)
         <NuxtLink
           v-for="place in PLACES"
           :key="place.path"
-          :to="place.path"
+          :to="wayTo(place.path)"
           class="flex items-center border-b-2 px-2.5 pt-0.5 font-medium hover:text-ink max-md:px-1.5"
           :class="isHere(place.path) ? 'border-kelp text-ink font-semibold' : 'border-transparent text-soft'"
           :aria-current="isHere(place.path) ? 'page' : undefined"

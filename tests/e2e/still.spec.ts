@@ -229,3 +229,52 @@ test('a month to pick from is walked by keys, and Escape closes it alone, not th
   await expect(date).toHaveValue('Fri 12 Mar 2027')
   await page.context().close()
 })
+
+test('coming back to a place finds it as it was left: its view, its filter, its counts and how far it was scrolled', async ({
+  browser,
+}) => {
+  const page = await stepIn(browser, 'Idris Calloway')
+  const bar = page.getByRole('navigation', { name: 'Places' })
+  const grid = page.getByRole('grid', { name: 'Items' })
+  const top = (of: Locator) => of.evaluate((element) => element.scrollTop)
+  await bar.getByRole('link', { name: 'Content' }).click()
+  await page.getByRole('combobox', { name: 'What to look for' }).fill('site:live')
+  await page.keyboard.press('Enter')
+  await expect(page).toHaveURL(/q=site%3Alive|q=site:live/)
+  await page.getByRole('button', { name: 'Counts for this list' }).click()
+  await expect(page.getByRole('complementary', { name: 'Counts for this list' })).toBeVisible()
+  await expect.poll(() => grid.evaluate((element) => element.scrollHeight)).toBeGreaterThan(2_500)
+  await grid.evaluate((element) => element.scrollTo(0, 1_400))
+  await expect.poll(() => top(grid)).toBe(1_400)
+
+  // By the bar, after other places; the calendar keeps its view too.
+  await bar.getByRole('link', { name: 'Calendar' }).click()
+  await page.getByRole('button', { name: 'Week' }).click()
+  await expect(page).toHaveURL(/view=week/)
+  await bar.getByRole('link', { name: 'Content' }).click()
+  await expect(page).toHaveURL(/q=site/)
+  await expect(page.getByRole('complementary', { name: 'Counts for this list' })).toBeVisible()
+  await expect.poll(() => top(grid)).toBe(1_400)
+  await bar.getByRole('link', { name: 'Calendar' }).click()
+  await expect(page).toHaveURL(/view=week/)
+
+  // By the browser’s buttons, from an item that was opened out of the list.
+  await page.goBack()
+  await expect.poll(() => top(grid)).toBe(1_400)
+  await grid
+    .getByRole('row')
+    .filter({ has: page.getByRole('link') })
+    .nth(4)
+    .getByRole('link')
+    .first()
+    .click()
+  await expect(page).toHaveURL(/office\/items\//)
+  await page.goBack()
+  await expect(page).toHaveURL(/q=site/)
+  await expect.poll(() => top(grid)).toBe(1_400)
+
+  // In the place itself its name leads to its beginning.
+  await bar.getByRole('link', { name: 'Content' }).click()
+  await expect(page).toHaveURL(/office\/content$/)
+  await page.context().close()
+})

@@ -15,7 +15,7 @@ const first = (text: string) => text.split(/[.,:] /)[0]!
 </script>
 
 <template>
-  <aside class="overflow-y-auto px-4 py-3" :aria-label="say.forecast">
+  <aside class="overflow-y-auto px-4 py-3" data-scrolls="forecast" :aria-label="say.forecast">
     <h2 class="flex items-baseline font-semibold">
       {{ say.forecast
       }}<span class="ml-auto font-normal text-soft">{{ troubles?.length ? common.countedTroubles(troubles.length) : '' }}</span>

@@ -199,6 +199,7 @@ defineExpose({ focus: () => go(Math.max(0, at.value.row), at.value.column), top:
 <template>
   <div
     ref="scroller"
+    data-scrolls="items"
     role="grid"
     :aria-label="say.items"
     aria-multiselectable="true"

@@ -126,7 +126,7 @@ const print = () => window.print()
         :troubles="troublesOf"
         :zone="zone"
       />
-      <div class="min-h-0 min-w-0 flex-1 overflow-y-auto" tabindex="-1">
+      <div class="min-h-0 min-w-0 flex-1 overflow-y-auto" tabindex="-1" data-scrolls="calendar">
         <LoadState v-if="problem" :problem="problem" :loading="false" @retry="loadAll" />
         <MonthGrid
           v-if="view === 'month'"

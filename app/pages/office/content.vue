@@ -2,7 +2,7 @@
 import { numberWords } from '~~/core/words/number'
 import { useAttempt } from '~/composables/attempt'
 import NotLoaded from '~/components/frame/NotLoaded.vue'
-import { useDebounceFn } from '@vueuse/core'
+import { useDebounceFn, useSessionStorage } from '@vueuse/core'
 import { Columns3, ListFilter, ListTree, Plus, Tags } from 'lucide-vue-next'
 import type { Action } from '~~/core/batch/action'
 import type { Kind } from '~~/core/kinds/kinds'
@@ -78,7 +78,8 @@ const shownColumns = computed(() => (seeks.value ? own.value.toSpliced(1, 0, { k
 const kept = api('GET', '/me/columns').catch((error: unknown) => (notices.trouble(error), { columns: null }))
 await listing.load()
 own.value = readColumns((await kept).columns)
-const facetsOpen = ref(false)
+/** Whether the counts stand beside the list; kept for the window, so that coming back finds them. */
+const facetsOpen = useSessionStorage('yieldgate-counts', false)
 const facets = shallowRef<Facets | null>(null)
 const wantsFacets = ref(false)
 const {
@@ -91,6 +92,7 @@ const {
   const answer = await api('GET', `/facets?${new URLSearchParams({ q: asked })}`)
   if (asked === q.value) facets.value = answer
 })
+onMounted(() => facetsOpen.value && loadFacets())
 const {
   run: loadViews,
   problem: noViews,

@@ -142,7 +142,7 @@ useHead({ title: say.reviewYieldgate })
       {{ say.nothingWaitsAtAGateYouGuard }} <NuxtLink class="link" to="/office">{{ say.backToToday }}</NuxtLink>
     </p>
     <div v-else class="grid min-h-0 flex-1 grid-rows-[auto_minmax(0,1fr)] lg:grid-cols-[20rem_minmax(0,1fr)] lg:grid-rows-1">
-      <ol class="overflow-y-auto border-r border-line max-lg:max-h-40 max-lg:border-b" :aria-label="say.waitsForYou">
+      <ol data-scrolls="waiting" class="overflow-y-auto border-r border-line max-lg:max-h-40 max-lg:border-b" :aria-label="say.waitsForYou">
         <template v-for="set in sets" :key="set.lines[0]!.draft">
           <li v-if="set.edition" class="flex items-baseline gap-2 border-b border-line bg-deep px-4 py-2">
             <input type="checkbox" :checked="isChosen(set)" :aria-label="say.allOfTheEdition(set.edition.name)" @change="toggleSet(set)" />
