@@ -1,7 +1,7 @@
 /** The people of the scenario, all made up. `in` names sections; without it the whole site. */
 export const PEOPLE = [
   { key: 'maren', name: 'Maren Ostby', roles: [{ role: 'steward' }] },
-  { key: 'idris', name: 'Idris Calloway', roles: [{ role: 'publisher' }] },
+  { key: 'idris', name: 'Idris Calloway', roles: [{ role: 'publisher' }, { role: 'section-editor' }] },
   { key: 'petra', name: 'Petra Sandvik', roles: [{ role: 'section-editor', in: 'Timetables' }, { role: 'writer' }] },
   { key: 'noor', name: 'Noor Haddad', roles: [] },
   { key: 'bea', name: 'Bea Okonjo', roles: [] },

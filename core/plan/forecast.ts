@@ -346,7 +346,7 @@ class Foreteller {
           ? [`goes live only ${fullIn(coming, this.zone)}`, 'link-not-yet' as const]
           : left
             ? ['leaves the site by then', 'link-off' as const]
-            : ['is not on the site', 'link-nowhere' as const]
+            : ['is not on the site', 'link-unplanned' as const]
         add(of, 'warns', reason('link-not-yet', { title: planned?.title ?? null, why }), target, mend)
       } else if (off) add(of, 'warns', reason('link-off', { title: there.title, leaves: fullIn(off, this.zone) }), target)
     }

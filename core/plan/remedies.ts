@@ -68,7 +68,7 @@ const MENDS: Record<string, Mend> = {
   'draft-over': { words: 'Plan another draft, or take this event out', acts: () => [takeOut] },
   'link-off': { words: 'Change the link, or keep the other on the site', acts: linksOf },
   'link-not-yet': { words: 'Put the other live first, or change the link', acts: (of, about) => [move, ...linksOf(of, about)] },
-  'link-nowhere': { words: 'Put the other live first, or change the link', acts: linksOf },
+  'link-unplanned': { words: 'Put the other live first, or change the link', acts: linksOf },
   'linked-from': {
     words: 'Change the links, or keep it on the site',
     acts: ({ item }) => [{ do: 'links', to: item, in: null }, takeOut],

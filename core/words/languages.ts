@@ -8,10 +8,10 @@ kr ks ku kv kw ky la lb lg li ln lo lt lu lv mg mh mi mk ml mn mr ms mt my na nb
 pt-BR pt-PT qu rm rn ro ru rw sa sc sd se sg si sk sl sm sn so sq sr sr-Latn ss st su sv sw ta te tg th ti tk tl tn to tr ts tt tw ty ug uk ur
 uz ve vi vo wa wo xh yi yo za zh-Hans zh-Hant zu`
 
+const NAMES = new Intl.DisplayNames(['en'], { type: 'language', languageDisplay: 'standard' })
+
 /** What a language is called in English; its tag where it has no name there. */
-export function languageName(tag: string): string {
-  return new Intl.DisplayNames(['en'], { type: 'language', languageDisplay: 'standard' }).of(tag) ?? tag
-}
+export const languageName = (tag: string): string => NAMES.of(tag) ?? tag
 
 /** The languages to choose from, by their English names, with their tags; `inUse` is among them whatever it is. */
 export function languageChoices(inUse = ''): { id: string; name: string; more: string }[] {

@@ -99,6 +99,7 @@ export const SERVICE_REASONS = {
   'edition-full': ({ most }: { most: number }) => `An edition holds at most ${numberWords(most)} changes`,
   'edition-held': ({ name }: { name: string }) => `Its edition “${name}” is held`,
   'edition-live': 'This edition is live',
+  'edition-named': 'Another edition that is being built has this name; give it another',
   'edition-not-cleared': ({ gate }: { gate: string }) => `The edition as a whole waits for “${gate}”`,
   'edition-not-live': 'This edition has not gone live',
   'edition-undone': 'This edition was undone already',

@@ -11,7 +11,7 @@ import { clearAfterwards } from '../services/reviewing/afterwards'
 import { discardDraft, renameDraft, reopenDraft } from '../services/writing/drafts'
 import { restoreVersion, saveEdits } from '../services/writing/saving'
 import { clearDraft, clearTogether, handDraft, returnDraft } from '../services/reviewing/review'
-import { pullOutDraft, remindGates, sendDraft, sendTogether } from '../services/reviewing/sending'
+import { MOST_TOGETHER, pullOutDraft, remindGates, sendDraft, sendTogether } from '../services/reviewing/sending'
 import { clearersAt, gatesAhead } from '../services/reviewing/gateFacts'
 import { addNote, answerNote, resolveNote, takeSuggestion } from '../services/reviewing/notes'
 import { putLiveNow } from '../services/publishing/publishing'
@@ -163,7 +163,7 @@ export const drafts = [
       drafts: z
         .array(z.strictObject({ draft: z.string().max(60), seen: z.string().max(60) }))
         .min(1)
-        .max(200),
+        .max(MOST_TOGETHER),
       note: text.default(''),
     }),
     answer: z.array(z.strictObject({ draft: z.string(), review: common.reviewState })),

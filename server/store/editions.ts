@@ -6,6 +6,13 @@ export type EditionRow = Row<'edition'>
 export const editionById = (db: Reader, site: string, id: string) =>
   db.one<EditionRow>('SELECT * FROM edition WHERE id = $id AND site_id = $site', { id, site })
 
+/** The edition that is being built under a name, whatever its capitals, but for one; undefined where there is none. */
+export const openEditionNamed = (db: Reader, site: string, name: string, except: string) =>
+  db.one<{ id: string }>(
+    "SELECT id FROM edition WHERE site_id = $site AND state IN ('open', 'held') AND lower(name) = lower($name) AND id <> $except LIMIT 1",
+    { site, name, except },
+  )
+
 /** Editions of a site, those at hand first by their moments, then the others from the newest on. */
 export const listEditions = (db: Reader, site: string, limit: number) =>
   db.all<EditionRow & { owner: string; entries: number; cleared: number }>(

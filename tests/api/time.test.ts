@@ -491,6 +491,22 @@ describe('an edition', () => {
     await team.reviewer.need('POST', `/editions/${edition}/clear`, { body: { gate: 'chief' } })
     expect(await go()).toEqual([200])
   })
+  it('has a name that no other has which is being built; one that is over gives it free', async () => {
+    const { publisher } = here.team
+    const [edition, other] = await Promise.all(
+      ['Told apart', 'Another name'].map(async (name) => (await publisher.need('POST', '/editions', { body: { name } })).edition!),
+    )
+    const begin = (name: string) => codes(publisher.ask('POST', '/editions', { body: { name } }))
+    expect(await begin('told APART')).toEqual([409, 'edition-named'])
+    expect(await codes(publisher.ask('PATCH', `/editions/${other}`, { body: { name: 'Told apart' } }))).toEqual([409, 'edition-named'])
+    expect(await codes(publisher.ask('POST', `/editions/${edition}/copy`, { body: { name: 'Told apart' } }))).toEqual([
+      409,
+      'edition-named',
+    ])
+    expect(await codes(publisher.ask('PATCH', `/editions/${edition}`, { body: { name: 'Told Apart', note: 'Mine' } }))).toEqual([204])
+    await publisher.need('DELETE', `/editions/${edition}`)
+    expect(await begin('Told apart')).toEqual([200])
+  })
   it('sends all its unsent drafts on as one set or none, which the reviewer finds as belonging to it', async () => {
     const { team } = here
     const [one, two, done] = [

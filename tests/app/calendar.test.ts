@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { shownEntries, type CalendarEntry } from '../../app/components/calendar/entries'
-import { periodOf, stepFrom } from '../../app/components/calendar/period'
+import { dayForView, periodOf, stepFrom } from '../../app/components/calendar/period'
 
 describe('the period that the calendar shows', () => {
   const ZONE = 'Europe/Oslo'
@@ -15,6 +15,13 @@ describe('the period that the calendar shows', () => {
     expect(stepFrom('week', '2026-12-28', 1)).toBe('2027-01-04')
     expect(stepFrom('month', '2026-01-31', 1)).toBe('2026-02-28')
     expect(stepFrom('agenda', '2026-03-31', -1)).toBe('2026-02-28')
+  })
+  it('as a list begins where the month or week began that one looked at, or today where that is in it', () => {
+    const TODAY = '2026-12-09'
+    expect(dayForView('agenda', 'month', '2027-03-15', TODAY)).toBe('2027-03-01')
+    expect(dayForView('agenda', 'week', '2027-03-18', TODAY)).toBe('2027-03-15')
+    expect([dayForView('agenda', 'month', '2026-12-01', TODAY), dayForView('agenda', 'week', '2026-12-07', TODAY)]).toEqual([TODAY, TODAY])
+    expect([dayForView('week', 'month', '2027-03-15', TODAY), dayForView('agenda', 'agenda', '2027-03-15', TODAY)]).toEqual([null, null])
   })
 })
 

@@ -287,7 +287,7 @@ test('what the forecast finds is mended from where it stands: sent as one set, a
   ).toBeVisible()
   await noor.goto('/office')
   const row = noor.getByRole('listitem').filter({ hasText: 'To be mended' })
-  await expect(row).toContainText('2 texts of one edition: ')
+  await expect(row).toContainText('2 texts of one edition, sent by Idris Calloway: ')
   await row.getByRole('link', { name: 'Review To be mended' }).click()
   const waits = noor.getByRole('list', { name: 'Waits for you' })
   await waits.getByLabel('All of the edition To be mended').check()
@@ -377,4 +377,45 @@ test('what the forecast finds is mended from where it stands: sent as one set, a
   await dialog.getByRole('button', { name: 'Move it' }).click()
   await expect(idris.getByText('Moved. The trouble is gone')).toBeVisible()
   await expect(forecast.getByRole('group', { name: /Its parent page is not on the site/ })).toHaveCount(0)
+})
+
+test('an event is moved by keys alone, in the month and in the week; Escape puts it back, and the list begins where one was', async ({
+  browser,
+}) => {
+  const idris = await as(browser, 'Idris Calloway')
+  const item = await need<{ item: string; draft: string; version: string }>(idris, 'POST', '/items', {
+    kind: 'post',
+    section: (await need<{ section: { id: string } }>(idris, 'GET', `/items/${await idOf(idris, 'Season card')}`)).section.id,
+    title: 'Moved by keys',
+  })
+  // The middle of the month after this one: a week on either side is in it.
+  const month = wallTimeOf(
+    new Date(Date.parse(`${ahead(0).date.slice(0, 7)}-15T12:00:00Z`) + 31 * 24 * HOUR).toISOString(),
+    ZONE,
+  ).date.slice(0, 7)
+  const day = (n: number) => `${month}-${n}`
+  await need(idris, 'POST', `/items/${item.item}/events`, { kind: 'put-live', date: day(14), time: '10:30' })
+  const planned = async () => {
+    const { draft } = await need<{ draft: { event: { at: string } } }>(idris, 'GET', `/items/${item.item}`)
+    const { date, time } = wallTimeOf(draft.event.at, ZONE)
+    return `${date} ${time}`
+  }
+  await idris.goto(`/office/calendar?day=${day(1).replace(/-1$/, '-01')}`)
+  const chip = idris.getByRole('link', { name: /Moved by keys/ })
+  await chip.focus()
+  for (const key of ['Space', 'ArrowRight', 'ArrowDown', 'Escape']) await idris.keyboard.press(key)
+  expect(await planned()).toBe(`${day(14)} 10:30`)
+  for (const key of ['Space', 'ArrowRight', 'Enter']) await idris.keyboard.press(key)
+  await expect(idris.getByText(/“?Moved by keys/).last()).toBeVisible()
+  await expect.poll(planned).toBe(`${day(15)} 10:30`)
+  // The focus is with it where it is now.
+  await expect(chip).toBeFocused()
+  await axe(idris)
+  await idris.getByRole('button', { name: 'Agenda' }).click()
+  await expect(idris).toHaveURL(new RegExp(`day=${month}-01`))
+
+  await idris.goto(`/office/calendar?view=week&day=${day(15)}`)
+  await chip.focus()
+  for (const key of ['Space', 'ArrowDown', 'ArrowDown', 'Enter']) await idris.keyboard.press(key)
+  await expect.poll(planned).toBe(`${day(15)} 12:30`)
 })

@@ -6,7 +6,12 @@ import * as say from '~~/core/words/office/calendar'
 
 /** One entry in a day: its time and words; a window as a band, an edition filled. */
 const props = defineProps<{ entry: CalendarEntry; day: string; zone: string; wraps?: boolean }>()
-const emit = defineEmits<{ lift: [entry: CalendarEntry]; drop: [] }>()
+const emit = defineEmits<{
+  lift: [entry: CalendarEntry]
+  drop: []
+  key: [event: KeyboardEvent, entry: CalendarEntry]
+  leave: [entry: CalendarEntry]
+}>()
 const begins = computed(() => dateIn(props.entry.at, props.zone) === props.day)
 const ends = computed(() => lasts(props.entry) && props.entry.until !== null && dateIn(props.entry.until, props.zone) === props.day)
 const troubled = computed(() => props.entry.state === 'held' || props.entry.troubles.stops > 0)
@@ -33,10 +38,14 @@ function lift(event: DragEvent) {
               : 'text-ink',
     ]"
     :draggable="isMovable(entry)"
+    :aria-keyshortcuts="isMovable(entry) ? 'Space' : undefined"
+    :data-entry="entry.id"
     :title="wordsOf(entry, zone)"
     :aria-label="wordsOf(entry, zone)"
     @dragstart="lift"
     @dragend="emit('drop')"
+    @keydown="emit('key', $event, entry)"
+    @blur="emit('leave', entry)"
   >
     <span v-if="begins && entry.what !== 'review-by'" class="shrink-0 tabular-nums">{{ timeIn(entry.at, zone) }}</span>
     <span v-else-if="ends" class="shrink-0 tabular-nums">{{ say.toUntil(timeIn(entry.until!, zone)) }}</span>

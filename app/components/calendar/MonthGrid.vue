@@ -2,6 +2,7 @@
 import { weeksOf } from '~~/core/time/month'
 import { dateWords } from '~~/core/time/words'
 import { dateIn } from '~~/core/time/date'
+import { useCarrying } from './carrying'
 import EntryChip from './EntryChip.vue'
 import { byDay, lasts, wordsOf, type CalendarEntry, type TrialAnswer } from './entries'
 import * as say from '~~/core/words/office/calendar'
@@ -41,6 +42,21 @@ const fullest = computed(() => Math.max(1, ...[...cells.value.values()].map(({ o
 const troubles = (day: string) =>
   (days.value.get(day) ?? []).reduce((sum, entry) => sum + (entry.troubles.stops || entry.state === 'held' ? 1 : 0), 0)
 const NAMES = [say.mon, say.tue, say.wed, say.thu, say.fri, say.sat, say.sun]
+const BY_KEY: Record<string, number> = { ArrowLeft: -1, ArrowRight: 1, ArrowUp: -7, ArrowDown: 7 }
+/** The day that an arrow key leads to, within the weeks that are shown. */
+function next(day: string, key: string): string | null {
+  const all = weeks.value.flat()
+  return all[all.indexOf(day) + (BY_KEY[key] ?? NaN)] ?? null
+}
+const { key, leave } = useCarrying({
+  lifted: () => props.lifted,
+  over: () => props.over,
+  cellOf: (entry) => dateIn(entry.at, props.zone),
+  next,
+  lift: (entry) => emit('lift', entry),
+  hover: (day) => emit('hover', day),
+  drop: (day) => emit('drop', day),
+})
 function hover(event: DragEvent, day: string) {
   if (!props.lifted) return
   event.preventDefault()
@@ -104,6 +120,8 @@ function hover(event: DragEvent, day: string) {
                 :wraps="cell(day).own.length < 3 && !lasts(entry)"
                 @lift="emit('lift', $event)"
                 @drop="emit('hover', null)"
+                @key="key"
+                @leave="leave"
               />
             </li>
           </ul>
@@ -122,7 +140,8 @@ function hover(event: DragEvent, day: string) {
             :class="trial.come.length ? 'border-rust text-rust' : 'border-kelp text-kelp'"
             role="status"
           >
-            {{
+            <span class="sr-only">{{ dateWords(day) }}: </span
+            >{{
               trial.come.length
                 ? say.countedNewTroubles(trial.come.length)
                 : trial.go.length

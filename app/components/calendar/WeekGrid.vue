@@ -2,6 +2,7 @@
 import { weekOf } from '~~/core/time/month'
 import { timeIn, columnDayWords } from '~~/core/time/words'
 import { dateIn } from '~~/core/time/date'
+import { useCarrying } from './carrying'
 import EntryChip from './EntryChip.vue'
 import { lasts, type CalendarEntry, type TrialAnswer } from './entries'
 import * as say from '~~/core/words/office/calendar'
@@ -36,6 +37,31 @@ const bands = (day: string) =>
       dateIn(entry.at, props.zone) < day &&
       dateIn(new Date(Date.parse(entry.until) - 1).toISOString(), props.zone) >= day,
   )
+const BY_KEY: Record<string, [days: number, hours: number]> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, -1],
+  ArrowDown: [0, 1],
+}
+/** The hour that an arrow key leads to, within the week. */
+function next(cell: string, key: string): string | null {
+  const [date, hour] = cell.split(' ') as [string, string]
+  const [byDays, byHours] = BY_KEY[key] ?? [NaN, NaN]
+  const [day, then] = [days.value[days.value.indexOf(date) + byDays], HOURS[HOURS.indexOf(hour) + byHours]]
+  return day && then ? `${day} ${then}` : null
+}
+const { key, leave } = useCarrying({
+  lifted: () => props.lifted,
+  over: () => props.over,
+  cellOf: (entry) => `${dateIn(entry.at, props.zone)} ${timeIn(entry.at, props.zone).slice(0, 2)}:00`,
+  next,
+  lift: (entry) => emit('lift', entry),
+  hover(cell) {
+    emit('hover', cell)
+    if (cell) table.value?.querySelector(`[data-cell="${cell}"]`)?.scrollIntoView({ block: 'nearest' })
+  },
+  drop: (cell) => emit('drop', cell),
+})
 function hover(event: DragEvent, cell: string) {
   if (!props.lifted) return
   event.preventDefault()
@@ -100,6 +126,8 @@ onMounted(() => table.value?.querySelector('[data-hour="06:00"]')?.scrollIntoVie
             :zone="zone"
             @lift="emit('lift', $event)"
             @drop="emit('hover', null)"
+            @key="key"
+            @leave="leave"
           />
           <p
             v-if="over === `${date} ${hour}` && trial"
@@ -107,7 +135,8 @@ onMounted(() => table.value?.querySelector('[data-hour="06:00"]')?.scrollIntoVie
             :class="trial.come.length ? 'border-rust text-rust' : 'border-kelp text-kelp'"
             role="status"
           >
-            {{ trial.come.length ? say.countedNewTroubles(trial.come.length) : say.noNewTrouble }}
+            <span class="sr-only">{{ columnDayWords(date) }} {{ hour }}: </span
+            >{{ trial.come.length ? say.countedNewTroubles(trial.come.length) : say.noNewTrouble }}
           </p>
         </td>
       </tr>

@@ -70,6 +70,7 @@ export function useMovingEntries(zone: () => string, reload: () => Promise<unkno
       return
     }
     const back = wallTimeOf(entry.at, zone())
+    const byKey = document.activeElement instanceof HTMLElement && document.activeElement.dataset.entry === entry.id
     void act(
       async () => {
         try {
@@ -81,7 +82,11 @@ export function useMovingEntries(zone: () => string, reload: () => Promise<unkno
       },
       say.nowItWas(entry.title, calendarWords(entry), fullIn(at, zone()), dateWords(back.date, 'en-GB', 'short'), back.time),
       () => move(entry, back),
-    )
+    ).then(async () => {
+      // Who moved it by keys goes on from where it is now.
+      await nextTick()
+      if (byKey) document.querySelector<HTMLElement>(`[data-entry="${CSS.escape(entry.id)}"]`)?.focus()
+    })
   }
   return { lifted, over, trial, moving, hover, drop, move }
 }

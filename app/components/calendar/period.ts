@@ -13,3 +13,18 @@ export function periodOf(view: CalendarView, day: string, zone: string): { from:
   const days = view === 'week' ? weekOf(day) : view === 'month' ? weeksOf(day.slice(0, 7)).flat() : [day, shiftDate(day, { months: 1 })]
   return { from: dayBounds(days[0]!, zone).from, to: dayBounds(days.at(-1)!, zone).to }
 }
+
+/**
+ * The day from which a view goes on where another was: a list begins where the month or week began that was shown, or today where that is in
+ * it; `null` leaves the day.
+ */
+export function dayForView(view: CalendarView, before: CalendarView, day: string, today: string): string | null {
+  if (view !== 'agenda' || before === 'agenda') return null
+  const shown =
+    before === 'week'
+      ? weekOf(day)
+      : weeksOf(day.slice(0, 7))
+          .flat()
+          .filter((one) => one.startsWith(day.slice(0, 7)))
+  return shown.includes(today) ? today : shown[0]!
+}

@@ -18,6 +18,7 @@ const KEYS = [
   ['n / p', say.inCompareNextChangeChangeBefore],
   [say.ctrlS, say.saveNowAsANamedVersion],
   ['j / k, c, r, x', say.keysOfReview],
+  [say.spaceArrowsEnter, say.inTheCalendarMoveAnEvent],
 ]
 </script>
 

@@ -13,7 +13,7 @@ import TimeDial from '~/components/calendar/TimeDial.vue'
 import WeekGrid from '~/components/calendar/WeekGrid.vue'
 import { shownEntries } from '~/components/calendar/entries'
 import { useMovingEntries } from '~/components/calendar/movingEntries'
-import { periodOf, stepFrom } from '~/components/calendar/period'
+import { dayForView, periodOf, stepFrom, type CalendarView } from '~/components/calendar/period'
 import ChoiceButtons from '~/components/form/ChoiceButtons.vue'
 import LoadState from '~/components/frame/LoadState.vue'
 import PlaceStrip from '~/components/frame/PlaceStrip.vue'
@@ -42,6 +42,11 @@ const VIEWS = [
 const view = computed(() => VIEWS.find(({ value }) => value === route.query.view)?.value ?? 'month')
 const day = computed(() => (/^\d{4}-\d\d-\d\d$/.test(String(route.query.day)) ? String(route.query.day) : today.value))
 const go = (query: Record<string, string | undefined>) => router.replace({ query: { ...route.query, ...query } })
+/** Shows another view of where one is. */
+function show(next: CalendarView) {
+  const from = dayForView(next, view.value, day.value, today.value)
+  void go({ view: next === 'month' ? undefined : next, ...(from === null ? {} : { day: from === today.value ? undefined : from }) })
+}
 const bounds = computed(() => periodOf(view.value, day.value, zone.value))
 const { value: loaded, problem: notLoaded, load } = useLoad(() => `/calendar?from=${bounds.value.from}&to=${bounds.value.to}`)
 const { value: editions, problem: noEditions, load: loadEditions } = useLoad(() => '/editions')
@@ -100,12 +105,7 @@ const print = () => window.print()
           <ChevronRight class="size-4" />
         </button>
       </div>
-      <ChoiceButtons
-        :model-value="view"
-        :label="common.views"
-        :choices="[...VIEWS]"
-        @update:model-value="go({ view: $event === 'month' ? undefined : $event })"
-      />
+      <ChoiceButtons :model-value="view" :label="common.views" :choices="[...VIEWS]" @update:model-value="show($event)" />
       <CalendarFilters
         :filter="filter"
         :sections="site.sections"

@@ -156,7 +156,13 @@ async function seen() {
             v-if="set.edition"
             :to="`/office/editions/${set.edition.id}`"
             :title="set.edition.name"
-            :under="say.setLine(say.countedTexts(set.lines.length), set.lines.map(({ title }) => title).join(', '))"
+            :under="
+              say.setLine(
+                say.countedTexts(set.lines.length),
+                [...new Set(set.lines.map(({ by }) => by))].join(', '),
+                set.lines.map(({ title }) => title).join(', '),
+              )
+            "
           >
             <template #lead><WaitsSince :lines="set.lines" :zone="day.zone" /></template>
             <NuxtLink

@@ -52,7 +52,7 @@ export const nobody = 'nobody'
 export const closed = 'Closed'
 export const lastPartOfTheAddress = 'Last part of the address'
 
-// FileMenu
+// ListTools
 export const tools = 'Tools'
 export const toolsOfTheList = 'Replace, changes to many, files, the bin'
 export const saveThisListAsCsv = 'Save this list as CSV'

@@ -59,7 +59,7 @@ export const moveIt = 'Move it'
 export const moved = 'Moved'
 export const nextMomentWithoutTrouble = 'The next moment without this trouble is proposed.'
 export const noMomentWithoutTrouble =
-  'In the next two weeks there is no moment without this trouble. Another time shows below what it would bring.'
+  'No moment without this trouble was found in the next two weeks. Another time shows below what it would bring.'
 export const whenItCouldBe = 'When it could be'
 export const lookingForAMoment = 'Looking for a moment …'
 

@@ -21,3 +21,5 @@ export const inCompareNextChangeChangeBefore = 'In Compare: next change, change 
 export const ctrlS = 'Ctrl S'
 export const saveNowAsANamedVersion = 'Save now, as a named version'
 export const keysOfReview = 'In Review: next and before, clear, return, belongs together'
+export const spaceArrowsEnter = 'Space, arrows, Enter'
+export const inTheCalendarMoveAnEvent = 'In the calendar: lift an event, carry it to another day or hour, drop it'

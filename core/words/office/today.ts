@@ -39,7 +39,7 @@ export const yourDrafts = 'Your drafts'
 export const youHaveNothingBegun = 'You have nothing begun: press Ctrl K and write what it will be called.'
 export const sectionVersionNumberAt = (section: Said, number: Said, at: Said) => `${section} · version ${number}, ${at}`
 export const countedTexts = (n: number) => counted(n, 'text')
-export const setLine = (texts: Said, titles: Said) => `${texts} of one edition: ${titles}`
+export const setLine = (texts: Said, by: Said, titles: Said) => `${texts} of one edition, sent by ${by}: ${titles}`
 export const goesLiveNext = 'Goes live next'
 export const n48Hours = '48 hours'
 export const nothingIsPlannedForTheNextTwo = 'Nothing is planned for the next two days.'

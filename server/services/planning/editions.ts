@@ -3,7 +3,7 @@ import { VERB_OF } from './events'
 import type { LateWay } from '../../../core/plan/events'
 import type { Reader, Tx } from '../../store/database'
 import type { NewRow } from '../../store/models'
-import { addEdition, setEdition, editionById, type EditionRow } from '../../store/editions'
+import { addEdition, setEdition, editionById, openEditionNamed, type EditionRow } from '../../store/editions'
 import { addEvents, cancelOfEdition, changeEvent, type EventRow, eventsOfEdition } from '../../store/events'
 import { itemsByIds, syncItems } from '../../store/items'
 import { newestRoute } from '../../store/routes'
@@ -30,9 +30,15 @@ export async function makeEdition(office: Office, actor: Actor, input: EditionIn
   const site = found(await office.site(), 'site')
   const edition = office.newId()
   await office.store.write(async (tx) => {
+    await mustBeFree(tx, site.id, input.name, edition)
     await insertEdition(office, tx, actor, site.id, edition, input)
   })
   return { edition }
+}
+
+/** Throws where another edition that is being built has a name: nobody could tell them apart where one is chosen. */
+async function mustBeFree(tx: Tx, site: string, name: string, id: string): Promise<void> {
+  if (await openEditionNamed(tx, site, name, id)) throw refusal('conflict', 'edition-named', { at: 'name' })
 }
 
 export async function insertEdition(office: Office, tx: Tx, actor: Actor, site: string, id: string, input: EditionInput): Promise<void> {
@@ -91,6 +97,7 @@ export async function changeEdition(office: Office, actor: Actor, id: string, in
     const edition = await openEdition(tx, actor.rights.site, id)
     const events = await waiting(tx, id)
     await mustPlanAll(tx, actor, events)
+    if (input.name !== undefined) await mustBeFree(tx, site.id, input.name, id)
     if (input.owner !== undefined && !actor.rights.people.get(input.owner)?.active)
       throw refusal('refused', 'owner-unknown', { at: 'owner' })
     if (input.route !== undefined) {
@@ -190,6 +197,7 @@ export async function copyEdition(office: Office, actor: Actor, id: string, name
     const source = found(await editionById(tx, await siteId(office), id), 'edition')
     const events = (await eventsOfEdition(tx, id)).filter(({ kind }) => kind === 'put-live' || kind === 'window' || kind === 'restore')
     const copy = { ...source, id: office.newId(), owner_id: actor.id, at: null, wall_date: null, wall_time: null, zone: null, fold: null }
+    await mustBeFree(tx, source.site_id, name, copy.id)
     await insertEdition(office, tx, actor, source.site_id, copy.id, { name, note: source.note })
     await setEdition(tx, copy.id, { route_id: source.route_id, late: source.late, late_after: source.late_after })
     const items = await itemsByIds(

@@ -26,19 +26,23 @@ export const sendLoaded = (office: Office, tx: Tx, actor: Actor, loaded: LoadedD
     changeDraft(tx, loaded.draft.id, { sent_by: actor.id, sent_at: office.now(), sent_note: text.trim() }),
   )
 
+/** So many drafts are sent as one set at most. */
+export const MOST_TOGETHER = 200
+
 /** Sends drafts that belong together on, each as it was seen: all or, where one may not be sent, none. */
 export const sendTogether = (office: Office, actor: Actor, drafts: readonly { draft: string; seen: string }[], text: string) =>
   eachNamed(office, actor, drafts, async (tx, { draft, seen }) =>
     sendLoaded(office, tx, actor, await seenDraft(tx, draft, seen, maySend(actor)), text),
   )
 
-/** The drafts of an edition that nobody sent yet and that the actor may send, each with its newest version and who would be asked. */
+/** The drafts of an edition that nobody sent yet and that the actor may send, as many as one set has, each with its newest version and who would be asked. */
 export async function unsentOfEdition(office: Office, actor: Actor, edition: string) {
   const db = office.store.read
   sectionsWhere(actor, 'item.read')
   found(await editionById(db, await siteId(office), edition), 'edition')
   const unsent = []
   for (const { draft_id: id, state } of await eventsOfEdition(db, edition)) {
+    if (unsent.length === MOST_TOGETHER) break
     if (id === null || (state !== 'planned' && state !== 'held')) continue
     const { item, draft, head } = await loadDraft(db, id)
     if (draft.review !== 'draft' && draft.review !== 'returned') continue

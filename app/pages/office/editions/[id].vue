@@ -103,7 +103,7 @@ const save = () =>
     dialog.value = null
   }, say.saved)
 const markOf = (entry: EditionPage['entries'][number]): MarkName => {
-  if (page.value!.state === 'live') return 'live'
+  if (page.value!.state === 'live') return entry.does === 'withdraw' ? 'withdrawn' : 'live'
   if (entry.state === 'held') return 'held'
   if (entry.review === null) return 'withdrawn'
   return (entry.cleared ? 'cleared' : entry.review) in MARKS ? ((entry.cleared ? 'cleared' : entry.review) as MarkName) : 'draft'
