@@ -401,7 +401,7 @@ test('an event is moved by keys alone, in the month and in the week; Escape puts
     return `${date} ${time}`
   }
   await idris.goto(`/office/calendar?day=${day(1).replace(/-1$/, '-01')}`)
-  const chip = idris.getByRole('link', { name: /Moved by keys/ })
+  const chip = idris.getByRole('link', { name: /^\d\d:\d\d Moved by keys/ })
   await chip.focus()
   for (const key of ['Space', 'ArrowRight', 'ArrowDown', 'Escape']) await idris.keyboard.press(key)
   expect(await planned()).toBe(`${day(14)} 10:30`)
