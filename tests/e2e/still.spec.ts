@@ -249,7 +249,7 @@ test('coming back to a place finds it as it was left: its view, its filter, its 
 
   // By the bar, after other places; the calendar keeps its view too.
   await bar.getByRole('link', { name: 'Calendar' }).click()
-  await page.getByRole('button', { name: 'Week' }).click()
+  await page.getByRole('button', { name: 'Week', exact: true }).click()
   await expect(page).toHaveURL(/view=week/)
   await bar.getByRole('link', { name: 'Content' }).click()
   await expect(page).toHaveURL(/q=site/)
