@@ -1,3 +1,5 @@
+import { isLanguageTag } from './languageTag'
+
 /**
  * The languages that can be chosen by name: those with two letters in ISO 639-1, and the forms of some that are written apart, as BCP 47
  * tags. What is written in another is told by its tag.
@@ -10,8 +12,8 @@ uz ve vi vo wa wo xh yi yo za zh-Hans zh-Hant zu`
 
 const NAMES = new Intl.DisplayNames(['en'], { type: 'language', languageDisplay: 'standard' })
 
-/** What a language is called in English; its tag where it has no name there. */
-export const languageName = (tag: string): string => NAMES.of(tag) ?? tag
+/** What a language is called in English; its tag where it has no name there, or is none. */
+export const languageName = (tag: string): string => (isLanguageTag(tag) ? NAMES.of(tag) : undefined) ?? tag
 
 /** The languages to choose from, by their English names, with their tags; `inUse` is among them whatever it is. */
 export function languageChoices(inUse = ''): { id: string; name: string; more: string }[] {

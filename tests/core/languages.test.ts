@@ -15,6 +15,9 @@ describe('the languages to choose from', () => {
     expect(languageChoices('en-Shaw').find(({ id }) => id === 'en-Shaw')?.name).toBe('English (Shavian)')
     expect(languageChoices('en').filter(({ id }) => id === 'en')).toHaveLength(1)
   })
+  it('hold also what an item has from earlier and is no tag, as it stands', () => {
+    expect(languageChoices('en-12').find(({ id }) => id === 'en-12')?.name).toBe('en-12')
+  })
   it('are called as people call them', () => {
     expect(['nb', 'zh-Hant', 'pt-BR'].map(languageName)).toEqual(['Norwegian Bokmål', 'Chinese (Traditional)', 'Portuguese (Brazil)'])
   })

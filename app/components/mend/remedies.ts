@@ -14,7 +14,7 @@ export const isDoneHere = (remedy: Remedy): remedy is DialogRemedy => !('to' in 
 export function remedyWords(remedy: Remedy, { edition }: Pick<Trouble, 'edition'>): string {
   switch (remedy.do) {
     case 'send':
-      return say.sendIt
+      return say.sendToReview
     case 'remind':
       return say.askAgain
     case 'update':

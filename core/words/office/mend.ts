@@ -4,7 +4,7 @@ import { counted } from '../counted'
 import type { Said } from '../said'
 
 // remedies
-export const sendIt = 'Send it to review'
+export const sendToReview = 'Send it to review'
 export const askAgain = 'Ask again'
 export const bringItUpToDate = 'Bring it up to date'
 export const findAnotherMoment = 'Find another moment'
