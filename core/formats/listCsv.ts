@@ -84,6 +84,10 @@ export interface CellChange {
   since: boolean
   acts: Action[]
 }
+/** Tells what someone saw of an item where they chose to overwrite it: the cells that were changed here since, as they were then. */
+export const seenMark = (cells: readonly { column: string; now: string }[]): string =>
+  cellHash(cells.map(({ column, now }) => `${column}: ${now}`).join('\n'))
+
 /** What a line of a file would change of an item, and in which columns it was changed for nothing: a file cannot change those. */
 export interface LineChanges {
   changes: CellChange[]

@@ -214,6 +214,8 @@ export const SERVICE_REASONS = {
   'route-unknown': ({ method, path }: { method: string; path: string }) => `There is no ${method} ${path}`,
   'rule-elsewhere': ({ first }: { first: string | null }) =>
     first === null ? 'The rule names no day at all' : `The rule names ${first} first; begin then`,
+  'route-changed': ({ version }: { version: number }) =>
+    `Someone else changed this route meanwhile: version ${version} is the newest now. Open it anew before you change it`,
   'rule-missing': ({ kind }: { kind: string }) => `No rule says which route a ${kind} goes on the whole site`,
   'rule-overlaps': 'It would open again before it has ended',
   'rule-twice': 'Two rules are for the same items',

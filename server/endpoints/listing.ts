@@ -37,7 +37,14 @@ const keptView = z.strictObject({
 
 /** The columns of a file by their names; those that a file has not are left out, and of none it has all. */
 function overwritingOf(said: string | undefined): Overwriting | undefined {
-  return said === undefined || said === 'all' || said === 'none' ? said : new Set(said.split(',').map(Number))
+  return said === undefined || said === 'all' || said === 'none'
+    ? said
+    : new Map(
+        said.split(',').map((one) => {
+          const [line, seen] = one.split('.') as [string, string]
+          return [Number(line), seen]
+        }),
+      )
 }
 
 function columnsOf(names: string[]): ListColumn[] {
@@ -120,14 +127,14 @@ export const listing = [
     repeat: 'harmless',
     tag: 'items',
     summary:
-      'Find out what a changed file of a list would do (CSV, 5 MB at most, the part named file of a multipart form); answers a batch that waits for the word to run, or, where items were changed since the file was saved, what is to be decided: then `overwrite` says all, none, or for which lines the file holds',
+      'Find out what a changed file of a list would do (CSV, 5 MB at most, the part named file of a multipart form); answers a batch that waits for the word to run, or, where items were changed since the file was saved, what is to be decided: then `overwrite` says all, none, or for which lines the file holds, each with `seen` of what was told of it',
     takes: 'file',
     before: mustBringIn,
     query: z.strictObject({
       overwrite: z
         .string()
-        .max(1_400)
-        .regex(/^(all|none|\d{1,4}(,\d{1,4})*)$/)
+        .max(3_000)
+        .regex(/^(all|none|\d{1,4}\.[0-9a-f]{8}(,\d{1,4}\.[0-9a-f]{8})*)$/)
         .optional(),
     }),
     answer: answers.broughtIn,

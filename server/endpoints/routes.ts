@@ -82,7 +82,8 @@ export const routes = [
     tag: 'routes',
     summary: 'Make a new version of a route; drafts under way finish on theirs',
     params: id,
-    body: route,
+    /** `from`: the version that was changed; refused where another is newer. */
+    body: route.extend({ from: z.int().min(1).optional() }),
     answer: z.strictObject({ route: z.string(), version: z.number() }),
     run: ({ office, actor, params, body }) => saveRoute(office, actor, params.id, body),
   }),

@@ -253,10 +253,10 @@ export const time = [
     path: '/forecast/free-moment',
     repeat: 'harmless',
     tag: 'time',
-    summary: 'The next moment within two weeks at which an event or an edition would not meet a trouble, nor bring another',
-    body: z.strictObject({ trouble: z.string().max(600), event: key.optional(), edition: key.optional() }),
+    summary: 'The next moment within two weeks at which what meets a trouble, or its edition, would not meet it, nor bring another',
+    body: z.strictObject({ trouble: z.string().max(600) }),
     answer: z.strictObject({ at: z.string().nullable() }),
-    run: ({ actor, foresight, body }) => freeMoment(actor, foresight, body),
+    run: ({ actor, foresight, body }) => freeMoment(actor, foresight, body.trouble),
   }),
   endpoint({
     method: 'GET',

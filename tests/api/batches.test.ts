@@ -512,7 +512,17 @@ describe('a list as a file', () => {
       batch: null,
       total: 1,
       ignored: [{ column: 'section', lines: [2] }],
-      since: [{ line: 2, item: one.item, title: 'Kept one', column: 'look again by', file: '2032-02-02', now: '2031-01-01' }],
+      since: [
+        {
+          line: 2,
+          seen: expect.stringMatching(/^[0-9a-f]{8}$/),
+          item: one.item,
+          title: 'Kept one',
+          column: 'look again by',
+          file: '2032-02-02',
+          now: '2031-01-01',
+        },
+      ],
     })
     const run = async (overwrite: string) => {
       const { batch, total } = await bring(overwrite)
@@ -525,7 +535,12 @@ describe('a list as a file', () => {
     expect([await reviewBy(one.item), await reviewBy(two.item)]).toEqual(['2031-01-01', '2031-01-01'])
     expect((await page(writer, two.item)).draft!.content.fields.title).toBe('Kept two, better')
     // What the file asks for is so already but for the line that is to be overwritten.
-    expect(await run('2')).toBe(1)
+    const { since } = await bring<{ since: { seen: string }[] }>()
+    // Changed once more between the question and the answer: it is asked again.
+    await act(writer, one.item, { do: 'note', name: 'reviewBy', to: '2031-06-06' })
+    const again = await bring<{ batch: null; since: { now: string; seen: string }[] }>(`2.${since[0]!.seen}`)
+    expect([again.batch, again.since[0]!.now]).toEqual([null, '2031-06-06'])
+    expect(await run(`2.${again.since[0]!.seen}`)).toBe(1)
     expect(await reviewBy(one.item)).toBe('2032-02-02')
     expect(await codes(writer.ask('POST', '/list/file?overwrite=some', { raw: formOf(file) }))).toEqual([400, 'invalid-format'])
   })

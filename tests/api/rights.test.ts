@@ -264,7 +264,7 @@ const CASES: Record<string, Case> = {
   'GET /calendar': { need: 'signed-in', path: () => '/calendar?from=2036-01-01T00:00:00Z&to=2036-02-01T00:00:00Z' },
   'GET /forecast': { need: 'item.read' },
   'POST /forecast/trial': { need: 'item.read', body: { event: 'none', at: '2036-01-01T00:00:00Z' } },
-  'POST /forecast/free-moment': { need: 'item.plan', body: { trouble: 'none', event: 'none' } },
+  'POST /forecast/free-moment': { need: 'item.plan', body: { trouble: 'none' } },
   'GET /editions/:id/unsent': { need: 'item.read', path: () => `/editions/${edition}/unsent` },
   'GET /moments/differences': {
     need: 'item.read',

@@ -266,6 +266,14 @@ describe('a route is refused', () => {
     expect(await codes(team.founder.ask('PUT', `/routes/${all[0]!.id}`, { body: { name: 'Reviewed', steps } }))).toContain('gate-dead')
     expect((await routes()).rules).toEqual(rules)
   })
+  it('that someone else changed meanwhile, so that the later one overwrites nothing unseen', async () => {
+    const { route } = await team.founder.need<{ route: string }>('POST', '/routes', { body: { name: 'Changed by two', steps: [] } })
+    const change = (name: string, from: number) => codes(team.founder.ask('PUT', `/routes/${route}`, { body: { name, steps: [], from } }))
+    expect(await change('By the first', 1)).toEqual([200])
+    expect(await change('By the second', 1)).toEqual([409, 'route-changed'])
+    expect((await routes()).routes.find(({ id }) => id === route)).toMatchObject({ name: 'By the first', version: 2 })
+    expect(await change('By the second, who looked', 2)).toEqual([200])
+  })
   it('when rules leave something out, say it twice, or a step is empty', async () => {
     const { rules } = await routes()
     expect(await codes(team.founder.ask('PUT', '/route-rules', { body: { rules: [] } }))).toEqual([422, 'rule-missing'])

@@ -25,7 +25,11 @@ function toggleAll() {
 }
 const MOST_LINES = 12
 const numbers = (of: number[]) => say.linesNumbers(of.slice(0, MOST_LINES).join(', '), of.length, Math.max(0, of.length - MOST_LINES))
-const decide = () => emit('decide', taken.size ? [...taken].sort((a, b) => a - b).join() : 'none')
+/** What is overwritten is what stands here: what changes meanwhile is asked about again. */
+function decide() {
+  const chosen = lines.value.filter(({ line }) => taken.has(line)).map(({ line, cells }) => `${line}.${cells[0]!.seen}`)
+  emit('decide', chosen.length ? chosen.join() : 'none')
+}
 </script>
 
 <template>

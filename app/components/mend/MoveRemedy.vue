@@ -12,12 +12,11 @@ const props = defineProps<{ trouble: Trouble }>()
 const emit = defineEmits<{ close: []; done: [said: string] }>()
 const notices = useNotices()
 const { edition, event } = props.trouble
-const of = edition === null ? { event } : { edition }
 /** The proposed moment; `null` where there is none, undefined while it is looked for. */
 const free = ref<string | null>()
 onMounted(async () => {
   try {
-    free.value = (await api('POST', '/forecast/free-moment', { body: { trouble: props.trouble.key, ...of } })).at
+    free.value = (await api('POST', '/forecast/free-moment', { body: { trouble: props.trouble.key } })).at
   } catch (error) {
     free.value = null
     notices.trouble(error)

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { ArrowLeft, ArrowRight, Plus, Trash2 } from 'lucide-vue-next'
+import { useEventListener } from '@vueuse/core'
 import { VueDraggable } from 'vue-draggable-plus'
 import type { Soundness } from '~~/core/flow/sound'
 import type { Gate } from '~~/core/flow/route'
@@ -71,6 +72,9 @@ async function take(id: string) {
   await nextTick()
   if (!matchMedia('(min-width: 64rem)').matches) beside.value?.scrollIntoView({ block: 'start' })
 }
+useEventListener('beforeunload', (event) => {
+  if (form.changed.value && !saved.value) event.preventDefault()
+})
 onBeforeRouteLeave(() => !form.changed.value || saved.value || window.confirm(say.whatYouChangedIsNotSaved))
 </script>
 

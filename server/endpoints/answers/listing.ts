@@ -69,6 +69,8 @@ export const broughtIn = z.strictObject({
   since: z.array(
     z.strictObject({
       line: z.int(),
+      /** The mark of what the line's cells say here now, for choosing to overwrite exactly that. */
+      seen: z.string(),
       item: z.string(),
       title: z.string(),
       column: z.string(),

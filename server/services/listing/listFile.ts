@@ -1,7 +1,16 @@
 import { reasonAbout } from '../../../core/words/reason'
 import { serviceReason } from '../../../core/words/serviceReasons'
 import { stringify } from 'csv-stringify/sync'
-import { cellsOf, changesOf, LIST_COLUMNS, readHead, type CellNames, type ListColumn, type ListFacts } from '../../../core/formats/listCsv'
+import {
+  cellsOf,
+  changesOf,
+  LIST_COLUMNS,
+  readHead,
+  seenMark,
+  type CellNames,
+  type ListColumn,
+  type ListFacts,
+} from '../../../core/formats/listCsv'
 import { toCell } from '../../../core/formats/cell'
 import type { Reason } from '../../../core/outcome'
 import { readSort } from '../../../core/query/sort'
@@ -115,10 +124,10 @@ export interface ToDecide {
   /** Columns whose cells were changed for nothing, each with its lines. */
   ignored: { column: string; lines: number[] }[]
   /** What would be overwritten: by the line of the file. */
-  since: { line: number; item: string; title: string; column: string; file: string; now: string }[]
+  since: { line: number; seen: string; item: string; title: string; column: string; file: string; now: string }[]
 }
-/** Which cells that were changed here since take what the file says: all, none, or those of some lines. */
-export type Overwriting = 'all' | 'none' | ReadonlySet<number>
+/** Which cells that were changed here since take what the file says: all, none, or those of some lines, each with the mark of what was seen there. */
+export type Overwriting = 'all' | 'none' | ReadonlyMap<number, string>
 
 /** So much of what is to be decided is told one by one. */
 const MOST_TOLD = 200
@@ -126,7 +135,7 @@ const MOST_TOLD = 200
 /**
  * Begins to find out what a changed file would do: an act for each cell that was changed in it. Refused whole with the lines that cannot be
  * meant, before anything is tried. Where cells were changed here since the file was saved, or in columns that a file cannot change, nothing
- * is begun before it is said what to overwrite.
+ * is begun before it is said what to overwrite; a line that was changed once more since that was said is asked about again.
  */
 export async function bringIn(
   office: Office,
@@ -147,7 +156,8 @@ export async function bringIn(
     (await withFields(office.store.read, await rowsOf(office.store.read, ids, sections ?? undefined))).map((row) => [row.id, row]),
   )
   const names = namesIn(actor, await labelNames(office.store.read, actor, site.id))
-  const takes = (line: number) => overwriting === 'all' || (overwriting instanceof Set && overwriting.has(line))
+  const chosen = overwriting instanceof Map ? overwriting : null
+  let changedAgain = false
   const acts: OwnAct[] = []
   const problems: Reason[] = []
   const since: ToDecide['since'] = []
@@ -168,10 +178,22 @@ export async function bringIn(
       if (lines) lines.push(number)
       else ignored.set(column, [number])
     }
+    const told = result.value.changes.filter((change) => change.since).map(({ column, now }) => ({ column: LIST_COLUMNS[column], now }))
+    const mark = seenMark(told)
+    const takes = overwriting === 'all' || chosen?.get(number) === mark
+    if (told.length && chosen?.has(number) && !takes) changedAgain = true
     for (const change of result.value.changes) {
       if (change.since)
-        since.push({ line: number, item: id, title: row.title, column: LIST_COLUMNS[change.column], file: change.file, now: change.now })
-      if (!change.since || takes(number)) acts.push(...change.acts.map((action) => ({ item: id, draft: row.found_draft, action })))
+        since.push({
+          line: number,
+          seen: mark,
+          item: id,
+          title: row.title,
+          column: LIST_COLUMNS[change.column],
+          file: change.file,
+          now: change.now,
+        })
+      if (!change.since || takes) acts.push(...change.acts.map((action) => ({ item: id, draft: row.found_draft, action })))
     }
   })
   if (problems.length) throw new Refusal('refused', problems.slice(0, MOST_PROBLEMS))
@@ -179,7 +201,7 @@ export async function bringIn(
     ignored: [...ignored].map(([column, lines]) => ({ column: LIST_COLUMNS[column], lines: lines.slice(0, MOST_TOLD) })),
     since: since.slice(0, MOST_TOLD),
   }
-  if (overwriting === undefined && (since.length || ignored.size)) return { batch: null, total: acts.length, ...toDecide }
+  if (changedAgain || (overwriting === undefined && (since.length || ignored.size))) return { batch: null, total: acts.length, ...toDecide }
   if (!acts.length) throw refusal('conflict', 'unchanged', { what: 'file' })
   return { ...(await beginActs(office, actor, 'Changed from a file', acts)), ...toDecide }
 }

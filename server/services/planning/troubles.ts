@@ -54,12 +54,16 @@ const NEEDS: Record<Remedy['do'], Verb> = {
 /** The other item that a remedy leads to; `null` for one that stays with its own. */
 const otherItem = (remedy: Remedy): string | null => (remedy.do === 'links' ? remedy.to : remedy.do === 'look' ? remedy.item : null)
 
-/** The next moment (instant) at which something planned would not meet a trouble, nor bring another; `null` where none is found. */
-export async function freeMoment(
-  actor: Actor,
-  foresight: Foresight,
-  { trouble, ...of }: { trouble: string } & Pick<Trial, 'event' | 'edition'>,
-): Promise<{ at: string | null }> {
+/**
+ * The next moment (instant) at which what meets a trouble, or its whole edition, would not meet it, nor bring another; `null` where none is
+ * found, or the trouble is none that the actor may see and move away from.
+ */
+export async function freeMoment(actor: Actor, foresight: Foresight, key: string): Promise<{ at: string | null }> {
   sectionsWhere(actor, 'item.plan')
-  return { at: await foresight.nextFreeMoment(trouble, of) }
+  const trouble = (await readableTroubles(actor, foresight)).come.find((one) => one.key === key)
+  if (!trouble) return { at: null }
+  const { edition, event, item } = trouble
+  const section = (await itemsByIds(foresight.reader, [item])).get(item)?.section_id ?? ''
+  if (!may(actor, 'item.plan', section)) return { at: null }
+  return { at: await foresight.nextFreeMoment(key, edition === null ? { event } : { edition }) }
 }

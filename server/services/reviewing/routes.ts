@@ -130,19 +130,21 @@ export type RouteInput = Pick<Route, 'name' | 'steps' | 'fast' | 'gated'>
 
 /**
  * Makes a route, or a new version of one. Drafts that are under way finish on the version they began. Where it is in
- * force, it must let all work pass; a new one may be anything until it is.
+ * force, it must let all work pass; a new one may be anything until it is. `from` is the version that was changed: refused where it is not the
+ * newest any more.
  */
 export async function saveRoute(
   office: Office,
   actor: Actor,
   id: string | null,
-  input: RouteInput,
+  { from, ...input }: RouteInput & { from?: number | undefined },
 ): Promise<{ route: string; version: number }> {
   must(actor, 'route.change', null)
   return office.store.write(async (tx) => {
     const rights = await loadRights(tx, actor.rights.site)
     mustBeWhole(rights, input, await listCalendars(tx, rights.site))
     const before = id === null ? undefined : found(await newestRoute(tx, rights.site, id), 'route')
+    if (before && from !== undefined && before.version !== from) throw refusal('conflict', 'route-changed', { version: before.version })
     const route: Route = { id: id ?? office.newId(), version: (before?.version ?? 0) + 1, ...input }
     const stuck = stuckIn(rights, [route], await listRules(tx, rights.site))
     if (stuck.length) throw new Refusal('refused', stuck.slice(0, 20))

@@ -71,7 +71,9 @@ export async function remindGates(office: Office, actor: Actor, draftId: string,
     if (!gates.length) throw refusal('refused', 'gate-closed')
     const now = office.now()
     const asked = await lastAskedAgain(tx, item.id, draftId)
-    if (asked !== undefined && Date.parse(now) - Date.parse(asked) < ASK_AGAIN_MS) {
+    const since = asked === undefined ? ASK_AGAIN_MS : Date.parse(now) - Date.parse(asked)
+    // After a clock was set back the last time lies ahead: that keeps nobody from asking.
+    if (asked !== undefined && since >= 0 && since < ASK_AGAIN_MS) {
       const zone = (await office.site())?.zone ?? 'UTC'
       throw refusal('refused', 'asked-just-now', { since: shortIn(asked, zone, new Date(now)) })
     }

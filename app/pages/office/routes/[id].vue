@@ -46,7 +46,9 @@ const usual = computed(
 )
 const { forceWords } = useGateWords(() => named.value)
 async function save(route: RouteStart) {
-  await (known.value ? api('PUT', `/routes/${id}`, { body: route }) : api('POST', '/routes', { body: route }))
+  await (known.value
+    ? api('PUT', `/routes/${id}`, { body: { ...route, from: known.value.version } })
+    : api('POST', '/routes', { body: route }))
   notices.done(known.value ? say.hasANewVersion(route.name) : say.routeIsMade(route.name))
   await navigateTo({ path: '/office/people', query: { view: 'routes' } })
 }
