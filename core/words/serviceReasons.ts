@@ -15,6 +15,16 @@ const ADDRESS_PROBLEMS = {
   answers: 'That address answers',
 }
 
+/** What is said where something is as it was asked to be. */
+const SO_ALREADY = {
+  so: 'It is so already',
+  there: 'It is there already',
+  one: 'It is one already',
+  file: 'The file says what the items say already',
+  'in-review': 'It is in review already',
+  cleared: 'It is cleared already',
+}
+
 /** What is said where something is asked for that is not there. */
 const MISSING = {
   item: 'There is no such item',
@@ -252,10 +262,7 @@ export const SERVICE_REASONS = {
       : `A file brings at most ${numberWords(most)} lines; make several of it`,
   'too-many-rules': ({ most }: { most: number }) => `A page holds at most ${most} blocks that come again; make two of it`,
   'too-many-words': ({ most }: { most: number }) => `A page holds at most ${numberWords(most)} words; make two of it`,
-  unchanged: ({ what }: { what: 'so' | 'there' | 'one' | 'file' }) =>
-    ({ so: 'It is so already', there: 'It is there already', one: 'It is one already', file: 'The file says what the items say already' })[
-      what
-    ],
+  unchanged: ({ what }: { what: keyof typeof SO_ALREADY }) => SO_ALREADY[what],
   'undone-before': 'It was taken back already',
   unknown: ({ what }: { what: Thing }) => MISSING[what],
   'until-early': 'It would end before it begins',

@@ -310,6 +310,14 @@ describe('many at once', () => {
     expect(await entries(publisher, id, 'refused')).toEqual([])
     await publisher.need('POST', `/batches/${id}/run`)
     expect(await settled(publisher, id)).toMatchObject({ ended: 2, refused: 0, stayed: 1, undoable: 1 })
+    // What was sent or cleared before, and what is in the edition before.
+    const [cleared, draft] = [await writePost(here.team, 'Cleared before', 'cleared'), await writePost(here.team, 'Not sent')]
+    const sending = await tried(publisher, { do: 'send', note: '' }, { items: [cleared.item, draft.item] })
+    expect(sending.batch).toMatchObject({ total: 2, wouldNot: 0, wouldStay: 1 })
+    const { edition } = await publisher.need('POST', '/editions', { body: { name: 'There before' } })
+    await publisher.need('POST', `/editions/${edition}/entries`, { body: { entries: [{ item: draft.item }] } })
+    const gathering = await tried(publisher, { do: 'gather', edition: edition! }, { items: [cleared.item, draft.item] })
+    expect(gathering.batch).toMatchObject({ total: 2, wouldNot: 0, wouldStay: 1 })
   })
   it('that are refused say why, one by one, and the others are done', async () => {
     const { publisher } = here.team

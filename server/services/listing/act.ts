@@ -57,7 +57,8 @@ async function perform(office: Office, actor: Actor, target: Target, action: Act
       return become(office, actor, item, action)
     case 'send': {
       const draft = await openWork(office, item, target.draft)
-      await sendDraft(office, actor, draft.id, seen ?? draft.head_version, action.note)
+      const so = draft.review === 'cleared' ? ('cleared' as const) : ('in-review' as const)
+      await sameAs('wrong-state', so, () => sendDraft(office, actor, draft.id, seen ?? draft.head_version, action.note))
       const { review } = (await draftById(office.store.read, draft.id))!
       const undo: Action = { do: 'pull-out', draft: draft.id, version: draft.head_version }
       return review === 'cleared'
@@ -90,7 +91,9 @@ async function perform(office: Office, actor: Actor, target: Target, action: Act
       }
     }
     case 'gather': {
-      const event = await addToEdition(office, actor, { edition: action.edition, item, draft: target.draft ?? undefined })
+      const event = await sameAs('in-edition', 'there', () =>
+        addToEdition(office, actor, { edition: action.edition, item, draft: target.draft ?? undefined }),
+      )
       return { said: 'In the edition', draft: target.draft ?? item.draft_id, undo: { do: 'take-out', edition: action.edition, event } }
     }
     case 'withdraw':
@@ -137,6 +140,16 @@ async function openWork(office: Office, item: ItemRow, wanted: string | null) {
   const draft = await draftOf(office, item, wanted ?? item.draft_id)
   if (!draft || draft.closed_at) throw refusal('conflict', 'draft-missing', { needed: 'open' })
   return draft
+}
+
+/** Does something; where it is refused because it is so already, the refusal says that. */
+async function sameAs<T>(code: string, what: 'in-review' | 'cleared' | 'there', run: () => Promise<T>): Promise<T> {
+  try {
+    return await run()
+  } catch (error) {
+    if (error instanceof Refusal && error.reasons[0]?.code === code) throw refusal('conflict', 'unchanged', { what })
+    throw error
+  }
 }
 
 const OFFICE = { internalName: 'internal_name', owner: 'owner_id', reviewBy: 'review_by' } as const
