@@ -2,6 +2,8 @@ import type { RouteLocationNormalized } from 'vue-router'
 
 /** What of an address only opens something once: coming back does not open it again. */
 const ONCE = new Set(['start', 'add'])
+/** So many places of scrolled parts are kept, the last ones. */
+const MOST_KEPT = 400
 /** So long a list may take to be there again before its place in it is given up. */
 const PATIENCE_MS = 3_000
 
@@ -25,7 +27,12 @@ export function useReturning(places: readonly { path: string }[]) {
   function keep(from: RouteLocationNormalized): void {
     const address = addressOf(from)
     if (places.some(({ path }) => path === from.path)) left.set(from.path, address)
-    for (const element of scrollers()) scrolled.set(`${address} ${nameOf(element)}`, element.scrollTop)
+    for (const element of scrollers()) {
+      const key = `${address} ${nameOf(element)}`
+      scrolled.delete(key)
+      scrolled.set(key, element.scrollTop)
+    }
+    for (const key of [...scrolled.keys()].slice(0, -MOST_KEPT)) scrolled.delete(key)
   }
   /** Scrolls the parts to where they were as soon as they are long enough; whoever scrolls or types meanwhile is left alone. */
   function restore(to: RouteLocationNormalized): void {
