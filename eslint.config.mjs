@@ -36,7 +36,7 @@ const ONE_FORMATTER = [
 
 /** What the office says stands in core/words/office; what is left in its code is names of keys, codes and the like. */
 const SAID = [
-  ':not(BinaryExpression, SwitchCase, ImportDeclaration, MemberExpression) > Literal[value=/^[“A-Z][a-z’]* [a-z“]|^[a-z’]+ [a-z’]+ [a-z’]|^[A-Z][a-z]{2,}$/]:not([value=/^(Figtree|Enter|Escape|Fares|Winter)$/], CallExpression[callee.object.name="console"] > *)',
+  ':not(BinaryExpression, SwitchCase, ImportDeclaration, MemberExpression) > Literal[value=/^[“A-Z][a-z’]* [a-z“]|^[a-z’]+ [a-z’]+ [a-z’]|^[A-Z][a-z]{2,}$/]:not([value=/^(Figtree|Enter|Escape|Space|Arrow|Fares|Winter)$/], CallExpression[callee.object.name="console"] > *)',
   'TemplateElement[value.raw=/[A-Za-z]{2,} [a-z]{2,}( |$)|^[A-Z][a-z]+ $|^[,;] [a-z]/]:not([value.raw=/[<{]|^pins of /], CallExpression[callee.object.name="console"] *)',
 ].map((selector) => ({ selector, message: 'what the office says stands in core/words/office' }))
 
