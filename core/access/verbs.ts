@@ -15,7 +15,7 @@ export const VERBS = {
   'item.source': 'write source blocks',
   'item.move': 'move items to another section',
   'media.add': 'add pictures and documents',
-  'section.change': 'make, nest and rename sections',
+  'section.change': 'change sections, and the site’s clock and language',
   'people.change': 'change people and rights',
   'route.change': 'change routes and gates',
   'journal.read': 'read the journal',

@@ -1,3 +1,4 @@
+import type { Stays } from '../plan/clockChange'
 import type { JournalFact } from './chain'
 
 /** What a person may ask the journal for, each in words. */
@@ -114,6 +115,13 @@ export const ACTIONS = {
   'exception.taken-back': { words: 'took back from the site', group: 'reviewing', told: true, stale: ['plan'] },
   'exception.not-taken-back': { words: 'could not take back', group: 'reviewing', told: true, stale: ['plan'] },
   'site.sign-in-set': { words: 'set how people sign in', group: 'people', told: false, stale: ['rights', 'plan'], security: true },
+  'site.clock-set': {
+    words: 'set the site’s clock to another zone',
+    group: 'times',
+    told: false,
+    stale: ['frame', 'rights', 'plan', 'editions'],
+  },
+  'site.language-set': { words: 'set the site’s language', group: 'readers', told: false, stale: ['frame', 'rights'] },
   'site.second-yes-set': {
     words: 'set when a second steward is asked',
     group: 'people',
@@ -447,6 +455,8 @@ export interface JournalData {
   'exception.taken-back': OfException & { waits: readonly string[] }
   'exception.not-taken-back': OfException & Because
   'site.sign-in-set': object
+  'site.clock-set': { zone: string; was: string; stays: Stays }
+  'site.language-set': { language: string; was: string }
   'site.second-yes-set': { asked: string } & RightsChanged
   'rights.asked': OfRequest & { of: readonly string[] }
   'rights.agreed': OfRequest & { askedBy: string }

@@ -74,6 +74,8 @@ export function journalFacts(action: string, data: Data | null, names: FactNames
     action === 'route.rules-set' && ruleFacts(data, names),
     action === 'batch.done' &&
       `${text(data.done)} of ${text(data.total)} done${data.refused ? `, ${text(data.refused)} refused` : ''}${data.stayed ? `, ${text(data.stayed)} so already` : ''}`,
+    action === 'site.clock-set' && `${text(data.was)} to ${text(data.zone)}, ${data.stays === 'hours' ? 'hours kept' : 'moments kept'}`,
+    action === 'site.language-set' && `${text(data.was)} to ${text(data.language)}`,
     data.number && `version ${text(data.number)}`,
     text(data.path),
     action.startsWith('event.') && text(data.at) && `for ${fullIn(text(data.at), names.zone)}`,

@@ -85,6 +85,8 @@ export const SERVICE_REASONS = {
   'calendars-many': ({ most }: { most: number }) => `There are at most ${most} calendars`,
   'asked-just-now': ({ since }: { since: string }) => `They were asked at ${since}; wait an hour before you ask again`,
   'changed-by-both': ({ places }: { places: number }) => `${places} places were changed in the draft and on the site`,
+  'clock-past': ({ count }: { count: number }) =>
+    `${count === 1 ? 'One planned moment would be past on that clock; move it' : `${numberWords(count)} planned moments would be past on that clock; move them`} first, or keep the moments as they are`,
   'code-needed': 'Type the code that your authenticator shows now',
   'code-wrong': ({ code }: { code: 'used' | 'new' }) =>
     code === 'used' ? 'That code is not right, or was used before' : 'That is not the code of this moment; is the clock right?',
@@ -209,6 +211,7 @@ export const SERVICE_REASONS = {
     `That is no picture we can read. JPEG, PNG, WebP, GIF and AVIF are taken, up to ${megapixels} million pixels`,
   'pictures-wait': 'Many pictures are being worked on; try again in a moment',
   'pinned-many': ({ most }: { most: number }) => `At most ${most} views are pinned; unpin one first`,
+  'plan-changed': 'Something was planned or moved meanwhile; look at the moments again',
   'planned-before': 'It is planned already; move or cancel that',
   'proposed-before': 'That is on its way already',
   'query-wrong': ({ expected }: { expected: string }) => `Expected ${expected}`,

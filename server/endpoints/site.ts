@@ -1,6 +1,7 @@
 import { ACTION_GROUPS, type ActionGroup } from '../../core/journal/actions'
 import { mailIsCaught } from '../services/mail/mail'
 import { z } from 'zod'
+import { languageTag } from '../../core/content/fields'
 import { nameSchema } from '../../core/content/line'
 import { heartbeatOf, SILENT_AFTER_MS } from '../jobs/scheduler'
 import { abilities } from '../services/writing/itemPage'
@@ -11,6 +12,7 @@ import { checkJournal, exportJournal, readJournal } from '../services/journal'
 import { addFile, addPicture, cropPicture, findMedia, mediaFacts, mustAddMedia } from '../services/media/media'
 import { banners, moveBanner } from '../services/site/banners'
 import { addSection, changeSection, sections } from '../services/site/sections'
+import { changeClock, changeLanguage, clockPreview } from '../services/planning/clockChange'
 import { siteClock, today } from '../services/reviewing/today'
 import { Download, endpoint, openEndpoint, pageLimit } from './endpoint'
 import { withUpload } from './upload'
@@ -20,6 +22,8 @@ import * as answers from './answers/site'
 const id = z.object({ id: z.string().max(60) })
 const name = nameSchema(100)
 const parent = z.string().max(60).nullable()
+/** Another zone for the site’s clock, by its IANA name, and what of the plan stays. */
+const clockChange = z.strictObject({ zone: z.string().min(1).max(60), stays: z.enum(['hours', 'instants']) })
 const date = z.iso.date()
 const journalQuery = z.strictObject({
   item: z.string().max(60).optional(),
@@ -66,6 +70,34 @@ export const site = [
         ...(await siteClock(office, SILENT_AFTER_MS, heartbeatOf)),
       }
     },
+  }),
+  endpoint({
+    method: 'POST',
+    path: '/site/clock/preview',
+    tag: 'site',
+    summary: 'Every planned moment before and after the site’s clock goes by another zone',
+    body: clockChange,
+    repeat: 'harmless',
+    answer: answers.clockPreview,
+    run: ({ office, actor, body }) => clockPreview(office, actor, body),
+  }),
+  endpoint({
+    method: 'PUT',
+    path: '/site/clock',
+    tag: 'site',
+    summary: 'Let the site’s clock go by another zone, as it was previewed',
+    body: clockChange.extend({ mark: z.string().max(100) }),
+    answer: 'nothing',
+    run: ({ office, actor, body }) => changeClock(office, actor, body),
+  }),
+  endpoint({
+    method: 'PUT',
+    path: '/site/language',
+    tag: 'site',
+    summary: 'Set the language of the site’s own words',
+    body: z.strictObject({ language: languageTag }),
+    answer: 'nothing',
+    run: ({ office, actor, body }) => changeLanguage(office, actor, body.language),
   }),
   endpoint({
     method: 'GET',

@@ -4,6 +4,7 @@ import { useDebounceFn } from '@vueuse/core'
 import { Pencil, Plus } from 'lucide-vue-next'
 import PlaceStrip from '~/components/frame/PlaceStrip.vue'
 import PlainDialog from '~/components/form/PlainDialog.vue'
+import ClockAndLanguage from '~/components/site/ClockAndLanguage.vue'
 import PageTree from '~/components/content/PageTree.vue'
 import LoadState from '~/components/frame/LoadState.vue'
 import { api } from '~/composables/api'
@@ -86,33 +87,38 @@ async function save() {
           </template>
         </template>
       </section>
-      <section aria-labelledby="sections">
-        <h2 id="sections" class="border-b border-line pb-2 font-semibold">
-          {{ say.sections }} <span class="ml-1 font-normal text-soft">{{ say.rightsAndRoutesAreGivenForThem }}</span>
-        </h2>
-        <ul>
-          <li
-            v-for="section in rows"
-            :key="section.id"
-            class="flex h-9 items-center gap-3 border-b border-line"
-            :style="{ paddingLeft: `${section.depth * 20}px` }"
-          >
-            <span class="font-medium">{{ section.name }}</span>
-            <NuxtLink :to="`/office/content?q=${encodeURIComponent(`section:${written(section.name)}`)}`" class="text-soft hover:underline"
-              >{{ section.items }} {{ section.items === 1 ? say.item : say.items }}</NuxtLink
+      <div class="space-y-8">
+        <section aria-labelledby="sections">
+          <h2 id="sections" class="border-b border-line pb-2 font-semibold">
+            {{ say.sections }} <span class="ml-1 font-normal text-soft">{{ say.rightsAndRoutesAreGivenForThem }}</span>
+          </h2>
+          <ul>
+            <li
+              v-for="section in rows"
+              :key="section.id"
+              class="flex h-9 items-center gap-3 border-b border-line"
+              :style="{ paddingLeft: `${section.depth * 20}px` }"
             >
-            <span class="ml-auto font-mono text-small text-soft">/sections/{{ section.segment }}</span>
-            <button
-              v-if="section.may.change"
-              class="icon-button"
-              :aria-label="say.renameOrNest(section.name)"
-              @click="editing = { id: section.id, name: section.name, parent: section.parent }"
-            >
-              <Pencil class="size-4" />
-            </button>
-          </li>
-        </ul>
-      </section>
+              <span class="font-medium">{{ section.name }}</span>
+              <NuxtLink
+                :to="`/office/content?q=${encodeURIComponent(`section:${written(section.name)}`)}`"
+                class="text-soft hover:underline"
+                >{{ section.items }} {{ section.items === 1 ? say.item : say.items }}</NuxtLink
+              >
+              <span class="ml-auto font-mono text-small text-soft">/sections/{{ section.segment }}</span>
+              <button
+                v-if="section.may.change"
+                class="icon-button"
+                :aria-label="say.renameOrNest(section.name)"
+                @click="editing = { id: section.id, name: section.name, parent: section.parent }"
+              >
+                <Pencil class="size-4" />
+              </button>
+            </li>
+          </ul>
+        </section>
+        <ClockAndLanguage />
+      </div>
     </div>
     <PlainDialog :open="editing !== null" :title="editing?.id ? say.renameOrNestASection : say.makeASection" @close="editing = null">
       <form v-if="editing" id="section-form" class="space-y-4" @submit.prevent="save">

@@ -1,5 +1,6 @@
 /* What the API answers about the site, its journal and its files: the one shape that the description shows, callers are typed by, and tests hold answers against. */
 import { z } from 'zod'
+import { EVENT_KINDS } from '../../../core/plan/events'
 import { draftState, fields, mediaView, onSite, reason, verb } from './common'
 
 export const bannerFacts = z.strictObject({
@@ -14,6 +15,29 @@ export const bannerFacts = z.strictObject({
   picture: mediaView.nullable(),
   target: z.string().nullable(),
   mayWrite: z.boolean(),
+})
+
+const moment = z.strictObject({ at: z.string(), until: z.string().nullable() })
+export const clockPreview = z.strictObject({
+  zone: z.string(),
+  was: z.string(),
+  stays: z.enum(['hours', 'instants']),
+  moments: z.array(
+    z.strictObject({
+      what: z.enum(['event', 'edition', 'embargo']),
+      kind: z.enum(EVENT_KINDS).nullable(),
+      title: z.string(),
+      item: z.string().nullable(),
+      edition: z.string().nullable(),
+      before: moment,
+      after: moment,
+      fell: z.enum(['exact', 'skipped', 'twice', 'past', 'own-clock']),
+    }),
+  ),
+  count: z.number(),
+  past: z.number(),
+  timedItems: z.number(),
+  mark: z.string(),
 })
 
 export const crop = z.strictObject({ left: z.number(), top: z.number(), width: z.number(), height: z.number() })
