@@ -39,11 +39,15 @@ import { leaflet } from './leaflet'
 import { blocksOf } from './prose'
 import { seeded } from './random'
 import { PAGES, type PageText } from './texts/pages'
-import { LABELS, makePosts, NOTICES, type PostText } from './texts/posts'
+import { dayName, monthAfter, SEASON_TEXTS, seasonOf, type SeasonName } from './season'
+import { LABELS, makePosts, noticesOn, type PostText } from './texts/posts'
 
 export const ZONE = 'Europe/Oslo'
 const HOUR = 3_600_000
 const DAY = 24 * HOUR
+/** In so many days the next season's timetable begins. */
+const SEASON_AHEAD = 19
+const capital = (name: SeasonName) => `${name[0]!.toUpperCase()}${name.slice(1)}`
 /** The day of the week of a calendar date, Sunday 0. */
 const weekdayOf = (date: string) => new Date(`${date}T00:00Z`).getUTCDay()
 
@@ -392,12 +396,12 @@ class Story {
   private async pages(): Promise<void> {
     const begin = this.now - 540 * DAY
     const written = new Map<string, Written>()
-    const sheet = leaflet('Winter timetable', [
+    const sheet = leaflet('All times', [
       'Larkholm - Vessa   06:10  07:40  09:10  12:10  15:40  18:10',
       'Larkholm - Innermost   06:30  11:30  16:30',
     ])
     const by = await this.as('liv')
-    const file = await withIncoming(this.office, [sheet], (incoming) => addFile(this.office, by, incoming, 'Winter timetable.pdf'))
+    const file = await withIncoming(this.office, [sheet], (incoming) => addFile(this.office, by, incoming, 'All times.pdf'))
     this.refs.set('leaflet', file.id)
     PAGES.forEach((page, index) => {
       const by = this.pageWriter(page)
@@ -444,7 +448,7 @@ class Story {
           ...this.blocks(
             this.random.pick([
               'Ask on board if anything is unclear; the crew knows more than this page.',
-              'Last looked through with the crews in the winter.',
+              'Last looked through with the crews before the season began.',
               'This page changes when the boats do.',
               'Telephone us before you travel far for one crossing.',
             ]),
@@ -494,11 +498,11 @@ class Story {
   }
 
   private async news(count: number): Promise<void> {
-    const texts = makePosts(this.random, count)
     const begin = this.now - 520 * DAY
-    const step = (this.now - 2 * DAY - begin) / texts.length
-    texts.forEach((post, index) => {
-      const day = new Date(begin + index * step)
+    const step = (this.now - 2 * DAY - begin) / count
+    const dayOf = (index: number) => new Date(begin + index * step)
+    makePosts(this.random, count, dayOf).forEach((post, index) => {
+      const day = dayOf(index)
       const at = Date.parse(`${day.toISOString().slice(0, 10)}T08:00:00Z`) + this.random.whole(0, 3) * HOUR
       let written: Written
       this.later(at - DAY, async () => {
@@ -536,7 +540,7 @@ class Story {
   }
 
   private notice(by: PersonKey, index: number): Promise<Written> {
-    const notice = NOTICES[index]!
+    const notice = noticesOn(new Date(this.office.now()))[index]!
     return this.write(by, 'notice', this.sections.get('Service notices')!, notice.title, {
       fields: { summary: notice.summary, noticeLevel: notice.level },
       body: this.blocks(notice.text),
@@ -576,6 +580,12 @@ class Story {
     await this.play('notices')
   }
 
+  /** The season that begins next, whose timetable is being made. */
+  private season() {
+    const name = seasonOf(new Date(this.now + SEASON_AHEAD * DAY))
+    return { name, ...SEASON_TEXTS[name] }
+  }
+
   /** What is planned: a season's edition, a notice that comes each weekend, an embargo, and pages to be looked at again. */
   private plans(): void {
     const t = this.now
@@ -593,29 +603,27 @@ class Story {
     this.later(t - 16 * HOUR, async () => {
       const idris = await this.as('idris')
       const entries: { item: string; draft?: string; withdraw?: boolean }[] = []
+      const { name, half, ...texts } = this.season()
       for (const [key, text] of [
-        [
-          'larkholm-innermost-summer',
-          'From the first Saturday of the season the first boat leaves at 06:40, and two more sail in the afternoon.',
-        ],
-        ['vessa-grey-skerry-summer', 'In summer the Tystie sails six times a day, the last time at 20:30 when the light allows.'],
-        ['innermost-tarn-head-summer', 'In summer there is a third boat at 18:10, for those who walk the ridge.'],
+        [`larkholm-innermost-${half}`, texts.innermost],
+        [`vessa-grey-skerry-${half}`, texts.skerry],
+        [`innermost-tarn-head-${half}`, texts.tarnHead],
         [
           'timetables',
-          'The summer times hold from the first Saturday of the season. Print them as a leaflet, or look at the page of your route.',
+          `The ${name} times hold from the first Saturday of the season. Print them as a leaflet, or look at the page of your route.`,
         ],
-        ['bicycles', 'In summer twenty bicycles find room on every boat, and on the Auk thirty.'],
+        ['bicycles', texts.bicycles],
       ] as const)
         entries.push({ item: this.refs.get(key)!, draft: (await clearedChange('petra', key, 'Next season', text)).draft })
       // A fare that its gates have not let through yet, and a page that others still link to.
       const fare = (await itemById(this.office.store.read, this.refs.get('cars')!))!
       entries.push({ item: fare.id, draft: fare.draft_id! }, { item: this.refs.get('ten-trip')!, withdraw: true })
       const { edition } = await makeEdition(this.office, idris, {
-        name: 'Summer timetable',
+        name: `${capital(name)} timetable`,
         note: 'The whole season’s change, at four in the morning, when no boat sails.',
       })
       await addEntries(this.office, idris, edition, entries)
-      await changeEdition(this.office, idris, edition, { moment: on(19, '04:00') })
+      await changeEdition(this.office, idris, edition, { moment: on(SEASON_AHEAD, '04:00') })
     })
     this.later(t - 9 * DAY, async () => {
       const idris = await this.as('idris')
@@ -685,7 +693,7 @@ class Story {
         'Ridge walk',
         24,
       ],
-      ['Your bicycle travels free', 'On every boat, all year round.', 'bicycles', 'Bicycles, spring', 16],
+      ['Your bicycle travels free', 'On every boat, all year round.', 'bicycles', 'Bicycles', 16],
       ['Ten together pay a third less', 'School classes, choirs, work outings: ring us the day before.', 'groups', 'Groups', 9],
       ['The night boat is back', 'Fridays at 23:40, until the nights grow light.', 'night-boat', 'Night boat, last year', 0],
     ] as const
@@ -738,6 +746,7 @@ class Story {
     const t = this.now
     const wall = (at: number) => wallTimeOf(new Date(at).toISOString(), ZONE)
     const news = this.sections.get('News')!
+    const [today, season] = [new Date(t), this.season()]
     const write = (by: PersonKey, title: string, summary: string, text: string, section: SectionName = 'News', kind: Kind = 'post') =>
       this.write(by, kind, this.sections.get(section)!, title, {
         fields: { summary, ...(kind === 'post' ? { byline: [this.refs.get(`author:${by}`)!].filter(Boolean) } : {}) },
@@ -748,29 +757,34 @@ class Story {
 
     // Waiting at the gate.
     this.later(t - 26 * HOUR, async () => {
-      const draft = await this.change('wen', this.refs.get('cars')!, 'Summer fares')
+      const draft = await this.change('wen', this.refs.get('cars')!, `${capital(season.name)} fares`)
       const [, , table] = await this.bodyOf(this.refs.get('cars')!)
       const block = this.blocks(
         '| Route | Car | Van | With trailer |\n| Larkholm – Vessa | 192 kr | 268 kr | 341 kr |\n| Larkholm – Innermost | 152 kr | 214 kr | 287 kr |\n| Vessa – Grey Skerry | no cars | < | < |\n| Larkholm – Tarn Head | 229 kr | 305 kr | 398 kr |',
       )[0]!
-      await this.edit('wen', draft, [{ op: 'replace', block: { ...block, id: table! } }], 'Vessa up six kroner from May')
-      await this.send('wen', draft, 'Vessa fare up six kroner from May; please look at all three figures')
+      await this.edit(
+        'wen',
+        draft,
+        [{ op: 'replace', block: { ...block, id: table! } }],
+        `Vessa up six kroner from ${monthAfter(today, 1)}`,
+      )
+      await this.send('wen', draft, `Vessa fare up six kroner from ${monthAfter(today, 1)}; please look at all three figures`)
     })
     this.later(t - 9 * HOUR, async () =>
       this.send(
         'sorley',
         await write(
           'sorley',
-          'Night boat returns in June',
+          `Night boat returns ${today.getUTCMonth() < 6 ? 'in June' : 'for Advent'}`,
           'On Fridays the Auk sails at 23:40 again.',
-          'The night boat comes back on the first Friday in June.\nBring a pullover; the saloon is cold at that hour.',
+          `The night boat comes back on the first Friday ${today.getUTCMonth() < 6 ? 'in June' : 'of Advent'}.\nBring a pullover; the saloon is cold at that hour.`,
         ),
         'Concert people keep asking',
       ),
     )
     this.later(t - 4 * HOUR, async () => this.send('anton', await this.notice('anton', 2), 'For Thursday'))
     this.later(t - 3 * HOUR, async () => {
-      const draft = await this.change('petra', this.refs.get('larkholm-vessa-summer')!, 'Next summer')
+      const draft = await this.change('petra', this.refs.get(`larkholm-vessa-${season.half}`)!, `Next ${season.name}`)
       const first = (await this.bodyOf(draft.item))[0]!
       await this.edit(
         'petra',
@@ -781,7 +795,7 @@ class Story {
             block: {
               id: first,
               kind: 'paragraph',
-              text: [{ text: 'From 1 May to 30 September the boats run ten minutes later in the morning, and one more leaves at 18:30.' }],
+              text: [{ text: season.vessa }],
             },
           },
         ],
@@ -837,9 +851,9 @@ class Story {
       await this.clear('bea', draft, 'Lovely')
     })
     for (const [title, summary, by, hours] of [
-      ['Extra sailings on 17 May', 'Four more boats, and flags on all of them.', 'anton', 20],
+      [`Extra sailings on ${dayName(new Date(t + 44 * HOUR))}`, 'Four more boats, and flags on all of them.', 'anton', 20],
       ['The Petrel is back from the yard', 'With quieter bearings and new seats.', 'sorley', 41],
-      ['Tide table for the coming year', 'High and low water at all five quays.', 'petra', 24 * 12],
+      ['Tide table for the next twelve months', 'High and low water at all five quays.', 'petra', 24 * 12],
     ] as const)
       this.later(t - 30 * HOUR, async () => {
         const draft = await write(by, title, summary, `${summary}\nThe [timetables](ref:timetables) have the details.`)
@@ -909,16 +923,16 @@ class Story {
         fast: 'Storm; both reviewers are at sea',
       })
     })
-    // Two lines of work on one page: a rewrite for the summer waits while a fix goes live, and they touch one paragraph.
+    // Two lines of work on one page: a rewrite for the season waits while a fix goes live, and they touch one paragraph.
     const ages = () => this.refs.get('young-old')!
     const paragraph = (id: string, text: string): Edit => ({ op: 'replace', block: { id, kind: 'paragraph', text: [{ text }] } })
     this.later(t - 60 * HOUR, async () => {
-      const rewrite = await this.change('petra', ages(), 'Rewrite for the summer')
+      const rewrite = await this.change('petra', ages(), `Rewrite for the ${season.name}`)
       const [first, second] = await this.bodyOf(ages())
       await this.edit('petra', rewrite, [
         paragraph(
           first!,
-          'Under six: free. From six to sixteen: half, and free on Sundays from May to September. From 67: half, with any proof of age.',
+          `Under six: free. From six to sixteen: half, and free on Sundays from ${monthAfter(today, 1)} to ${monthAfter(today, 4)}. From 67: half, with any proof of age.`,
         ),
         {
           op: 'insert',
@@ -926,7 +940,7 @@ class Story {
           block: {
             id: this.blockId(),
             kind: 'paragraph',
-            text: [{ text: 'In July a family of four crosses for the price of two on any weekday.' }],
+            text: [{ text: `In ${monthAfter(today, 2)} a family of four crosses for the price of two on any weekday.` }],
           },
         },
       ])
