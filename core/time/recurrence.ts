@@ -1,6 +1,7 @@
 import { reason } from '../words/ruleReasons'
 import { accept, refuse, type Outcome } from '../outcome'
 import { isDate } from './date'
+import { dateWords } from './words'
 
 export const FREQUENCIES = ['DAILY', 'WEEKLY', 'MONTHLY', 'YEARLY'] as const
 export type Frequency = (typeof FREQUENCIES)[number]
@@ -275,6 +276,7 @@ export function ruleWords(rule: Recurrence): string {
     : rule.byMonthDay.length
       ? ` on day ${list(rule.byMonthDay.map(String))}`
       : ''
-  const end = rule.count !== null ? `, ${rule.count} times` : rule.until !== null ? `, until ${rule.until}` : ''
+  const end =
+    rule.count !== null ? `, ${rule.count} times` : rule.until !== null ? `, until ${dateWords(rule.until, 'en-GB', 'short')}` : ''
   return `${often}${days}${end}`
 }

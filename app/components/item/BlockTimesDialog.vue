@@ -4,7 +4,7 @@ import TimeField from '~/components/form/TimeField.vue'
 import { blockWindowSchema, blockWindowWords, type BlockWindow } from '~~/core/content/blockWindow'
 import { meaningOf } from '~~/core/time/zone'
 import PlainDialog from '~/components/form/PlainDialog.vue'
-import { repeatOn, repeatsFor } from '~/components/time/repeats'
+import RepeatFields from '~/components/time/RepeatFields.vue'
 import { useSite } from '~/stores/site'
 import * as common from '~~/core/words/office/common'
 import { cityOf } from '~/composables/zones'
@@ -19,10 +19,6 @@ const half = (wall: string | null | undefined) => [wall?.slice(0, 10) ?? '', wal
 const [fromDate, fromTime] = half(props.times?.from).map((text) => ref(text)) as [Ref<string>, Ref<string>]
 const [untilDate, untilTime] = half(props.times?.until).map((text) => ref(text)) as [Ref<string>, Ref<string>]
 const rule = ref(props.times?.rule ?? '')
-const repeats = computed(() => repeatsFor(fromDate.value || new Date().toISOString().slice(0, 10), props.times?.rule))
-watch(fromDate, (now, then) => {
-  if (now && then) rule.value = repeatOn(rule.value, then, now)
-})
 const wall = (date: string, time: string, edge: string) => (date ? `${date}T${time || edge}` : null)
 const window = computed<BlockWindow>(() => {
   const [from, until] = [wall(fromDate.value, fromTime.value, '00:00'), wall(untilDate.value, untilTime.value, '00:00')]
@@ -78,12 +74,7 @@ const clocks = computed(() =>
             :disabled="!untilDate"
           />
         </div>
-        <div v-if="fromDate && untilDate">
-          <label class="label" for="block-rule">{{ say.repeats }}</label>
-          <select id="block-rule" v-model="rule" class="input !w-40">
-            <option v-for="one in repeats" :key="one.word" :value="one.value">{{ one.word }}</option>
-          </select>
-        </div>
+        <RepeatFields v-if="fromDate && untilDate" v-model="rule" :date="fromDate" />
       </div>
       <p v-if="parsed.success" class="font-medium" role="status">{{ say.readersSeeIt(blockWindowWords(window)) }}</p>
       <p v-else-if="fromDate || untilDate" class="text-rust" role="alert">{{ parsed.error.issues[0]!.message }}</p>

@@ -9,11 +9,14 @@ import { isZone, wallTimeOf, instantOf } from '~~/core/time/zone'
 import { freeHour, within } from '~~/core/time/freeHour'
 import PlainDialog from '~/components/form/PlainDialog.vue'
 import { api, ApiProblem } from '~/composables/api'
-import { repeatOn, repeatsFor } from '~/components/time/repeats'
+import { lazily } from '~/composables/lazily'
 import { useSite } from '~/stores/site'
 import * as common from '~~/core/words/office/common'
 import { cityOf } from '~/composables/zones'
 import * as say from '~~/core/words/office/itemDialogs'
+
+// How something repeats is loaded where it may.
+const RepeatFields = lazily(() => import('~/components/time/RepeatFields.vue'))
 
 /**
  * Asks for a moment on the site's clock, or for a while that may come again; where the clocks change that night, asks
@@ -37,7 +40,7 @@ const props = defineProps<{
   rule?: string | null
   /** The event or edition that is being moved. */
   trial?: { event: string } | { edition: string } | null
-  run: (when: Moment & { until?: Moment; rule?: string }) => Promise<void>
+  run: (when: Moment & { until?: Moment; rule?: string | null }) => Promise<void>
 }>()
 const emit = defineEmits<{ close: [] }>()
 const site = useSite()
@@ -73,8 +76,6 @@ watch([date, time, untilDate, untilTime, lasts, rule], () => {
   instead.value = []
   choice.value = untilChoice.value = ''
 })
-const repeats = computed(() => repeatsFor(date.value, props.rule))
-watch(date, (now, then) => (rule.value = repeatOn(rule.value, then, now)))
 const foreseen = ref<{ come: { key: string; title: string; detail: string }[]; go: object[] } | null>(null)
 const {
   run: foresee,
@@ -147,7 +148,7 @@ async function go() {
       date: date.value,
       time: time.value,
       ...(choice.value ? { choice: choice.value } : {}),
-      ...(until ? { until, ...(rule.value ? { rule: rule.value } : {}) } : {}),
+      ...(until ? { until, ...(rule.value ? { rule: rule.value } : props.rule ? { rule: null } : {}) } : {}),
     })
     emit('close')
   } catch (error) {
@@ -197,12 +198,7 @@ async function go() {
           <div>
             <label class="label" for="until-time">{{ common.time }}</label><TimeField id="until-time" v-model="untilTime" required />
           </div>
-          <div>
-            <label class="label" for="when-rule">{{ say.repeats }}</label>
-            <select id="when-rule" v-model="rule" class="input !w-40">
-              <option v-for="one in repeats" :key="one.word" :value="one.value">{{ one.word }}</option>
-            </select>
-          </div>
+          <RepeatFields v-model="rule" :date="date" />
           <p class="hint">{{ say.thenReadersGetAgainWhatLiesUnder }}</p>
         </div>
       </template>

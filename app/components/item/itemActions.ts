@@ -174,7 +174,7 @@ export function useItemActions(page: () => ItemPage, at: DraftAtHand | null, rel
     time: string
     choice?: 'earlier' | 'later'
     until?: When
-    rule?: string
+    rule?: string | null
   }
   async function setTime(work: () => Promise<unknown>, said: string): Promise<void> {
     if (at && at.state.value !== 'saved') await at.save()
@@ -182,12 +182,15 @@ export function useItemActions(page: () => ItemPage, at: DraftAtHand | null, rel
     notices.done(said)
     reload()
   }
-  const planEvent = (event: { id: string } | null, kind: 'put-live' | 'withdraw', when: When) =>
-    event
-      ? api('PATCH', `/events/${event.id}`, { body: when })
-      : api('POST', `${itemPath()}/events`, {
-          body: kind === 'withdraw' ? { kind, ...when } : { kind: when.until ? 'window' : kind, draft: page().draft!.id, ...when },
-        })
+  const planEvent = (event: { id: string } | null, kind: 'put-live' | 'withdraw', when: When) => {
+    if (event) return api('PATCH', `/events/${event.id}`, { body: when })
+    const { rule, ...moment } = when
+    const again = rule ? { rule } : {}
+    return api('POST', `${itemPath()}/events`, {
+      body:
+        kind === 'withdraw' ? { kind, ...moment } : { kind: when.until ? 'window' : kind, draft: page().draft!.id, ...moment, ...again },
+    })
+  }
   const planLive = (when: When) => setTime(() => planEvent(page().draft!.event, 'put-live', when), say.theTimeIsSet)
   const planWithdraw = (when: When) => setTime(() => planEvent(page().withdrawEvent, 'withdraw', when), say.theTimeIsSet)
   const moveWindowEnd = (when: When) => setTime(() => planEvent(page().window, 'put-live', when), say.itsEndIsMoved)

@@ -6,7 +6,6 @@ export const whenReadersSeeThisBlock = 'When readers see this block'
 export const from = 'From'
 export const timeInZone = (city: Said) => `Time in ${city}`
 export const until = 'Until'
-export const repeats = 'Repeats'
 export const readersSeeIt = (window: Said) => `Readers see it ${window}.`
 export const itsTimesAreAPartOfThePage =
   'Its times are a part of the page: they go through its gates, and the page turns by itself. Outside them the site’s search does not find the block either.'

@@ -166,7 +166,6 @@ export const date = 'Date'
 export const timeInZone = (city: Said) => `Time in ${city}`
 export const forALimitedTime = 'For a limited time'
 export const until = 'Until'
-export const repeats = 'Repeats'
 export const thenReadersGetAgainWhatLiesUnder =
   'Then readers get again what lies under it, with what was mended there meanwhile; or it leaves the site.'
 export const theSitesClockCounts = (now: Said, now2: Said) => `The site’s clock counts; it shows ${now} now, yours ${now2}.`

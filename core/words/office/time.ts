@@ -51,13 +51,22 @@ export const showsAgainAt = (at: Said) => `Shows again ${at}.`
 export const comesRepeats = (repeats: Said) => `Comes ${repeats}.`
 
 // repeats
+export const repeats = 'Repeats'
 export const once = 'Once'
 export const everyDay = 'Every day'
 export const everyWeek = 'Every week'
 export const everyTwoWeeks = 'Every two weeks'
 export const everyMonth = 'Every month'
 export const everyYear = 'Every year'
-export const asItWasSet = 'As it was set'
+export const asItWasSet = (rule: Said) => `As it was set: ${rule}`
+export const onTheDays = 'On'
+export const itBeginsOnThatDay = 'It begins on that day'
+export const theRepetitionEnds = 'Ends'
+export const never = 'never'
+export const onADay = 'on a day'
+export const afterSomeTimes = 'after some times'
+export const lastOn = 'Begins last on'
+export const timesInAll = 'Times in all'
 
 // moment
 export const theSiteAsItWas = 'The site as it was'
