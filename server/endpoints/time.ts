@@ -161,7 +161,11 @@ export const time = [
         .min(1)
         .max(500),
     }),
-    answer: z.strictObject({ entries: z.array(z.string()) }),
+    answer: z.strictObject({
+      entries: z.array(z.string()),
+      /** Changes that were in another edition and left it. */
+      left: z.array(z.strictObject({ title: z.string(), edition: z.string() })),
+    }),
     run: ({ office, actor, params, body }) => addEntries(office, actor, params.id, body.entries),
   }),
   endpoint({

@@ -34,6 +34,13 @@ export const openAfterReviews = (db: Reader, readable: string, limit: number) =>
     { readable, limit },
   )
 
+/** The open look afterwards at what is live of an item, with who put it live and why; undefined where none is asked. */
+export const openAfterReviewOf = (db: Reader, item: string) =>
+  db.one<AfterReview & { by: string; reason: string }>(
+    `SELECT p.name AS by, x.reason, ${COLUMNS} ${FROM} JOIN person p ON p.id = x.person_id WHERE x.item_id = $item AND x.looked_at IS NULL ORDER BY x.at DESC LIMIT 1`,
+    { item },
+  )
+
 export const addAfterClearances = (tx: Tx, rows: NewRow<'after_clearance'>[]) => tx.insert('after_clearance', rows)
 
 /** Who cleared afterwards at which gate, in the order of their clearing. */

@@ -72,6 +72,14 @@ export const setEdition = (tx: Writer, id: string, set: Changes<'edition'>) => t
 /** A person's clearance of an edition at a gate, in place of an earlier one of theirs. */
 export const addEditionClearance = (tx: Writer, row: NewRow<'edition_clearance'>) => tx.insert('edition_clearance', [row], 'REPLACE')
 
+/** Which other editions at hand change some items of a site, by the items' ids. */
+export const editionsAlsoChanging = (db: Reader, site: string, items: readonly string[], except: string) =>
+  db.all<{ item: string; id: string; name: string }>(
+    `SELECT DISTINCT e.item_id AS item, n.id, n.name FROM json_each($items) w JOIN planned_event e ON e.item_id = w.value JOIN edition n ON n.id = e.edition_id
+     WHERE n.site_id = $site AND n.id <> $except AND n.state IN ('open', 'held') AND e.state IN ('planned', 'held') ORDER BY n.name, n.id LIMIT 5000`,
+    { site, items: JSON.stringify(items), except },
+  )
+
 /** Which items are in which editions of a site that are at hand. */
 export const editionsOfItems = (db: Reader, site: string) =>
   db.all<{ item: string; edition: string; name: string }>(

@@ -145,6 +145,13 @@ export const leavingItems = (db: Reader, items: readonly string[]) =>
     { items: JSON.stringify(items) },
   )
 
+/** The other edition that a draft is in; undefined where it is in none. */
+export const otherEditionOf = (db: Reader, draft: string, edition: string) =>
+  db.one<{ event: string; edition: string; name: string }>(
+    "SELECT e.id AS event, n.id AS edition, n.name FROM planned_event e JOIN edition n ON n.id = e.edition_id WHERE e.draft_id = $draft AND e.state IN ('planned', 'held') AND n.id <> $edition LIMIT 1",
+    { draft, edition },
+  )
+
 /** Cancels what is planned for a draft outside an edition. */
 export const cancelElsewhere = (tx: Writer, draft: string | null, edition: string) =>
   tx.run(

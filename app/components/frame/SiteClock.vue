@@ -19,6 +19,7 @@ const own = computed(() => {
 const next = computed(() => {
   const event = site.site?.next
   if (!event) return say.nothingPlanned
+  if (event.held) return say.heldAtClock(event.held, shortIn(event.at, zone.value, site.now))
   const does = event.live === event.count ? 'live' : event.live === 0 ? 'leave' : 'both'
   return say.nextAtClock(event.count, does, shortIn(event.at, zone.value, site.now))
 })
@@ -44,6 +45,6 @@ const next = computed(() => {
     <p v-else-if="site.site.silent" class="flex items-center gap-1 font-semibold text-lamp" role="status">
       <TriangleAlert class="size-3.5" aria-hidden="true" /> {{ say.schedulerIsSilent }}
     </p>
-    <p v-else class="truncate text-soft">{{ next }}</p>
+    <p v-else class="truncate" :class="site.site.next?.held ? 'font-semibold text-rust' : 'text-soft'">{{ next }}</p>
   </div>
 </template>

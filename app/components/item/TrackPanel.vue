@@ -14,6 +14,7 @@ import * as common from '~~/core/words/office/common'
 import * as say from '~~/core/words/office/item'
 
 const ReceiptCard = lazily(() => import('./ReceiptCard.vue'))
+const OwedLook = lazily(() => import('./OwedLook.vue'))
 const GateChecks = lazily(() => import('./GateChecks.vue'))
 const GateClearers = lazily(() => import('./GateClearers.vue'))
 
@@ -198,6 +199,7 @@ const dot = (done: boolean, now: boolean) =>
       </template>
       <Suspense v-if="foreseen"><ForeseenTroubles :item="page.id" :zone="zone" /></Suspense>
       <TimingFacts v-if="page.window || page.embargo" :page="page" :zone="zone" />
+      <li v-if="page.owed" class="mt-3 list-none"><OwedLook :owed="page.owed" /></li>
       <li v-if="page.onSite !== 'none'" class="mt-3 list-none">
         <Suspense><ReceiptCard :item="page.id" :version="`${page.live?.version} ${page.live?.path} ${page.onSite}`" /></Suspense>
       </li>

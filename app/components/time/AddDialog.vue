@@ -5,6 +5,7 @@ import { useDebounceFn } from '@vueuse/core'
 import PlainDialog from '~/components/form/PlainDialog.vue'
 import { api } from '~/composables/api'
 import { useAct } from '~/composables/act'
+import { useNotices } from '~/stores/notices'
 import * as common from '~~/core/words/office/common'
 import * as say from '~~/core/words/office/time'
 
@@ -54,12 +55,15 @@ const shown = computed(() =>
   (words.value.trim().length < 2 ? cleared.value : lines.value).filter(({ item }) => !props.there.includes(item)),
 )
 const set = (item: string, how: 'draft' | 'withdraw', on: boolean) => (on ? chosen.set(item, how) : chosen.delete(item))
+const notices = useNotices()
 const take = () =>
   act(
-    () =>
-      api('POST', `/editions/${props.edition}/entries`, {
+    async () => {
+      const { left } = await api('POST', `/editions/${props.edition}/entries`, {
         body: { entries: [...chosen].map(([item, how]) => ({ item, ...(how === 'withdraw' ? { withdraw: true } : {}) })) },
-      }),
+      })
+      for (const { title, edition } of left) notices.done(say.leftAnotherEdition(title, edition))
+    },
     say.changesTakenIn(common.countedChanges(chosen.size)),
   )
 const all = () => shown.value.forEach((line) => line.state && chosen.set(line.item, 'draft'))

@@ -89,6 +89,17 @@ const nothing = computed(() =>
         .join(' ')
     : '',
 )
+const { value: forecast, problem: noForecast, load: foresee } = useLoad(() => '/forecast')
+const foreseen = computed(() => forecast.value?.come ?? [])
+onMounted(foresee)
+watch(day, foresee)
+/** What would be held back, with the first reason: by its event, or its edition. */
+const stops = computed(() => {
+  const known = new Map<string, string>()
+  for (const { event, edition, weight, detail } of foreseen.value)
+    for (const id of [event, edition]) if (weight === 'stops' && id !== null && !known.has(id)) known.set(id, detail)
+  return known
+})
 /** What happens within two days, editions as one. */
 const next = computed(() => {
   const lines = (day.value?.next ?? []).map(({ event, at, item, title, does, review }) => ({
@@ -116,11 +127,13 @@ const next = computed(() => {
     ready: cleared === entries,
     words: cleared === entries ? say.editionOfAllCleared(entries) : say.editionNotClearedYet(cleared, entries),
   }))
-  return [...lines, ...editions].sort((a, b) => a.at.localeCompare(b.at))
+  return [...lines, ...editions]
+    .map((line) => {
+      const why = line.ready ? stops.value.get(line.key) : undefined
+      return why === undefined ? line : { ...line, ready: false, words: say.wouldBeHeld(why) }
+    })
+    .sort((a, b) => a.at.localeCompare(b.at))
 })
-const { value: forecast, problem: noForecast, load: foresee } = useLoad(() => '/forecast')
-const foreseen = computed(() => forecast.value?.come ?? [])
-onMounted(foresee)
 async function seen() {
   await api('POST', '/me/seen', { body: { until: day.value!.now } })
   await load()

@@ -67,3 +67,8 @@ export const someOfItIsInSections = 'Some of it is in sections where you may not
 export const itHoldsNothingYet = 'It holds nothing yet.'
 export const countedEntries = (n: number) => counted(n, 'entry', 'entries')
 export const notClearedYet = (entries: Said) => `${entries} not cleared yet.`
+export const alsoIn = 'also in'
+export const address = 'Address'
+export const becomes = 'becomes'
+export const receipt = 'Receipt'
+export const receiptOf = (title: Said) => `Receipt of ${title}`

@@ -105,4 +105,5 @@ export const somethingFailedHereWhatWasSaved = 'Something failed here. What was 
 /** What happens next on the site's clock: how many items, whether they go live, leave or both, and when. */
 export const nextAtClock = (n: number, does: 'live' | 'leave' | 'both', at: string) =>
   `${n} ${{ live: n === 1 ? 'goes live' : 'go live', leave: n === 1 ? 'leaves' : 'leave', both: 'changes' }[does]} ${at}`
+export const heldAtClock = (n: number, at: string) => `${n} would be held ${at}`
 export const ctrlK = 'Ctrl K'

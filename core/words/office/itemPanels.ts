@@ -98,3 +98,11 @@ export const showTheLightPage = 'Show the light page'
 export const showTheDarkPage = 'Show the dark page'
 export const thePageAsReadersGetIt = 'The page as readers get it'
 export const free = 'Free'
+
+// OwedLook
+export const livePastItsGates = 'Live past its gates'
+export const byAndWhen = (by: Said, at: Said) => `${by}, ${at}`
+export const stillToBeLookedAtBy = (gate: Said, guards: Said) => `Still to be looked at: ${gate}, by ${guards}`
+export const aReviewerIsToLook = 'A reviewer is to look at it'
+export const dueAt = (at: Said) => `Due ${at}`
+export const wasDueAt = (at: Said) => `Was due ${at}`

@@ -42,6 +42,8 @@ export const andKeepsWhatCameSinceIn = (count: Said, places: Said) => `, and kee
 export const backToItsEarlierVersion = 'back to its earlier version'
 export const wasChangedSince = 'was changed since: a draft takes it back'
 
+export const leftAnotherEdition = (title: Said, edition: Said) => `“${title}” was in “${edition}”, and is in this one now`
+
 // TimingFacts
 export const underEmbargoUntil = (embargo: Said) => `Under embargo until ${embargo}.`
 export const thenWhatLiesUnderItComesBack = 'then what lies under it comes back'

@@ -80,3 +80,4 @@ export const goesLiveCleared = 'goes live, cleared'
 export const editionOfAllCleared = (entries: Said) => `edition of ${entries}, all cleared`
 export const notClearedYetWouldBeHeld = 'not cleared yet: would be held'
 export const editionNotClearedYet = (cleared: Said, entries: Said) => `edition, ${cleared} of ${entries} cleared: would be held`
+export const wouldBeHeld = (why: Said) => `would be held: ${why}`

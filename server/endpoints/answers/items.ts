@@ -221,6 +221,15 @@ export const itemPage = z.strictObject({
       fingerprint: z.string(),
     })
     .nullable(),
+  owed: z
+    .strictObject({
+      by: z.string(),
+      reason: z.string(),
+      at: z.string(),
+      due: z.string().nullable(),
+      gates: z.array(z.strictObject({ name: z.string(), guards: z.string() })),
+    })
+    .nullable(),
   last: z
     .strictObject({
       version: z.string(),

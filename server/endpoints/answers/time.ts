@@ -22,6 +22,8 @@ export const entryView = z.strictObject({
   waits: z.array(z.string()),
   onSite: z.string(),
   reasons: z.array(reason),
+  elsewhere: z.array(z.strictObject({ id: z.string(), name: z.string() })),
+  address: z.strictObject({ from: z.string(), to: z.string() }).nullable(),
 })
 
 export const goingBackStep = z.strictObject({

@@ -3,7 +3,7 @@ import type { EventKind } from '../../../core/plan/events'
 import type { Tx } from '../../store/database'
 import type { NewRow } from '../../store/models'
 import { editionById } from '../../store/editions'
-import { addEvents, cancelElsewhere, changeEvent, eventById, eventsOfEdition } from '../../store/events'
+import { addEvents, cancelElsewhere, changeEvent, eventById, eventsOfEdition, otherEditionOf } from '../../store/events'
 import { draftById, itemById, syncItems, type ItemRow } from '../../store/items'
 import { must, type Actor } from '../people/access'
 import { writeFact, type Office, siteId } from '../office'
@@ -37,8 +37,22 @@ export interface EntryInput {
   withdraw?: boolean | undefined
 }
 
-/** Takes changes into an edition; a draft's own moment gives way to the edition's. Refused whole where one of them cannot be. */
-export async function addEntries(office: Office, actor: Actor, id: string, inputs: EntryInput[]): Promise<{ entries: string[] }> {
+/** A change that left another edition for this one. */
+export interface LeftEdition {
+  title: string
+  edition: string
+}
+
+/**
+ * Takes changes into an edition; a draft's own moment gives way to the edition's, and another edition that it was in loses it, which is
+ * told. Refused whole where one of them cannot be.
+ */
+export async function addEntries(
+  office: Office,
+  actor: Actor,
+  id: string,
+  inputs: EntryInput[],
+): Promise<{ entries: string[]; left: LeftEdition[] }> {
   mustGather(actor)
   return office.store.write(async (tx) => {
     const edition = await openEdition(tx, actor.rights.site, id)
@@ -46,6 +60,7 @@ export async function addEntries(office: Office, actor: Actor, id: string, input
     if (before.length + inputs.length > MOST_ENTRIES) throw refusal('refused', 'edition-full', { most: MOST_ENTRIES })
     const taken = new Set(before.map(({ item_id }) => item_id))
     const entries: string[] = []
+    const left: LeftEdition[] = []
     const rows: NewRow<'planned_event'>[] = []
     for (const input of inputs) {
       const item = found(await itemById(tx, input.item), 'item')
@@ -55,7 +70,14 @@ export async function addEntries(office: Office, actor: Actor, id: string, input
       taken.add(item.id)
       const { kind, draft } = await entryOf(tx, item, input)
       must(actor, VERB_OF[kind], item.section_id)
-      if (draft !== null) await cancelElsewhere(tx, draft, id)
+      if (draft !== null) {
+        const other = await otherEditionOf(tx, draft, id)
+        if (other) {
+          left.push({ title: item.title, edition: other.name })
+          await writeFact(office, tx, actor.id, 'edition.taken-out', item.id, other)
+        }
+        await cancelElsewhere(tx, draft, id)
+      }
       const event = office.newId()
       entries.push(event)
       rows.push(entryRow(office, edition, event, item.id, kind, { draft }))
@@ -70,7 +92,7 @@ export async function addEntries(office: Office, actor: Actor, id: string, input
       tx,
       inputs.map(({ item }) => item),
     )
-    return { entries }
+    return { entries, left }
   })
 }
 

@@ -3,9 +3,11 @@ import { openGates } from '../../../core/flow/draft'
 import type { EventKind } from '../../../core/plan/events'
 import type { Reason } from '../../../core/outcome'
 import { readyDrafts, draftsWhole } from '../../store/drafts'
-import { editionById, listEditions } from '../../store/editions'
+import { editionById, editionsAlsoChanging, listEditions } from '../../store/editions'
 import { type EventRow, eventsOfEdition } from '../../store/events'
 import { itemsByIds, type ItemRow } from '../../store/items'
+import { liveByIds } from '../../store/live'
+import { pathOf } from '../../../core/address/path'
 import { readManifest } from '../../store/versions'
 import { may, sectionsWhere, type Actor } from '../people/access'
 import { editionTrack } from './editionGates'
@@ -48,6 +50,21 @@ export interface EntryView {
   waits: string[]
   onSite: string
   reasons: Reason[]
+  /** Other editions at hand that change the item too. */
+  elsewhere: { id: string; name: string }[]
+  /** The address that the item gets in place of the one that it has, where they differ. */
+  address: { from: string; to: string } | null
+}
+
+/**
+ * The address that a draft asks for, where it is another than the live one. One below a page that is not live yet is not known: that page
+ * may go live before it.
+ */
+function newAddress({ item, manifest: { fields } }: LoadedDraft, live: ReadonlyMap<string, string | null>): EntryView['address'] {
+  const [from, above] = [live.get(item.id) ?? null, fields.parent ? live.get(fields.parent) : null]
+  if (from === null || above === undefined) return null
+  const to = pathOf(item.kind, fields, above)
+  return to === null || to === from ? null : { from, to }
 }
 
 /** One edition with its entries as the actor may see them; how far each is, and what holds it. */
@@ -56,11 +73,10 @@ export async function editionPage(office: Office, actor: Actor, id: string) {
   sectionsWhere(actor, 'item.read')
   const edition = found(await editionById(db, await siteId(office), id), 'edition')
   const events = await eventsOfEdition(db, id)
-  const [items, wholes, track] = await Promise.all([
-    itemsByIds(
-      db,
-      events.map(({ item_id }) => item_id),
-    ),
+  const ids = events.map(({ item_id }) => item_id)
+  const [items, others, wholes, track] = await Promise.all([
+    itemsByIds(db, ids),
+    edition.state === 'live' ? [] : editionsAlsoChanging(db, edition.site_id, ids, id),
     draftsWhole(
       db,
       events.flatMap(({ draft_id }) => draft_id ?? []),
@@ -68,29 +84,36 @@ export async function editionPage(office: Office, actor: Actor, id: string) {
     edition.state === 'live' ? null : editionTrack(office, actor, edition, events),
   ])
   const seen = events.filter(({ item_id }) => may(actor, 'item.read', items.get(item_id)!.section_id))
-  const entries = await Promise.all(
-    seen.map(async (event): Promise<EntryView> => {
-      const item = items.get(event.item_id)!
-      const whole = event.draft_id === null ? undefined : wholes.get(event.draft_id)
-      const loaded: LoadedDraft | null =
-        whole && edition.state !== 'live' ? await loadedDraft(db, whole, await readManifest(db, whole.head.manifest)) : null
-      return {
-        event: event.id,
-        item: item.id,
-        kind: item.kind,
-        title: item.title,
-        section: actor.rights.sections.get(item.section_id)?.name ?? '',
-        does: event.kind,
-        draft: event.draft_id,
-        state: event.state,
-        review: loaded?.draft.review ?? null,
-        cleared: loaded ? draftCleared(loaded) : true,
-        waits: loaded ? openGates(loaded.route, loaded.state).map((gate) => gate.name) : [],
-        onSite: item.on_site,
-        reasons: event.reasons === null ? [] : (JSON.parse(event.reasons) as Reason[]),
-      }
-    }),
+  const drafts = new Map(
+    await Promise.all(
+      (edition.state === 'live' ? [] : [...wholes]).map(
+        async ([draft, whole]) => [draft, await loadedDraft(db, whole, await readManifest(db, whole.head.manifest))] as const,
+      ),
+    ),
   )
+  const parents = [...drafts.values()].flatMap(({ manifest }) => manifest.fields.parent ?? [])
+  const live = new Map((await liveByIds(db, edition.site_id, [...new Set([...ids, ...parents])])).map((entry) => [entry.item, entry.path]))
+  const entries = seen.map((event): EntryView => {
+    const item = items.get(event.item_id)!
+    const loaded = drafts.get(event.draft_id ?? '') ?? null
+    return {
+      event: event.id,
+      item: item.id,
+      kind: item.kind,
+      title: item.title,
+      section: actor.rights.sections.get(item.section_id)?.name ?? '',
+      does: event.kind,
+      draft: event.draft_id,
+      state: event.state,
+      review: loaded?.draft.review ?? null,
+      cleared: loaded ? draftCleared(loaded) : true,
+      waits: loaded ? openGates(loaded.route, loaded.state).map((gate) => gate.name) : [],
+      onSite: item.on_site,
+      reasons: event.reasons === null ? [] : (JSON.parse(event.reasons) as Reason[]),
+      elsewhere: others.filter((other) => other.item === item.id).map(({ id: other, name }) => ({ id: other, name })),
+      address: loaded && event.kind === 'put-live' ? newAddress(loaded, live) : null,
+    }
+  })
   return {
     id,
     name: edition.name,

@@ -67,3 +67,11 @@ export async function freeMoment(actor: Actor, foresight: Foresight, key: string
   if (!may(actor, 'item.plan', section)) return { at: null }
   return { at: await foresight.nextFreeMoment(key, edition === null ? { event } : { edition }) }
 }
+
+/** The site's clock with how many of the changes of its next moment would be held back, as things stand. */
+export async function withHeld<Clock extends { next: { at: string } | null }>(foresight: Foresight, clock: Clock) {
+  const { next } = clock
+  if (!next) return { ...clock, next: null }
+  const stopped = (await foresight.troubles()).filter(({ at, weight }) => at === next.at && weight === 'stops')
+  return { ...clock, next: { ...next, held: new Set(stopped.map(({ event }) => event)).size } }
+}

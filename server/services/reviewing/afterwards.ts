@@ -1,6 +1,6 @@
 import { personBehind } from '../../../core/access/rights'
 import { hasCleared, missing, type DraftState } from '../../../core/flow/draft'
-import { groupsFor, notGuard, waysToClear } from '../../../core/flow/guards'
+import { groupsFor, guardWords, notGuard, waysToClear } from '../../../core/flow/guards'
 import { gatesOf, keyOf, type FastLane, type Gate, type Route } from '../../../core/flow/route'
 import { listCalendars } from '../../store/calendars'
 import type { Reader, Tx } from '../../store/database'
@@ -21,6 +21,7 @@ import {
   clearedBefore,
   noteTakenBack,
   lateAfterReviews,
+  openAfterReviewOf,
   openAfterReviews,
   type AfterReview,
 } from '../../store/afterReviews'
@@ -209,6 +210,23 @@ export async function lateReviews(office: Office): Promise<number> {
     }
     return late.length
   })
+}
+
+/**
+ * The look afterwards that is still owed of what went live past its gates: who put it live and why, until when (instant, or `null`), and
+ * who guards the gates that have not cleared it; `null` where none is owed.
+ */
+export async function lookOwed(db: Reader, actor: Actor, item: string) {
+  const review = await openAfterReviewOf(db, item)
+  if (!review) return null
+  const { gates } = await stillToClear(db, review)
+  return {
+    by: review.by,
+    reason: review.reason,
+    at: review.at,
+    due: review.due_at,
+    gates: gates.map((gate) => ({ name: gate.name, guards: guardWords(actor.rights, gate) })),
+  }
 }
 
 /** The looks afterwards that a person could take part in now; `readable` are the sections they may read in, as a JSON list. */

@@ -11,6 +11,7 @@ import { namesOf, personById } from '../../store/people'
 import { readContent, readManifest, versionById } from '../../store/versions'
 import { whyNot, type Actor } from '../people/access'
 import { draftCleared, loadDraft, type LoadedDraft } from './loadedDraft'
+import { lookOwed } from '../reviewing/afterwards'
 import { gatesFor } from '../reviewing/review'
 import { gateFacts } from '../reviewing/gateFacts'
 import { isNewestRoute } from '../reviewing/routes'
@@ -109,7 +110,7 @@ export async function itemPage(office: Office, actor: Actor, id: string, wanted?
   const item = await readableItem(office, actor, id)
   const drafts = await openDrafts(db, item)
   const chosen = drafts.find((entry) => entry.id === wanted)?.id ?? item.draft_id
-  const [live, liveVersion, draft, people, withdrawEvent, since, window] = await Promise.all([
+  const [live, liveVersion, draft, people, withdrawEvent, since, window, owed] = await Promise.all([
     liveByIds(db, actor.rights.site, [id]),
     item.live_version ? versionById(db, item.live_version) : undefined,
     chosen ? loadDraft(db, chosen).then((loaded) => draftFacts(office, actor, loaded)) : null,
@@ -117,6 +118,7 @@ export async function itemPage(office: Office, actor: Actor, id: string, wanted?
     plannedEnd(db, id),
     lastInterval(db, id),
     windowOf(db, id, item.window_id ?? ''),
+    item.on_site === 'live' ? lookOwed(db, actor, id) : null,
   ])
   const name = (person: string | null) => people.find((row) => row.id === person)?.name ?? null
   const shown = liveVersion && !draft ? await readContent(db, await readManifest(db, liveVersion.manifest)) : null
@@ -157,6 +159,8 @@ export async function itemPage(office: Office, actor: Actor, id: string, wanted?
             fingerprint: liveVersion.fingerprint,
           }
         : null,
+    /** The look afterwards that what is live still owes. */
+    owed,
     last: since ? { version: since.version_id, from: since.from_at, to: since.to_at, cause: since.cause } : null,
     withdrawEvent: withdrawEvent ?? null,
     /** The window that shows now or comes again, and what lies under it. */

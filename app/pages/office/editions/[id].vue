@@ -23,6 +23,7 @@ const WhenDialog = lazily(() => import('~/components/item/WhenDialog.vue'))
 const AddDialog = lazily(() => import('~/components/time/AddDialog.vue'))
 const SendSetDialog = lazyDialog(() => import('~/components/mend/SendSetDialog.vue'))
 const NoteDialog = lazily(() => import('~/components/item/NoteDialog.vue'))
+const ReceiptCard = lazily(() => import('~/components/item/ReceiptCard.vue'))
 const site = useSite()
 const notices = useNotices()
 const route = useRoute()
@@ -51,6 +52,9 @@ const troubledItems = computed(
   () => new Map(troubles.value.filter(({ code }) => code !== 'not-cleared').map((trouble) => [trouble.item, trouble])),
 )
 const dialog = ref<'when' | 'add' | 'live' | 'undo' | 'drop' | 'copy' | 'edit' | 'clear' | 'send' | null>(null)
+/** Of which items the receipts are shown: what readers get of them now. */
+const shown = shallowReactive(new Set<string>())
+const toggle = (item: string) => (shown.has(item) ? shown.delete(item) : shown.add(item))
 const { act, busy, refusals } = useAct(loadAll)
 const path = computed(() => `/editions/${id.value}` as const)
 const setMoment = async (moment: { date: string; time: string; choice?: 'earlier' | 'later' } | null) => {
@@ -203,7 +207,19 @@ const whyNotLive = computed(() =>
             <span :class="entry.does === 'withdraw' ? 'text-rust' : 'text-soft'">{{ DOES[entry.does] }}</span>
             <span v-if="entry.waits.length && !entry.cleared" class="text-lamp">{{ say.waitsForWaits(entry.waits.join(', ')) }}</span>
             <span v-if="troubledItems.get(entry.item)" class="text-rust">{{ troubledItems.get(entry.item)!.detail }}</span>
+            <span v-for="other in entry.elsewhere" :key="other.id" class="text-lamp"
+              >{{ say.alsoIn }} <NuxtLink class="link" :to="`/office/editions/${other.id}`">{{ other.name }}</NuxtLink></span
+            >
             <span class="ml-auto text-soft">{{ kindWord(entry.kind) }} · {{ entry.section }}</span>
+            <button
+              v-if="page.state === 'live'"
+              class="link"
+              :aria-expanded="shown.has(entry.item)"
+              :aria-label="say.receiptOf(entry.title)"
+              @click="toggle(entry.item)"
+            >
+              {{ say.receipt }}
+            </button>
             <button
               v-if="open"
               class="link"
@@ -213,6 +229,13 @@ const whyNotLive = computed(() =>
             >
               {{ say.takeOut }}
             </button>
+            <p v-if="entry.address" class="w-full pl-31 text-soft">
+              {{ say.address }} <span class="font-mono text-small">{{ entry.address.from }}</span> {{ say.becomes }}
+              <span class="font-mono text-small">{{ entry.address.to }}</span>
+            </p>
+            <div v-if="shown.has(entry.item)" class="w-full py-1.5 lg:pl-31">
+              <Suspense><ReceiptCard :item="entry.item" :version="entry.event" /></Suspense>
+            </div>
           </li>
         </ul>
         <p v-if="page.hidden" class="hint mt-1">{{ say.inSectionsThatYouMayNotRead(say.countedMoreItems(page.hidden)) }}</p>
