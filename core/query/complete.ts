@@ -14,13 +14,13 @@ const isValueField = (name: string): name is ValueField =>
 export function typingAt(text: string, at: number): Typing | null {
   const before = text.slice(0, at)
   // A value with its quotation mark still open may hold spaces.
-  const value = /(?:^|[\s(])([a-z]+):((?:[^\s(),"]*,|"[^"]*",)*)("[^"]*|[^\s(),"]*)$/.exec(before)
+  const value = /(?:^|[\s(])([a-z][a-z-]*):((?:[^\s(),"]*,|"[^"]*",)*)("[^"]*|[^\s(),"]*)$/.exec(before)
   if (value) {
     const [, field, , typed] = value
     if (!isValueField(field!)) return null
     return { what: 'value', field, from: at - typed!.length, to: at, typed: typed!.replace(/^"/, '') }
   }
-  const word = /(?:^|[\s(])([a-z]+)$/.exec(before)
+  const word = /(?:^|[\s(])([a-z][a-z-]*)$/.exec(before)
   if (!word || (before.match(/"/g)?.length ?? 0) % 2) return null
   return { what: 'field', from: at - word[1]!.length, to: at, typed: word[1]! }
 }

@@ -139,7 +139,7 @@ class Reader {
       this.next++
       return inside
     }
-    const field = /^([a-z]+):(.*)$/s.exec(token.text)
+    const field = /^([a-z]+(?:-[a-z]+)*):(.*)$/s.exec(token.text)
     if (field) return this.field(token.at, field[1]!, field[2]!)
     if (!wordsOf(token.text).length) throw wrong(token.at, token.text.length, 'letters or digits')
     return { is: 'word', in: 'title', text: token.text }

@@ -14,13 +14,14 @@ export type ChoiceField = keyof typeof CHOICES
 
 /**
  * What of an item is known by a name, `none` for nothing: a section with all below it; whose name it bears, who owns it, who
- * changed it last; its labels, those among them that are series; the gates that it waits at; its language.
+ * changed it last; its labels, those among them that are series; the gates that it waits at; its language; the editions that it goes, or
+ * went, with.
  */
-export const NAMED = ['section', 'author', 'owner', 'by', 'label', 'series', 'gate', 'language'] as const
+export const NAMED = ['section', 'author', 'owner', 'by', 'label', 'series', 'gate', 'language', 'edition'] as const
 export type NamedField = (typeof NAMED)[number]
 
-/** What of an item has a date. */
-export const DATED = ['changed', 'begun', 'review', 'next', 'ends', 'shown'] as const
+/** What of an item has a date; `went-live` is when what readers have of it, or had last, went live. */
+export const DATED = ['changed', 'begun', 'review', 'next', 'ends', 'shown', 'went-live'] as const
 export type DatedField = (typeof DATED)[number]
 
 /** What of an item is a number. */

@@ -33,6 +33,13 @@ export interface EditionClearance {
   at: string
 }
 
+/** The editions of a site that were not given up, with their names, the last begun first. */
+export const namedEditions = (db: Reader, site: string) =>
+  db.all<{ id: string; name: string }>(
+    "SELECT id, name FROM edition WHERE site_id = $site AND state <> 'dropped' ORDER BY created_at DESC LIMIT 2000",
+    { site },
+  )
+
 /** What editions of a site are called, by their ids. */
 export const editionNames = (db: Reader, site: string, ids: readonly string[]) =>
   db.all<{ id: string; name: string }>('SELECT id, name FROM edition WHERE site_id = $site AND id IN (SELECT value FROM json_each($ids))', {

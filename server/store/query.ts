@@ -31,7 +31,7 @@ const CHOICE: Record<Exclude<ChoiceField, 'in'>, string> = { kind: 'kind', site:
 const NAMED = { section: 'section', author: 'author', owner: 'owner', by: 'by', language: 'language' } satisfies Partial<
   Record<NamedField, string>
 >
-const DATED: Record<DatedField, string> = {
+const DATED: Record<Exclude<DatedField, 'went-live'>, string> = {
   changed: 'changed',
   begun: 'created',
   review: 'review',
@@ -52,6 +52,10 @@ const PART: Record<Exclude<Part, ContentPart | 'trouble'>, (row: string) => stri
   links: (row) => `${row}.n IN (SELECT p.n FROM live_ref r JOIN pair p ON p.item_id = r.target WHERE r.relation = 'link')`,
 }
 
+/** The rows of items with the instant at which what readers have of them, or had last, went live. */
+const WENT_LIVE =
+  'SELECT p.n FROM (SELECT item_id, max(from_at) AS at FROM live_interval GROUP BY item_id) l JOIN pair p ON p.item_id = l.item_id'
+
 /** The rows in which words stand, by where they are sought, up to what is sought. */
 const FOUND: Record<TextPlace, string> = {
   title: 'SELECT rowid FROM listed_title WHERE listed_title',
@@ -62,6 +66,16 @@ const FOUND: Record<TextPlace, string> = {
 
 /** A gate `w` of the route of a draft `d`: two routes may have gates of one id. */
 export const GATE_ID = "d.route_id || '/' || w.gate"
+/** Which rows have which ids, of what is no column of the list. What is gathered goes with its draft; what went is of the whole item. */
+const IDS_OF = {
+  gate: { inner: 'SELECT p.n FROM gate_wait w JOIN draft d ON d.id = w.draft_id JOIN pair p ON p.draft_id = d.id', id: GATE_ID },
+  edition: {
+    inner: `SELECT p.n FROM planned_event e JOIN pair p ON p.item_id = e.item_id AND (e.draft_id IS NULL OR e.state = 'done' OR p.draft_id = e.draft_id)
+      AND e.edition_id IS NOT NULL AND e.state <> 'cancelled'`,
+    id: 'e.edition_id',
+  },
+  label: { inner: 'SELECT b.n FROM listed_label b', id: 'b.label_id' },
+} as const
 const isColumn = (field: NamedField): field is keyof typeof NAMED => field in NAMED
 const isContentPart = (part: Part): part is ContentPart => (CONTENT_PARTS as readonly Part[]).includes(part)
 
@@ -160,27 +174,24 @@ export function queryWhere(query: Query, asking: Asking): { where: (row: string)
       if (!none || field !== 'owner') return any
       return ids.length ? `(${column} IS NULL OR ${any})` : `${column} IS NULL`
     }
-    const inner =
-      field === 'gate'
-        ? 'SELECT p.n FROM gate_wait w JOIN draft d ON d.id = w.draft_id JOIN pair p ON p.draft_id = d.id'
-        : 'SELECT b.n FROM listed_label b'
-    const id = field === 'gate' ? GATE_ID : 'b.label_id'
+    const { inner, id } = IDS_OF[field === 'gate' || field === 'edition' ? field : 'label']
     const any = `${row}.n IN (${inner} WHERE ${values.anyOf(id, ids)})`
     if (!none) return any
     const all = field === 'series' ? `${inner} WHERE ${values.anyOf(id, asking.series)}` : inner
     return `(${row}.n NOT IN (${all}) OR ${any})`
   }
   const between = (field: DatedField, text: string, row: string): string => {
-    const column = `${row}.${DATED[field]}`
+    const column = field === 'went-live' ? 'l.at' : `${row}.${DATED[field]}`
     const day = DAYS.includes(field)
     const span = spanOf(text, asking.today)
     if (!span.ok) return '0'
     const { from, to } = span.value
     const terms = [`${column} IS NOT NULL`]
-    if (from !== null) terms.push(`${column} >= ${values.put(day ? from : Date.parse(dayBounds(from, asking.zone).from))}`)
-    if (to !== null)
-      terms.push(day ? `${column} <= ${values.put(to)}` : `${column} < ${values.put(Date.parse(dayBounds(to, asking.zone).to))}`)
-    return `(${terms.join(' AND ')})`
+    // Instants are milliseconds in the list, and text where they are kept.
+    const kept = (instant: string) => (field === 'went-live' ? instant : Date.parse(instant))
+    if (from !== null) terms.push(`${column} >= ${values.put(day ? from : kept(dayBounds(from, asking.zone).from))}`)
+    if (to !== null) terms.push(day ? `${column} <= ${values.put(to)}` : `${column} < ${values.put(kept(dayBounds(to, asking.zone).to))}`)
+    return field === 'went-live' ? `(${row}.n IN (${WENT_LIVE} WHERE ${terms.join(' AND ')}))` : `(${terms.join(' AND ')})`
   }
   // Once now, so that all values are known before the text is asked for.
   term(query, 'l')

@@ -90,7 +90,9 @@ test('a block is given times of its own, which stand over it and are taken away 
   await expect(dialog.getByRole('status')).toContainText('every week on Tuesday and Friday, 4 times')
   await axe(petra)
   await dialog.getByRole('button', { name: 'Set the times' }).click()
-  const chip = petra.getByRole('button', { name: /^Shown from 5 Mar 2027, 15:00 until 7 Mar 2027, 14:00, every week on Tuesday and Friday, 4 times/ })
+  const chip = petra.getByRole('button', {
+    name: /^Shown from 5 Mar 2027, 15:00 until 7 Mar 2027, 14:00, every week on Tuesday and Friday, 4 times/,
+  })
   await expect(chip).toBeVisible()
   await saved(petra)
   await petra.reload()

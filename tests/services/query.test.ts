@@ -20,6 +20,7 @@ import { addPerson } from '../support/people'
 import { namesOf } from '../../server/services/listing/queries'
 import { addSection } from '../../server/services/site/sections'
 import { firstStart } from '../../server/services/site/sites'
+import { addEdition } from '../../server/store/editions'
 import type { NewRow, Row } from '../../server/store/models'
 import { syncItems } from '../../server/store/items'
 import { bitOf, codeNames } from '../../server/store/listed'
@@ -93,8 +94,9 @@ beforeAll(async () => {
   await office.settle()
   const rights = await office.rights()
   const site = (await office.site())!
+  const spring = office.newId()
   const labels = LABELS.map((label) => ({ ...label, id: office.newId(), section: pick([notices, night, fares]), site: pick(CHOICES.site) }))
-  const names: Names = namesOf(rights, wen, labels, [{ id: 'reviewed/review', name: 'Legal' }])
+  const names: Names = namesOf(rights, wen, labels, [{ id: 'reviewed/review', name: 'Legal' }], [{ id: spring, name: 'Spring' }])
 
   const versions: NewVersion[] = []
   const items: NewRow<'item'>[] = []
@@ -179,7 +181,12 @@ beforeAll(async () => {
         first_live: row.created_at,
         changed_at: row.created_at,
       })
-    const plan = (kind: Row<'planned_event'>['kind'], draft: string | null, state: Row<'planned_event'>['state']): string => {
+    const plan = (
+      kind: Row<'planned_event'>['kind'],
+      draft: string | null,
+      state: Row<'planned_event'>['state'],
+      edition: string | null,
+    ): string => {
       const at = instant()
       const wall = { wall_date: at.slice(0, 10), wall_time: '12:00', zone: ZONE }
       const about = {
@@ -190,6 +197,7 @@ beforeAll(async () => {
         draft_id: draft,
         owner_id: founder,
         created_at: row.created_at,
+        edition_id: edition,
       }
       events.push({ ...about, ...wall, at, state })
       return at
@@ -216,13 +224,18 @@ beforeAll(async () => {
       })
       const waiting = review === 'in_review' && pick([true, false])
       if (waiting) waits.push({ draft_id: draft, gate: 'review', since: row.changed_at })
-      const at = timing === 'none' ? null : plan('put-live', draft, timing)
+      const edition = timing === 'none' ? null : pick([null, spring])
+      const at = timing === 'none' ? null : plan('put-live', draft, timing, edition)
       const state = timing === 'held' ? 'held' : review === 'cleared' && timing === 'planned' ? 'scheduled' : review
-      return { draft, state, by, content, waiting, at: timing === 'planned' ? at : null }
+      return { draft, state, by, content, waiting, edition, at: timing === 'planned' ? at : null }
     })
-    const ends = pick([true, false, false]) ? plan('withdraw', null, 'planned') : null
+    const leavesWith = pick([null, null, spring])
+    const ends = pick([true, false, false]) ? plan('withdraw', null, 'planned', leavesWith) : null
     const next = [...open.flatMap(({ at }) => at ?? []), ...(ends ? [ends] : [])].sort()[0] ?? null
-    const pair = (of: { content: Content; by: string }, draft: { state: string; waiting: boolean } | null): PairFacts => {
+    const pair = (
+      of: { content: Content; by: string },
+      draft: { state: string; waiting: boolean; edition: string | null } | null,
+    ): PairFacts => {
       const fields = fieldsOfKind(row.kind, of.content.fields)
       const says = saidIn(of.content)
       const own = (fields.labels ?? []).map((id) => labels.find((one) => one.id === id)!)
@@ -238,6 +251,7 @@ beforeAll(async () => {
           series: own.flatMap(({ id, type }) => (type === 'series' ? id : [])),
           gate: draft?.waiting ? ['reviewed/review'] : [],
           language: [fields.language!],
+          edition: (draft?.edition ?? (ends && leavesWith)) ? [spring] : [],
         },
         dated: {
           changed: on(row.changed_at),
@@ -246,6 +260,7 @@ beforeAll(async () => {
           next: on(next),
           ends: on(ends),
           shown: fields.shownDate ?? null,
+          'went-live': onSite === 'none' ? null : on(row.created_at),
         },
         counted: { words: words.length },
         has: {
@@ -285,6 +300,7 @@ beforeAll(async () => {
     await addVersions(tx, versions)
     await tx.insert('draft', drafts)
     await tx.insert('gate_wait', waits)
+    await addEdition(tx, { id: spring, site_id: site.id, name: 'Spring', owner_id: founder, created_at: TODAY, created_by: founder })
     await tx.insert('planned_event', events)
     await tx.insert('live_interval', intervals)
     await tx.insert('live_entry', entries)

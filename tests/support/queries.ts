@@ -10,6 +10,7 @@ export const NAMES = [
   'Winter season',
   'Boats',
   'Legal',
+  'Spring',
   'en',
   'nb',
   'nobody',

@@ -16,6 +16,8 @@ export const FIELD_WORDS: Record<string, string> = {
   series: say.aSeries,
   gate: say.theGateItWaitsAt,
   language: say.enNb,
+  edition: say.theEditionItGoesWith,
+  'went-live': say.whenItWentLive,
   changed: say.whenLast7Days202611,
   begun: say.whenItWasBegun,
   review: say.whenItIsToBeLooked,

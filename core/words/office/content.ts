@@ -172,8 +172,11 @@ export const startAnItem = 'Start an item'
 export const theKeptLists = 'The kept lists'
 export const nothingIsListedUntilTheLineAbove = 'Nothing is listed until the line above is put right; it says where.'
 /** What somebody is, or something, in a query: `No section is called “Fars”.` */
-export const nothingIsCalled = (field: 'section' | 'author' | 'owner' | 'by' | 'label' | 'series' | 'gate' | 'language', name: Said) =>
-  `No ${{ section: 'section', author: 'person', owner: 'person', by: 'person', label: 'label', series: 'series', gate: 'gate', language: 'language' }[field]} is called “${name}”.`
+export const nothingIsCalled = (
+  field: 'section' | 'author' | 'owner' | 'by' | 'label' | 'series' | 'gate' | 'language' | 'edition',
+  name: Said,
+) =>
+  `No ${{ section: 'section', author: 'person', owner: 'person', by: 'person', label: 'label', series: 'series', gate: 'gate', language: 'language', edition: 'edition' }[field]} is called “${name}”.`
 export const noItemIsLikeThisDidYouMean = 'No item is like this. Did you mean'
 export const noItemIsLike = 'No item is like this. Show all, or look for other words.'
 export const nothingIsWrittenHereYetStart = 'Nothing is written here yet. Start the first item.'
@@ -212,3 +215,5 @@ export const howMany = 'how many: >300, 100..200'
 export const nobody = 'nobody'
 export const nothing = 'nothing'
 export const soManyItems = (n: number, inWords: string) => `${inWords} ${n === 1 ? 'item' : 'items'}`
+export const theEditionItGoesWith = 'the edition it goes with, or went'
+export const whenItWentLive = 'when what readers have went live'

@@ -207,6 +207,6 @@ export async function bringIn(
 }
 
 function namesIn(actor: Actor, labels: Awaited<ReturnType<typeof labelNames>>): CellNames {
-  const names = namesOf(actor.rights, null, labels, [])
+  const names = namesOf(actor.rights, null, labels, [], [])
   return { person: (name) => names('owner', name), label: (title) => names('label', title) }
 }

@@ -9,10 +9,11 @@ import { dateIn } from '../../../core/time/date'
 import type { Reader } from '../../store/database'
 import { labelTitles } from '../../store/listed'
 import type { Listing } from '../../store/listing'
+import { namedEditions } from '../../store/editions'
 import { gateNames } from '../../store/routes'
 import { sectionsWhere, type Actor } from '../people/access'
 import type { Foresight } from '../planning/foresight'
-import { siteId, type Office } from '../office'
+import type { Office } from '../office'
 import { found, Refusal } from '../refusal'
 
 const folded = (name: string) => name.normalize('NFC').toLowerCase()
@@ -40,12 +41,16 @@ export interface LabelName {
   type: LabelType
 }
 
-/** What names mean on a site: people by theirs, sections by theirs with all that is below them, labels by their titles, gates by theirs in any route; `me` is who asks. */
+/**
+ * What names mean on a site: people by theirs, sections by theirs with all that is below them, labels by their titles, gates by theirs in
+ * any route, editions by theirs; `me` is who asks.
+ */
 export function namesOf(
   rights: Actor['rights'],
   me: string | null,
   labels: readonly LabelName[],
   gates: readonly { id: string; name: string }[],
+  editions: readonly { id: string; name: string }[],
 ): Names & { known: (field: NamedField) => Iterable<string> } {
   const labelled = (some: readonly LabelName[]) => some.map(({ id, title }) => [title, id] as const)
   // Most queries name one thing or none: a book is written when it is first looked into.
@@ -67,6 +72,7 @@ export function namesOf(
     label: once(() => new Book(labelled(labels))),
     series: once(() => new Book(labelled(labels.filter(({ type }) => type === 'series')))),
     gate: once(() => new Book(gates.map(({ id, name }) => [name, id] as const))),
+    edition: once(() => new Book(editions.map(({ id, name }) => [name, id] as const))),
   }
   const find: Names = (field, name) => (field === 'language' ? [name.toLowerCase()] : books[field]().find(name))
   return Object.assign(find, { known: (field: NamedField) => (field === 'language' ? [] : books[field]().names) })
@@ -116,12 +122,13 @@ async function meant(
   query: Query,
 ): Promise<Pick<ReadListing, 'query' | 'names' | 'series' | 'troubled' | 'unknown'>> {
   const db = office.store.read
-  const [labels, gates, troubles] = await Promise.all([
+  const [labels, gates, editions, troubles] = await Promise.all([
     asks(query, 'label') || asks(query, 'series') ? labelNames(db, actor, site) : [],
-    asks(query, 'gate') ? gateNames(db, await siteId(office)) : [],
+    asks(query, 'gate') ? gateNames(db, site) : [],
+    asks(query, 'edition') ? namedEditions(db, site) : [],
     [...within(query)].some((part) => (part.is === 'has' || part.is === 'lacks') && part.part === 'trouble') ? foresight.troubles() : [],
   ])
-  const names = namesOf(actor.rights, actor.id, labels, gates)
+  const names = namesOf(actor.rights, actor.id, labels, gates, editions)
   return {
     query,
     names,
