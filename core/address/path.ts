@@ -13,6 +13,12 @@ export function pathOf(kind: Kind, fields: Fields, parentPath: string | null): s
   return `/${base}/${fields.segment}`
 }
 
+/** Whether items of a kind have their addresses below one another. */
+export const isInTree = (kind: Kind): boolean => {
+  const { address } = KINDS[kind]
+  return address !== null && 'in' in address
+}
+
 /**
  * The one form of a requested path: percent-decoded where that is harmless, dot segments gone (RFC 3986 §5.2.4, by the
  * WHATWG URL parser), no doubled or closing slash, lower case. `null` when it is no path at all.

@@ -8,7 +8,9 @@ import { compare } from '~~/core/history/compare'
 import { markText } from '~~/core/history/words'
 import type { Place } from '~~/core/history/restore'
 import { renderText, type Refs } from '~~/core/render/text'
-import { shortIn } from '~~/core/time/words'
+import { sittingsOf } from '~~/core/history/sittings'
+import { dateIn } from '~~/core/time/date'
+import { dayWords, shortIn } from '~~/core/time/words'
 import ComparedBlock from './ComparedBlock.vue'
 import RenderedHtml from '~/editor/RenderedHtml.vue'
 import { fieldWords } from './fieldWords'
@@ -61,6 +63,19 @@ const name = (version: VersionLine) =>
     version.author,
     shortIn(version.at, zone.value, site.now),
   )
+
+/** The lists offer one version of each sitting, its newest, under its day; and those that are compared. */
+const days = computed(() => {
+  const chosen = new Set([fromId.value, toId.value])
+  const offered = sittingsOf(versions.value).flatMap(([newest, ...others]) => [newest!, ...others.filter(({ id }) => chosen.has(id))])
+  const out: { day: string; versions: VersionLine[] }[] = []
+  for (const version of offered) {
+    const day = dayWords(dateIn(version.at, zone.value))
+    if (out.at(-1)?.day === day) out.at(-1)!.versions.push(version)
+    else out.push({ day, versions: [version] })
+  }
+  return out
+})
 
 const [before, after] = [shallowRef<Shown | null>(null), shallowRef<Shown | null>(null)]
 const load = (id: string) => api('GET', `/versions/${id}`)
@@ -143,13 +158,17 @@ onKeyStroke('p', (event) => !typing(event) && go(-1))
       <label class="flex items-center gap-2"
         ><span class="text-soft">{{ say.from }}</span>
         <select class="input max-w-72" :value="fromId" @change="emit('pick', ($event.target as HTMLSelectElement).value, toId)">
-          <option v-for="version in versions" :key="version.id" :value="version.id">{{ name(version) }}</option>
+          <optgroup v-for="part in days" :key="part.day" :label="part.day">
+            <option v-for="version in part.versions" :key="version.id" :value="version.id">{{ name(version) }}</option>
+          </optgroup>
         </select></label
       >
       <label class="flex items-center gap-2"
         ><span class="text-soft">{{ say.to }}</span>
         <select class="input max-w-72" :value="toId" @change="emit('pick', fromId, ($event.target as HTMLSelectElement).value)">
-          <option v-for="version in versions" :key="version.id" :value="version.id">{{ name(version) }}</option>
+          <optgroup v-for="part in days" :key="part.day" :label="part.day">
+            <option v-for="version in part.versions" :key="version.id" :value="version.id">{{ name(version) }}</option>
+          </optgroup>
         </select></label
       >
       <div class="flex gap-1" role="group" :aria-label="say.howToShowIt">

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { sittingsOf } from '~~/core/history/sittings'
 import { LIVE_CAUSES, VERSION_CAUSES } from '~~/core/history/causes'
 import { fullIn, shortIn } from '~~/core/time/words'
 import { renderBlock } from '~~/core/render/blocks'
@@ -82,27 +83,7 @@ type Filter = keyof typeof FILTERS
 const filter = ref<Filter>('all')
 const CHOICES = (Object.keys(FILTERS) as Filter[]).map((value) => ({ value, word: FILTERS[value][0] }))
 
-const SITTING_MS = 30 * 60_000
-/** Versions by sitting: an autosave joins the newer one above it while the same person wrote within half an hour. */
-const sittings = computed(() => {
-  const groups: VersionLine[][] = []
-  for (const version of history.value?.versions.filter(FILTERS[filter.value][1]) ?? []) {
-    const group = groups.at(-1)
-    const newer = group?.at(-1)
-    const joins =
-      newer &&
-      version.cause === 'autosave' &&
-      !version.note &&
-      !version.name &&
-      !version.live.length &&
-      version.author === newer.author &&
-      version.draft === newer.draft &&
-      Date.parse(newer.at) - Date.parse(version.at) < SITTING_MS
-    if (joins) group!.push(version)
-    else groups.push([version])
-  }
-  return groups
-})
+const sittings = computed(() => sittingsOf(history.value?.versions.filter(FILTERS[filter.value][1]) ?? []))
 const dayOf = (at: string) => fullIn(at, zone.value).replace(/,? \d\d:\d\d$/, '')
 /** Sittings under the day of their newest version. */
 const days = computed(() => {
