@@ -7,6 +7,8 @@ import * as say from '~~/core/words/office/composing'
 /** Work that a change of rights would leave without people, and how to make the change all the same. */
 export interface Stranding {
   reasons: Reason[]
+  /** How many more pieces of work there are than the reasons name. */
+  more: number
   anyway: () => Promise<boolean>
 }
 
@@ -43,7 +45,11 @@ export function useAct(afterwards: () => unknown) {
       return true
     } catch (error) {
       if (error instanceof ApiProblem && error.more.type === 'urn:yieldgate:problem:would-strand')
-        strands.value = { reasons: error.reasons, anyway: () => perform(run, said, '?anyway=yes', undo) }
+        strands.value = {
+          reasons: error.reasons,
+          more: Number(error.more.stranded ?? 0) - error.reasons.length,
+          anyway: () => perform(run, said, '?anyway=yes', undo),
+        }
       else {
         notices.trouble(error)
         if (error instanceof ApiProblem) refusals.value = error.reasons

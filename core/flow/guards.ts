@@ -55,6 +55,19 @@ export function waysToClear(rights: Rights, { route, gate, section, at }: AtGate
   return [...own, ...[...new Set(absent.map(({ absent: away }) => away))].map((of): Standing => ({ as: 'deputy', of }))]
 }
 
+/**
+ * The sections in which someone may clear work and a deputy of theirs may not read it, and so cannot clear for them; of nested ones the
+ * highest, by their ids.
+ */
+export function outOfReach(rights: Rights, absent: string, deputy: string): string[] {
+  const unread = new Set(
+    [...rights.sections.keys()].filter(
+      (section) => grantFor(rights, absent, 'item.review', section) !== undefined && !grantFor(rights, deputy, 'item.read', section),
+    ),
+  )
+  return [...unread].filter((section) => !unread.has(rights.sections.get(section)?.parent ?? ''))
+}
+
 /** The groups that a gate names for which a clearance by a person counts: those that any account of theirs is in. */
 export function groupsFor(rights: Rights, gate: Gate, person: string): string[] {
   const self = personBehind(rights, person)

@@ -8,6 +8,7 @@ import { explain, explanationWords } from '../../core/access/explain'
 import { peopleMatrix, sectionMatrix } from '../../core/access/matrix'
 import { withRolesInUse, brokenTogether } from '../../core/access/session'
 import { rolesWithin, personBehind, grantsOf, whoMay, withAncestors, type Grant, type Rights } from '../../core/access/rights'
+import { outOfReach } from '../../core/flow/guards'
 import { DEFAULT_ROLES, VERBS, type Role, type Verb } from '../../core/access/verbs'
 
 const verbs = Object.keys(VERBS) as Verb[]
@@ -157,6 +158,17 @@ describe('against the definitions of ANSI INCITS 359', () => {
           expect(broken.includes(person)).toBe(roles.filter((role) => rolesOf(ruled, person).has(role)).length > most)
       }),
     )
+  })
+})
+
+describe('a deputy', () => {
+  const out = (grants: Grant[]) => outOfReach(rights(grants), 'idris', 'wen')
+  it('is out of reach of work in sections that they may not read; of nested ones the highest is named', () => {
+    expect(out([to('idris', 'reviewer'), to('wen', 'writer', 'news')])).toEqual(['fares'])
+    expect(out([to('idris', 'reviewer'), to('wen', 'writer', 'cars')])).toEqual(['fares', 'news'])
+    expect(out([to('idris', 'reviewer', 'cars'), to('wen', 'writer', 'news')])).toEqual(['cars'])
+    expect(out([to('idris', 'reviewer'), to('wen', 'writer')])).toEqual([])
+    expect(out([to('idris', 'writer'), to('wen', 'writer', 'news')])).toEqual([])
   })
 })
 

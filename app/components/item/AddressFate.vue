@@ -3,7 +3,7 @@ import type { ItemPage } from '~~/server/services/writing/itemPage'
 import type { Fields } from '~~/core/content/fields'
 import { isInTree, pathOf } from '~~/core/address/path'
 import type { Refs } from '~~/core/render/text'
-import * as say from '~~/core/words/office/fields'
+import * as say from '~~/core/words/office/onSite'
 
 /** What becomes of the address that readers know, once the draft is live with another one. */
 const props = defineProps<{ page: ItemPage; fields: Fields; refs: Refs }>()

@@ -6,7 +6,7 @@ import type { Content } from '~~/core/content/content'
 import { runs } from '~~/core/content/inline'
 import { compare } from '~~/core/history/compare'
 import { markText } from '~~/core/history/words'
-import type { Place } from '~~/core/history/restore'
+import { takeBack, type Place } from '~~/core/history/restore'
 import { renderText, type Refs } from '~~/core/render/text'
 import { sittingsOf } from '~~/core/history/sittings'
 import { dateIn } from '~~/core/time/date'
@@ -40,7 +40,7 @@ const props = defineProps<{
   atHand: Content | null
   mayWrite: boolean
 }>()
-const emit = defineEmits<{ pick: [from: string, to: string]; takeBack: [before: Content, place: Place, version: string] }>()
+const emit = defineEmits<{ pick: [from: string, to: string]; takeBack: [content: Content, version: string] }>()
 const site = useSite()
 const zone = computed(() => site.zone)
 
@@ -135,6 +135,10 @@ const fieldHtml = (name: FieldName, value: unknown, other: unknown, side: 'befor
   )
 }
 
+/** Takes one place of the draft at hand back to what it was. */
+const back = (place: Place) =>
+  contents.value && props.atHand && emit('takeBack', takeBack(props.atHand, contents.value.before, place), fromId.value)
+
 const frame = ref<HTMLElement>()
 function go(by: 1 | -1) {
   const changes = [...(frame.value?.querySelectorAll<HTMLElement>('.change') ?? [])]
@@ -225,7 +229,7 @@ onKeyStroke('p', (event) => !typing(event) && go(-1))
                 <RenderedHtml tag="span" :html="fieldHtml(change.name, change.after, change.before, 'after') || '<span>empty</span>'" />
               </td>
               <td class="px-3 py-2 text-right">
-                <button v-if="atDraft && mayWrite" class="link" @click="emit('takeBack', contents.before, { field: change.name }, fromId)">
+                <button v-if="atDraft && mayWrite" class="link" @click="back({ field: change.name })">
                   {{ say.takeThisBack }}
                 </button>
                 <button
@@ -258,7 +262,7 @@ onKeyStroke('p', (event) => !typing(event) && go(-1))
             :plain="plain"
             :take-back="atDraft && mayWrite"
             :noted="atHead"
-            @take-back="emit('takeBack', contents.before, { block: line.change.id }, fromId)"
+            @take-back="back({ block: line.change.id })"
           />
         </template>
         <p v-if="!lines.length" class="py-3 text-center text-soft">{{ say.neitherHasAnythingInItsBody }}</p>

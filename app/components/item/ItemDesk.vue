@@ -2,7 +2,6 @@
 import { onKeyStroke } from '@vueuse/core'
 import type { ItemPage } from '~~/server/services/writing/itemPage'
 import { fieldsOf, type FieldName, type Fields } from '~~/core/content/fields'
-import { takeBack } from '~~/core/history/restore'
 import { can, hasPage } from '~~/core/kinds/kinds'
 import { makeSegment } from '~~/core/address/segment'
 import { plain } from '~~/core/content/inline'
@@ -315,7 +314,7 @@ onMounted(() =>
           :at-hand="at?.content.value ?? null"
           :may-write="!locked"
           @pick="(from, to) => go({ from, to })"
-          @take-back="(before, place, from) => (at?.copyFrom(from), at?.change(takeBack(content, before, place)))"
+          @take-back="(changed, from) => (at?.copyFrom(from), at?.change(changed))"
         />
       </Suspense>
       <div v-if="view !== 'side' && view !== 'compare' && !whole" class="overflow-y-auto border-r border-line max-lg:hidden">

@@ -2,7 +2,7 @@
 import type { ItemPage } from '~~/server/services/writing/itemPage'
 import { fullIn } from '~~/core/time/words'
 import { useSite } from '~/stores/site'
-import * as say from '~~/core/words/office/itemPanels'
+import * as say from '~~/core/words/office/onSite'
 
 /** The look afterwards that is owed of what went live past its gates: why it did, who should look, and until when. */
 const props = defineProps<{ owed: NonNullable<ItemPage['owed']> }>()

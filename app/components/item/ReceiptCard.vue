@@ -4,7 +4,7 @@ import { fullIn } from '~~/core/time/words'
 import { useLoad } from '~/composables/load'
 import { useSite } from '~/stores/site'
 import * as common from '~~/core/words/office/common'
-import * as say from '~~/core/words/office/itemPanels'
+import * as say from '~~/core/words/office/onSite'
 
 /** What readers get now, asked of the live site itself. */
 const props = defineProps<{ item: string; version: string | null }>()

@@ -101,6 +101,9 @@ const end = (entry: Entry) => act(() => api('DELETE', `/delegations/${entry.id}`
               entry.begun ? common.now : say.notBegunYet,
               entry.gates ? entry.gates.map(gateName).join(', ') : say.allTheirGates,
             )
+          }}</span
+          ><span v-if="entry.outOfReach.length" class="block text-lamp">{{
+            say.notWhereTheyMayNotRead(entry.outOfReach.join(', '))
           }}</span></span
         >
         <button

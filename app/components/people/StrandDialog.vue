@@ -14,6 +14,7 @@ const model = defineModel<Stranding | null>({ required: true })
       <ul class="mt-2 max-h-60 list-disc space-y-1 overflow-y-auto pl-5">
         <li v-for="(reason, index) in model.reasons" :key="index">{{ reason.detail }}</li>
       </ul>
+      <p v-if="model.more > 0" class="mt-1">{{ say.andMorePieces(model.more) }}</p>
       <p class="hint mt-3">{{ say.giveSomeoneElseThePartFirst }}</p>
     </template>
     <template #actions

@@ -16,12 +16,6 @@ export const forInformation = 'For information'
 export const warning = 'Warning'
 export const urgent = 'Urgent'
 
-// AddressFate
-export const readersWhoComeBy = 'Readers who come by'
-export const areLedTo = 'are led to'
-export const onceItIsLive = 'once this is live.'
-export const pagesBelowItMoveAlong = 'Pages below it move along, and their old addresses lead on as well.'
-
 // PageFields
 export const forTheOfficeAlone = 'For the office alone'
 export const readersNeverSeeIt = 'readers never see it; it needs no gate'

@@ -69,25 +69,6 @@ export const phone = 'Phone'
 export const tablet = 'Tablet'
 export const wide = 'Wide'
 
-// ReceiptCard
-export const receipt = 'Receipt'
-export const askTheLiveSiteAgain = 'Ask the live site again'
-export const answers = 'answers'
-export const earlierAddress = 'Earlier address'
-export const toLocation = (location: Said) => ` to ${location}`
-export const was = 'Was'
-export const since = 'Since'
-export const versionNumberSince = (number: Said, since: Said) => `version ${number}, ${since}`
-export const toUntil = (until: Said) => ` to ${until}`
-export const fingerprint = 'Fingerprint'
-export const readersReachItFrom = 'Readers reach it from'
-export const onlyByItsAddress = 'no listing, menu or link; only by its address'
-export const thePage = 'the page'
-export const aRedirect = 'a redirect'
-export const nothingHere = 'nothing here'
-export const unchanged = 'unchanged'
-export const withdrawn = 'withdrawn'
-
 // SearchResultLook
 export const aboutHowASearchEngineShowsIt = 'About how a search engine shows it'
 export const noDescription = 'No description: the engine picks words of the page.'
@@ -98,11 +79,3 @@ export const showTheLightPage = 'Show the light page'
 export const showTheDarkPage = 'Show the dark page'
 export const thePageAsReadersGetIt = 'The page as readers get it'
 export const free = 'Free'
-
-// OwedLook
-export const livePastItsGates = 'Live past its gates'
-export const byAndWhen = (by: Said, at: Said) => `${by}, ${at}`
-export const stillToBeLookedAtBy = (gate: Said, guards: Said) => `Still to be looked at: ${gate}, by ${guards}`
-export const aReviewerIsToLook = 'A reviewer is to look at it'
-export const dueAt = (at: Said) => `Due ${at}`
-export const wasDueAt = (at: Said) => `Was due ${at}`

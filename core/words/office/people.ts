@@ -38,6 +38,7 @@ export const fromToTo = (from: Said, to: Said) => `${from} to ${to}`
 export const notBegunYet = 'not begun yet'
 export const allTheirGates = 'all their gates'
 export const inSectionAtGates = (section: Said, gates: Said) => `${section}, at ${gates}`
+export const notWhereTheyMayNotRead = (sections: Said) => `for a part only: not in ${sections}, which they may not read`
 export const endDeputyNameForAbsentName = (deputyName: Said, absentName: Said) => `End: ${deputyName} for ${absentName}`
 export const nameADeputy = 'Name a deputy'
 export const whoIsAway = 'Who is away'

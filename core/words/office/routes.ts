@@ -161,6 +161,7 @@ export const eachStewardChangesRightsAlone = 'Each steward changes rights alone.
 // StrandDialog
 export const thisWouldStrandWork = 'This would strand work'
 export const nobodyWouldBeLeftWhoCouldClear = 'Nobody would be left who could clear it where it has to pass:'
+export const andMorePieces = (count: number) => `and ${count} more`
 export const giveSomeoneElseThePartFirst = 'Give someone else the part first, or change the route. Nothing was changed yet.'
 export const doItAllTheSame = 'Do it all the same'
 export const leaveItAsItIs = 'Leave it as it is'

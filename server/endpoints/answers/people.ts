@@ -113,6 +113,7 @@ export const notifications = z.strictObject({
 
 export const delegations = z.array(
   z.strictObject({
+    outOfReach: z.array(z.string()),
     absentName: z.string(),
     deputyName: z.string(),
     begun: z.boolean(),

@@ -1,3 +1,4 @@
+import { outOfReach } from '../../../core/flow/guards'
 import { may, must, type Actor } from './access'
 import { writeFact, type Office } from '../office'
 import { found } from '../refusal'
@@ -14,6 +15,8 @@ export function deputies(office: Office, actor: Actor) {
       ...entry,
       absentName: name(entry.absent),
       deputyName: name(entry.deputy),
+      /** The sections of the absent that the deputy may not read: there they cannot clear. */
+      outOfReach: outOfReach(actor.rights, entry.absent, entry.deputy).map((section) => actor.rights.sections.get(section)?.name ?? ''),
       begun: entry.from <= now,
       mine: entry.absent === actor.id || may(actor, 'people.change', null),
     }))
