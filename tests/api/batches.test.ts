@@ -574,3 +574,15 @@ describe('a list as a file', () => {
     expect((await page(writer, item)).draft!.content.fields.title).toBe('Not filed')
   })
 })
+
+describe('the items of a batch', () => {
+  it('are for whoever did it and for who reads the journal, and for nobody else', async () => {
+    const { writer, publisher, reviewer, steward } = here.team
+    const { item } = await writePost(here.team, 'Seen in the journal')
+    const { id } = await tried(writer, { do: 'field', name: 'summary', to: 'Short' }, { items: [item] })
+    for (const client of [writer, publisher, steward]) expect((await entries(client, id)).map((entry) => entry.item)).toEqual([item])
+    expect(await codes(reviewer.ask('GET', `/batches/${id}/entries`))).toEqual([404, 'unknown'])
+    // How far it is and what is done with it stays with whoever did it.
+    expect(await codes(publisher.ask('GET', `/batches/${id}`))).toEqual([404, 'unknown'])
+  })
+})

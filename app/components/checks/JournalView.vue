@@ -6,12 +6,15 @@ import { Download, ShieldCheck, X } from 'lucide-vue-next'
 import { ACTION_GROUPS, describedAction } from '~~/core/journal/actions'
 import { fullIn, shortIn } from '~~/core/time/words'
 import LoadState from '~/components/frame/LoadState.vue'
+import { lazily } from '~/composables/lazily'
 import { api, ApiProblem } from '~/composables/api'
 import { useLoad } from '~/composables/load'
 import { useNotices } from '~/stores/notices'
 import { useSite } from '~/stores/site'
 import * as common from '~~/core/words/office/common'
 import * as say from '~~/core/words/office/checks'
+
+const BatchListDialog = lazily(() => import('./BatchListDialog.vue'))
 
 /** The journal: who did what, narrowed as the address says, as files to keep, and verified. */
 const site = useSite()
@@ -66,6 +69,10 @@ async function check() {
     checking.value = false
   }
 }
+/** The batch that a row tells of, whose items can be shown. */
+const batchOf = ({ action, data }: { action: string; data: Record<string, unknown> | null }) =>
+  action === 'batch.done' && typeof data?.batch === 'string' ? data.batch : null
+const shown = shallowRef<NonNullable<typeof journal.value>['rows'][number] | null>(null)
 </script>
 
 <template>
@@ -160,11 +167,15 @@ async function check() {
           </td>
           <td class="max-w-md px-3 text-soft">
             <span class="line-clamp-2" :title="row.facts">{{ row.facts }}</span>
+            <button v-if="batchOf(row)" class="link" :aria-label="say.itsItems(row.facts)" @click="shown = row">
+              {{ say.showItsItems }}
+            </button>
           </td>
           <td class="px-3 pr-5 font-mono text-tiny text-soft">{{ row.hash.slice(0, 10) }}</td>
         </tr>
       </tbody>
     </table>
+    <Suspense v-if="shown"><BatchListDialog :batch="batchOf(shown)!" :words="shown.facts" @close="shown = null" /></Suspense>
     <nav v-if="journal?.next" class="px-5 py-4" :aria-label="say.pages">
       <NuxtLink class="button" :to="{ query: { ...route.query, before: journal.next } }">{{ say.earlier }}</NuxtLink>
     </nav>

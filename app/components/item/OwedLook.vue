@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { ItemPage } from '~~/server/services/writing/itemPage'
-import { fullIn } from '~~/core/time/words'
+import { shortIn } from '~~/core/time/words'
 import { useSite } from '~/stores/site'
 import * as say from '~~/core/words/office/onSite'
 
@@ -14,12 +14,12 @@ const isLate = computed(() => props.owed.due !== null && props.owed.due <= site.
   <section class="rounded-md border border-lamp-fill bg-lamp-wash px-2.5 py-1.5" :aria-label="say.livePastItsGates">
     <h2 class="font-semibold">{{ say.livePastItsGates }}</h2>
     <p>
-      “{{ owed.reason }}” <span class="text-soft">{{ say.byAndWhen(owed.by, fullIn(owed.at, site.zone)) }}</span>
+      “{{ owed.reason }}” <span class="text-soft">{{ say.byAndWhen(owed.by, shortIn(owed.at, site.zone, site.now)) }}</span>
     </p>
     <p v-for="gate in owed.gates" :key="gate.name">{{ say.stillToBeLookedAtBy(gate.name, gate.guards) }}</p>
     <p v-if="!owed.gates.length">{{ say.aReviewerIsToLook }}</p>
     <p v-if="owed.due" :class="isLate ? 'font-semibold text-rust' : 'text-lamp'">
-      {{ isLate ? say.wasDueAt(fullIn(owed.due, site.zone)) : say.dueAt(fullIn(owed.due, site.zone)) }}
+      {{ isLate ? say.wasDueAt(shortIn(owed.due, site.zone, site.now)) : say.dueAt(shortIn(owed.due, site.zone, site.now)) }}
     </p>
   </section>
 </template>

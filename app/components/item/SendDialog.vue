@@ -1,10 +1,10 @@
 <script setup lang="ts">
 import type { ItemPage } from '~~/server/services/writing/itemPage'
 import NoteDialog from './NoteDialog.vue'
+import StuckGates from './StuckGates.vue'
 import GatesAhead from '~/components/mend/GatesAhead.vue'
 import NotLoaded from '~/components/frame/NotLoaded.vue'
 import { useLoad } from '~/composables/load'
-import { useSite } from '~/stores/site'
 import * as say from '~~/core/words/office/itemDialogs'
 
 /**
@@ -18,13 +18,10 @@ const props = defineProps<{
   run: (note: string) => Promise<unknown> | unknown
 }>()
 const emit = defineEmits<{ close: []; putLiveAnyway: [] }>()
-const site = useSite()
 const { value: gates, problem, load } = useLoad(() => `/drafts/${props.page.draft!.id}/gates`)
 void load()
 const stuck = computed(() => gates.value?.filter((gate) => gate.stuck) ?? [])
 const openNotes = computed(() => props.page.draft?.notes.filter(({ resolved }) => !resolved).length ?? 0)
-const mayInvite = computed(() => site.site?.may['people.change'] === null)
-const mayRoute = computed(() => site.site?.may['route.change'] === null)
 </script>
 
 <template>
@@ -37,21 +34,13 @@ const mayRoute = computed(() => site.site?.may['route.change'] === null)
   >
     <NotLoaded v-if="problem" class="mb-3" :what="say.whoWillBeAsked" :problem="problem" @again="load" />
     <div v-else class="mb-3 min-h-6" :aria-busy="!gates"><GatesAhead v-if="gates" :gates="gates" /></div>
-    <div v-if="stuck.length" role="alert" class="mb-3 rounded-md border border-rust bg-rust-wash px-3 py-2">
-      <p class="text-rust">{{ say.nobodyElseCanClearIt(say.allOf(stuck.map(({ name }) => name))) }}</p>
-      <ul class="mt-1.5 flex flex-wrap gap-2">
-        <li v-if="mayInvite">
-          <NuxtLink class="button" to="/office/people?add=">{{ say.inviteAColleague }}</NuxtLink>
-        </li>
-        <li v-if="mayRoute">
-          <NuxtLink class="button" :to="{ path: '/office/people', query: { view: 'routes' } }">{{ say.noGateForNow }}</NuxtLink>
-        </li>
-        <li v-if="mayPutLiveAnyway">
-          <button type="button" class="button" @click="emit('putLiveAnyway')">{{ say.putLiveWithAReason }}</button>
-        </li>
-      </ul>
-      <p v-if="!mayInvite && !mayRoute && !mayPutLiveAnyway" class="mt-1">{{ say.askASteward }}</p>
-    </div>
+    <StuckGates
+      v-if="stuck.length"
+      class="mb-3"
+      :gates="stuck.map(({ name }) => name)"
+      :may-put-live-anyway="mayPutLiveAnyway"
+      @put-live-anyway="emit('putLiveAnyway')"
+    />
     <p v-if="openNotes" class="mb-3 text-lamp">{{ say.notesAreOpen(openNotes) }}</p>
   </NoteDialog>
 </template>

@@ -14,6 +14,7 @@ import * as common from '~~/core/words/office/common'
 import * as say from '~~/core/words/office/item'
 
 const ReceiptCard = lazily(() => import('./ReceiptCard.vue'))
+const StuckWait = lazily(() => import('./StuckWait.vue'))
 const OwedLook = lazily(() => import('./OwedLook.vue'))
 const GateChecks = lazily(() => import('./GateChecks.vue'))
 const GateClearers = lazily(() => import('./GateClearers.vue'))
@@ -55,6 +56,8 @@ const draft = computed(() => props.page.draft)
 const openNotes = computed(() => draft.value?.notes.filter((note) => !note.resolved).length ?? 0)
 const generalNotes = computed(() => draft.value?.notes.filter((note) => note.place === null).slice(-4) ?? [])
 const filled = (gate: { missing: number }) => gate.missing === 0
+/** Putting it live without clearance, where the person may. */
+const past = computed(() => props.more.find(({ id, why }) => id === 'exception' && !why))
 /** Whether anything is planned that trouble could be foreseen for. */
 const foreseen = computed(() => draft.value?.event ?? props.page.withdrawEvent ?? props.page.window)
 const mendable = computed(() => props.blockers.filter((reason) => reason.code !== 'not-cleared'))
@@ -125,6 +128,9 @@ const dot = (done: boolean, now: boolean) =>
               :may-write="page.may['item.write'] === null"
             />
           </div>
+        </li>
+        <li v-if="draft.review === 'in_review'" class="-mt-2 mb-3 list-none pl-6.5 empty:hidden">
+          <Suspense><StuckWait :draft="draft.id" :may-put-live-anyway="!!past" @put-live-anyway="past?.run()" /></Suspense>
         </li>
         <li class="track-step">
           <span class="track-dot" :class="dot(false, Boolean(draft.event))" />

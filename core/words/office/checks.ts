@@ -70,3 +70,10 @@ export const checks = 'Checks'
 export const gate = 'Gate'
 export const from = 'From'
 export const upTo = 'Up to'
+
+// BatchListDialog
+export const changesToManyItems = 'Changes to many items'
+export const nothingOfItThatYouMayRead = 'Nothing of it is in a section that you may read.'
+export const theNextOnes = 'The next ones'
+export const showItsItems = 'Show its items'
+export const itsItems = (facts: Said) => `Show its items: ${facts}`

@@ -72,3 +72,7 @@ export const address = 'Address'
 export const becomes = 'becomes'
 export const receipt = 'Receipt'
 export const receiptOf = (title: Said) => `Receipt of ${title}`
+export const wentLive = 'went live'
+export const leftTheSite = 'left the site'
+export const wasCarriedOut = 'was carried out'
+export const wentBack = 'went back'

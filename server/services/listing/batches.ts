@@ -17,11 +17,11 @@ import {
 } from '../../store/batches'
 import type { NewRow } from '../../store/models'
 import { listedAfter, type Listing } from '../../store/listing'
-import { sectionsWhere, type Actor } from '../people/access'
+import { may, sectionsWhere, type Actor } from '../people/access'
 import type { Target } from './act'
 import { siteId, type Office } from '../office'
 import { found, refusal } from '../refusal'
-import { itemCount } from '../../store/items'
+import { itemCount, itemsByIds } from '../../store/items'
 import { tellDone } from './batchRun'
 
 /** More items at once are refused. */
@@ -185,10 +185,22 @@ async function viewOf(office: Office, batch: BatchRow): Promise<BatchView> {
 
 /** What came of each item of a batch, or would. */
 export async function batchEntries(office: Office, actor: Actor, id: string, only: 'all' | 'refused', after: number, limit: number) {
-  await own(office, actor, id)
-  const rows = await entriesOf(office.store.read, id, only, after, limit + 1)
+  const db = office.store.read
+  const batch = found(await batchById(db, await siteId(office), id), 'batch')
+  const isOwn = batch.person_id === actor.id
+  if (!isOwn && !may(actor, 'journal.read', null)) throw refusal('unknown', 'unknown', { what: 'batch' })
+  const rows = await entriesOf(db, id, only, after, limit + 1)
+  const page = rows.slice(0, limit)
+  // Who reads the journal sees of another's batch what is theirs to read.
+  const items = isOwn
+    ? null
+    : await itemsByIds(
+        db,
+        page.map((row) => row.item_id),
+      )
+  const shown = items === null ? page : page.filter((row) => may(actor, 'item.read', items.get(row.item_id)?.section_id ?? ''))
   return {
-    entries: rows.slice(0, limit).map((row) => ({
+    entries: shown.map((row) => ({
       seq: row.seq,
       item: row.item_id,
       title: row.title,

@@ -112,6 +112,14 @@ const markOf = (entry: EditionPage['entries'][number]): MarkName => {
   if (entry.review === null) return 'withdrawn'
   return (entry.cleared ? 'cleared' : entry.review) in MARKS ? ((entry.cleared ? 'cleared' : entry.review) as MarkName) : 'draft'
 }
+/** What each entry did, of an edition that is live. */
+const DID = {
+  'put-live': say.wentLive,
+  withdraw: say.leftTheSite,
+  window: say.showsForAWhile,
+  'carry-out': say.wasCarriedOut,
+  restore: say.wentBack,
+}
 const DOES = {
   'put-live': common.goesLive,
   withdraw: common.leavesTheSite,
@@ -204,7 +212,9 @@ const whyNotLive = computed(() =>
               class="font-medium underline decoration-line underline-offset-2 hover:decoration-ink"
               >{{ entry.title }}</NuxtLink
             >
-            <span :class="entry.does === 'withdraw' ? 'text-rust' : 'text-soft'">{{ DOES[entry.does] }}</span>
+            <span :class="entry.does === 'withdraw' ? 'text-rust' : 'text-soft'">{{
+              (page.state === 'live' ? DID : DOES)[entry.does]
+            }}</span>
             <span v-if="entry.waits.length && !entry.cleared" class="text-lamp">{{ say.waitsForWaits(entry.waits.join(', ')) }}</span>
             <span v-if="troubledItems.get(entry.item)" class="text-rust">{{ troubledItems.get(entry.item)!.detail }}</span>
             <span v-for="other in entry.elsewhere" :key="other.id" class="text-lamp"
