@@ -36,6 +36,8 @@ export function useReturning(places: readonly { path: string }[]) {
   }
   /** Scrolls the parts to where they were as soon as they are long enough; whoever scrolls or types meanwhile is left alone. */
   function restore(to: RouteLocationNormalized): void {
+    // Who was led to one place of it sees that.
+    if (to.hash) return
     const address = addressOf(to)
     const until = performance.now() + PATIENCE_MS
     const missing = new Map(

@@ -40,10 +40,12 @@ onBeforeUnmount(site.stopListening)
     <a href="#place" class="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:m-2 focus:bg-sheet focus:p-2">{{
       say.skipToThePlace
     }}</a>
-    <header class="flex h-13 shrink-0 items-stretch gap-2 border-b border-line bg-sheet px-5 max-lg:h-auto max-lg:flex-wrap max-lg:py-1">
+    <header
+      class="flex h-13 shrink-0 items-stretch gap-2 border-b border-line bg-sheet px-5 max-lg:h-auto max-lg:flex-wrap max-lg:py-1 short:h-10 short:flex-nowrap short:py-0"
+    >
       <NuxtLink
         to="/office"
-        class="mr-3 flex items-center gap-2.5 font-bold"
+        class="mr-3 flex items-center gap-2.5 font-bold short:max-lg:mr-1"
         :aria-label="say.yieldgateOfficeOf(site.site?.name ?? say.theSite)"
       >
         <svg
@@ -58,11 +60,14 @@ onBeforeUnmount(site.stopListening)
           <path d="M3 18V9.5M3 10L22 3" />
           <circle cx="3" cy="18" r="0.6" fill="currentColor" />
         </svg>
-        <span class="leading-tight"
+        <span class="leading-tight short:max-lg:hidden"
           >{{ say.yieldgate }}<span class="block max-w-36 truncate text-tiny font-normal text-soft">{{ site.site?.name }}</span></span
         >
       </NuxtLink>
-      <nav :aria-label="common.places" class="flex shrink-0 items-stretch max-md:w-full max-md:shrink max-md:flex-wrap">
+      <nav
+        :aria-label="common.places"
+        class="flex shrink-0 items-stretch max-md:w-full max-md:shrink max-md:flex-wrap short:max-md:w-auto short:max-md:flex-nowrap"
+      >
         <NuxtLink
           v-for="place in PLACES"
           :key="place.path"
@@ -73,7 +78,9 @@ onBeforeUnmount(site.stopListening)
           >{{ place.name }}</NuxtLink
         >
       </nav>
-      <div class="ml-auto flex min-w-0 items-center gap-4 max-lg:ml-0 max-lg:w-full max-lg:justify-between">
+      <div
+        class="ml-auto flex min-w-0 items-center gap-4 max-lg:ml-0 max-lg:w-full max-lg:justify-between short:max-lg:ml-auto short:max-lg:w-auto short:max-lg:gap-2"
+      >
         <CommandField />
         <SiteClock />
         <NewsBell v-if="session.person && !session.person.seenBy" />

@@ -1,3 +1,4 @@
+import { listed } from '../words/listed'
 import { reason } from '../words/ruleReasons'
 import { grouped } from '../grouped'
 import type { Reason } from '../outcome'
@@ -77,6 +78,13 @@ export const gainsRights = (before: Rights, after: Rights, person: string): bool
 const changesOwnAccounts = (before: Rights, after: Rights, person: string): boolean =>
   accountsOf(before, person).sort().join() !== accountsOf(after, person).sort().join()
 
+/** That nobody changes their own rights, with who could do it instead. */
+export function ownRights(rights: Rights, by: string, change: 'raise' | 'change', at?: string): Reason {
+  const others = whoMay(rights, 'people.change', null, MOST_ASKED + 1).filter((name) => name !== rights.people.get(by)?.name)
+  return reason('own-rights', { change, stewards: listed(others.slice(0, MOST_ASKED), 'or'), ...(at === undefined ? {} : { at }) })
+}
+const MOST_ASKED = 3
+
 /**
  * What stands against a change of rights by a person: raising one's own, whatever the path; saying which accounts are
  * one's own, on which that rests; leaving nobody who may change people; roles in a circle; and roles kept apart held by one person that were not before. Total: asked before
@@ -85,7 +93,7 @@ const changesOwnAccounts = (before: Rights, after: Rights, person: string): bool
 export function againstChange(before: Rights, after: Rights, by: string): Reason[] {
   const reasons: Reason[] = []
   if (hasCircle(after)) return [reason('roles-circle')]
-  if (gainsRights(before, after, by)) reasons.push(reason('own-rights', { change: 'raise' }))
+  if (gainsRights(before, after, by)) reasons.push(ownRights(before, by, 'raise'))
   if (changesOwnAccounts(before, after, by)) reasons.push(reason('own-accounts'))
   if (!whoMay(after, 'people.change', null, 1).length) reasons.push(reason('last-steward'))
   const old = new Set(separationsBroken(before).map(({ person, separation }) => `${person} ${separation}`))

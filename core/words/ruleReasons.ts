@@ -89,8 +89,10 @@ export const RULE_REASONS = {
   'note-missing': ({ to }: { to: 'return' | 'write' }) =>
     to === 'return' ? 'Say in a note what should change' : 'A note needs some words',
   'own-accounts': 'Which accounts are yours is another steward’s to say',
-  'own-rights': ({ change }: { change: 'raise' | 'change' }) =>
-    change === 'raise' ? 'This would raise your own rights; another steward can do it' : 'Your own roles are another steward’s to change',
+  'own-rights': ({ change, stewards = '' }: { change: 'raise' | 'change'; stewards?: string }) =>
+    `${change === 'raise' ? 'This would raise your own rights' : 'Your own roles are another steward’s to change'}. ${
+      stewards ? `Ask ${stewards} to do it` : 'Nobody else may do it yet: give a colleague the role of a steward, and ask them'
+    }`,
   'own-work': ({ as }: { as: 'writer' | 'deputy' | 'owner' | 'publisher' }) => OWN_WORK[as],
   pace: 'At the usual pace of its gates it is not cleared in time',
   'parent-loop': ({ asked }: { asked: 'parent' | 'ready' }) =>

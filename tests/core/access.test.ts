@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import fc from 'fast-check'
-import { againstChange, hasCircle, rolesOf, separationsBroken } from '../../core/access/change'
+import { againstChange, hasCircle, ownRights, rolesOf, separationsBroken } from '../../core/access/change'
 import type { RightsChange } from '../../core/access/rightsChange'
 import { givesMoreRights, whoMayAgree } from '../../core/access/secondYes'
 import { decide } from '../../core/access/decide'
@@ -169,6 +169,14 @@ describe('a deputy', () => {
     expect(out([to('idris', 'reviewer', 'cars'), to('wen', 'writer', 'news')])).toEqual(['cars'])
     expect(out([to('idris', 'reviewer'), to('wen', 'writer')])).toEqual([])
     expect(out([to('idris', 'writer'), to('wen', 'writer', 'news')])).toEqual([])
+  })
+})
+
+describe('who would raise their own rights', () => {
+  const said = (grants: Grant[]) => ownRights(rights(grants), 'maren', 'raise').detail
+  it('is told whom to ask, or that somebody has to be a steward first', () => {
+    expect(said([to('maren', 'steward'), to('idris', 'steward')])).toContain('Ask Idris Calloway to do it')
+    expect(said([to('maren', 'steward'), to('idris', 'steward', 'fares')])).toContain('give a colleague the role of a steward')
   })
 })
 

@@ -7,7 +7,7 @@ const notices = useNotices()
 </script>
 
 <template>
-  <div class="pointer-events-none fixed inset-x-0 bottom-4 z-40 flex flex-col items-center gap-2 px-4" aria-live="polite">
+  <div class="pointer-events-none fixed inset-x-0 bottom-4 z-40 max-md:bottom-20 flex flex-col items-center gap-2 px-4" aria-live="polite">
     <div
       v-for="notice in notices.list"
       :key="notice.id"

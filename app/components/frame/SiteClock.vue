@@ -26,7 +26,11 @@ const next = computed(() => {
 </script>
 
 <template>
-  <div v-if="site.site" class="w-38 shrink-0 text-small leading-tight" :title="fullIn(site.now.toISOString(), zone)">
+  <div
+    v-if="site.site"
+    class="w-38 shrink-0 text-small leading-tight short:max-lg:w-30 short:max-lg:shrink"
+    :title="fullIn(site.now.toISOString(), zone)"
+  >
     <p>
       <span class="font-bold tabular-nums">{{ timeIn(site.now, zone) }}</span> {{ city
       }}<span v-if="own" class="text-soft">, {{ own }}</span>

@@ -295,7 +295,7 @@ onMounted(() =>
     <div
       v-else
       class="grid min-h-0 flex-1 max-md:block max-md:overflow-y-auto"
-      :class="columns"
+      :class="[columns, besides && 'max-md:pb-24']"
       :style="
         view === 'side' ? { gridTemplateColumns: pageOfItsOwn ? `minmax(0, ${share}fr) 9px minmax(0, ${100 - share}fr)` : '1fr' } : {}
       "
@@ -326,7 +326,7 @@ onMounted(() =>
           :live="refs.items"
         />
       </div>
-      <div v-if="view !== 'compare'" class="min-h-0 overflow-y-auto bg-deep" @focusin="mind">
+      <div v-if="view !== 'compare'" class="min-h-0 overflow-y-auto bg-deep" data-scrolls="page" @focusin="mind">
         <Suspense v-if="view === 'history'"
           ><HistoryView
             :item="page.id"

@@ -210,7 +210,8 @@ const dot = (done: boolean, now: boolean) =>
         <Suspense><ReceiptCard :item="page.id" :version="`${page.live?.version} ${page.live?.path} ${page.onSite}`" /></Suspense>
       </li>
     </ol>
-    <div class="border-t border-line bg-paper px-4 py-3.5">
+    <!-- In a small window it stays within reach of a thumb, whatever is read. -->
+    <div class="border-t border-line bg-paper px-4 py-3.5 max-md:fixed max-md:inset-x-0 max-md:bottom-0 max-md:z-20 max-md:py-2.5">
       <div class="flex gap-2">
         <button v-if="main" class="button-main flex-1" :disabled="!!main.why" @click="main.run()">{{ main.name }}</button>
         <Menu v-if="behind.length" as="div" class="menu-place">

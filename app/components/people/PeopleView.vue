@@ -91,7 +91,7 @@ const where = (entry: Person['roles'][number]) =>
         <tr class="border-b border-line text-left text-body text-soft">
           <th scope="col" class="py-2 pl-5 font-semibold">{{ common.name }}</th>
           <th scope="col" class="px-3 font-semibold">{{ say.roles }}</th>
-          <th scope="col" class="px-3 font-semibold">{{ say.mail }}</th>
+          <th scope="col" class="px-3 font-semibold max-md:hidden">{{ say.mail }}</th>
           <th scope="col" class="px-3 pr-5">
             <span class="sr-only">{{ say.actions }}</span>
           </th>
@@ -109,8 +109,11 @@ const where = (entry: Person['roles'][number]) =>
               }}</span></span
             >
           </td>
-          <td class="px-3">{{ person.roles.map(where).join('; ') || common.none }}</td>
-          <td class="px-3 text-soft">{{ person.email }}</td>
+          <td class="px-3 max-md:py-2">
+            {{ person.roles.map(where).join('; ') || common.none }}
+            <span class="block text-small break-all text-soft md:hidden">{{ person.email }}</span>
+          </td>
+          <td class="px-3 text-soft max-md:hidden">{{ person.email }}</td>
           <td class="px-3 pr-5 text-right">
             <span v-if="mayChange && person.id !== session.person?.id" class="inline-flex items-center gap-1">
               <button

@@ -118,15 +118,16 @@ const print = () => window.print()
         <button class="button-main" :disabled="!!whyNotPlan" :title="whyNotPlan" @click="dialog = 'edition'">{{ say.newEdition }}</button>
       </template>
     </PlaceStrip>
-    <div class="flex min-h-0 flex-1 max-lg:flex-col">
+    <!-- In a narrow window the days come first, and what stands beside them follows below. -->
+    <div class="flex min-h-0 flex-1 max-lg:flex-col max-lg:overflow-y-auto" data-scrolls="calendar-whole">
       <EditionCards
-        class="w-56 shrink-0 border-r border-line max-lg:w-full print:hidden"
+        class="w-56 shrink-0 border-r border-line max-lg:order-1 max-lg:w-full max-lg:border-t max-lg:border-r-0 print:hidden"
         :editions="editions"
         :reviews="reviews"
         :troubles="troublesOf"
         :zone="zone"
       />
-      <div class="min-h-0 min-w-0 flex-1 overflow-y-auto" tabindex="-1" data-scrolls="calendar">
+      <div class="min-h-0 min-w-0 flex-1 overflow-y-auto max-lg:flex-none max-lg:overflow-y-visible" tabindex="-1" data-scrolls="calendar">
         <LoadState v-if="problem" :problem="problem" :loading="false" @retry="loadAll" />
         <MonthGrid
           v-if="view === 'month'"
@@ -166,17 +167,19 @@ const print = () => window.print()
         />
       </div>
       <ForecastList
-        class="w-64 shrink-0 border-l border-line bg-sheet max-lg:w-full print:hidden"
+        class="w-64 shrink-0 border-l border-line bg-sheet max-lg:order-2 max-lg:w-full max-lg:border-t max-lg:border-l-0 print:hidden"
         :troubles="foretold && troubles"
         :zone="zone"
         @mended="loadAll"
       />
     </div>
-    <div class="flex shrink-0 items-center gap-5 border-t border-line bg-sheet px-5 py-1.5 max-lg:flex-wrap print:hidden">
-      <p class="w-60 shrink-0 leading-tight">
+    <div
+      class="flex shrink-0 items-center gap-x-5 border-t border-line bg-sheet px-5 py-1.5 max-lg:flex-wrap max-lg:justify-between short:hidden print:hidden"
+    >
+      <p class="w-60 shrink-0 leading-tight max-sm:w-auto">
         <b class="font-semibold">{{ say.theSiteAsOf }}</b><span class="block text-soft tabular-nums">{{ fullIn(moment, zone) }}</span>
       </p>
-      <TimeDial v-model="moment" :from="dialFrom" :to="dialTo" :ticks="ticks" :zone="zone" />
+      <TimeDial v-model="moment" class="max-lg:order-1 max-lg:basis-full" :from="dialFrom" :to="dialTo" :ticks="ticks" :zone="zone" />
       <NuxtLink class="button" :to="{ path: '/office/moment', query: { at: moment } }">{{ say.seeTheSiteThen }}</NuxtLink>
     </div>
     <WhenDialog

@@ -8,7 +8,8 @@ import type { Actor } from './access'
 import { invite } from './invitations'
 import { mustOversee } from './oversight'
 import type { Office } from '../office'
-import { found, refusal } from '../refusal'
+import { ownRights } from '../../../core/access/change'
+import { found, refusal, Refusal } from '../refusal'
 import { addGrants, dropGrants, isRoleName, addRoles, changeRole, dropRole, addDelegation, replaceSeparations } from '../../store/roles'
 import { addToSite, insertPerson, personByEmail, changePerson, passAccountsOn } from '../../store/people'
 import { endSessionsOf } from '../../store/sessions'
@@ -70,7 +71,7 @@ const addPerson: Make<'person'> = async (making, { name, email, roles }) => {
 /** A colleague's own roles are set anew; those through groups stay. */
 const setRoles: Make<'roles'> = async (making, { person, roles }) => {
   found(making.rights.people.get(person), 'person')
-  if (person === making.by.id) throw refusal('refused', 'own-rights', { change: 'change' })
+  if (person === making.by.id) throw new Refusal('refused', [ownRights(making.rights, person, 'change')])
   mustExist(making, roles)
   await dropGrants(making.tx, { person_id: person })
   await giveRoles(making, { person_id: person }, roles)
@@ -183,7 +184,7 @@ const deputise: Make<'deputy'> = async ({ office, tx, rights, by }, { absent, de
   if (!found(rights.people.get(deputy), 'person').active) throw refusal('refused', 'deputy-inactive', { at: 'deputy' })
   if (personBehind(rights, deputy) === personBehind(rights, absent)) throw refusal('refused', 'deputy-self', { at: 'deputy' })
   const own = (person: string) => personBehind(rights, person) === personBehind(rights, by.id)
-  if (own(deputy) && !own(absent)) throw refusal('refused', 'own-rights', { change: 'raise', at: 'deputy' })
+  if (own(deputy) && !own(absent)) throw new Refusal('refused', [ownRights(rights, by.id, 'raise', 'deputy')])
   if (from >= to) throw refusal('refused', 'time-order', { at: 'to' })
   if (to <= office.now()) throw refusal('refused', 'time-past', { at: 'to' })
   const id = office.newId()
