@@ -16,11 +16,13 @@ onKeyStroke('k', (event) => {
 
 <template>
   <button
-    class="flex h-8 w-64 min-w-0 items-center gap-2 rounded-md border border-line bg-paper px-2.5 text-left text-soft hover:border-edge"
+    class="flex h-8 w-64 min-w-9 items-center short:max-md:w-9 gap-2 rounded-md border border-line bg-paper px-2.5 text-left text-soft hover:border-edge"
     aria-haspopup="dialog"
     @click="open = true"
   >
-    <Search class="size-4 shrink-0" aria-hidden="true" /><span class="min-w-0 flex-1 truncate">{{ say.findOrDoAnything }}</span
+    <Search class="size-4 shrink-0" aria-hidden="true" /><span class="min-w-0 flex-1 truncate short:max-md:sr-only">{{
+      say.findOrDoAnything
+    }}</span
     ><kbd class="shrink-0 rounded border border-line bg-sheet px-1.5 text-tiny max-md:hidden">{{ say.ctrlK }}</kbd>
   </button>
   <CommandDialog v-if="open" @close="open = false" />

@@ -12,13 +12,13 @@ import LengthAdvice from '~/components/form/LengthAdvice.vue'
 import PagePicker from '~/components/form/PagePicker.vue'
 import ItemsPicker from '~/components/form/ItemsPicker.vue'
 import PictureDrop from '~/components/form/PictureDrop.vue'
-import LinkInput from './blocks/LinkInput.vue'
 import { lazily } from '~/composables/lazily'
 import { useItemNotes } from '~/composables/itemNotes'
 import * as common from '~~/core/words/office/common'
 import * as say from '~~/core/words/office/fields'
 
-// The list of languages is loaded where one is chosen.
+// The list of languages, and where a banner leads, are loaded where they are chosen.
+const LinkInput = lazily(() => import('./blocks/LinkInput.vue'))
 const LanguageChoice = lazily(() => import('~/components/form/LanguageChoice.vue'))
 
 /** The input of one field, as the registry says. */

@@ -22,6 +22,10 @@ const OfficeFacts = lazily(() => import('./OfficeFacts.vue'))
 defineProps<{ page: ItemPage; content: Content; locked: boolean; refs: Refs; problems: Record<string, string> }>()
 const emit = defineEmits<{ change: [name: FieldName, value: Fields[FieldName] | null]; media: [media: MediaView]; reload: [] }>()
 const site = useSite()
+/** Whether the draft may have another address than the one that readers know. */
+const movesFrom = ({ live, draft }: ItemPage, { fields }: Content) =>
+  live?.path != null &&
+  (!live.path.endsWith(`/${fields.segment}`) || draft?.path !== live.path || draft.content.fields.parent !== fields.parent)
 const atFoot = ref<HTMLElement>()
 const near = ref(false)
 const { stop } = useIntersectionObserver(
@@ -61,7 +65,7 @@ const { stop } = useIntersectionObserver(
           @change="emit('change', name, $event)"
           @media="emit('media', $event)"
         />
-        <AddressFate v-if="group.id === 'about-address' && page.live" :page="page" :fields="content.fields" :refs="refs" />
+        <AddressFate v-if="group.id === 'about-address' && movesFrom(page, content)" :page="page" :fields="content.fields" :refs="refs" />
         <BannerLook
           v-if="can(page.kind, 'turning') && group.id === 'about-summary'"
           class="max-w-sm"

@@ -211,7 +211,9 @@ const dot = (done: boolean, now: boolean) =>
       </li>
     </ol>
     <!-- In a small window it stays within reach of a thumb, whatever is read. -->
-    <div class="border-t border-line bg-paper px-4 py-3.5 max-md:fixed max-md:inset-x-0 max-md:bottom-0 max-md:z-20 max-md:py-2.5">
+    <div
+      class="border-t border-line bg-paper px-4 py-3.5 max-md:fixed max-md:inset-x-0 max-md:bottom-0 max-md:z-20 max-md:py-2.5 short:max-md:py-1"
+    >
       <div class="flex gap-2">
         <button v-if="main" class="button-main flex-1" :disabled="!!main.why" @click="main.run()">{{ main.name }}</button>
         <Menu v-if="behind.length" as="div" class="menu-place">
