@@ -66,7 +66,9 @@ const { element, editor } = useMountedEditor(
       handlePaste(view, event) {
         // A picture alone is for the page, which makes a block of it.
         if (!props.breaks && event.clipboardData?.files.length && !event.clipboardData.getData('text/plain')) return true
-        const blocks = event.clipboardData ? blocksOfClipboard(event.clipboardData) : []
+        const all = event.clipboardData ? blocksOfClipboard(event.clipboardData) : []
+        // A cell or caption has no place for a picture.
+        const blocks = props.breaks ? all.filter(({ kind }) => kind !== 'picture') : all
         if (!blocks.length) return false
         const [first] = blocks
         if (blocks.length === 1 && first!.kind === 'paragraph') {

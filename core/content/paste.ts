@@ -242,12 +242,49 @@ function tableOf(node: PastedNode, id: string): Block | null {
   }
 }
 
+/** A picture of what was pasted, whose file is elsewhere: its web address, and the words that stood for it. */
+export interface RemotePicture {
+  address: string
+  alt: string
+}
+
+/** So many pictures of one paste are kept a place for: more are the icons of a page. */
+const MOST_PICTURES = 20
+/** Smaller ones, in pixels, are marks and counters. */
+const SMALLEST_PICTURE = 40
+
+/** The pictures within nodes that are worth a place on the page. */
+function remotePictures(nodes: PastedNode[]): RemotePicture[] {
+  return nodes.flatMap((node) => {
+    if (node.tag !== 'img') return node.tag !== null && DROPPED.has(node.tag) ? [] : remotePictures(node.children)
+    const address = (node.attribute('src') ?? '').trim()
+    const isSmall = ['width', 'height'].some((name) => Number(node.attribute(name) ?? SMALLEST_PICTURE) < SMALLEST_PICTURE)
+    return /^https?:\/\//i.test(address) && address.length <= 2_048 && !isSmall
+      ? [{ address, alt: (node.attribute('alt') ?? '').slice(0, 500) }]
+      : []
+  })
+}
+
 /**
  * Pasted markup as blocks of ours: what it means is kept (headings, lists, quotes, tables, links, emphasis), how it
- * looked is not. Pictures are left out, since their files are elsewhere. `newId` gives each block its id.
+ * looked is not. A picture becomes a block without a picture, since its file is elsewhere: `remote` is told where, that it can be
+ * fetched. `newId` gives each block its id.
  */
-export function blocksOfPaste(nodes: PastedNode[], newId: () => string): Block[] {
+export function blocksOfPaste(
+  nodes: PastedNode[],
+  newId: () => string,
+  remote: (block: string, picture: RemotePicture) => void = () => {},
+): Block[] {
   const blocks: Block[] = []
+  let places = MOST_PICTURES
+  const pictures = (within: PastedNode[]) => {
+    for (const picture of remotePictures(within)) {
+      if (places-- <= 0) return
+      const id = newId()
+      blocks.push({ id, kind: 'picture', media: null, alt: '', decorative: false, caption: [] })
+      remote(id, picture)
+    }
+  }
   let loose: PastedNode[] = []
   let levelled: { level: number; text: Text; counted: boolean }[] = []
   const paragraph = (text: Text) => {
@@ -258,6 +295,7 @@ export function blocksOfPaste(nodes: PastedNode[], newId: () => string): Block[]
     if (levelled.length) blocks.push({ id: newId(), kind: 'list', ordered: levelled[0]!.counted, entries: nest(levelled) })
     levelled = []
     paragraph(tidy(inline(loose)))
+    pictures(loose)
     loose = []
   }
   const walk = (node: PastedNode): void => {
@@ -272,6 +310,7 @@ export function blocksOfPaste(nodes: PastedNode[], newId: () => string): Block[]
       if (!node.children.some(holdsBlocks) && node.tag !== 'span' && node.tag !== 'font') {
         flush()
         paragraph(tidy(inline(node.children, styled(node, PLAIN))))
+        pictures(node.children)
       } else if (node.children.some(holdsBlocks)) for (const child of node.children) walk(child)
       else loose.push(node)
       return
@@ -283,6 +322,10 @@ export function blocksOfPaste(nodes: PastedNode[], newId: () => string): Block[]
       return
     }
     flush()
+    leaf(node)
+    pictures(node.children)
+  }
+  const leaf = (node: PastedNode): void => {
     switch (node.tag) {
       case 'h1':
       case 'h2':

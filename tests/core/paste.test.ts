@@ -2,7 +2,7 @@ import fc from 'fast-check'
 import { parseFragment, type DefaultTreeAdapterTypes } from 'parse5'
 import { describe, expect, it } from 'vitest'
 import { blockSchema, type Block } from '../../core/blocks/blocks'
-import { blocksOfPaste, blocksOfText, type PastedNode } from '../../core/content/paste'
+import { blocksOfPaste, blocksOfText, type PastedNode, type RemotePicture } from '../../core/content/paste'
 import { plain, type Text } from '../../core/content/inline'
 import { ATTACKS } from '../fixtures/attacks'
 
@@ -69,6 +69,36 @@ describe('pasting from a word processor', () => {
       { kind: 'paragraph', text: text('One') },
       { kind: 'paragraph', text: text('Two') },
     ])
+  })
+})
+
+describe('pasting pictures', () => {
+  const withPictures = (html: string) => {
+    const told: [string, RemotePicture][] = []
+    let n = 0
+    const blocks = blocksOfPaste(
+      read(parseFragment(html)),
+      () => `block${++n}`,
+      (id, picture) => told.push([id, picture]),
+    )
+    return { blocks, told }
+  }
+  it('keeps a place for each that lies elsewhere, after what it stood in, and says where it lies', () => {
+    const { blocks, told } = withPictures(
+      '<p>Before <img src="https://pictures.example/a.png" alt="A boat"> it</p><figure><img src="http://pictures.example/b.png"><figcaption>Said</figcaption></figure><p>After</p>',
+    )
+    expect(blocks.map(({ kind }) => kind)).toEqual(['paragraph', 'picture', 'picture', 'paragraph', 'paragraph'])
+    expect(blocks[1]).toMatchObject({ media: null, alt: '', caption: [] })
+    expect(told).toEqual([
+      [blocks[1]!.id, { address: 'https://pictures.example/a.png', alt: 'A boat' }],
+      [blocks[2]!.id, { address: 'http://pictures.example/b.png', alt: '' }],
+    ])
+    for (const block of blocks) expect(blockSchema.safeParse(block).success).toBe(true)
+  })
+  it('keeps none for what lies nowhere, for marks and counters, and for the icons of a page', () => {
+    expect(withPictures('<p>A<img src="data:image/png;base64,AAAA"><img src="file:///c/a.png"><img alt="x"></p>').told).toEqual([])
+    expect(withPictures('<p>A<img src="https://count.example/x" width="1" height="1"></p>').told).toEqual([])
+    expect(withPictures('<p><img src="https://icons.example/x.png"></p>'.repeat(50)).told).toHaveLength(20)
   })
 })
 

@@ -89,7 +89,7 @@ test('what is pasted from a word processor becomes our blocks, and what was arou
       'text/html',
       `<html><body><!--StartFragment--><h1 style='mso-x:y'>Fares 2027</h1><p class=MsoNormal>A car costs <b>252 kroner</b>.<o:p></o:p></p>
        <p class=MsoListParagraph style='mso-list:l0 level1 lfo1'><span style='mso-list:Ignore'>·&nbsp;</span>Bags<o:p></o:p></p>
-       <table><tr><th>Port</th><th>Car</th></tr><tr><td>Vessa</td><td>252</td></tr></table><script>window.pasted = true</script><!--EndFragment--></body></html>`,
+       <table><tr><th>Port</th><th>Car</th></tr><tr><td>Vessa</td><td>252</td></tr></table><p><img src="https://pictures.example/boat.png" alt="A boat"></p><script>window.pasted = true</script><!--EndFragment--></body></html>`,
     )
     data.setData('text/plain', 'Fares 2027')
     document.activeElement!.dispatchEvent(new ClipboardEvent('paste', { clipboardData: data, bubbles: true, cancelable: true }))
@@ -98,9 +98,14 @@ test('what is pasted from a word processor becomes our blocks, and what was arou
     page
       .getByRole('group', { name: /, block \d+ of/ })
       .evaluateAll((all) => all.map((one) => one.getAttribute('aria-label')!.split(',')[0]))
-  await expect.poll(names).toEqual(['Paragraph', 'Heading', 'Paragraph', 'List', 'Table', 'Paragraph'])
+  await expect.poll(names).toEqual(['Paragraph', 'Heading', 'Paragraph', 'List', 'Table', 'Picture', 'Paragraph'])
   await expect(page.getByRole('group', { name: /block 1 of/ })).toContainText('Before.')
-  await expect(page.getByRole('group', { name: /block 6 of/ })).toContainText('After.')
+  await expect(page.getByRole('group', { name: /block 7 of/ })).toContainText('After.')
+  // Its picture lies elsewhere: it is offered to be fetched, and not fetched unasked.
+  const picture = page.getByRole('group', { name: /^Picture, block 6 of/ })
+  await expect(picture.getByRole('status')).toContainText('had a picture here')
+  await expect(picture.getByLabel('Web address of picture')).toHaveValue('https://pictures.example/boat.png')
+  await expect(picture.getByRole('button', { name: 'Fetch from this address' })).toBeEnabled()
   await expect(page.getByRole('group', { name: /block 3 of/ }).locator('strong')).toHaveText('252 kroner')
   expect(await page.evaluate(() => 'pasted' in window)).toBe(false)
   await page.keyboard.press('Escape')

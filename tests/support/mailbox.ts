@@ -35,6 +35,10 @@ export async function openMailbox(): Promise<Mailbox> {
       }, done)
     },
   })
+  // An office that is ended while it sends a mail leaves its connection as it is.
+  server.on('error', (error: NodeJS.ErrnoException) => {
+    if (error.code !== 'ECONNRESET') throw error
+  })
   await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve))
   const { port } = server.server.address() as AddressInfo
   return {

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { Crop, ImagePlus, Images, Trash2 } from 'lucide-vue-next'
+import type { RemotePicture } from '~~/core/content/paste'
 import type { PictureValue } from '~~/core/content/fields'
 import { fitOf, picturePath, SLOTS, widthsOf, type MediaView, type Slot } from '~~/core/render/picture'
 import type { Refs } from '~~/core/render/text'
@@ -12,7 +13,16 @@ const CropDialog = lazily(() => import('./CropDialog.vue'))
 const MediaDialog = lazily(() => import('./MediaDialog.vue'))
 
 /** A picture: dropped, pasted, picked or chosen, cut to its place, with its alternative text or the word that it only decorates. */
-const props = defineProps<{ value: PictureValue | null; refs: Refs; locked: boolean; label: string; slotName: Slot; compact?: boolean }>()
+const props = defineProps<{
+  value: PictureValue | null
+  refs: Refs
+  locked: boolean
+  label: string
+  slotName: Slot
+  compact?: boolean
+  /** A picture elsewhere that it can be fetched from. */
+  remote?: RemotePicture | undefined
+}>()
 const emit = defineEmits<{ change: [value: PictureValue | null]; media: [media: MediaView] }>()
 const notices = useNotices()
 const over = ref(false)
@@ -43,7 +53,7 @@ const fitWords = computed(() => {
 /** Puts another picture in; what it shows must be said anew, and where to look is its own. */
 function put(added: MediaView) {
   emit('media', added)
-  emit('change', { media: added.id, alt: props.value?.alt ?? '', decorative: false })
+  emit('change', { media: added.id, alt: props.value?.alt ?? props.remote?.alt ?? '', decorative: false })
 }
 async function add(run: () => Promise<MediaView>) {
   busy.value = true
@@ -62,7 +72,7 @@ function cropped(part: MediaView, focus: PictureValue['focus']) {
   const { focus: _, ...value } = props.value
   emit('change', { ...value, media: part.id, ...(focus ? { focus } : {}) })
 }
-const address = ref('')
+const address = ref(props.remote?.address ?? '')
 const fromAddress = () => address.value.trim() && add(() => api('POST', '/media/from-address', { body: { url: address.value.trim() } }))
 
 async function take(files: FileList | null | undefined) {
@@ -124,6 +134,7 @@ async function take(files: FileList | null | undefined) {
         <Images class="size-4" aria-hidden="true" />{{ say.chooseFromOurPictures }}
       </button>
     </form>
+    <p v-if="remote && !value && !locked" class="mt-1 text-lamp" role="status">{{ say.itWasPastedFetchIt }}</p>
     <MediaDialog
       v-if="choosing"
       sort="picture"

@@ -39,7 +39,13 @@ const found = computed(() => {
     return parts.every((part) => words.includes(part))
   })
 })
-const shown = computed(() => found.value.slice(0, MOST_SHOWN))
+/** What begins with the letters comes first: it is what Enter takes. */
+const shown = computed(() => {
+  const letters = plain(typed.value.trim())
+  const begins = ({ name }: Choice) => plain(name).startsWith(letters)
+  const best = letters ? [...found.value.filter(begins), ...found.value.filter((choice) => !begins(choice))] : found.value
+  return best.slice(0, MOST_SHOWN)
+})
 const said = computed(() => {
   // Whether something was found elsewhere, or did not load, is for who asked there to say.
   if (!found.value.length && props.searched) return ''

@@ -52,3 +52,5 @@ export const sharpOnEveryScreen = 'sharp on every screen'
 export const enoughButSoftOnTheSharpestScreens = 'enough, but soft on the sharpest screens'
 export const tooSmallItWillLookSoft = 'too small, it will look soft'
 export const pictureIsTooLarge = (name: Said, count: Said) => `“${name}” has ${count} MB; a picture has at most 5 MB.`
+export const itWasPastedFetchIt =
+  'What was pasted had a picture here. Fetch it from its address, if you may use it, or take the block away.'

@@ -2,6 +2,7 @@
 import type { Block } from '~~/core/blocks/blocks'
 import type { Refs } from '~~/core/render/text'
 import type { MediaView } from '~~/core/render/picture'
+import { remotePictureOf } from '~/editor/pasted'
 import RichText from '~/editor/RichText.vue'
 import PictureDrop from '~/components/form/PictureDrop.vue'
 import * as say from '~~/core/words/office/blocks'
@@ -20,6 +21,7 @@ const change = (part: Partial<PictureBlock>) => emit('change', { ...props.block,
       :locked="locked || !mayAdd"
       :label="say.picture"
       slot-name="text"
+      :remote="remotePictureOf(block.id)"
       @change="change($event ? { media: $event.media, alt: $event.alt, decorative: $event.decorative } : { media: null })"
       @media="emit('media', $event)"
     />
