@@ -41,7 +41,7 @@ onBeforeUnmount(site.stopListening)
       say.skipToThePlace
     }}</a>
     <header
-      class="flex h-13 shrink-0 items-stretch gap-2 border-b border-line bg-sheet px-5 max-lg:h-auto max-lg:flex-wrap max-lg:py-1 short:h-10 short:flex-nowrap short:py-0"
+      class="flex h-13 shrink-0 items-stretch gap-2 border-b border-line bg-sheet px-5 max-lg:h-auto max-lg:flex-wrap max-lg:py-1 short:h-10 short:max-lg:px-3 short:flex-nowrap short:py-0"
     >
       <NuxtLink
         to="/office"
@@ -79,7 +79,7 @@ onBeforeUnmount(site.stopListening)
         >
       </nav>
       <div
-        class="ml-auto flex min-w-0 items-center gap-4 max-lg:ml-0 max-lg:w-full max-lg:justify-between short:max-lg:ml-auto short:max-lg:w-auto short:max-lg:gap-2"
+        class="ml-auto flex min-w-0 items-center gap-4 max-lg:ml-0 max-lg:w-full max-lg:justify-between short:max-lg:ml-auto short:max-lg:w-auto short:max-lg:gap-1"
       >
         <CommandField />
         <SiteClock />

@@ -1,3 +1,4 @@
+import { AxeBuilder } from '@axe-core/playwright'
 import { expect, test } from '@playwright/test'
 import { firstCodeOf, startServer } from '../support/server'
 import { choose, pageOf } from './office'
@@ -71,6 +72,20 @@ test('a site begins with nothing: its first steward, a colleague who comes by a 
   await page.goto('/')
   await expect(page.getByRole('link', { name: 'We are here' })).toBeVisible()
   await expect(page.getByRole('heading', { level: 1 })).toHaveText('Small Harbour')
+  // What was chosen at the start is changed later; what is planned is shown before.
+  await page.goto('/office/site')
+  await page.getByRole('button', { name: 'Change the time zone' }).click()
+  await choose(page, 'Time zone', 'Lisbon')
+  await expect(page.getByText('Nothing is planned, so no moment changes.')).toBeVisible()
+  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([])
+  await page.getByRole('button', { name: 'Go by the clock of Lisbon' }).click()
+  await expect(page.getByText('Europe/Lisbon')).toBeVisible()
+  await page.getByRole('button', { name: 'Change the language' }).click()
+  await choose(page, 'Language', 'German')
+  await page.getByRole('dialog').getByRole('button', { name: 'Save' }).click()
+  await expect(page.getByText('The site’s own words are in German now')).toBeVisible()
+  await page.goto('/')
+  await expect(page.getByRole('heading', { name: 'Neueste Beiträge' })).toBeVisible()
   await page.context().close()
   await server.stop()
 })

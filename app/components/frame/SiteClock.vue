@@ -28,7 +28,7 @@ const next = computed(() => {
 <template>
   <div
     v-if="site.site"
-    class="w-38 shrink-0 text-small leading-tight short:max-lg:w-30 short:max-lg:shrink"
+    class="w-38 shrink-0 text-small leading-tight short:max-lg:w-26 short:max-lg:min-w-0 short:max-lg:overflow-hidden short:max-lg:shrink"
     :title="fullIn(site.now.toISOString(), zone)"
   >
     <p>

@@ -295,7 +295,7 @@ onMounted(() =>
     <div
       v-else
       class="grid min-h-0 flex-1 max-md:block max-md:overflow-y-auto"
-      :class="[columns, besides && 'max-md:pb-24']"
+      :class="columns"
       :style="
         view === 'side' ? { gridTemplateColumns: pageOfItsOwn ? `minmax(0, ${share}fr) 9px minmax(0, ${100 - share}fr)` : '1fr' } : {}
       "
@@ -412,6 +412,7 @@ onMounted(() =>
       </div>
     </div>
 
+    <div id="desk-foot" />
     <PinDialog v-if="notes.asked.value" :asked="notes.asked.value" :notes="notes" @close="notes.asked.value = null" />
     <FindDialog
       v-if="finding"

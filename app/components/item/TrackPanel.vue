@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import { Menu, MenuButton, MenuItem } from '@headlessui/vue'
+import { useMediaQuery } from '@vueuse/core'
 import MenuList from '~/components/form/MenuList.vue'
 import { NoteThread } from './noteParts'
 import { Ellipsis } from 'lucide-vue-next'
@@ -44,6 +45,7 @@ const props = defineProps<{
 const emit = defineEmits<{ mend: [field: string] }>()
 const beside = computed(() => props.more.filter((action) => action.beside))
 const behind = computed(() => props.more.filter((action) => !action.beside))
+const narrow = useMediaQuery('(max-width: 767px)')
 const site = useSite()
 const zone = computed(() => site.zone)
 const short = (at: string) => shortIn(at, zone.value, site.now)
@@ -210,31 +212,31 @@ const dot = (done: boolean, now: boolean) =>
         <Suspense><ReceiptCard :item="page.id" :version="`${page.live?.version} ${page.live?.path} ${page.onSite}`" /></Suspense>
       </li>
     </ol>
-    <!-- In a small window it stays within reach of a thumb, whatever is read. -->
-    <div
-      class="border-t border-line bg-paper px-4 py-3.5 max-md:fixed max-md:inset-x-0 max-md:bottom-0 max-md:z-20 max-md:py-2.5 short:max-md:py-1"
-    >
-      <div class="flex gap-2">
-        <button v-if="main" class="button-main flex-1" :disabled="!!main.why" @click="main.run()">{{ main.name }}</button>
-        <Menu v-if="behind.length" as="div" class="menu-place">
-          <MenuButton class="button" :aria-label="say.moreActions"><Ellipsis class="size-4" /></MenuButton>
-          <MenuList class="w-64 py-1">
-            <MenuItem v-for="action in behind" :key="action.id" v-slot="{ active }" :disabled="!!action.why"
-              ><button
-                class="block w-full px-3 py-1.5 text-left"
-                :class="[active && 'bg-deep', action.why && 'text-soft']"
-                @click="action.run()"
+    <!-- In a narrow window it stands at the foot of the window, within reach of a thumb, whatever is read. -->
+    <Teleport defer to="#desk-foot" :disabled="!narrow">
+      <div class="border-t border-line bg-paper px-4 py-3.5 max-md:py-2 short:max-md:py-1">
+        <div class="flex gap-2">
+          <button v-if="main" class="button-main flex-1" :disabled="!!main.why" @click="main.run()">{{ main.name }}</button>
+          <Menu v-if="behind.length" as="div" class="menu-place">
+            <MenuButton class="button" :aria-label="say.moreActions"><Ellipsis class="size-4" /></MenuButton>
+            <MenuList class="w-64 py-1">
+              <MenuItem v-for="action in behind" :key="action.id" v-slot="{ active }" :disabled="!!action.why"
+                ><button
+                  class="block w-full px-3 py-1.5 text-left"
+                  :class="[active && 'bg-deep', action.why && 'text-soft']"
+                  @click="action.run()"
+                >
+                  {{ action.name }}<span v-if="action.why" class="block text-small">{{ action.why }}</span>
+                </button></MenuItem
               >
-                {{ action.name }}<span v-if="action.why" class="block text-small">{{ action.why }}</span>
-              </button></MenuItem
-            >
-          </MenuList>
-        </Menu>
+            </MenuList>
+          </Menu>
+        </div>
+        <button v-for="action in beside" :key="action.id" class="button mt-2 w-full" @click="action.run()">{{ action.name }}</button>
+        <p v-if="main?.why" class="mt-2 text-body">{{ main.why }}</p>
+        <p v-if="!main" class="text-body text-soft">{{ say.nothingToDoHereForYouNow }}</p>
       </div>
-      <button v-for="action in beside" :key="action.id" class="button mt-2 w-full" @click="action.run()">{{ action.name }}</button>
-      <p v-if="main?.why" class="mt-2 text-body">{{ main.why }}</p>
-      <p v-if="!main" class="text-body text-soft">{{ say.nothingToDoHereForYouNow }}</p>
-    </div>
+    </Teleport>
   </div>
 </template>
 
