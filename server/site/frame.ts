@@ -2,7 +2,7 @@ import { kindsThat } from '../../core/kinds/kinds'
 import { menuTree, type MenuNode, type TreePage } from '../../core/tree/menu'
 import type { Bar, SiteView } from '../../core/render/page'
 import type { Fields } from '../../core/content/fields'
-import type { LiveData } from '../../core/journal/actions'
+import { isStale, type LiveData } from '../../core/journal/actions'
 import type { JournalRow } from '../../core/journal/chain'
 import type { SiteEntry } from '../../core/plan/entry'
 import type { SiteRow } from '../store/sites'
@@ -78,9 +78,9 @@ export class FrameSource {
 
   /** Forgets the frame where rows of the journal make it stale. */
   invalidate(rows: JournalRow[]): void {
-    for (const { data } of rows) {
+    for (const { action, data } of rows) {
       const touched = (data as LiveData | null)?.touched ?? []
-      if (touched.includes('tree') || touched.includes('settings')) this.frame = undefined
+      if (isStale(action, 'frame') || touched.includes('tree') || touched.includes('settings')) this.frame = undefined
     }
   }
 }
