@@ -7,6 +7,7 @@ import { hasQuote } from '~~/core/content/quote'
 import type { Refs } from '~~/core/render/text'
 import type { MediaView } from '~~/core/render/picture'
 import BlockBody from './blocks/BlockBody.vue'
+import ChosenBlocksBar from './ChosenBlocksBar.vue'
 import InsertMenu from './InsertMenu.vue'
 import { NoteThread, PinnedNotes } from './noteParts'
 import { api } from '~/composables/api'
@@ -27,7 +28,6 @@ import * as common from '~~/core/words/office/common'
 import * as say from '~~/core/words/office/item'
 
 // Only the block in hand has its tools.
-const ChosenBlocksBar = lazily(() => import('./ChosenBlocksBar.vue'))
 const BlockMenu = lazily(() => import('./BlockMenu.vue'))
 const BlockTimesDialog = lazyDialog(() => import('./BlockTimesDialog.vue'))
 
