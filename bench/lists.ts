@@ -69,6 +69,15 @@ const QUERIES: Stated[] = [
   { q: 'kind:post', where: is('kind', 'post'), walk: is('+kind', 'post'), sort: '-words', order: 'words DESC, n DESC' },
   { q: 'timetable', where: 'n IN (SELECT rowid FROM listed_title WHERE listed_title MATCH \'"timetable"*\')' },
   { q: 'text:"the quay"', where: 'n IN (SELECT rowid FROM listed_text WHERE listed_text MATCH \'"the quay"\')' },
+  {
+    q: `went-live:${day(30)}..`,
+    where: `n IN (SELECT p.n FROM pair p WHERE (SELECT max(from_at) FROM live_interval l WHERE l.item_id = p.item_id) >= '${new Date(Date.parse(`${day(30)}T00:00+01:00`)).toISOString()}')`,
+  },
+  {
+    q: 'edition:"Simpler words"',
+    where:
+      "n IN (SELECT p.n FROM planned_event e JOIN pair p ON p.item_id = e.item_id WHERE e.edition_id = (SELECT id FROM edition WHERE name = 'Simpler words'))",
+  },
   { q: 'draft:draft or draft:returned not has:owner', where: `(${is('draft', 'draft')} OR ${is('draft', 'returned')} AND owner IS NULL)` },
 ]
 

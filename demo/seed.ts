@@ -29,6 +29,7 @@ import { changeEdition, makeEdition, putEditionLive } from '../server/services/p
 import { addEntries } from '../server/services/planning/editionEntries'
 import { plan, setEmbargo } from '../server/services/planning/events'
 import { putLiveNow, rollBack, withdraw } from '../server/services/publishing/publishing'
+import { makeRedirect } from '../server/services/site/redirects'
 import { addSection } from '../server/services/site/sections'
 import { firstStart } from '../server/services/site/sites'
 import { itemById } from '../server/store/items'
@@ -664,6 +665,16 @@ class Story {
       await this.clear('bea', vessel)
       await setEmbargo(this.office, await this.as('idris'), vessel.item, on(6, '12:00'))
       await plan(this.office, await this.as('idris'), vessel.item, { kind: 'put-live', draft: vessel.draft, ...on(6, '12:30') })
+    })
+    this.later(t - 20 * DAY, async () => {
+      const idris = await this.as('idris')
+      for (const [from, to, code, note] of [
+        ['/boats', `item:${this.refs.get('timetables')!}`, 302, 'for the posters on the quays'],
+        ['/bikes', `item:${this.refs.get('bicycles')!}`, 301, 'printed on the racks'],
+        ['/old-site/*', '/archive', 301, 'links to the site before this one'],
+        ['/rover-ticket', null, 410, 'not sold any more'],
+      ] as const)
+        await makeRedirect(this.office, idris, { from, to, code, note })
     })
     this.later(t - 14 * DAY, async () => {
       const maren = await this.as('liv')

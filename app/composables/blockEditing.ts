@@ -1,7 +1,7 @@
 import { moveChosen, putBack } from '~~/core/content/arrange'
 import { blockWord, emptyBlock, type Block, type BlockKind } from '~~/core/blocks/blocks'
 import { joinWithBefore, pasteInto, splitBlock, type Typed } from '~~/core/content/splitJoin'
-import { leaveList, turnAsTyped, turnBlocks, type Turn } from '~~/core/content/turn'
+import { isWritten, leaveList, turnAsTyped, turnBlocks, type Turn } from '~~/core/content/turn'
 import type { Text } from '~~/core/content/inline'
 import type { Refs } from '~~/core/render/text'
 import { readyFor } from '~/components/item/blocks/registry'
@@ -33,8 +33,7 @@ export interface BlocksAtHand {
   write: (id: string, at: Place) => void
 }
 
-/** Kinds whose whole is a text, and kinds without any words. */
-const WRITTEN = new Set<BlockKind>(['paragraph', 'heading', 'quote', 'list'])
+/** Kinds without any words. */
 const WORDLESS = new Set<BlockKind>(['divider'])
 
 /** A block that is always shown. */
@@ -53,7 +52,7 @@ export function useBlockEditing(list: BlocksAtHand) {
   /** Puts the cursor into a block: into its text, or its first field; `false` where it has nothing to write in. */
   async function open(block: Block, at: Place = 'end'): Promise<boolean> {
     if (WORDLESS.has(block.kind)) return false
-    if (!WRITTEN.has(block.kind)) return focusFirst(frame(block.id)!)
+    if (!isWritten(block)) return focusFirst(frame(block.id)!)
     list.write(block.id, at)
     await nextTick()
     return true
@@ -177,6 +176,7 @@ export function useBlockEditing(list: BlocksAtHand) {
     split,
     paste,
     joinBack,
+    takeToAnother,
     turn,
     turnTyped,
     leaveBelow,

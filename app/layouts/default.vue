@@ -27,6 +27,7 @@ const isHere = (path: string) =>
     : route.path.startsWith(path) ||
       (path === '/office/content' && /^\/office\/(items|bin|labels|replace)/.test(route.path)) ||
       (path === '/office/calendar' && /^\/office\/(editions|moment)/.test(route.path)) ||
+      (path === '/office/site' && /^\/office\/(banners|addresses)/.test(route.path)) ||
       (path === '/office/people' && route.path.startsWith('/office/routes'))
 
 const wayTo = useReturning(PLACES)

@@ -66,6 +66,8 @@ export const useSite = defineStore('site', () => {
       const row = JSON.parse((event as MessageEvent<string>).data) as { item: string | null; person: string | null; action: string }
       lastItem.value = row
       news.value++
+      // Moments are shown and picked on its clock: it is not waited for until the next look.
+      if (row.action.startsWith('site.')) void refresh()
     })
     source.onerror = refresh
     source.onopen = () => (line.value = 'fine')

@@ -80,7 +80,9 @@ const changesOwnAccounts = (before: Rights, after: Rights, person: string): bool
 
 /** That nobody changes their own rights, with who could do it instead. */
 export function ownRights(rights: Rights, by: string, change: 'raise' | 'change', at?: string): Reason {
-  const others = whoMay(rights, 'people.change', null, MOST_ASKED + 1).filter((name) => name !== rights.people.get(by)?.name)
+  const others = [...rights.people].flatMap(([id, { name }]) =>
+    personBehind(rights, id) !== personBehind(rights, by) && grantFor(rights, id, 'people.change', null) ? name : [],
+  )
   return reason('own-rights', { change, stewards: listed(others.slice(0, MOST_ASKED), 'or'), ...(at === undefined ? {} : { at }) })
 }
 const MOST_ASKED = 3

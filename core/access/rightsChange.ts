@@ -1,4 +1,5 @@
 import { dateWords } from '../time/words'
+import { counted } from '../words/counted'
 import type { GateName, Grant, Rights } from './rights'
 import { VERBS, type Verb } from './verbs'
 
@@ -97,7 +98,7 @@ export function changeWords(change: RightsChange, rights: Rights): string {
         'none',
       )}`
     case 'deputy':
-      return `${person(change.deputy)} stands in for ${person(change.absent)} from ${dateWords(change.from.slice(0, 10), 'en-GB', 'short')} to ${dateWords(change.to.slice(0, 10), 'en-GB', 'short')}, at ${change.gates === null ? 'all gates' : `${change.gates.length} gates`}`
+      return `${person(change.deputy)} stands in for ${person(change.absent)} from ${dateWords(change.from.slice(0, 10), 'en-GB', 'short')} to ${dateWords(change.to.slice(0, 10), 'en-GB', 'short')}, at ${change.gates === null ? 'all gates' : counted(change.gates.length, 'gate')}`
     case 'section':
       return change.parent === null
         ? `Place the section ${section(change.section)} at the top`

@@ -6,6 +6,8 @@ import { editSchema } from '../content/edits'
 import { FIELDS, labelOf, type FieldName } from '../content/fields'
 
 const id = z.string().max(60)
+/** The event that had been cancelled for an edition, and is planned again without it. */
+const resumes = id.nullable().default(null)
 const note = z.string().max(200).nullable()
 const name = z.enum(Object.keys(FIELDS) as [FieldName, ...FieldName[]])
 
@@ -14,7 +16,7 @@ const backShapes = [
   z.strictObject({ do: z.literal('discard'), draft: id, version: id }),
   z.strictObject({ do: z.literal('pull-out'), draft: id, version: id }),
   z.strictObject({ do: z.literal('cancel'), event: id }),
-  z.strictObject({ do: z.literal('take-out'), edition: id, event: id }),
+  z.strictObject({ do: z.literal('take-out'), edition: id, event: id, resumes }),
   z.strictObject({ do: z.literal('live-again'), version: id, now: id.nullable() }),
 ] as const
 
@@ -29,7 +31,13 @@ export const actionSchema = z.discriminatedUnion('do', [
   z.strictObject({ do: z.literal('become'), kind: z.enum(KIND_NAMES), from: z.enum(KIND_NAMES).optional() }),
   z.strictObject({ do: z.literal('send'), note: z.string().max(2_000) }),
   z.strictObject({ do: z.literal('put-live') }),
-  z.strictObject({ do: z.literal('schedule'), date: z.iso.date(), time: z.string().regex(/^\d{2}:\d{2}$/) }),
+  z.strictObject({
+    do: z.literal('schedule'),
+    date: z.iso.date(),
+    time: z.string().regex(/^\d{2}:\d{2}$/),
+    /** The zone of the clock that it was picked on. */
+    zone: z.string().max(60).optional(),
+  }),
   z.strictObject({ do: z.literal('gather'), edition: id }),
   z.strictObject({ do: z.literal('withdraw'), from: id.optional() }),
   /** Edits of one version, and of no later one, gathered with others in an edition, which is begun where it is not there yet. */
@@ -42,7 +50,7 @@ export const actionSchema = z.discriminatedUnion('do', [
       .max(MAX_BLOCKS + 100),
     into: z.strictObject({ edition: z.uuid(), name: nameSchema(120) }).nullable(),
     /** The entry of an edition that is taken out with it, where this takes a rewrite back. */
-    out: z.strictObject({ edition: id, event: id }).optional(),
+    out: z.strictObject({ edition: id, event: id, resumes }).optional(),
   }),
   z.strictObject({ do: z.literal('bin') }),
   z.strictObject({ do: z.literal('restore') }),

@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { plain, type Text } from '../content/inline'
 import { spansOf } from '../content/table'
 import { esc } from '../render/escape'
-import { siteWords } from '../words/site/siteWords'
+import { blockWords } from '../words/site/blockWords'
 import { renderText } from '../render/text'
 import { line, textAt, type BlockDefinition, type BlockOf } from './definition'
 
@@ -87,6 +87,6 @@ export const table: BlockDefinition<'table', typeof shape> = {
     const rows = block.rows.map(row)
     const head = columnHeads && rows.length ? `<thead>${rows.shift()}</thead>` : ''
     const caption = block.caption ? `<caption>${esc(block.caption)}</caption>` : ''
-    return `<div class="table" tabindex="0" role="group" aria-label="${esc(block.caption || siteWords(refs.language).table)}"><table>${caption}${head}<tbody>${rows.join('')}</tbody></table></div>`
+    return `<div class="table" tabindex="0" role="group" aria-label="${esc(block.caption || blockWords(refs.language).table)}"><table>${caption}${head}<tbody>${rows.join('')}</tbody></table></div>`
   },
 }

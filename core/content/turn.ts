@@ -9,7 +9,8 @@ export const TURNS = ['paragraph', 'heading-2', 'heading-3', 'heading-4', 'dots'
 export type Turn = (typeof TURNS)[number]
 
 type Written = Extract<Block, { kind: 'paragraph' | 'heading' | 'list' | 'quote' }>
-const isWritten = (block: Block): block is Written => ['paragraph', 'heading', 'list', 'quote'].includes(block.kind)
+/** Whether the whole of a block is a text. */
+export const isWritten = (block: Block): block is Written => ['paragraph', 'heading', 'list', 'quote'].includes(block.kind)
 
 /** What a block is now; `null` where it is not a text that can be turned into another. */
 export function turnOf(block: Block): Turn | null {

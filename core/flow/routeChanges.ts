@@ -1,3 +1,4 @@
+import { counted } from '../words/counted'
 import { listed } from '../words/listed'
 import type { Gate, Route } from './route'
 
@@ -15,7 +16,9 @@ function gateChanges(before: Gate, after: Gate, guards: (gate: Gate) => string):
       : [after.authorsMayClear ? 'may be cleared by its writer' : 'needs someone who did not write it']),
     ...(same([before.about, before.when], [after.about, after.when]) ? [] : ['applies to other changes']),
     ...(same(before.checks, after.checks) ? [] : ['asks for other checks']),
-    ...(same(before.deadline, after.deadline) ? [] : [after.deadline ? `is due within ${after.deadline.hours} hours` : 'has no deadline']),
+    ...(same(before.deadline, after.deadline)
+      ? []
+      : [after.deadline ? `is due within ${counted(after.deadline.hours, 'hour')}` : 'has no deadline']),
     ...(same([before.covers, before.each, before.section], [after.covers, after.each, after.section]) ? [] : ['counts otherwise']),
   ]
 }

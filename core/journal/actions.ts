@@ -100,6 +100,9 @@ export const ACTIONS = {
   'edition.live': { words: 'put an edition live', group: 'readers', told: false, stale: ['editions'] },
   'edition.held': { words: 'held back an edition', group: 'times', told: false, stale: ['editions'] },
   'edition.skipped': { words: 'passed over an edition, as it was late', group: 'times', told: false, stale: ['editions'] },
+  'redirect.made': { words: 'redirected an address', group: 'readers', told: false, stale: [] },
+  'redirect.changed': { words: 'changed a redirect', group: 'readers', told: false, stale: [] },
+  'redirect.ended': { words: 'ended a redirect', group: 'readers', told: false, stale: [] },
   'share.made': { words: 'shared a link', group: 'links', told: false, stale: [] },
   'share.ended': { words: 'ended a shared link', group: 'links', told: false, stale: [] },
   'calendar.feed-made': { words: 'made an address of the calendar', group: 'links', told: false, stale: [] },
@@ -332,6 +335,12 @@ interface RightsChanged {
 interface Named {
   name: string
 }
+interface OfRedirect {
+  redirect: string
+  from: string
+  code: number
+  to: string | null
+}
 interface OfEdition extends Named {
   edition: string
 }
@@ -439,6 +448,9 @@ export interface JournalData {
   'edition.live': OfEdition & { at: string; planned: string | null; entries: number }
   'edition.held': OfEdition & { planned: string | null } & Because
   'edition.skipped': OfEdition & { planned: string | null }
+  'redirect.made': OfRedirect
+  'redirect.changed': OfRedirect & { was: { from: string; code: number; to: string | null } }
+  'redirect.ended': OfRedirect
   'share.made': { link: string; until: string; draft?: string; at?: string | null; edition?: string }
   'share.ended': { link: string }
   'calendar.feed-made': null

@@ -61,6 +61,13 @@ const ruleFacts = (data: Data, { rights, route }: FactNames): string =>
     )
     .join('; ')
 
+const led = ({ from, to, code }: Data) => `${text(from)} ${to ? `to ${text(to)}` : 'is gone'} (${text(code)})`
+/** Where an address leads by hand, and led before. */
+function redirectFacts(data: Data): string {
+  const was = data.was as Data | undefined
+  return was ? `${led(data)}, before ${led(was)}` : led(data)
+}
+
 /**
  * What a row of the journal tells beside who, what and of which item, in words: whom it is about, what was given or changed, since
  * or until when, and the reason that was given.
@@ -75,6 +82,7 @@ export function journalFacts(action: string, data: Data | null, names: FactNames
     action === 'batch.done' &&
       `${text(data.done)} of ${text(data.total)} done${data.refused ? `, ${text(data.refused)} refused` : ''}${data.stayed ? `, ${text(data.stayed)} so already` : ''}`,
     action === 'site.clock-set' && `${text(data.was)} to ${text(data.zone)}, ${data.stays === 'hours' ? 'hours kept' : 'moments kept'}`,
+    action.startsWith('redirect.') && redirectFacts(data),
     action === 'site.language-set' && `${text(data.was)} to ${text(data.language)}`,
     data.number && `version ${text(data.number)}`,
     text(data.path),

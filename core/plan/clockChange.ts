@@ -11,8 +11,8 @@ export interface ClockMoment {
   fold: 'earlier' | 'later' | null
 }
 
-/** How the hour fell on the new clock: as picked, skipped by a change of clocks (the hour after it is taken), or twice there (the first is taken). */
-export type Fell = 'exact' | 'skipped' | 'twice'
+/** What the hour is on the new clock: as picked, skipped by a change of clocks (the hour after it is taken), or there twice (the first is taken). */
+export type HourThere = 'exact' | 'skipped' | 'twice'
 
 /** Something planned by the clock of `zone`; `end` of a window, which may repeat. */
 export interface PlannedOnClock {
@@ -28,16 +28,16 @@ export interface PlannedOnClock {
 /** What became of it. What keeps its own clock is left as it was. */
 export type OnNewClock =
   | { id: string; keeps: 'own-clock' }
-  | { id: string; keeps: 'site-clock'; start: ClockMoment; end: ClockMoment | null; fell: Fell; past: boolean }
+  | { id: string; keeps: 'site-clock'; start: ClockMoment; end: ClockMoment | null; hour: HourThere; past: boolean }
 
 /** The same hour on the clock of another zone. */
-function hourOn(moment: ClockMoment, zone: string): { moment: ClockMoment; fell: Fell } {
+function hourOn(moment: ClockMoment, zone: string): { moment: ClockMoment; hour: HourThere } {
   const wall = { date: moment.date, time: moment.time, zone }
   const meaning = meaningOf(wall)
-  if (meaning.kind === 'exact') return { moment: { ...moment, at: meaning.instant, fold: null }, fell: 'exact' }
-  if (meaning.kind === 'gap') return { moment: { ...moment, at: instantOf(wall), fold: null }, fell: 'skipped' }
+  if (meaning.kind === 'exact') return { moment: { ...moment, at: meaning.instant, fold: null }, hour: 'exact' }
+  if (meaning.kind === 'gap') return { moment: { ...moment, at: instantOf(wall), fold: null }, hour: 'skipped' }
   const fold = moment.fold ?? 'earlier'
-  return { moment: { ...moment, at: meaning[fold], fold }, fell: moment.fold === null ? 'twice' : 'exact' }
+  return { moment: { ...moment, at: meaning[fold], fold }, hour: moment.fold === null ? 'twice' : 'exact' }
 }
 
 /** The same instant on the clock of another zone. */
@@ -58,10 +58,10 @@ export function onNewClock(
   const { id, zone, start, end, open } = planned
   if (zone !== from || (planned.repeats && stays === 'instants')) return { id, keeps: 'own-clock' }
   if (stays === 'instants')
-    return { id, keeps: 'site-clock', start: instantOn(start, to), end: end && instantOn(end, to), fell: 'exact', past: false }
+    return { id, keeps: 'site-clock', start: instantOn(start, to), end: end && instantOn(end, to), hour: 'exact', past: false }
   const begins = hourOn(start, to)
   const ends = end && hourOn(end, to)
   const next = open && ends ? ends.moment.at : begins.moment.at
-  const fell = begins.fell === 'exact' ? (ends?.fell ?? 'exact') : begins.fell
-  return { id, keeps: 'site-clock', start: begins.moment, end: ends?.moment ?? null, fell, past: next <= now }
+  const hour = begins.hour === 'exact' ? (ends?.hour ?? 'exact') : begins.hour
+  return { id, keeps: 'site-clock', start: begins.moment, end: ends?.moment ?? null, hour, past: next <= now }
 }

@@ -1,7 +1,5 @@
 import { can, type Kind } from '../kinds/kinds'
-import type { Block } from '../blocks/blocks'
 import { isShown } from '../content/shownBlocks'
-import { plain } from '../content/inline'
 import { contentWords, type Content } from '../content/content'
 import type { PictureValue } from '../content/fields'
 import type { MenuNode } from '../tree/menu'
@@ -13,6 +11,7 @@ import { esc, scriptJson } from './escape'
 import { picturePath, renderPicture, widthsOf, SLOTS } from './picture'
 import { THEME_PATH } from './theme'
 import { siteWords, type SiteWords } from '../words/site/siteWords'
+import { searchDescription } from './description'
 
 export interface Link {
   path: string
@@ -157,16 +156,6 @@ ${head.jsonLd ? `<script type="application/ld+json">${scriptJson(head.jsonLd)}</
 <footer${lang}><div><p>${esc(site.footer || site.name).replaceAll('\n', '<br>')}</p><p><a href="/posts">${words.allPosts}</a> <a href="/notices">${words.notices}</a> <a href="/archive">${words.archive}</a> <a href="/feed.xml">${words.feed}</a></p></div></footer>
 </body></html>`
 }
-
-const firstWords = (body: Block[]): string => {
-  const paragraph = body.find((block) => block.kind === 'paragraph' && !block.window)
-  const text = paragraph?.kind === 'paragraph' ? plain(paragraph.text) : ''
-  return text.length > 155 ? `${text.slice(0, 150).replace(/\s+\S*$/, '')} …` : text
-}
-
-/** The description search engines are given: the item's own, else its summary, else its first words. */
-export const searchDescription = (content: Content): string =>
-  content.fields.searchDescription || content.fields.summary || firstWords(content.body)
 
 const linkList = (links: Link[]) => links.map((link) => `<a href="${esc(link.path)}">${esc(link.title)}</a>`).join(', ')
 

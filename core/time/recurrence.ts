@@ -277,6 +277,10 @@ export function ruleWords(rule: Recurrence): string {
       ? ` on day ${list(rule.byMonthDay.map(String))}`
       : ''
   const end =
-    rule.count !== null ? `, ${rule.count} times` : rule.until !== null ? `, until ${dateWords(rule.until, 'en-GB', 'short')}` : ''
+    rule.count !== null
+      ? `, ${rule.count === 1 ? 'once' : `${rule.count} times`}`
+      : rule.until !== null
+        ? `, until ${dateWords(rule.until, 'en-GB', 'short')}`
+        : ''
   return `${often}${days}${end}`
 }

@@ -80,7 +80,7 @@ export const RULE_REASONS = {
   'linked-from': ({ title }: { title: string }) => `“${title}” links to it`,
   many: ({ count, what }: { count: number; what: string }) => `${count} ${what} on one page are a lot; could some go elsewhere?`,
   'more-than-planned': ({ count, planned, what }: { count: number; planned: number; what: string }) =>
-    `${count} ${what}; this place is planned for ${planned}`,
+    `${count} ${what}; this place is meant for ${planned}`,
   'no-body': ({ kinds }: { kinds: string }) => `${kinds} have no blocks`,
   'not-cleared': ({ what, waits }: { what: keyof typeof NOT_CLEARED; waits?: string }) =>
     `${NOT_CLEARED[what]}${waits ? `. It waits for ${waits}` : ''}`,
@@ -115,6 +115,14 @@ export const RULE_REASONS = {
       : `No role allows anyone to ${VERBS[verb]} ${place}`,
   'roles-circle': 'These roles would include each other in a circle',
   'rule-bad': ({ problem }: { problem: string }) => problem,
+  'redirect-all': 'The front page, and every address at once, cannot lead elsewhere',
+  'redirect-from': 'Write an address on this site, from its first slash on: /winter-boats',
+  'redirect-loop': ({ way }: { way: string }) => `It would lead in a circle: ${way}`,
+  'redirect-star-alone': 'A * in the target needs one in the address: it gets what that stands for',
+  'redirect-stars': 'An address has one * at most, for any letters',
+  'redirect-taken': ({ from }: { from: string }) => `There is a redirect from ${from} already; change that one`,
+  'redirect-to': 'Write an address on this site (/fares) or a web address (https://…)',
+  'redirect-to-missing': 'Say where it leads',
   'search-description-missing': 'It has no search description',
   'segment-form': 'An address segment has small letters a–z, digits, and single hyphens between them',
   'segment-long': ({ most }: { most: number }) => `An address segment has at most ${most} characters`,

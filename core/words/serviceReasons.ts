@@ -47,6 +47,7 @@ const MISSING = {
   calendar: 'There is no such calendar',
   link: 'There is no such link',
   address: 'There is no such address',
+  redirect: 'There is no such redirect; it may have been ended',
   route: 'There is no such route',
   gate: 'There is no such gate',
   section: 'There is no such section',
@@ -224,6 +225,8 @@ export const SERVICE_REASONS = {
   'role-separated': ({ role }: { role: string }) => `“${role}” is kept apart from others by a rule; take it out first`,
   'roles-apart': ({ rule, most }: { rule: string; most: number }) =>
     `“${rule}” lets one person use at most ${most} of these in one session`,
+  'redirect-stars-many': ({ most }: { most: number }) => `At most ${most} redirects have a *; end one first`,
+  'redirects-many': ({ most }: { most: number }) => `At most ${most} addresses are redirected; end some first`,
   'route-unknown': ({ method, path }: { method: string; path: string }) => `There is no ${method} ${path}`,
   'rule-elsewhere': ({ first }: { first: string | null }) =>
     first === null ? 'The rule names no day at all' : `The rule names ${first} first; begin then`,
@@ -253,7 +256,7 @@ export const SERVICE_REASONS = {
   throttled: ({ seconds }: { seconds: number }) => `Too many tries; wait ${seconds} seconds`,
   'time-ahead': 'That moment is not past',
   'time-order': 'The time must end after it begins',
-  'time-passed': 'Its time passed while it was in the bin',
+  'time-passed': 'Its time passed while it was cancelled',
   'time-past': 'That time is past',
   'time-skipped': ({ time, date }: { time: string; date: string }) =>
     `${time} does not exist on ${dateWords(date)}: the clocks go forward then`,
@@ -277,6 +280,7 @@ export const SERVICE_REASONS = {
   'words-gone': 'The words that it is about are no longer there',
   'work-long': ({ seconds }: { seconds: number }) => `This takes longer than ${seconds} seconds; ask for less at once`,
   'work-waits': 'Much is being worked on for you; try again in a moment',
+  'zone-changed': ({ zone }: { zone: string }) => `The site goes by the clock of ${zone} now; look at the time again`,
   'zone-unknown': 'That is no time zone we know',
 } satisfies Record<string, Sentence>
 export type ServiceCode = keyof typeof SERVICE_REASONS

@@ -1,3 +1,4 @@
+import { addresses } from './addresses'
 import { batches } from './batches'
 import { drafts } from './drafts'
 import { items } from './items'
@@ -8,7 +9,7 @@ import { site } from './site'
 import { time } from './time'
 import type { Endpoint } from './endpoint'
 
-const all = [...people, ...site, ...listing, ...batches, ...items, ...drafts, ...time, ...routes]
+const all = [...people, ...site, ...addresses, ...listing, ...batches, ...items, ...drafts, ...time, ...routes]
 
 /** Every route of the API as a type, for what is derived from it. */
 export type Routes = (typeof all)[number]

@@ -13,7 +13,6 @@ import { addFile, addPicture, cropPicture, findMedia, mediaFacts, mustAddMedia }
 import { banners, moveBanner } from '../services/site/banners'
 import { addSection, changeSection, sections } from '../services/site/sections'
 import { changeClock, changeLanguage, clockPreview } from '../services/planning/clockChange'
-import { withHeld } from '../services/planning/troubles'
 import { siteClock, today } from '../services/reviewing/today'
 import { Download, endpoint, openEndpoint, pageLimit } from './endpoint'
 import { withUpload } from './upload'
@@ -59,7 +58,7 @@ export const site = [
     tag: 'site',
     summary: 'The site’s name and clock, and what the person may do on it as a whole',
     answer: answers.site,
-    async run({ office, live, actor, foresight }) {
+    async run({ office, live, actor }) {
       const row = await office.site()
       const frame = row && (await live.frame(row))
       return {
@@ -68,7 +67,7 @@ export const site = [
         language: row?.language ?? 'en',
         may: abilities(actor, null),
         mailIsCaught: mailIsCaught(),
-        ...(await withHeld(foresight, await siteClock(office, SILENT_AFTER_MS, heartbeatOf))),
+        ...(await siteClock(office, SILENT_AFTER_MS, heartbeatOf)),
       }
     },
   }),

@@ -11,14 +11,20 @@ import { may } from '../services/people/access'
 import { previewBack, previewUndo, rollSiteBack, undoEdition } from '../services/planning/goingBack'
 import { siteDifferences } from '../services/planning/momentDifferences'
 import { endShareLink, shareLink, shareLinks } from '../services/planning/shareLinks'
-import { freeMoment, readableTroubles } from '../services/planning/troubles'
+import { freeMoment, heldNext, readableTroubles } from '../services/planning/troubles'
 import { unsentOfEdition } from '../services/reviewing/sending'
 import { Download, endpoint, openEndpoint } from './endpoint'
 import * as answers from './answers/time'
 
 const key = z.string().max(60)
 const id = z.object({ id: key })
-const wall = { date: z.iso.date(), time: z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/), choice: z.enum(['earlier', 'later']).optional() }
+const wall = {
+  date: z.iso.date(),
+  time: z.string().regex(/^([01]\d|2[0-3]):[0-5]\d$/),
+  choice: z.enum(['earlier', 'later']).optional(),
+  /** The zone of the clock that it was picked on: refused where the site goes by another one now. */
+  zone: z.string().max(60).optional(),
+}
 const moment = z.strictObject(wall)
 const late = z.strictObject({ do: z.enum(LATE_WAYS), after: z.int().min(0).max(100_000).default(0) })
 const rule = z.string().max(300)
@@ -251,6 +257,14 @@ export const time = [
     body: z.strictObject({ event: key.optional(), edition: key.optional(), at: instant.nullable() }),
     answer: z.strictObject({ come: z.array(answers.trouble), go: z.array(answers.trouble) }),
     run: async ({ actor, foresight, body }) => readableTroubles(actor, foresight, { trial: body }),
+  }),
+  endpoint({
+    method: 'GET',
+    path: '/forecast/next',
+    tag: 'time',
+    summary: 'How many of the changes of the next moment would be held back',
+    answer: z.strictObject({ at: z.string(), held: z.number() }).nullable(),
+    run: ({ office, foresight }) => heldNext(office, foresight),
   }),
   endpoint({
     method: 'POST',

@@ -1,10 +1,12 @@
 import { createHash } from 'node:crypto'
 import { normalisePath } from '../../core/address/path'
+import { locationOf } from '../../core/address/redirects'
 import { renderAbsent, type ItemView, type SiteView } from '../../core/render/page'
 import type { SiteEntry } from '../../core/plan/entry'
 import { addressAt } from '../store/live'
 import type { SiteRow } from '../store/sites'
 import type { Office } from '../services/office'
+import { answerByHand } from '../services/site/redirects'
 import { COSTS } from './allowances'
 import { FrameSource, siteView, type Frame } from './frame'
 import { itemView, type Making, type Subject } from './itemView'
@@ -86,9 +88,9 @@ export class LiveSite {
     const view = siteView(frame, origin, this.now())
     if (path === null)
       return this.say(this.store(null, { status: 404, type: HTML, body: renderAbsent(view, 404, '/'), tags: [] }, epoch, frame))
-    if (path !== rawPath && path !== '/') return redirect(path, 308, rawQuery)
+    if (path !== rawPath && path !== '/') return redirect(encodeURI(path), 308, rawQuery)
     const made = await makePage(await this.making(frame), origin, path, query)
-    if (made && 'to' in made) return redirect(made.to, 301)
+    if (made && 'to' in made) return redirect(encodeURI(made.to), 301)
     if (made) {
       // What a search asks for is endless, so it is not kept.
       const key = keyFor(plain, turn, made.turns ?? null)
@@ -99,9 +101,11 @@ export class LiveSite {
       }
       return this.say(page, made.item ?? null)
     }
+    const byHand = await answerByHand(this.office.store.read, site.id, path)
+    if (byHand?.to) return redirect(locationOf(byHand.to), byHand.code, /[?#]/.test(byHand.to) ? '' : rawQuery)
     const address = await addressAt(this.office.store.read, site.id, path)
-    if (address?.live_path && !address.now) return redirect(address.live_path, 301)
-    const status = address ? 410 : 404
+    if (address?.live_path && !address.now && !byHand) return redirect(encodeURI(address.live_path), 301)
+    const status = address || byHand?.code === 410 ? 410 : 404
     return this.say(
       this.store(null, { status, type: HTML, body: renderAbsent(view, status, path), tags: [] }, epoch, frame),
       address?.item_id ?? null,
@@ -171,14 +175,14 @@ const headersOf = ({ status, type }: Pick<Made, 'status' | 'type'>, etag: string
 })
 
 /** Leads on to a path of this site; the query goes on as it came, encoded already. */
-const redirect = (to: string, status: 301 | 308, query = ''): Answer => ({
+const redirect = (location: string, status: 301 | 302 | 308, query = ''): Answer => ({
   status,
   headers: {
-    location: encodeURI(to) + (query && `?${query}`),
+    location: location + (query && `?${query}`),
     'cache-control': 'public, no-cache',
     'content-type': 'text/plain; charset=utf-8',
     'x-content-type-options': 'nosniff',
   },
-  body: Buffer.from(`Moved to ${to}`),
+  body: Buffer.from(`Moved to ${location}`),
   item: null,
 })

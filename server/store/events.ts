@@ -1,3 +1,4 @@
+import type { EventKind } from '../../core/plan/events'
 import { daysFrom, type WindowShape } from '../../core/time/windows'
 import { packed, packedRows, type Bind, type Reader, type Writer } from './database'
 import { columnsOf, type Changes, type NewRow, type Row } from './models'
@@ -90,6 +91,12 @@ export const addEvents = (tx: Writer, rows: NewRow<'planned_event'>[]) => tx.ins
 
 export const changeEvent = (tx: Writer, id: string, set: Changes<'planned_event'>) => tx.update('planned_event', { id }, set)
 
+/** An event that is planned again, and whether its time has passed (1) or not (0; `null` for an edition without a time). */
+export interface Resumed {
+  id: string
+  late: number | null
+}
+
 /** An item, or one of its drafts, that goes to the bin or comes out of it. */
 export type OfBin = { item: string } | { draft: string }
 const ofBin = (of: OfBin) => ('item' in of ? { where: 'item_id = $id', id: of.item } : { where: 'draft_id = $id', id: of.draft })
@@ -104,9 +111,9 @@ export const cancelForBin = (tx: Writer, of: OfBin): Promise<void> =>
  * What the bin had cancelled for what comes out of it, and whether its time has passed; it is remembered no more. What went
  * with an edition that is over stays cancelled.
  */
-export async function takeFromBin(tx: Reader & Writer, of: OfBin, now: string): Promise<{ id: string; late: number }[]> {
+export async function takeFromBin(tx: Reader & Writer, of: OfBin, now: string): Promise<Resumed[]> {
   const { where, id } = ofBin(of)
-  const rows = await tx.all<{ id: string; late: number }>(
+  const rows = await tx.all<Resumed>(
     `SELECT e.id, coalesce(e.at, n.at) <= $now AS late FROM planned_event e LEFT JOIN edition n ON n.id = e.edition_id
      WHERE e.${where} AND e.resumes = 1 AND (e.edition_id IS NULL OR n.state = 'open')`,
     { id, now },
@@ -152,11 +159,20 @@ export const otherEditionOf = (db: Reader, draft: string, edition: string) =>
     { draft, edition },
   )
 
-/** Cancels what is planned for a draft outside an edition. */
-export const cancelElsewhere = (tx: Writer, draft: string | null, edition: string) =>
-  tx.run(
-    "UPDATE planned_event SET state = 'cancelled' WHERE draft_id = $draft AND state IN ('planned', 'held') AND (edition_id IS NULL OR edition_id <> $edition)",
-    { draft, edition },
+/** Cancels what is planned for a draft outside an edition, which is one event at most; returns its id. */
+export async function cancelElsewhere(tx: Reader & Writer, draft: string, edition: string): Promise<string | null> {
+  const where = "draft_id = $draft AND state IN ('planned', 'held') AND (edition_id IS NULL OR edition_id <> $edition)"
+  const planned = await tx.one<{ id: string }>(`SELECT id FROM planned_event WHERE ${where} LIMIT 1`, { draft, edition })
+  await tx.run(`UPDATE planned_event SET state = 'cancelled' WHERE ${where}`, { draft, edition })
+  return planned?.id ?? null
+}
+
+/** A cancelled event of a draft that can be planned again, and whether its time has passed; none of an edition that is over. */
+export const resumable = (db: Reader, draft: string, id: string, now: string) =>
+  db.one<Resumed & { kind: EventKind }>(
+    `SELECT e.id, e.kind, coalesce(e.at, n.at) <= $now AS late FROM planned_event e LEFT JOIN edition n ON n.id = e.edition_id
+     WHERE e.id = $id AND e.draft_id = $draft AND e.state = 'cancelled' AND (e.edition_id IS NULL OR n.state = 'open')`,
+    { draft, id, now },
   )
 
 /** Cancels what is planned in an edition. */
@@ -165,7 +181,7 @@ export const cancelOfEdition = (tx: Writer, id: string) =>
 
 /** The next moment at which something happens on a site, with how much, and how much of that goes live. */
 export const nextMoment = (db: Reader, site: string) =>
-  db.one<{ at: string; n: number; live: number }>(
+  db.one<{ at: string | null; n: number; live: number }>(
     "SELECT due_at AS at, count(*) AS n, sum(kind <> 'withdraw' AND state = 'planned') AS live FROM planned_event WHERE site_id = $site AND state IN ('planned', 'open') AND due_at = (SELECT min(due_at) FROM planned_event WHERE site_id = $site AND state IN ('planned', 'open'))",
     { site },
   )

@@ -20,6 +20,8 @@ import { passwordLinks } from './migrations/0016-password-links'
 import { signIn } from './migrations/0017-sign-in'
 import { secondYes } from './migrations/0018-second-yes'
 import { sites } from './migrations/0019-sites'
+import { wentLive } from './migrations/0020-went-live'
+import { redirects } from './migrations/0021-redirects'
 
 const MIGRATIONS = [
   first,
@@ -41,6 +43,8 @@ const MIGRATIONS = [
   signIn,
   secondYes,
   sites,
+  wentLive,
+  redirects,
 ]
 
 /** The names of all migrations, in their order. */

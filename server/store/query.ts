@@ -31,13 +31,14 @@ const CHOICE: Record<Exclude<ChoiceField, 'in'>, string> = { kind: 'kind', site:
 const NAMED = { section: 'section', author: 'author', owner: 'owner', by: 'by', language: 'language' } satisfies Partial<
   Record<NamedField, string>
 >
-const DATED: Record<Exclude<DatedField, 'went-live'>, string> = {
+const DATED: Record<DatedField, string> = {
   changed: 'changed',
   begun: 'created',
   review: 'review',
   next: 'next',
   ends: 'ends',
   shown: 'shown',
+  'went-live': 'went_live',
 }
 /** Those that are dates already; the others are instants, in milliseconds. */
 const DAYS: readonly DatedField[] = ['review', 'shown']
@@ -51,10 +52,6 @@ const PART: Record<Exclude<Part, ContentPart | 'trouble'>, (row: string) => stri
   embargo: (row) => `${row}.embargoed = 1`,
   links: (row) => `${row}.n IN (SELECT p.n FROM live_ref r JOIN pair p ON p.item_id = r.target WHERE r.relation = 'link')`,
 }
-
-/** The rows of items with the instant at which what readers have of them, or had last, went live. */
-const WENT_LIVE =
-  'SELECT p.n FROM (SELECT item_id, max(from_at) AS at FROM live_interval GROUP BY item_id) l JOIN pair p ON p.item_id = l.item_id'
 
 /** The rows in which words stand, by where they are sought, up to what is sought. */
 const FOUND: Record<TextPlace, string> = {
@@ -181,17 +178,16 @@ export function queryWhere(query: Query, asking: Asking): { where: (row: string)
     return `(${row}.n NOT IN (${all}) OR ${any})`
   }
   const between = (field: DatedField, text: string, row: string): string => {
-    const column = field === 'went-live' ? 'l.at' : `${row}.${DATED[field]}`
+    const column = `${row}.${DATED[field]}`
     const day = DAYS.includes(field)
     const span = spanOf(text, asking.today)
     if (!span.ok) return '0'
     const { from, to } = span.value
     const terms = [`${column} IS NOT NULL`]
-    // Instants are milliseconds in the list, and text where they are kept.
-    const kept = (instant: string) => (field === 'went-live' ? instant : Date.parse(instant))
-    if (from !== null) terms.push(`${column} >= ${values.put(day ? from : kept(dayBounds(from, asking.zone).from))}`)
-    if (to !== null) terms.push(day ? `${column} <= ${values.put(to)}` : `${column} < ${values.put(kept(dayBounds(to, asking.zone).to))}`)
-    return field === 'went-live' ? `(${row}.n IN (${WENT_LIVE} WHERE ${terms.join(' AND ')}))` : `(${terms.join(' AND ')})`
+    if (from !== null) terms.push(`${column} >= ${values.put(day ? from : Date.parse(dayBounds(from, asking.zone).from))}`)
+    if (to !== null)
+      terms.push(day ? `${column} <= ${values.put(to)}` : `${column} < ${values.put(Date.parse(dayBounds(to, asking.zone).to))}`)
+    return `(${terms.join(' AND ')})`
   }
   // Once now, so that all values are known before the text is asked for.
   term(query, 'l')

@@ -7,6 +7,8 @@ export type SiteRow = Row<'site'>
 /** All sites of the file, the first made before. */
 export const listSites = (db: Reader) => db.all<SiteRow>('SELECT * FROM site ORDER BY created_at, id')
 
+export const siteById = (db: Reader, id: string) => db.findOne('site', { id })
+
 /** Which changes of rights on a site ask for a second steward. */
 export const secondYesOf = async (db: Reader, site: string): Promise<SecondYes> =>
   (await db.findOne('site', { id: site }))?.second_yes ?? 'raising'

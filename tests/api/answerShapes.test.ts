@@ -62,9 +62,11 @@ it('every question is answered once, in the shape that its endpoint says', async
     const more =
       path === '/addresses'
         ? '?path=/posts/winter-timetable'
-        : path === '/moments/differences' || path === '/site-back'
-          ? moments(path)
-          : ''
+        : path === '/addresses/try'
+          ? '?address=/posts/winter-timetable'
+          : path === '/moments/differences' || path === '/site-back'
+            ? moments(path)
+            : ''
     const asked = path.includes(':gate')
       ? `/drafts/${ids.waiting}/gates/review`
       : path.endsWith('/why')

@@ -24,7 +24,7 @@ describe('the site’s clock by another zone', () => {
       keeps: 'site-clock',
       start: { ...start, at: '2026-03-10T06:30:00.000Z' },
       end: null,
-      fell: 'exact',
+      hour: 'exact',
       past: false,
     })
   })
@@ -40,9 +40,9 @@ describe('the site’s clock by another zone', () => {
   // The clocks of London went from 01:00 to 02:00 on 29 March 2026, and from 02:00 to 01:00 on 25 October (tzdata, EU rule).
   it('says which hours its change of clocks skips or brings twice', () => {
     const skipped = onNewClock(planned(moment('2026-03-29', '01:30', 'Europe/Oslo')), { ...CHANGE, stays: 'hours' })
-    expect(skipped).toMatchObject({ fell: 'skipped', start: { at: '2026-03-29T01:30:00.000Z' } })
+    expect(skipped).toMatchObject({ hour: 'skipped', start: { at: '2026-03-29T01:30:00.000Z' } })
     const twice = onNewClock(planned(moment('2026-10-25', '01:30', 'Europe/Oslo')), { ...CHANGE, stays: 'hours' })
-    expect(twice).toMatchObject({ fell: 'twice', start: { at: '2026-10-25T00:30:00.000Z', fold: 'earlier' } })
+    expect(twice).toMatchObject({ hour: 'twice', start: { at: '2026-10-25T00:30:00.000Z', fold: 'earlier' } })
     const chosen = { ...moment('2026-10-25', '02:30', 'Europe/Oslo'), at: '2026-10-25T01:30:00.000Z', fold: 'later' as const }
     expect(onNewClock(planned(chosen), { ...CHANGE, stays: 'instants' })).toMatchObject({ start: { time: '01:30', fold: 'later' } })
   })
@@ -76,7 +76,7 @@ describe('the site’s clock by another zone', () => {
           expect(wallTimeOf(at, to)).toMatchObject({ date: there.start.date, time: there.start.time })
         } else {
           expect(there.start).toMatchObject({ date: start.date, time: start.time })
-          expect(wallTimeOf(there.start.at, to).time === start.time).toBe(there.fell !== 'skipped')
+          expect(wallTimeOf(there.start.at, to).time === start.time).toBe(there.hour !== 'skipped')
         }
         const back = onNewClock({ ...planned(there.start), zone: to }, { from: to, to: from, ...change })
         if (back.keeps !== 'site-clock') throw new Error('it goes by the clock of the site')

@@ -2,15 +2,16 @@ import { describe, expect, it } from 'vitest'
 import { parse, type DefaultTreeAdapterTypes } from 'parse5'
 import { renderAbsent, renderHome, renderItem, renderListing, type ItemView, type SiteView, type Teaser } from '../../core/render/page'
 import { NO_REFS } from '../../core/render/text'
-import { SITE_LANGUAGES, siteWords, type SiteWords } from '../../core/words/site/siteWords'
+import { blockWords } from '../../core/words/site/blockWords'
+import { SITE_LANGUAGES, siteWords } from '../../core/words/site/siteWords'
 
 /* What the site says by itself, in the pages that readers get. What people wrote stands here between ⟦ and ⟧. */
 const written = (text: string) => `⟦${text}⟧`
 const link = (text: string) => ({ path: `/${text}`, title: written(text) })
 
-/** The texts of a catalogue, each taken apart where something is put in. */
-function textsOf(words: SiteWords): string[] {
-  const { language: _, name: __, ...said } = words
+/** The texts of a language, of blocks and around them, each taken apart where something is put in. */
+function textsIn(tag: string): string[] {
+  const { language: _, name: __, ...said } = { ...siteWords(tag), ...blockWords(tag) }
   const texts = (value: unknown): string[] =>
     typeof value === 'string'
       ? pieces(value)
@@ -122,17 +123,17 @@ describe('the words that the site says by itself', () => {
       for (const ofItems of languages)
         for (const html of pagesOf(language, ofItems))
           for (const said of spoken(html))
-            expect(textsOf(siteWords(said.language)), `a site in ${language}, an item in ${ofItems}: ${said.language}`).toContain(said.text)
+            expect(textsIn(said.language), `a site in ${language}, an item in ${ofItems}: ${said.language}`).toContain(said.text)
   })
 
   it('are all heard somewhere on these pages, but for those that a page is named with', () => {
     const heard = new Set(pagesOf('de', 'de').flatMap((html) => spoken(html).map(({ text }) => text)))
-    const unheard = textsOf(siteWords('de')).filter((text) => !heard.has(text))
+    const unheard = textsIn('de').filter((text) => !heard.has(text))
     expect(unheard).toEqual(['gefunden', 'Alle Beiträge nach Monaten.'])
   })
 
   it('can stand in HTML as they are', () => {
-    for (const { language } of SITE_LANGUAGES) for (const text of textsOf(siteWords(language))) expect(text).not.toMatch(/[<>&"]/)
+    for (const { language } of SITE_LANGUAGES) for (const text of textsIn(language)) expect(text).not.toMatch(/[<>&"]/)
   })
 
   it('are found by the first part of a language tag, and are English where there are none', () => {

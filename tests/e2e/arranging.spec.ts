@@ -48,6 +48,87 @@ test('several blocks are chosen by keyboard, moved together, folded, and copied 
   await page.context().close()
 })
 
+/** The point of the window before a letter of a block's text. */
+const letter = (page: Page, n: number, at: number) =>
+  block(page, n)
+    .getByRole('textbox')
+    .evaluate((text, letters) => {
+      const walker = document.createTreeWalker(text, NodeFilter.SHOW_TEXT)
+      let node = walker.nextNode() as Text
+      for (let left = letters; ; node = walker.nextNode() as Text) {
+        if (left <= node.length) {
+          const range = document.createRange()
+          range.setStart(node, left)
+          const { left: x, top, bottom } = range.getBoundingClientRect()
+          return { x: x + 0.5, y: (top + bottom) / 2 }
+        }
+        left -= node.length
+      }
+    }, at)
+/** Drags the mouse from a letter of one block to a letter of another, or of the same. */
+async function drag(page: Page, [from, at]: [number, number], [to, end]: [number, number]) {
+  const [start, stop] = [await letter(page, from, at), await letter(page, to, end)]
+  await page.mouse.move(start.x, start.y)
+  await page.mouse.down()
+  await page.mouse.move((start.x + stop.x) / 2, (start.y + stop.y) / 2, { steps: 4 })
+  await page.mouse.move(stop.x, stop.y, { steps: 4 })
+  await page.mouse.up()
+}
+const selected = (page: Page) => page.evaluate(() => [...(CSS.highlights.get('text-span') ?? [])].map(String))
+
+test('text is selected over blocks with the mouse: copied, styled, typed over, split, and given back', async ({ browser }) => {
+  const page = await stepIn(browser, 'Anton Arrieta', { permissions: ['clipboard-read', 'clipboard-write'] })
+  await begin(page, 'Selected over blocks')
+  await addBlock(page, 'Paragraph')
+  await page.keyboard.type('Night boats run')
+  for (const text of ['All week', 'From Friday on']) {
+    await nextParagraph(page)
+    await page.keyboard.type(text)
+  }
+  await saved(page)
+  const bar = page.getByRole('toolbar', { name: 'The selected text' })
+  // What follows the mouse is fetched when a block is first pointed at: the first try may come before it.
+  await expect(async () => {
+    await drag(page, [1, 5], [3, 4])
+    await expect(bar).toContainText('Text of 3 blocks selected', { timeout: 1_000 })
+  }).toPass()
+  await expect.poll(() => selected(page)).toEqual([' boats run', 'All week', 'From'])
+  // The other way round it is the same, and within one block none.
+  await drag(page, [3, 4], [1, 5])
+  await expect.poll(() => selected(page)).toEqual([' boats run', 'All week', 'From'])
+  await page.keyboard.press('Control+C')
+  await expect(page.getByText('Text copied')).toBeVisible()
+  await page.keyboard.press('Control+B')
+  await expect.poll(() => page.locator('[data-block] strong').allInnerTexts()).toEqual([' boats run', 'All week', 'From'])
+  await expect.poll(() => selected(page)).toEqual([' boats run', 'All week', 'From'])
+  await bar.getByRole('button', { name: 'Bold' }).click()
+  await expect(page.locator('[data-block] strong')).toHaveCount(0)
+  await page.keyboard.type('-owls of')
+  await expect.poll(() => words(page)).toEqual(['Night-owls of Friday on'])
+  await expect(bar).toHaveCount(0)
+  await page.keyboard.press('Escape')
+  await page.keyboard.press('Enter')
+  await nextParagraph(page)
+  await page.keyboard.press('Control+V')
+  await expect.poll(() => words(page)).toEqual(['Night-owls of Friday on', 'boats run', 'All week', 'From'])
+  await drag(page, [2, 5], [3, 4])
+  await page.keyboard.press('Enter')
+  await page.keyboard.type('and')
+  await expect.poll(() => words(page)).toEqual(['Night-owls of Friday on', 'boats', 'andweek', 'From'])
+  await drag(page, [3, 3], [4, 4])
+  await page.keyboard.press('Control+X')
+  await expect.poll(() => words(page)).toEqual(['Night-owls of Friday on', 'boats', 'and'])
+  await page.keyboard.press('Control+Z')
+  await expect.poll(() => words(page)).toEqual(['Night-owls of Friday on', 'boats', 'andweek', 'From'])
+  // One drag selects within one text too, though the press has only just opened it.
+  await page.keyboard.press('Escape')
+  await drag(page, [1, 0], [1, 10])
+  await page.keyboard.type('Boats')
+  await expect.poll(() => words(page)).toEqual(['Boats of Friday on', 'boats', 'andweek', 'From'])
+  await saved(page)
+  await page.context().close()
+})
+
 test('words and paragraphs take the site’s own styles; a place with little room offers fewer tools and says how much fits', async ({
   browser,
 }) => {

@@ -36,6 +36,7 @@ test('no place of the office scrolls as a document, by Tab or wheel, and all pla
     '/office/calendar',
     '/office/site',
     '/office/banners',
+    '/office/addresses',
     '/office/checks',
     '/office/checks?view=journal',
     '/office/people?view=routes',

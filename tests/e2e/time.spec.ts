@@ -162,6 +162,22 @@ test('a calendar that did not come says so, not that all is well', async ({ brow
   await page.context().close()
 })
 
+test('who is to set a time is led from Today to the question, by the keyboard, and is asked it once', async ({ browser }) => {
+  const page = await stepIn(browser, 'Idris Calloway')
+  await page
+    .getByRole('link', { name: /^Set its time: / })
+    .first()
+    .press('Enter')
+  const dialog = page.getByRole('dialog', { name: 'Set when it goes live' })
+  await expect(dialog.getByRole('button', { name: 'Set the time' })).toBeVisible()
+  expect(page.url()).not.toContain('ask=')
+  await page.keyboard.press('Escape')
+  await expect(dialog).toHaveCount(0)
+  await page.reload()
+  await expect(page.getByRole('button', { name: 'Put live now' })).toBeVisible()
+  await expect(dialog).toHaveCount(0)
+})
+
 test('a storm notice ends by itself', async ({ browser }) => {
   const idris = await as(browser, 'Idris Calloway')
   await idris.goto('/office/content?start=notice')

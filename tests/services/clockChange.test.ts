@@ -59,7 +59,7 @@ describe('the site’s clock goes by another zone', () => {
     const { at } = (await kept(event)) as { at: string }
     const shown = await change('Europe/London', 'instants')
     expect(shown.moments.every(({ before, after }) => before.at === after.at)).toBe(true)
-    expect(shown.moments.filter(({ fell }) => fell === 'own-clock').map(({ title }) => title)).toContain('Night boats')
+    expect(shown.moments.filter(({ outcome }) => outcome === 'own-clock').map(({ title }) => title)).toContain('Night boats')
     expect(await kept(event)).toMatchObject({ at, wall_time: '05:30', zone: 'Europe/London' })
     expect(await kept(daily)).toMatchObject({ wall_time: '22:00', zone: 'Europe/Oslo' })
     expect(await keepWallTimes(here.office)).toBe(0)
@@ -75,11 +75,20 @@ describe('the site’s clock goes by another zone', () => {
     await expect(changeClock(here.office, here.founder, { ...asked, mark })).rejects.toThrow('planned or moved meanwhile')
     const east = await clockPreview(here.office, here.founder, { zone: 'Asia/Tokyo', stays: 'hours' })
     expect(east.past).toBe(1)
-    expect(east.moments[0]).toMatchObject({ title: 'One more', fell: 'past' })
+    expect(east.moments[0]).toMatchObject({ title: 'One more', outcome: 'past' })
     const late = changeClock(here.office, here.founder, { zone: 'Asia/Tokyo', stays: 'hours', mark: east.mark })
     await expect(late).rejects.toThrow('would be past')
     expect((await here.office.site())?.zone).toBe('Europe/Oslo')
     await expect(clockPreview(here.office, here.founder, { zone: 'Europe/Atlantis', stays: 'hours' })).rejects.toThrow('no time zone')
+  })
+
+  it('and what is picked on the clock before is refused, not planned at another moment', async () => {
+    const { office, founder, section } = here
+    const { item, draft } = await createItem(office, founder, { kind: 'post', section, title: 'Picked before' })
+    const picked = { kind: 'put-live', draft, date: '2026-03-10', time: '06:30' } as const
+    await expect(plan(office, founder, item, { ...picked, zone: 'Europe/London' })).rejects.toThrow('goes by the clock of Europe/Oslo now')
+    expect(await office.store.read.all('SELECT id FROM planned_event WHERE item_id = $item', { item })).toEqual([])
+    expect(await plan(office, founder, item, { ...picked, zone: 'Europe/Oslo' })).toMatchObject({ at: '2026-03-10T05:30:00.000Z' })
   })
 
   it('and its words are in another language', async () => {

@@ -1,7 +1,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { SiteFacts } from '../../server/services/publishing/siteFacts'
 import { Foresight } from '../../server/services/planning/foresight'
-import { withHeld } from '../../server/services/planning/troubles'
+import { heldNext } from '../../server/services/planning/troubles'
 import { addEntries } from '../../server/services/planning/editionEntries'
 import { editionPage } from '../../server/services/planning/editionPage'
 import { changeEdition, makeEdition } from '../../server/services/planning/editions'
@@ -57,21 +57,20 @@ describe('an edition', () => {
 })
 
 describe('what would be held at the next moment', () => {
-  it('is counted by the clock: what is not cleared, and an edition whole', async () => {
+  it('is counted for the clock: what is not cleared, and an edition whole', async () => {
     const { office, founder, section } = here
-    const facts = new SiteFacts(office)
-    const foresight = new Foresight(office, facts)
-    const post = await createItem(office, founder, { kind: 'post', section, title: 'Not cleared' })
-    const { at } = await plan(office, founder, post.item, { kind: 'put-live', draft: post.draft, date: '2026-03-03', time: '06:30' })
-    expect(await withHeld(foresight, { next: { at } })).toEqual({ next: { at, held: 1 } })
-    expect(await withHeld(foresight, { next: { at: '2026-03-04T00:00:00.000Z' } })).toMatchObject({ next: { held: 0 } })
-    expect(await withHeld(foresight, { next: null })).toEqual({ next: null })
+    const foresight = new Foresight(office, new SiteFacts(office))
+    expect(await heldNext(office, foresight)).toBeNull()
+    const [one, two] = [
+      await createItem(office, founder, { kind: 'post', section, title: 'Not cleared' }),
+      await createItem(office, founder, { kind: 'post', section, title: 'Not cleared either' }),
+    ]
+    const { at } = await plan(office, founder, one.item, { kind: 'put-live', draft: one.draft, date: '2026-03-05', time: '06:30' })
+    expect(await heldNext(office, foresight)).toEqual({ at, held: 1 })
     const { edition } = await makeEdition(office, founder, { name: 'Winter' })
-    await addEntries(office, founder, edition, [{ item: post.item, draft: post.draft }])
-    await changeEdition(office, founder, edition, { moment: { date: '2026-03-05', time: '04:00' } })
-    const [entry] = (await pageOf(edition)).entries
-    expect(entry).toMatchObject({ cleared: false })
-    expect(await withHeld(foresight, { next: { at: (await pageOf(edition)).at! } })).toMatchObject({ next: { held: 1 } })
+    await addEntries(office, founder, edition, [{ item: two.item, draft: two.draft }])
+    await changeEdition(office, founder, edition, { moment: { date: '2026-03-04', time: '04:00' } })
+    expect(await heldNext(office, foresight)).toEqual({ at: (await pageOf(edition)).at, held: 1 })
   })
 })
 

@@ -27,6 +27,7 @@ let office: Office
 let writer: Actor
 let reviewer: Actor
 let tag: string
+let winter = ''
 let edition: string
 
 beforeAll(async () => {
@@ -50,6 +51,7 @@ beforeAll(async () => {
     })
   ).item
   edition = (await makeEdition(office, writer, { name: 'Winter' })).edition
+  winter = (await makeEdition(office, writer, { name: 'Winter boats' })).edition
 })
 afterAll(() => founded.end())
 
@@ -100,6 +102,7 @@ const contentOf = async (version: string): Promise<Content> =>
 const ACTS: Record<string, (post: { item: string; draft: string }) => Promise<() => Promise<unknown>>> = {
   label: (post) => done(post, { do: 'label', add: [tag], remove: [] }),
   summary: (post) => done(post, { do: 'field', name: 'summary', to: 'For winter' }),
+  gather: (post) => done(post, { do: 'gather', edition: winter }),
   owner: (post) => done(post, { do: 'note', name: 'owner', to: reviewer.id }),
   words: async ({ draft }) => {
     const base = await headOf(draft)
@@ -162,7 +165,7 @@ it('what went with its draft to the bin is held, not live at once, when its time
   now = new Date('2026-12-21T09:00:00Z')
   await binItem(office, writer, post.item, false)
   expect((await standing(post)).events).toMatchObject([
-    { state: 'held', reasons: expect.stringContaining('passed while it was in the bin') as unknown },
+    { state: 'held', reasons: expect.stringContaining('passed while it was cancelled') as unknown },
   ])
   now = before
 })
@@ -176,4 +179,25 @@ it('sent on anew or taken out of review, what lapsed is not given back', async (
   expect(undo).not.toBeNull()
   // It was in review as “Another”; the first title was given up by sending that.
   expect((await standing(post)).review).toBe('draft')
+})
+
+it('taking work out of an edition plans nothing again but what the draft itself had, for who may put it live', async () => {
+  const [post, other] = [await postAt('planned'), await postAt('planned')]
+  const eventsOf = async ({ item }: { item: string }) =>
+    await office.store.read.all<{ id: string; state: string }>('SELECT id, state FROM planned_event WHERE item_id = $item ORDER BY id', {
+      item,
+    })
+  const [[planned], [foreign]] = [await eventsOf(post), await eventsOf(other)]
+  await discardDraft(office, writer, other.draft, await headOf(other.draft))
+  const { undo } = await act(office, writer, post, { do: 'gather', edition: winter })
+  if (undo?.do !== 'take-out') throw new Error('it is taken out again')
+  expect(undo.resumes).toBe(planned!.id)
+  const planner = {
+    ...writer,
+    rights: { ...writer.rights, grants: [{ holder: { person: writer.id }, role: 'section-editor', section: null }] },
+  } as Actor
+  await expect(act(office, planner, post, undo)).rejects.toThrow('put live')
+  await act(office, writer, post, { ...undo, resumes: foreign!.id })
+  expect((await eventsOf(post)).map(({ state }) => state)).toEqual(['cancelled', 'cancelled'])
+  expect((await eventsOf(other)).map(({ state }) => state)).toEqual(['cancelled'])
 })

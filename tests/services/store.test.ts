@@ -221,6 +221,8 @@ describe('the write queue', () => {
       { name: '0017-sign-in' },
       { name: '0018-second-yes' },
       { name: '0019-sites' },
+      { name: '0020-went-live' },
+      { name: '0021-redirects' },
     ])
     await Promise.all([one.close(), two.close()])
     rmSync(fresh, { recursive: true, force: true })

@@ -9,6 +9,7 @@ import * as blockWords from '../../core/words/office/blockKinds'
 import BlockList from '../../app/components/item/BlockList.vue'
 import BlockBody from '../../app/components/item/blocks/BlockBody.vue'
 import ChosenBlocksBar from '../../app/components/item/ChosenBlocksBar.vue'
+import SpanBar from '../../app/components/item/SpanBar.vue'
 import OutlinePanel from '../../app/components/item/OutlinePanel.vue'
 import { ApiProblem } from '../../app/composables/api'
 import SearchChoice from '../../app/components/form/SearchChoice.vue'
@@ -74,6 +75,7 @@ describe('in a second language, with its sentences in marks,', () => {
       present: [],
     })
     await shown(ChosenBlocksBar, { count: 2 })
+    await shown(SpanBar, { count: 2 })
     await shown(SearchChoice, { modelValue: '', label: '⟦Guard⟧', choices: [] })
     await shown(LengthAdvice, { text: 'Ferries to the islands', advised: 10 })
     expect(notInCatalogues(document.body)).toEqual([])

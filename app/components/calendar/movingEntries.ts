@@ -13,6 +13,7 @@ interface When {
   date: string
   time: string
   choice?: 'earlier' | 'later'
+  zone?: string
 }
 
 /**
@@ -33,12 +34,12 @@ export function useMovingEntries(zone: () => string, reload: () => Promise<unkno
   function wallIn(entry: CalendarEntry, cell: string) {
     const [date, hour] = cell.split(' ') as [string, string?]
     const { time } = wallTimeOf(entry.at, zone())
-    return { date, time: hour ? `${hour.slice(0, 2)}:${time.slice(3)}` : time }
+    return { date, time: hour ? `${hour.slice(0, 2)}:${time.slice(3)}` : time, zone: zone() }
   }
   const ask = useDebounceFn(async (cell: string) => {
     const entry = lifted.value
     if (!entry || over.value !== cell) return
-    const at = instantOf({ ...wallIn(entry, cell), zone: zone() })
+    const at = instantOf(wallIn(entry, cell))
     try {
       const moved = entry.edition ? { edition: entry.edition } : { event: entry.event ?? undefined }
       const answer = await api('POST', '/forecast/trial', { body: { ...moved, at } })

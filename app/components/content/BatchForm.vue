@@ -50,7 +50,7 @@ function action(): Action | null {
     case 'send':
       return { do: 'send', note: note.value }
     case 'schedule':
-      return date.value && time.value ? { do: 'schedule', date: date.value, time: time.value } : null
+      return date.value && time.value ? { do: 'schedule', date: date.value, time: time.value, zone: site.zone } : null
     case 'gather':
       return edition.value ? { do: 'gather', edition: edition.value } : null
     case 'put-live':

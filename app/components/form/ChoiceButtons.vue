@@ -17,7 +17,6 @@ defineProps<{ label: string; choices: readonly Choice<T>[] }>()
       :key="choice.value"
       type="button"
       class="button-quiet"
-      :class="model === choice.value && '!bg-sheet !text-ink border border-line font-semibold'"
       :aria-pressed="model === choice.value"
       :disabled="!!choice.why"
       :title="choice.why"

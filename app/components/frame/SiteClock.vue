@@ -1,6 +1,8 @@
 <script setup lang="ts">
+import { watchDebounced } from '@vueuse/core'
 import { TriangleAlert } from 'lucide-vue-next'
 import { shortIn, timeIn, fullIn } from '~~/core/time/words'
+import { useLoad } from '~/composables/load'
 import { useSession } from '~/stores/session'
 import { useSite } from '~/stores/site'
 import { cityOf } from '~/composables/zones'
@@ -16,10 +18,15 @@ const own = computed(() => {
   const mine = session.person?.zone
   return mine && timeIn(site.now, mine) !== timeIn(site.now, zone.value) ? say.nowWithYou(timeIn(site.now, mine)) : ''
 })
+/** What of the next moment would be held back. To foresee it may take a while: it is not waited for. */
+const { value: foreseen, load: foresee } = useLoad(() => '/forecast/next')
+onMounted(foresee)
+watchDebounced([() => site.site?.next?.at, () => site.news], foresee, { debounce: 1_000 })
+const held = computed(() => (foreseen.value?.at === site.site?.next?.at ? (foreseen.value?.held ?? 0) : 0))
 const next = computed(() => {
   const event = site.site?.next
   if (!event) return say.nothingPlanned
-  if (event.held) return say.heldAtClock(event.held, shortIn(event.at, zone.value, site.now))
+  if (held.value) return say.heldAtClock(held.value, shortIn(event.at, zone.value, site.now))
   const does = event.live === event.count ? 'live' : event.live === 0 ? 'leave' : 'both'
   return say.nextAtClock(event.count, does, shortIn(event.at, zone.value, site.now))
 })
@@ -49,6 +56,6 @@ const next = computed(() => {
     <p v-else-if="site.site.silent" class="flex items-center gap-1 font-semibold text-lamp" role="status">
       <TriangleAlert class="size-3.5" aria-hidden="true" /> {{ say.schedulerIsSilent }}
     </p>
-    <p v-else class="truncate" :class="site.site.next?.held ? 'font-semibold text-rust' : 'text-soft'">{{ next }}</p>
+    <p v-else class="truncate" :class="held ? 'font-semibold text-rust' : 'text-soft'">{{ next }}</p>
   </div>
 </template>

@@ -43,6 +43,7 @@ export function useCommands() {
       goTo('/office/review', say.review, say.alsoReview),
       goTo('/office/labels', common.labels, say.alsoLabels),
       goTo('/office/banners', say.banners, ''),
+      goTo('/office/addresses', say.addresses, say.alsoAddresses),
       goTo('/office/replace', say.replaceOverTheSite, say.alsoReplace),
       goTo('/office/moment', say.theSiteAtAnotherMoment, say.alsoMoment),
       goTo('/office/bin', say.theBin, say.alsoBin),

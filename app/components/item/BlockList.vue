@@ -4,6 +4,7 @@ import { CalendarClock, ChevronRight, MessageSquarePlus, Plus } from 'lucide-vue
 import { blockText, blockWord, INNER_KINDS, type Block, type BlockKind } from '~~/core/blocks/blocks'
 import { blockWindowWords, type BlockWindow } from '~~/core/content/blockWindow'
 import { hasQuote } from '~~/core/content/quote'
+import { isWritten } from '~~/core/content/turn'
 import type { Refs } from '~~/core/render/text'
 import type { MediaView } from '~~/core/render/picture'
 import BlockBody from './blocks/BlockBody.vue'
@@ -17,6 +18,7 @@ import { useChosenBlocks } from '~/composables/chosenBlocks'
 import { offerCommands } from '~/composables/commands'
 import { newBlockId } from '~/composables/ids'
 import { ORIGIN } from '~/composables/origin'
+import { useTextSpan } from '~/composables/textSpan'
 import { useItemNotes } from '~/composables/itemNotes'
 import { aroundCaret, goAcross, leavesPlace } from '~/editor/crossing'
 import { catchKeys, focusBlockOf, isInsertKey, WRITABLE } from '~/editor/typing'
@@ -29,6 +31,7 @@ import * as say from '~~/core/words/office/item'
 
 // Only the block in hand has its tools.
 const BlockMenu = lazily(() => import('./BlockMenu.vue'))
+const SpanBar = lazily(() => import('./SpanBar.vue'))
 const BlockTimesDialog = lazyDialog(() => import('./BlockTimesDialog.vue'))
 
 /** The blocks of a body, written in place, added, moved, duplicated and removed. */
@@ -73,6 +76,7 @@ const {
   split,
   paste,
   joinBack,
+  takeToAnother,
   turn,
   turnTyped,
   leaveBelow,
@@ -127,6 +131,7 @@ function onKey(event: KeyboardEvent, index: number) {
   // What happens inside a block within this one is its own.
   if (id === undefined || props.locked || (event.target as HTMLElement).closest('[data-block]') !== event.currentTarget) return
   const own = event.target === event.currentTarget
+  if (own && spanning.value?.onKey(event)) return
   if (isInsertKey(event)) {
     // Our key for the insert menu, from anywhere in a block.
     event.preventDefault()
@@ -183,6 +188,19 @@ useBlockDragging(root, {
   pointed: () => near.value !== null,
   change: (body) => emit('change', body),
 })
+const { spanned, spanning } = useTextSpan(
+  {
+    root,
+    body: () => props.body,
+    change: (body) => emit('change', body),
+    refs: () => props.refs,
+    locked: () => props.locked,
+    origin,
+    frame: (id) => frames.value[id],
+    take: takeToAnother,
+  },
+  () => near.value !== null,
+)
 const firstChosen = computed(() => [...picked.chosen.value][0] ?? '')
 /** Puts the cursor into a block, as a click on it in the page beside does; `typed` is put in there. */
 async function enter(id: string, typed = '') {
@@ -205,7 +223,13 @@ const presentAt = (id: string) => props.present.filter((person) => person.place 
 /** What is pasted at a block as a whole goes below it; so does a picture pasted while a text is in hand. */
 async function onPaste(event: ClipboardEvent, index: number) {
   const data = event.clipboardData
-  if (props.locked || !data || (event.target as HTMLElement).closest('[data-block]') !== event.currentTarget) return
+  if (
+    props.locked ||
+    !data ||
+    spanning.value?.onPaste(event, mayStand) ||
+    (event.target as HTMLElement).closest('[data-block]') !== event.currentTarget
+  )
+    return
   const file = data.files[0]
   if (!file?.type.startsWith('image/') || data.getData('text/plain')) {
     if (event.target !== event.currentTarget) return
@@ -240,7 +264,7 @@ const openAt = (id: string) => notes?.threadsAt(id)?.filter((thread) => !thread.
 
 <template>
   <div>
-    <div ref="root" class="space-y-4">
+    <div ref="root" class="space-y-4" @mousedown.capture="spanning?.begin($event)">
       <div
         v-for="(block, index) in body"
         :id="block.id"
@@ -259,6 +283,7 @@ const openAt = (id: string) => notes?.threadsAt(id)?.filter((thread) => !thread.
           maySource,
           mayAddMedia,
           picked.chosen.value.has(block.id) && picked.chosen.value.size,
+          spanned.has(block.id),
           folded.has(block.id),
           toolsAt(block.id),
         ]"
@@ -267,14 +292,15 @@ const openAt = (id: string) => notes?.threadsAt(id)?.filter((thread) => !thread.
         :class="[
           inner ? 'group/inner' : 'group/block',
           openAt(block.id).length && 'border-l-4 border-rust',
-          picked.chosen.value.has(block.id) && 'bg-kelp-wash',
+          (picked.chosen.value.has(block.id) || (spanned.has(block.id) && !isWritten(block))) && 'bg-kelp-wash',
+          spanned.has(block.id) && 'outline-none',
         ]"
         tabindex="-1"
         role="group"
         :aria-label="say.blockOfBlocks(blockWord(block), index + 1, body.length, picked.chosen.value.has(block.id))"
         @keydown="onKey($event, index)"
-        @copy="onCopy($event, block.id)"
-        @cut="onCopy($event, block.id)"
+        @copy="spanning?.onCopy($event) || onCopy($event, block.id)"
+        @cut="spanning?.onCopy($event) || onCopy($event, block.id)"
         @paste="onPaste($event, index)"
         @pointerdown="onPress($event, block.id)"
         @focusin="inHand = block.id"
@@ -381,6 +407,14 @@ const openAt = (id: string) => notes?.threadsAt(id)?.filter((thread) => !thread.
       @fold="fold(picked.chosen.value, true)"
       @remove="remove(firstChosen)"
       @clear="picked.clear()"
+    />
+    <SpanBar
+      v-if="spanned.size > 1 && !locked"
+      :count="spanned.size"
+      @style="spanning?.style"
+      @copy="spanning?.copyNow()"
+      @remove="spanning?.remove()"
+      @clear="spanning?.clear()"
     />
     <BlockTimesDialog v-if="timing" :times="timing.window" @close="timing = null" @set="setWindow" />
     <InsertMenu

@@ -161,7 +161,11 @@ onKeyStroke('p', (event) => !typing(event) && go(-1))
     >
       <label class="flex items-center gap-2"
         ><span class="text-soft">{{ say.from }}</span>
-        <select class="input max-w-72" :value="fromId" @change="emit('pick', ($event.target as HTMLSelectElement).value, toId)">
+        <select
+          class="input max-w-96 field-sizing-content"
+          :value="fromId"
+          @change="emit('pick', ($event.target as HTMLSelectElement).value, toId)"
+        >
           <optgroup v-for="part in days" :key="part.day" :label="part.day">
             <option v-for="version in part.versions" :key="version.id" :value="version.id">{{ name(version) }}</option>
           </optgroup>
@@ -169,7 +173,11 @@ onKeyStroke('p', (event) => !typing(event) && go(-1))
       >
       <label class="flex items-center gap-2"
         ><span class="text-soft">{{ say.to }}</span>
-        <select class="input max-w-72" :value="toId" @change="emit('pick', fromId, ($event.target as HTMLSelectElement).value)">
+        <select
+          class="input max-w-96 field-sizing-content"
+          :value="toId"
+          @change="emit('pick', fromId, ($event.target as HTMLSelectElement).value)"
+        >
           <optgroup v-for="part in days" :key="part.day" :label="part.day">
             <option v-for="version in part.versions" :key="version.id" :value="version.id">{{ name(version) }}</option>
           </optgroup>
@@ -196,7 +204,7 @@ onKeyStroke('p', (event) => !typing(event) && go(-1))
       </div>
     </div>
     <div v-if="script && contents" class="mx-auto max-w-5xl px-5 py-4">
-      <p class="mb-3 pl-34 font-semibold" role="status">{{ counts }}</p>
+      <p class="mb-3 font-semibold sm:pl-34" role="status">{{ counts }}</p>
       <div v-if="script.fields.length" class="mb-4 rounded-md border border-line bg-sheet">
         <table class="w-full">
           <caption class="sr-only">
@@ -223,10 +231,16 @@ onKeyStroke('p', (event) => !typing(event) && go(-1))
             >
               <th scope="row" class="px-4 py-2 text-left font-medium">{{ FIELDS[change.name]?.label ?? change.name }}</th>
               <td class="px-3 py-2">
-                <RenderedHtml tag="span" :html="fieldHtml(change.name, change.before, change.after, 'before') || '<span>empty</span>'" />
+                <RenderedHtml
+                  tag="span"
+                  :html="fieldHtml(change.name, change.before, change.after, 'before') || `<span>${say.empty}</span>`"
+                />
               </td>
               <td class="px-3 py-2">
-                <RenderedHtml tag="span" :html="fieldHtml(change.name, change.after, change.before, 'after') || '<span>empty</span>'" />
+                <RenderedHtml
+                  tag="span"
+                  :html="fieldHtml(change.name, change.after, change.before, 'after') || `<span>${say.empty}</span>`"
+                />
               </td>
               <td class="px-3 py-2 text-right">
                 <button v-if="atDraft && mayWrite" class="link" @click="back({ field: change.name })">
@@ -248,8 +262,8 @@ onKeyStroke('p', (event) => !typing(event) && go(-1))
       </div>
       <div class="rounded-md border border-line bg-sheet px-4 py-3">
         <template v-for="line in lines" :key="line.key">
-          <p v-if="'fold' in line" class="grid grid-cols-[7.5rem_minmax(0,1fr)] gap-4 py-1 text-soft">
-            <span class="border-r-2 border-transparent" /><button class="link w-fit" @click="unchanged = true">
+          <p v-if="'fold' in line" class="grid gap-4 py-1 text-soft sm:grid-cols-[7.5rem_minmax(0,1fr)]">
+            <span class="hidden border-r-2 border-transparent sm:block" /><button class="link w-fit" @click="unchanged = true">
               {{ say.blocksUnchanged(common.countedBlocks(line.fold)) }}
             </button>
           </p>

@@ -82,7 +82,7 @@ const draftWord = computed(() => {
         </dd>
       </div>
     </dl>
-    <div class="ml-auto flex items-center gap-4">
+    <div class="ml-auto flex items-center gap-4 max-sm:w-full max-sm:flex-wrap max-sm:justify-between max-sm:gap-y-1">
       <ChoiceButtons v-model="view" :label="common.views" :choices="CHOICES" />
       <div v-if="at && !locked && written" class="flex">
         <button class="icon-button" :aria-label="common.undo" :title="say.undoCtrlZ" :disabled="!at.canUndo.value" @click="at.undo()">
@@ -112,7 +112,7 @@ const draftWord = computed(() => {
           {{ initials(person.name) }}<span class="sr-only">{{ person.name }}</span>
         </li>
       </ul>
-      <p v-if="at" class="w-32 text-right text-small leading-tight" role="status">
+      <p v-if="at" class="text-small leading-tight sm:w-32 sm:text-right" role="status">
         <span
           :class="
             at.state.value === 'saved'
@@ -121,7 +121,7 @@ const draftWord = computed(() => {
                 ? 'font-semibold text-rust'
                 : 'text-lamp'
           "
-          >{{ saveWords }}</span><span class="block text-soft">{{ say.versionNumber(at.number.value) }}</span>
+          >{{ saveWords }}</span><span class="text-soft max-sm:ml-2 sm:block">{{ say.versionNumber(at.number.value) }}</span>
       </p>
     </div>
   </header>

@@ -116,6 +116,13 @@ const actions = useItemActions(
   () => emit('reload'),
 )
 const { dialog, notes } = actions
+/** Today leads here to set a time: its dialog stands open, where that may be done still. */
+onMounted(() => {
+  if (route.query.ask !== 'plan') return
+  go({ ask: undefined })
+  const plan = [actions.main.value, ...actions.more.value].find((action) => action?.id === 'plan')
+  if (plan && !plan.why) plan.run()
+})
 
 provide(
   'language',
@@ -131,6 +138,7 @@ provide(
 )
 const blockList = ref<InstanceType<typeof BlockList>>()
 const title = useTemplateRef('title')
+const foot = useTemplateRef('foot')
 const inHand = ref<string | null>(null)
 function mind(event: FocusEvent) {
   // The block of the page itself, also when a block within it is in hand.
@@ -407,12 +415,13 @@ onMounted(() =>
           :main="actions.main.value"
           :more="actions.more.value"
           :blockers="page.draft?.inTheWay ?? []"
+          :foot="foot"
           @mend="mend"
         />
       </div>
     </div>
 
-    <div id="desk-foot" />
+    <div ref="foot" />
     <PinDialog v-if="notes.asked.value" :asked="notes.asked.value" :notes="notes" @close="notes.asked.value = null" />
     <FindDialog
       v-if="finding"

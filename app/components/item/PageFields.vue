@@ -15,7 +15,7 @@ import * as say from '~~/core/words/office/fields'
 
 // Far below what is written, with the colleagues' names to choose from: it comes when one is near it.
 const BannerLook = lazily(() => import('~/components/banner/BannerLook.vue'))
-const AddressFate = lazily(() => import('./AddressFate.vue'))
+const AddressRedirect = lazily(() => import('./AddressRedirect.vue'))
 const OfficeFacts = lazily(() => import('./OfficeFacts.vue'))
 
 /** The fields below the page, in groups by what they are about; last the facts for the office alone. */
@@ -65,7 +65,12 @@ const { stop } = useIntersectionObserver(
           @change="emit('change', name, $event)"
           @media="emit('media', $event)"
         />
-        <AddressFate v-if="group.id === 'about-address' && movesFrom(page, content)" :page="page" :fields="content.fields" :refs="refs" />
+        <AddressRedirect
+          v-if="group.id === 'about-address' && movesFrom(page, content)"
+          :page="page"
+          :fields="content.fields"
+          :refs="refs"
+        />
         <BannerLook
           v-if="can(page.kind, 'turning') && group.id === 'about-summary'"
           class="max-w-sm"

@@ -1,6 +1,6 @@
 <script setup lang="ts">
 import type { Content } from '~~/core/content/content'
-import { searchDescription } from '~~/core/render/page'
+import { searchDescription } from '~~/core/render/description'
 import * as common from '~~/core/words/office/common'
 import * as say from '~~/core/words/office/itemPanels'
 

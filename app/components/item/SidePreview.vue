@@ -98,14 +98,7 @@ function ready(): void {
 <template>
   <div class="flex h-full min-w-0 flex-col">
     <div class="flex flex-wrap items-center gap-1 border-b border-line px-3 py-1.5" role="group" :aria-label="say.howThePageIsShown">
-      <button
-        v-for="[name, pixels] in WIDTHS"
-        :key="name"
-        class="button-quiet"
-        :class="width === pixels && '!bg-sheet !text-ink border border-line font-semibold'"
-        :aria-pressed="width === pixels"
-        @click="width = pixels"
-      >
+      <button v-for="[name, pixels] in WIDTHS" :key="name" class="button-quiet" :aria-pressed="width === pixels" @click="width = pixels">
         {{ name }}
       </button>
       <button

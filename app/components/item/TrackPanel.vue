@@ -41,6 +41,8 @@ const props = defineProps<{
   main: TrackAction | null
   more: TrackAction[]
   blockers: Reason[]
+  /** Where what can be done stands in a narrow window. */
+  foot: HTMLElement | null
 }>()
 const emit = defineEmits<{ mend: [field: string] }>()
 const beside = computed(() => props.more.filter((action) => action.beside))
@@ -213,7 +215,7 @@ const dot = (done: boolean, now: boolean) =>
       </li>
     </ol>
     <!-- In a narrow window it stands at the foot of the window, within reach of a thumb, whatever is read. -->
-    <Teleport defer to="#desk-foot" :disabled="!narrow">
+    <Teleport :to="foot" :disabled="!foot || !narrow">
       <div class="border-t border-line bg-paper px-4 py-3.5 max-md:py-2 short:max-md:py-1">
         <div class="flex gap-2">
           <button v-if="main" class="button-main flex-1" :disabled="!!main.why" @click="main.run()">{{ main.name }}</button>

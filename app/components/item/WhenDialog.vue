@@ -26,6 +26,8 @@ interface Moment {
   date: string
   time: string
   choice?: 'earlier' | 'later'
+  /** The zone of the clock that it was picked on. */
+  zone?: string
 }
 const props = defineProps<{
   title: string
@@ -44,7 +46,8 @@ const props = defineProps<{
 }>()
 const emit = defineEmits<{ close: [] }>()
 const site = useSite()
-const zone = computed(() => site.zone)
+/** The clock that one picks on, whatever the site goes by meanwhile. */
+const zone = ref(site.zone)
 const mine = Intl.DateTimeFormat().resolvedOptions().timeZone
 const soon = () => new Date(Math.ceil((site.now.getTime() + 3_600_000) / 3_600_000) * 3_600_000).toISOString()
 const start =
@@ -147,6 +150,7 @@ async function go() {
     await props.run({
       date: date.value,
       time: time.value,
+      zone: zone.value,
       ...(choice.value ? { choice: choice.value } : {}),
       ...(until ? { until, ...(rule.value ? { rule: rule.value } : props.rule ? { rule: null } : {}) } : {}),
     })

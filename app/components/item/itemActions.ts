@@ -173,6 +173,7 @@ export function useItemActions(page: () => ItemPage, at: DraftAtHand | null, rel
     date: string
     time: string
     choice?: 'earlier' | 'later'
+    zone?: string
     until?: When
     rule?: string | null
   }

@@ -25,7 +25,8 @@ const movedTo = ({ before, after }: Moment) => {
 }
 /** What to know of a moment beside its hours, and whether it stands in the way. */
 const notes = { exact: '', skipped: say.thatHourIsSkipped, twice: say.thatHourComesTwice, past: say.wouldBePast, 'own-clock': '' } as const
-const noteOf = ({ fell }: Moment) => (fell === 'own-clock' ? say.repeatsByTheClockOf(props.preview.was.replaceAll('_', ' ')) : notes[fell])
+const noteOf = ({ outcome }: Moment) =>
+  outcome === 'own-clock' ? say.repeatsByTheClockOf(props.preview.was.replaceAll('_', ' ')) : notes[outcome]
 </script>
 
 <template>
@@ -46,7 +47,7 @@ const noteOf = ({ fell }: Moment) => (fell === 'own-clock' ? say.repeatsByTheClo
             <tr v-for="(moment, n) in preview.moments" :key="n" class="border-b border-line align-top last:border-0">
               <td class="px-3 py-1.5">
                 <NuxtLink class="font-medium hover:underline" :to="linkOf(moment)">{{ moment.title }}</NuxtLink> {{ doing(moment) }}
-                <span v-if="noteOf(moment)" class="block text-small" :class="moment.fell === 'past' ? 'text-rust' : 'text-soft'">{{
+                <span v-if="noteOf(moment)" class="block text-small" :class="moment.outcome === 'past' ? 'text-rust' : 'text-soft'">{{
                   noteOf(moment)
                 }}</span>
               </td>

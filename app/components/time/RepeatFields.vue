@@ -12,14 +12,18 @@ import * as say from '~~/core/words/office/time'
 const rule = defineModel<string>({ required: true })
 const props = defineProps<{ date: string }>()
 const id = useId()
-const repetition = computed(() => (rule.value ? readRepetition(rule.value, props.date) : null))
+/** The date that it begins on; while none is written, the last that was. */
+const begins = ref(props.date)
+const repetition = computed(() => (rule.value ? readRepetition(rule.value, begins.value) : null))
 const often = computed(() => (rule.value ? (repetition.value?.often ?? 'as-set') : 'once'))
 const begun: Repetition = { often: 'week', days: [], end: { by: 'never' } }
-const set = (change: Partial<Repetition>) => (rule.value = writeRepetition({ ...(repetition.value ?? begun), ...change }, props.date))
+const set = (change: Partial<Repetition>) => (rule.value = writeRepetition({ ...(repetition.value ?? begun), ...change }, begins.value))
 watch(
   () => props.date,
-  (now, then) => {
-    if (now && then && rule.value) rule.value = repeatFrom(rule.value, then, now)
+  (date) => {
+    if (!date) return
+    if (rule.value) rule.value = repeatFrom(rule.value, begins.value, date)
+    begins.value = date
   },
 )
 const words: Record<Often, string> = {
@@ -39,7 +43,7 @@ function choose(value: string) {
 const isWeekly = computed(() => often.value === 'week' || often.value === 'two-weeks')
 // The first of January 2024 was a Monday.
 const weekdays = [1, 2, 3, 4, 5, 6, 7].map((day) => ({ day, word: columnDayWords(`2024-01-0${day}`).split(' ')[0]! }))
-const first = computed(() => weekdayOf(props.date))
+const first = computed(() => weekdayOf(begins.value))
 function toggle(day: number) {
   const days = repetition.value?.days ?? []
   set({ days: days.includes(day) ? days.filter((one) => one !== day) : [...days, day] })
@@ -48,7 +52,7 @@ const end = computed(() => repetition.value?.end ?? begun.end)
 /** The end that is begun with: a month after the first, or ten times. */
 function chooseEnd(by: string) {
   if (by === 'date') {
-    const date = new Date(Date.parse(`${props.date}T00:00Z`) + 28 * 86_400_000).toISOString().slice(0, 10)
+    const date = new Date(Date.parse(`${begins.value}T00:00Z`) + 28 * 86_400_000).toISOString().slice(0, 10)
     set({ end: { by, date } })
   } else set({ end: by === 'count' ? { by, count: 10 } : { by: 'never' } })
 }
@@ -80,7 +84,6 @@ const last = computed({
           :key="day"
           type="button"
           class="button-quiet !px-1.5"
-          :class="repetition?.days.includes(day) && '!bg-sheet !text-ink border border-line font-semibold'"
           :aria-pressed="repetition?.days.includes(day)"
           :disabled="day === first"
           :title="day === first ? say.itBeginsOnThatDay : undefined"

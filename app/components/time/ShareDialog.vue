@@ -27,7 +27,7 @@ onMounted(load)
 const { act, busy } = useAct(load)
 const make = () =>
   act(async () => {
-    const body = { sight: props.sight, until: { date: date.value, time: '23:59', choice: 'later' as const } }
+    const body = { sight: props.sight, until: { date: date.value, time: '23:59', choice: 'later' as const, zone: site.zone } }
     url.value = (await api('POST', '/share-links', { body })).url
   }, say.theLinkIsMade)
 const end = (id: string) => act(() => api('DELETE', `/share-links/${id}`), say.theLinkHasEnded)

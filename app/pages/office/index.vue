@@ -229,8 +229,8 @@ async function seen() {
           >
           <NuxtLink
             class="button"
-            :to="{ path: `/office/items/${line.item}`, query: { draft: line.draft } }"
-            :aria-label="say.openTitle(line.title)"
+            :to="{ path: `/office/items/${line.item}`, query: { draft: line.draft, ...(line.change === 'content' && { ask: 'plan' }) } }"
+            :aria-label="say.doneToTitle(line.change === 'content' ? say.setItsTime : say.carryItOut, line.title)"
             >{{ line.change === 'content' ? say.setItsTime : say.carryItOut }}</NuxtLink
           >
         </WorkLine>

@@ -56,6 +56,7 @@ async function save() {
         say.nameTaglineAndFootOfTheSite
       }}</NuxtLink>
       <NuxtLink class="button" to="/office/banners">{{ say.bannersOfTheFrontPage }}</NuxtLink>
+      <NuxtLink class="button" to="/office/addresses">{{ say.addresses }}</NuxtLink>
       <template #action
         ><button
           class="button-main"

@@ -81,7 +81,7 @@ export const questionPart = 'question'
 
 // RepeatedParts
 export const moreThanPlanned = (count: Said, part: Said, planned: Said) =>
-  `${count} ${part}s; this place is planned for ${planned}. More may not fit its row.`
+  `${count} ${part}s; this place is meant for ${planned}. More may not fit its row.`
 export const aWithoutWords = (part: Said) => `A ${part} without words`
 export const moveNameUp = (name: Said) => `Move ${name} up`
 export const moveNameDown = (name: Said) => `Move ${name} down`

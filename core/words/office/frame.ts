@@ -51,6 +51,8 @@ export const toDo = 'Do'
 export const startSomethingCalled = (text: Said) => `Start something called “${text}” …`
 export const review = 'Review'
 export const banners = 'Banners'
+export const addresses = 'Addresses'
+export const alsoAddresses = 'redirects posters links urls'
 export const replaceOverTheSite = 'Find and replace over the site'
 export const theSiteAtAnotherMoment = 'The site at another moment'
 export const theJournal = 'The journal'

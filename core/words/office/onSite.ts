@@ -20,7 +20,7 @@ export const nothingHere = 'nothing here'
 export const unchanged = 'unchanged'
 export const withdrawn = 'withdrawn'
 
-// AddressFate
+// AddressRedirect
 export const readersWhoComeBy = 'Readers who come by'
 export const areLedTo = 'are led to'
 export const onceItIsLive = 'once this is live.'

@@ -138,7 +138,7 @@ export const routeIsMade = (name: Said) => `“${name}” is made. Say below whi
 export const newWorkGoesTheseRoutes = 'New work goes these routes from now on'
 export const amountsOfMoney = 'amounts of money'
 export const aCalendar = 'a calendar'
-export const changesOfWordsAndMore = (words: Said) => `changes of ${words} words and more`
+export const changesOfWordsAndMore = (words: number) => `changes of ${counted(words, 'word')} and more`
 export const countedLabels = (n: number) => counted(n, 'label')
 export const onlyForThese = (limits: Said) => `only for ${limits}`
 export const withinHoursOfCalendar = (hours: Said, calendar: Said) => `within ${hours} of ${calendar}`

@@ -5,6 +5,7 @@ import type { Said } from '../said'
 // site
 export const nameTaglineAndFootOfTheSite = 'Name, tagline and foot of the site'
 export const bannersOfTheFrontPage = 'Banners of the front page'
+export const addresses = 'Addresses'
 export const makeASection = 'Make a section'
 export const pagesAsReadersFindThem = 'Pages as readers find them'
 export const noPageIsLiveYet = 'No page is live yet.'

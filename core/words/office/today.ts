@@ -22,6 +22,7 @@ export const clearedWithoutATime = 'Cleared, without a time'
 export const forAPublisher = 'for a publisher'
 export const clearedLine = (change: Said, by: Said, section: Said) => `${change}Cleared by ${by} · ${section}`
 export const openTitle = (title: Said) => `Open ${title}`
+export const doneToTitle = (what: Said, title: Said) => `${what}: ${title}`
 export const setItsTime = 'Set its time'
 export const carryItOut = 'Carry it out'
 export const cameBackToYou = 'Came back to you'

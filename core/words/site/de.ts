@@ -41,5 +41,4 @@ export const de: SiteWords = {
   levels: { information: 'Zur Information', warning: 'Warnung', urgent: 'Dringend' },
   banners: 'Banner',
   stopBanners: 'Anhalten und alle zeigen',
-  table: 'Tabelle',
 }

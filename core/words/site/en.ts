@@ -41,5 +41,4 @@ export const en: SiteWords = {
   levels: { information: 'For your information', warning: 'Warning', urgent: 'Urgent' },
   banners: 'Banners',
   stopBanners: 'Stop turning and show all',
-  table: 'Table',
 }

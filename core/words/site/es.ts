@@ -41,5 +41,4 @@ export const es: SiteWords = {
   levels: { information: 'Para su información', warning: 'Advertencia', urgent: 'Urgente' },
   banners: 'Anuncios',
   stopBanners: 'Detener y mostrar todo',
-  table: 'Tabla',
 }

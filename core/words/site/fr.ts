@@ -41,5 +41,4 @@ export const fr: SiteWords = {
   levels: { information: 'Pour information', warning: 'Attention', urgent: 'Urgent' },
   banners: 'Bannières',
   stopBanners: 'Arrêter le défilement et tout afficher',
-  table: 'Tableau',
 }

@@ -49,7 +49,6 @@ export interface SiteWords {
   levels: { information: string; warning: string; urgent: string }
   banners: string
   stopBanners: string
-  table: string
 }
 
 const CATALOGUES: readonly SiteWords[] = [en, de, fr, es]

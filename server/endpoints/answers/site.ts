@@ -31,7 +31,7 @@ export const clockPreview = z.strictObject({
       edition: z.string().nullable(),
       before: moment,
       after: moment,
-      fell: z.enum(['exact', 'skipped', 'twice', 'past', 'own-clock']),
+      outcome: z.enum(['exact', 'skipped', 'twice', 'past', 'own-clock']),
     }),
   ),
   count: z.number(),
@@ -255,7 +255,7 @@ export const movedBanners = z.strictObject({ drafts: z.array(z.strictObject({ it
 export const site = z.strictObject({
   now: z.string(),
   zone: z.string(),
-  next: z.strictObject({ at: z.string(), count: z.number(), live: z.number(), held: z.number() }).nullable(),
+  next: z.strictObject({ at: z.string(), count: z.number(), live: z.number() }).nullable(),
   heartbeat: z.string().nullable(),
   silent: z.boolean(),
   name: z.string(),

@@ -83,6 +83,7 @@ async function perform(office: Office, actor: Actor, target: Target, action: Act
         draft: target.draft ?? undefined,
         date: action.date,
         time: action.time,
+        zone: action.zone,
       })
       return {
         said: `Goes live ${fullIn(at, site.zone)}, once it is cleared`,
@@ -91,10 +92,14 @@ async function perform(office: Office, actor: Actor, target: Target, action: Act
       }
     }
     case 'gather': {
-      const event = await sameAs('in-edition', 'there', () =>
+      const { entry, left, cancelled } = await sameAs('in-edition', 'there', () =>
         addToEdition(office, actor, { edition: action.edition, item, draft: target.draft ?? undefined }),
       )
-      return { said: 'In the edition', draft: target.draft ?? item.draft_id, undo: { do: 'take-out', edition: action.edition, event } }
+      return {
+        said: left === null ? 'In the edition' : `In the edition; it was in “${left}” before`,
+        draft: target.draft ?? item.draft_id,
+        undo: { do: 'take-out', edition: action.edition, event: entry, resumes: cancelled },
+      }
     }
     case 'withdraw':
       return takeOff(office, actor, item, action.from)
@@ -120,8 +125,8 @@ async function perform(office: Office, actor: Actor, target: Target, action: Act
       await cancelEvent(office, actor, action.event)
       return { said: 'The time was taken away', draft: null, undo: null }
     case 'take-out':
-      await removeEntry(office, actor, action.edition, action.event)
-      return { said: 'Out of the edition', draft: null, undo: null }
+      await removeEntry(office, actor, action.edition, action.event, action.resumes)
+      return { said: action.resumes !== null ? 'Planned as it was before' : 'Out of the edition', draft: null, undo: null }
     case 'live-again': {
       const { path } = await rollBack(office, actor, item.id, action.version, action.now ?? 'none')
       return { said: `What was live is live again${path === null ? '' : ` at ${path}`}`, draft: null, undo: null }
@@ -211,9 +216,9 @@ async function rewrite(
   const before = await contentOf(office, draft.head)
   const made = await saveEdits(office, actor, draft.id, { base: version, edits, named: true })
   if (made.version === draft.head) throw refusal('conflict', 'unchanged', { what: 'so' })
-  if (out) await removeEntry(office, actor, out.edition, out.event)
+  if (out) await removeEntry(office, actor, out.edition, out.event, out.resumes)
   const said = [whereItWent(item, draft), ...(draft.review !== made.review && draft.review !== 'draft' ? [LAPSES] : [])].join('; ')
-  const event = into && (await addToEdition(office, actor, { edition: into.edition, name: into.name, item, draft: draft.id }))
+  const gathered = into && (await addToEdition(office, actor, { edition: into.edition, name: into.name, item, draft: draft.id }))
   return {
     said: into ? `${said}; gathered in “${into.name}”` : said,
     draft: draft.id,
@@ -224,7 +229,7 @@ async function rewrite(
           version: made.version,
           edits: editsBetween(await contentOf(office, made.version), before),
           into: null,
-          ...(event ? { out: { edition: into.edition, event } } : {}),
+          ...(into && gathered ? { out: { edition: into.edition, event: gathered.entry, resumes: gathered.cancelled } } : {}),
         },
   }
 }

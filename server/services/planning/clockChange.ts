@@ -1,5 +1,5 @@
 import { canonical, sha256Hex } from '../../../core/content/canonical'
-import { onNewClock, type ClockMoment, type Fell, type OnNewClock, type Stays } from '../../../core/plan/clockChange'
+import { onNewClock, type ClockMoment, type HourThere, type OnNewClock, type Stays } from '../../../core/plan/clockChange'
 import type { EventKind } from '../../../core/plan/events'
 import { isZone, wallTimeOf } from '../../../core/time/zone'
 import type { NewFact } from '../../../core/journal/actions'
@@ -8,9 +8,9 @@ import { setEdition } from '../../store/editions'
 import { changeEvent } from '../../store/events'
 import { changeItem, syncItems } from '../../store/items'
 import { plannedOnClock, timedItems, type PlannedRow } from '../../store/siteClock'
-import { changeSite, type SiteRow } from '../../store/sites'
+import { changeSite, siteById, type SiteRow } from '../../store/sites'
 import { may, must, type Actor } from '../people/access'
-import { fact, writeFacts, type Office } from '../office'
+import { fact, siteId, writeFacts, type Office } from '../office'
 import { found, refusal } from '../refusal'
 
 /** So many moments are named; the others are counted. */
@@ -31,7 +31,7 @@ export interface MomentOnClock {
   edition: string | null
   before: { at: string; until: string | null }
   after: { at: string; until: string | null }
-  fell: Fell | 'past' | 'own-clock'
+  outcome: HourThere | 'past' | 'own-clock'
 }
 
 /** What a change of the site’s clock would do to all that is planned. */
@@ -90,7 +90,7 @@ function shown({ row, after }: Worked): MomentOnClock {
     edition: row.what === 'edition' ? row.id : null,
     before,
     after: onSite ? { at: after.start.at, until: after.end?.at ?? null } : before,
-    fell: onSite ? (after.past ? 'past' : after.fell) : 'own-clock',
+    outcome: onSite ? (after.past ? 'past' : after.hour) : 'own-clock',
   }
 }
 
@@ -104,14 +104,16 @@ export async function clockPreview(office: Office, actor: Actor, change: ClockCh
   mustChange(actor, change.zone)
   const site = found(await office.site(), 'site')
   const worked = await workOut(office, office.store.read, site, change)
-  const readable = worked.filter(({ row }) => row.section === null || may(actor, 'item.read', row.section))
+  // What goes with an edition goes at its moment.
+  const own = worked.filter(({ row }) => row.in_edition === 0)
+  const readable = own.filter(({ row }) => row.section === null || may(actor, 'item.read', row.section))
   const first = [...readable.filter(isPast), ...readable.filter((one) => !isPast(one))]
   return {
     ...change,
     was: site.zone,
     moments: first.slice(0, MOST_NAMED).map(shown),
-    count: worked.length,
-    past: worked.filter(isPast).length,
+    count: own.length,
+    past: own.filter(isPast).length,
     timedItems: await timedItems(office.store.read, site.id),
     mark: markOf(worked),
   }
@@ -123,12 +125,12 @@ export async function clockPreview(office: Office, actor: Actor, change: ClockCh
  */
 export async function changeClock(office: Office, actor: Actor, change: ClockChange & { mark: string }): Promise<void> {
   mustChange(actor, change.zone)
-  const site = found(await office.site(), 'site')
-  if (change.zone === site.zone) throw refusal('refused', 'unchanged', { what: 'so' })
   await office.store.write(async (tx) => {
+    const site = found(await siteById(tx, await siteId(office)), 'site')
+    if (change.zone === site.zone) throw refusal('conflict', 'unchanged', { what: 'so' })
     const worked = await workOut(office, tx, site, change)
     if (markOf(worked) !== change.mark) throw refusal('conflict', 'plan-changed')
-    const past = worked.filter(isPast).length
+    const past = worked.filter((one) => one.row.in_edition === 0 && isPast(one)).length
     if (past) throw refusal('refused', 'clock-past', { count: past, at: 'stays' })
     const facts: NewFact[] = []
     for (const one of worked) facts.push(...(await setOnClock(office, tx, actor, change.zone, one)))
@@ -167,7 +169,9 @@ async function setOnClock(office: Office, tx: Tx, actor: Actor, zone: string, { 
     }
     case 'edition':
       await setEdition(tx, row.id, kept)
-      return moved ? [fact(office, actor.id, 'edition.changed', null, { edition: row.id, name: row.title, at: start.at, was: row.at })] : []
+      return moved && row.in_edition === 0
+        ? [fact(office, actor.id, 'edition.changed', null, { edition: row.id, name: row.title, at: start.at, was: row.at })]
+        : []
     case 'embargo':
       if (!moved) return []
       await changeItem(tx, row.id, { embargo_at: start.at })
@@ -178,9 +182,9 @@ async function setOnClock(office: Office, tx: Tx, actor: Actor, zone: string, { 
 /** Sets the language of the site’s own words; what its items are written in stays as it is said of each. */
 export async function changeLanguage(office: Office, actor: Actor, language: string): Promise<void> {
   must(actor, 'section.change', null)
-  const site = found(await office.site(), 'site')
-  if (language === site.language) throw refusal('refused', 'unchanged', { what: 'so' })
   await office.store.write(async (tx) => {
+    const site = found(await siteById(tx, await siteId(office)), 'site')
+    if (language === site.language) throw refusal('conflict', 'unchanged', { what: 'so' })
     await changeSite(tx, site.id, { language })
     await writeFacts(office, tx, [fact(office, actor.id, 'site.language-set', null, { language, was: site.language })])
   })

@@ -1,9 +1,9 @@
-import { VERB_OF, plannable } from './events'
+import { VERB_OF, plannable, resume } from './events'
 import type { EventKind } from '../../../core/plan/events'
 import type { Tx } from '../../store/database'
 import type { NewRow } from '../../store/models'
 import { editionById } from '../../store/editions'
-import { addEvents, cancelElsewhere, changeEvent, eventById, eventsOfEdition, otherEditionOf } from '../../store/events'
+import { addEvents, cancelElsewhere, changeEvent, eventById, eventsOfEdition, otherEditionOf, resumable } from '../../store/events'
 import { draftById, itemById, syncItems, type ItemRow } from '../../store/items'
 import { must, type Actor } from '../people/access'
 import { writeFact, type Office, siteId } from '../office'
@@ -14,18 +14,21 @@ import { entryRow } from './entryRow'
 
 /** More entries than anyone can oversee, and than one act should change. */
 const MOST_ENTRIES = 2_000
-/** Adds an item's draft to an edition, which is begun under a name where there is none with that id. Returns the entry. */
+/**
+ * Adds an item's draft to an edition, which is begun under a name where there is none with that id. Returns the entry, the edition that
+ * the draft left for it, and the id of the event that was cancelled for it, if any.
+ */
 export async function addToEdition(
   office: Office,
   actor: Actor,
   { edition, name, item, draft }: { edition: string; name?: string | undefined; item: ItemRow; draft: string | undefined },
-): Promise<string> {
+): Promise<{ entry: string; left: string | null; cancelled: string | null }> {
   mustGather(actor)
   return office.store.write(async (tx) => {
     if (name !== undefined && !(await editionById(tx, await siteId(office), edition)))
       await insertEdition(office, tx, actor, item.site_id, edition, { name })
-    const { entries } = await addEntries(within(office, tx), actor, edition, [{ item: item.id, draft }])
-    return entries[0]!
+    const { entries, left, cancelled } = await fill(within(office, tx), actor, edition, [{ item: item.id, draft }])
+    return { entry: entries[0]!, left: left[0]?.edition ?? null, cancelled }
   })
 }
 
@@ -53,6 +56,11 @@ export async function addEntries(
   id: string,
   inputs: EntryInput[],
 ): Promise<{ entries: string[]; left: LeftEdition[] }> {
+  const { entries, left } = await fill(office, actor, id, inputs)
+  return { entries, left }
+}
+
+async function fill(office: Office, actor: Actor, id: string, inputs: EntryInput[]) {
   mustGather(actor)
   return office.store.write(async (tx) => {
     const edition = await openEdition(tx, actor.rights.site, id)
@@ -61,6 +69,7 @@ export async function addEntries(
     const taken = new Set(before.map(({ item_id }) => item_id))
     const entries: string[] = []
     const left: LeftEdition[] = []
+    let cancelled: string | null = null
     const rows: NewRow<'planned_event'>[] = []
     for (const input of inputs) {
       const item = found(await itemById(tx, input.item), 'item')
@@ -76,7 +85,7 @@ export async function addEntries(
           left.push({ title: item.title, edition: other.name })
           await writeFact(office, tx, actor.id, 'edition.taken-out', item.id, other)
         }
-        await cancelElsewhere(tx, draft, id)
+        cancelled = await cancelElsewhere(tx, draft, id)
       }
       const event = office.newId()
       entries.push(event)
@@ -92,7 +101,7 @@ export async function addEntries(
       tx,
       inputs.map(({ item }) => item),
     )
-    return { entries, left }
+    return { entries, left, cancelled }
   })
 }
 
@@ -110,8 +119,11 @@ async function entryOf(tx: Tx, item: ItemRow, input: EntryInput): Promise<{ kind
   return { kind: 'put-live', draft: await plannable(tx, item, input.draft) }
 }
 
-/** Takes one change out of an edition, late as it may be; its draft stays. */
-export async function removeEntry(office: Office, actor: Actor, id: string, eventId: string): Promise<void> {
+/**
+ * Takes one change out of an edition, late as it may be; its draft stays. `resumes` names the event of that draft that had been
+ * cancelled for the edition: it is planned again, where the actor may do what it does.
+ */
+export async function removeEntry(office: Office, actor: Actor, id: string, eventId: string, resumes: string | null = null): Promise<void> {
   mustGather(actor)
   await office.store.write(async (tx) => {
     const edition = await openEdition(tx, actor.rights.site, id)
@@ -122,6 +134,11 @@ export async function removeEntry(office: Office, actor: Actor, id: string, even
     must(actor, 'item.plan', item.section_id)
     await changeEvent(tx, eventId, { state: 'cancelled' })
     await writeFact(office, tx, actor.id, 'edition.taken-out', item.id, { edition: id, name: edition.name, event: eventId })
+    const before = resumes !== null && event.draft_id !== null ? await resumable(tx, event.draft_id, resumes, office.now()) : undefined
+    if (before) {
+      must(actor, VERB_OF[before.kind], item.section_id)
+      await resume(office, tx, actor, item.id, [before])
+    }
     await syncItems(tx, [item.id])
   })
 }

@@ -6,7 +6,17 @@ import { fullIn } from '../../../core/time/words'
 import { meaningOf, wallTimeOf } from '../../../core/time/zone'
 import type { Verb } from '../../../core/access/verbs'
 import type { Reader, Tx } from '../../store/database'
-import { addEvents, changeEvent, eventById, type EventRow, type OfBin, plannedLike, shapeOf, takeFromBin } from '../../store/events'
+import {
+  addEvents,
+  changeEvent,
+  eventById,
+  type EventRow,
+  type OfBin,
+  plannedLike,
+  type Resumed,
+  shapeOf,
+  takeFromBin,
+} from '../../store/events'
 import { changeItem, draftById, itemById, type ItemRow, syncItems } from '../../store/items'
 import { versionById } from '../../store/versions'
 import { must, type Actor } from '../people/access'
@@ -228,10 +238,14 @@ export async function setEmbargo(office: Office, actor: Actor, itemId: string, u
  * edition that is over stays cancelled.
  */
 export async function resumeFromBin(office: Office, tx: Tx, actor: Actor, item: ItemRow, of: OfBin): Promise<void> {
-  const rows = await takeFromBin(tx, of, office.now())
+  await resume(office, tx, actor, item.id, await takeFromBin(tx, of, office.now()))
+}
+
+/** Plans again what had been cancelled: for when it was planned, or held where that time has passed. */
+export async function resume(office: Office, tx: Tx, actor: Actor, item: string, rows: Resumed[]): Promise<void> {
   const reasons = JSON.stringify([serviceReason('time-passed')])
   for (const { id: event, late } of rows) {
     await changeEvent(tx, event, late ? { state: 'held', reasons } : { state: 'planned', reasons: null })
-    await writeFact(office, tx, actor.id, 'event.resumed', item.id, { event, held: Boolean(late) })
+    await writeFact(office, tx, actor.id, 'event.resumed', item, { event, held: Boolean(late) })
   }
 }

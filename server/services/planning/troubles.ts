@@ -1,8 +1,10 @@
 import type { Verb } from '../../../core/access/verbs'
 import type { Remedy } from '../../../core/plan/remedies'
 import type { Trouble } from '../../../core/plan/troubles'
+import { nextMoment } from '../../store/events'
 import { itemsByIds } from '../../store/items'
 import { may, sectionsWhere, type Actor } from '../people/access'
+import { siteId, type Office } from '../office'
 import type { Foresight } from './foresight'
 import type { Trial } from './plannedTurns'
 
@@ -68,10 +70,10 @@ export async function freeMoment(actor: Actor, foresight: Foresight, key: string
   return { at: await foresight.nextFreeMoment(key, edition === null ? { event } : { edition }) }
 }
 
-/** The site's clock with how many of the changes of its next moment would be held back, as things stand. */
-export async function withHeld<Clock extends { next: { at: string } | null }>(foresight: Foresight, clock: Clock) {
-  const { next } = clock
-  if (!next) return { ...clock, next: null }
+/** How many of the changes of the site's next moment would be held back, as things stand; `null` where nothing is planned. */
+export async function heldNext(office: Office, foresight: Foresight): Promise<{ at: string; held: number } | null> {
+  const next = await nextMoment(foresight.reader, await siteId(office))
+  if (!next?.at) return null
   const stopped = (await foresight.troubles()).filter(({ at, weight }) => at === next.at && weight === 'stops')
-  return { ...clock, next: { ...next, held: new Set(stopped.map(({ event }) => event)).size } }
+  return { at: next.at, held: new Set(stopped.map(({ event }) => event)).size }
 }

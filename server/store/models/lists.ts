@@ -44,6 +44,8 @@ export const listed = {
   language: integer().default(0),
   words: integer().default(0),
   parts: integer().default(0),
+  /** When what readers have of it, or had last, went live, in milliseconds. */
+  went_live: integer().nullable(),
 }
 
 export const listed_label = {

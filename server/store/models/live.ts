@@ -1,5 +1,6 @@
 import type { Kind } from '../../../core/kinds/kinds'
 import type { LiveCause } from '../../../core/history/causes'
+import type { RedirectCode } from '../../../core/address/redirects'
 import { flag, integer, text } from './column'
 
 /** Which version of an item readers got from when until when. */
@@ -29,6 +30,19 @@ export const address_interval = {
   item_id: text().references('item'),
   from_at: text(),
   to_at: text().nullable(),
+}
+
+/** An address that was redirected by hand. */
+export const redirect = {
+  id: text().key(),
+  site_id: text().references('site'),
+  from_path: text(),
+  code: integer<RedirectCode>(),
+  target: text().nullable(),
+  star: flag(),
+  note: text().default(''),
+  made_by: text().references('person'),
+  made_at: text(),
 }
 
 /** What readers get now. */
