@@ -6,6 +6,7 @@ import { lineSchema as line } from './line'
 import { SUITS } from './lifetimes'
 import { hasField, KINDS, type Kind } from '../kinds/kinds'
 import { LABEL_TYPES } from '../kinds/label'
+import { isOrderKey } from '../tree/order'
 
 const many = z.array(z.uuid()).max(50)
 
@@ -32,7 +33,7 @@ const shapes = {
   menuLabel: line(80),
   segment: line(120),
   parent: z.uuid().nullable(),
-  order: z.int().min(-100_000).max(100_000),
+  order: z.union([z.string().refine(isOrderKey, 'A place among siblings'), z.int().min(-100_000).max(100_000)]),
   summary: z.string().max(1_000),
   cover: pictureSchema.nullable(),
   labels: many,
@@ -69,7 +70,7 @@ export interface FieldRule {
   label: string
   /** How it is edited. */
   input:
-    'line' | 'text' | 'segment' | 'item' | 'items' | 'picture' | 'link' | 'date' | 'switch' | 'number' | 'choice' | 'lines' | 'language'
+    'line' | 'text' | 'segment' | 'item' | 'items' | 'picture' | 'link' | 'date' | 'switch' | 'number' | 'choice' | 'lines' | 'language' | 'place'
   /** Length beyond which search results and menus are likely to cut it; advice, never a refusal. */
   advisedLength?: number
   /** A place with little room: an address in it is refused. */
@@ -99,10 +100,7 @@ export const FIELDS: Record<FieldName, FieldRule> = {
   },
   segment: { label: 'Address segment', input: 'segment', advisedLength: 60 },
   parent: { label: 'Parent page', input: 'item' },
-  order: {
-    label: 'Order among its siblings',
-    input: 'number',
-  },
+  order: { label: 'Place among its siblings', input: 'place' },
   summary: { label: 'Summary', input: 'text', advisedLength: 200 },
   cover: { label: 'Cover picture', input: 'picture' },
   target: { label: 'Leads to', input: 'link' },

@@ -7,7 +7,7 @@ export const banner: KindDefinition = {
   can: ['turning'],
   address: null,
   fields: [...COMMON, 'order', 'cover', 'target', 'lifetime'],
-  fieldLabels: { title: 'Words on the banner', order: 'Order among the banners', summary: 'A few words more', cover: 'Picture' },
-  starts: { order: 0, lifetime: 'temporary' },
+  fieldLabels: { title: 'Words on the banner', order: 'Place among the banners', summary: 'A few words more', cover: 'Picture' },
+  starts: { lifetime: 'temporary' },
   route: 'reviewed',
 }

@@ -10,7 +10,7 @@ export const label: KindDefinition = {
   many: 'Labels',
   can: ['sorting'],
   address: { below: { category: 'categories', tag: 'tags', series: 'series' } },
-  fields: [...COMMON, ...ADDRESSED, 'order', 'labelType', 'broader', 'replacedBy'],
-  starts: { segment: '', inSitemap: true, indexed: true, labelType: 'tag', order: 0 },
+  fields: [...COMMON, ...ADDRESSED, 'labelType', 'broader', 'replacedBy'],
+  starts: { segment: '', inSitemap: true, indexed: true, labelType: 'tag' },
   route: 'open',
 }

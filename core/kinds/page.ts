@@ -7,6 +7,6 @@ export const page: KindDefinition = {
   can: ['body', 'tree', 'pictured'],
   address: { in: 'tree' },
   fields: [...COMMON, ...ADDRESSED, ...SHARED, 'menuLabel', 'parent', 'order', 'inMenus', 'cover', 'labels', 'byline', 'commentsOpen'],
-  starts: { segment: '', inSitemap: true, indexed: true, parent: null, order: 0, inMenus: true },
+  starts: { segment: '', inSitemap: true, indexed: true, parent: null, inMenus: true },
   route: 'reviewed',
 }

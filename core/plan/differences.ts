@@ -1,4 +1,5 @@
 import { can, type Kind } from '../kinds/kinds'
+import { orderOf } from '../tree/order'
 import type { SiteEntry } from './entry'
 import type { Site } from './siteAt'
 
@@ -18,7 +19,7 @@ export interface Difference {
 const inMenus = (entry: SiteEntry | null): string => {
   if (!entry || !can(entry.kind, 'tree') || !entry.fields.inMenus) return ''
   const { menuLabel, title, parent, order } = entry.fields
-  return JSON.stringify([menuLabel || title, parent ?? null, order ?? 0, entry.path])
+  return JSON.stringify([menuLabel || title, parent ?? null, orderOf(order), entry.path])
 }
 const place = (entry: SiteEntry | null) => entry && { version: entry.version, path: entry.path }
 

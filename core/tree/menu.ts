@@ -1,10 +1,12 @@
+import { compareOrder, type OrderKey } from './order'
+
 /** A live page as the menu and breadcrumb see it. */
 export interface TreePage {
   id: string
   parent: string | null
   path: string
   label: string
-  order: number
+  order: OrderKey
   inMenus: boolean
 }
 
@@ -12,7 +14,7 @@ export interface MenuNode extends TreePage {
   children: MenuNode[]
 }
 
-const byPlace = (a: TreePage, b: TreePage) => a.order - b.order || a.label.localeCompare(b.label)
+const byPlace = (a: TreePage, b: TreePage) => compareOrder(a.order, b.order) || a.label.localeCompare(b.label)
 
 /** The tree of pages that are in menus, siblings by order then label. A page under one that is not in menus is left out. */
 export function menuTree(pages: TreePage[]): MenuNode[] {

@@ -95,6 +95,8 @@ export const RULE_REASONS = {
     }`,
   'own-work': ({ as }: { as: 'writer' | 'deputy' | 'owner' | 'publisher' }) => OWN_WORK[as],
   pace: 'At the usual pace of its gates it is not cleared in time',
+  'page-gated': ({ title, route }: { title: string; route: string }) =>
+    `“${title}” goes the route “${route}”: its gates are asked before readers get it`,
   'parent-loop': ({ asked }: { asked: 'parent' | 'ready' }) =>
     asked === 'ready' ? 'Its parent page lies below the page itself' : 'A page cannot lie below itself; choose another parent page',
   'parent-not-live': 'Its parent page is not on the site',

@@ -7,9 +7,10 @@ import { people } from './people'
 import { routes } from './routes'
 import { site } from './site'
 import { time } from './time'
+import { tree } from './tree'
 import type { Endpoint } from './endpoint'
 
-const all = [...people, ...site, ...addresses, ...listing, ...batches, ...items, ...drafts, ...time, ...routes]
+const all = [...people, ...site, ...tree, ...addresses, ...listing, ...batches, ...items, ...drafts, ...time, ...routes]
 
 /** Every route of the API as a type, for what is derived from it. */
 export type Routes = (typeof all)[number]

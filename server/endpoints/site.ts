@@ -127,22 +127,6 @@ export const site = [
   }),
   endpoint({
     method: 'GET',
-    path: '/tree',
-    tag: 'site',
-    summary: 'The live pages: in menus as a tree, and those in no menu',
-    answer: z.strictObject({ menu: z.array(common.menuNode), hidden: z.array(common.treePage) }),
-    async run({ office, live }) {
-      const row = await office.site()
-      if (!row) return { menu: [], hidden: [] }
-      const frame = await live.frame(row)
-      const shown = new Set<string>()
-      const walk = (nodes: typeof frame.menu) => nodes.forEach((node) => (shown.add(node.id), walk(node.children)))
-      walk(frame.menu)
-      return { menu: frame.menu, hidden: [...frame.pages.values()].filter((page) => !shown.has(page.id)) }
-    },
-  }),
-  endpoint({
-    method: 'GET',
     path: '/sections',
     tag: 'site',
     summary: 'The tree of sections, with what the person may do in each',

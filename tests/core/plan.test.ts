@@ -5,6 +5,7 @@ import { CHAIN_START, chainHash, verifyChain, type JournalRow } from '../../core
 import { touchedTags, type LiveEntry } from '../../core/plan/entry'
 import { notReady, type GoingLive } from '../../core/plan/ready'
 import { breadcrumb, menuTree, wouldLoop } from '../../core/tree/menu'
+import { orderOf } from '../../core/tree/order'
 
 describe('differences of texts', () => {
   it('rebuild the later text from the earlier, always', () => {
@@ -123,7 +124,7 @@ describe('the tree of pages', () => {
     parent,
     path: `/${id}`,
     label: id,
-    order,
+    order: orderOf(order),
     inMenus,
   })
   const pages = [

@@ -25,9 +25,9 @@ const site: SiteView = {
       parent: null,
       path: '/fares',
       label: 'Fares',
-      order: 1,
+      order: 'a1',
       inMenus: true,
-      children: [{ id: 'c', parent: 'f', path: '/fares/cars', label: 'Cars', order: 1, inMenus: true, children: [] }],
+      children: [{ id: 'c', parent: 'f', path: '/fares/cars', label: 'Cars', order: 'a1', inMenus: true, children: [] }],
     },
   ],
 }

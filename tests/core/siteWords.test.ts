@@ -59,9 +59,9 @@ const site = (language: string): SiteView => ({
       parent: null,
       path: '/fares',
       label: written('Fares'),
-      order: 1,
+      order: 'a1',
       inMenus: true,
-      children: [{ id: 'c', parent: 'f', path: '/fares/cars', label: written('Cars'), order: 1, inMenus: true, children: [] }],
+      children: [{ id: 'c', parent: 'f', path: '/fares/cars', label: written('Cars'), order: 'a1', inMenus: true, children: [] }],
     },
   ],
 })

@@ -1,13 +1,14 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { breadcrumb, menuTree, wouldLoop, type MenuNode, type TreePage } from '../../core/tree/menu'
+import { orderOf } from '../../core/tree/order'
 
 const page = (id: string, parent: string | null, more: Partial<TreePage> = {}): TreePage => ({
   id,
   parent,
   path: `/${id}`,
   label: id,
-  order: 0,
+  order: 'a0',
   inMenus: true,
   ...more,
 })
@@ -18,13 +19,13 @@ const forest = fc
   .array(fc.record({ under: fc.option(fc.nat(), { freq: 3 }), order: fc.nat(3), inMenus: fc.boolean() }), { maxLength: 30 })
   .map((rows) =>
     rows.map(({ under, order, inMenus }, index) =>
-      page(`p${index}`, under === null || index === 0 ? null : `p${under % index}`, { order, inMenus }),
+      page(`p${index}`, under === null || index === 0 ? null : `p${under % index}`, { order: orderOf(order), inMenus }),
     ),
   )
 
 describe('the menu', () => {
-  it('orders siblings by their number, then by their label', () => {
-    const tree = menuTree([page('b', null), page('a', null), page('z', null, { order: -1 }), page('y', 'a', { order: 2 }), page('x', 'a')])
+  it('orders siblings by their places, then by their label', () => {
+    const tree = menuTree([page('b', null), page('a', null), page('z', null, { order: 'Zz' }), page('y', 'a', { order: 'a2' }), page('x', 'a')])
     expect(tree.map((node) => node.id)).toEqual(['z', 'a', 'b'])
     expect(tree[1]!.children.map((node) => node.id)).toEqual(['x', 'y'])
   })

@@ -80,8 +80,6 @@ function words(column: Column, row: Listed): string {
       return lacking(row) || say.nothing
     case 'menuLabel':
       return row.fields.menuLabel || '–'
-    case 'order':
-      return row.fields.order === undefined ? '–' : String(row.fields.order)
     case 'part':
       return row.fields.seriesPart ? String(row.fields.seriesPart) : '–'
     case 'comments':
@@ -90,7 +88,7 @@ function words(column: Column, row: Listed): string {
       return ''
   }
 }
-const RIGHT = ['words', 'order', 'part']
+const RIGHT = ['words', 'part']
 /** What stands here, or stood here before while it is on its way: unseen, so that its cells are not made anew. */
 const shown = computed<Listed | undefined>((before) => props.row ?? before)
 const cells = computed(() => {

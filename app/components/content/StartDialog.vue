@@ -11,7 +11,15 @@ import * as common from '~~/core/words/office/common'
 import * as say from '~~/core/words/office/batches'
 
 /** Starts an item by kind, place and title. */
-const props = defineProps<{ kind: Kind; title: string }>()
+const props = withDefaults(
+  defineProps<{
+    kind: Kind
+    title: string
+    /** The page that it is to stand below, and the section that is chosen first. */ parent?: string | null
+    section?: string
+  }>(),
+  { parent: null, section: '' },
+)
 const emit = defineEmits<{ close: [] }>()
 const site = useSite()
 const notices = useNotices()
@@ -19,8 +27,10 @@ const kind = ref<Kind>(props.kind)
 const title = ref(props.title)
 const writable = computed(() => site.sections.filter((section) => section.may.write))
 /** Where there are several to write in, one is chosen: nothing lands in a section that nobody meant. */
-const section = ref(writable.value.length === 1 ? writable.value[0]!.id : '')
-const parent = ref<string | null>(null)
+const section = ref(
+  writable.value.some(({ id }) => id === props.section) ? props.section : writable.value.length === 1 ? writable.value[0]!.id : '',
+)
+const parent = ref<string | null>(props.parent)
 const busy = ref(false)
 
 async function start() {

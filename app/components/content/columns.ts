@@ -48,7 +48,6 @@ export const COLUMNS: readonly Column[] = [
   { key: 'words', label: common.words, width: 78, sort: 'words' },
   { key: 'lacks', label: say.lacks, width: 190 },
   { key: 'menuLabel', label: say.menuLabel, width: 150, edit: { as: 'line', field: 'menuLabel' } },
-  { key: 'order', label: say.order, width: 78, edit: { as: 'number', field: 'order' } },
   { key: 'part', label: say.numberInTheSeries, width: 70, edit: { as: 'number', field: 'seriesPart' } },
   { key: 'found', label: say.found, width: 420, sort: 'rank' },
   { key: 'comments', label: say.comments, width: 100, edit: { as: 'switch', field: 'commentsOpen' } },

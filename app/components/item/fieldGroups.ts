@@ -4,7 +4,7 @@ import * as say from '~~/core/words/office/fields'
 
 /** The groups of fields below the page, by what they are about. */
 const GROUPS: { id: string; name: string; fields: FieldName[] }[] = [
-  { id: 'about-address', name: say.addressAndMenu, fields: ['segment', 'parent', 'menuLabel', 'order', 'inMenus'] },
+  { id: 'about-address', name: say.addressAndMenu, fields: ['segment', 'parent', 'menuLabel', 'inMenus'] },
   { id: 'about-summary', name: say.summaryAndPicture, fields: ['summary', 'cover', 'target', 'footer', 'defaultCategory', 'embedOrigins'] },
   {
     id: 'about-labels',
@@ -29,7 +29,7 @@ const GROUPS: { id: string; name: string; fields: FieldName[] }[] = [
 
 /** A banner is one thing, looked at as a whole. */
 const BANNER: typeof GROUPS = [
-  { id: 'about-summary', name: say.theBanner, fields: ['cover', 'summary', 'target', 'lifetime', 'order', 'language'] },
+  { id: 'about-summary', name: say.theBanner, fields: ['cover', 'summary', 'target', 'lifetime', 'language'] },
 ]
 
 /** The groups that a kind has, with its own fields only. */

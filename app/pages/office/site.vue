@@ -1,155 +1,123 @@
 <script setup lang="ts">
-import { written } from '~~/core/query/parse'
-import { useDebounceFn } from '@vueuse/core'
-import { Pencil, Plus } from 'lucide-vue-next'
-import PlaceStrip from '~/components/frame/PlaceStrip.vue'
-import PlainDialog from '~/components/form/PlainDialog.vue'
-import ClockAndLanguage from '~/components/site/ClockAndLanguage.vue'
-import PageTree from '~/components/content/PageTree.vue'
+import { useDebounceFn, useLocalStorage } from '@vueuse/core'
+import { Columns2, Plus, Search } from 'lucide-vue-next'
 import LoadState from '~/components/frame/LoadState.vue'
-import { api } from '~/composables/api'
+import PlaceStrip from '~/components/frame/PlaceStrip.vue'
+import ClockAndLanguage from '~/components/site/ClockAndLanguage.vue'
+import SiteSections from '~/components/site/SiteSections.vue'
+import TreePanel from '~/components/tree/TreePanel.vue'
+import { spotWords, type TreePage } from '~/components/tree/treePages'
 import { useLoad } from '~/composables/load'
-import { whyNot } from '~/composables/commands'
-import { useNotices } from '~/stores/notices'
-import { useSite, type SectionAnswer } from '~/stores/site'
-import * as common from '~~/core/words/office/common'
+import { lazyDialog } from '~/composables/lazily'
+import { useSite } from '~/stores/site'
+import { pageTree, type Spot } from '~~/core/tree/pageTree'
 import * as say from '~~/core/words/office/site'
+import * as words from '~~/core/words/office/tree'
 
+/** The site: its pages as a tree, its sections, its clock and language. */
+const MoveDialog = lazyDialog(() => import('~/components/tree/MoveDialog.vue'))
+const StartDialog = lazyDialog(() => import('~/components/content/StartDialog.vue'))
 const site = useSite()
-const notices = useNotices()
-const { value: tree, problem, loading, load } = useLoad(() => '/tree')
+const { value: answer, problem, loading, load } = useLoad(() => '/tree')
 await Promise.all([load(), site.loadSections()])
+useHead({ title: say.siteYieldgate })
 watch(
   () => site.news,
   useDebounceFn(() => Promise.all([load(), site.loadSections()]), 500),
 )
+const pages = computed<TreePage[]>(() => answer.value?.pages ?? [])
+const tree = computed(() => pageTree(pages.value))
+const byId = computed(() => new Map(pages.value.map((page) => [page.id, page])))
+const find = ref('')
+const beside = useLocalStorage('yieldgate-tree-beside', false)
+const panel = useTemplateRef('panel')
 
-const editing = ref<{ id: string | null; name: string; parent: string | null } | null>(null)
-const mayAdd = computed(() => site.site?.may['section.change'] === null)
-const rows = computed(() => {
-  const below = (parent: string | null, depth: number): (SectionAnswer & { depth: number })[] =>
-    depth > 20
-      ? []
-      : site.sections
-          .filter((section) => section.parent === parent)
-          .flatMap((section) => [{ ...section, depth }, ...below(section.id, depth + 1)])
-  return below(null, 0)
-})
-async function save() {
-  const { id, name, parent } = editing.value!
-  try {
-    if (id) await api('PATCH', `/sections/${id}`, { body: { name, parent } })
-    else await api('POST', '/sections', { body: { name, parent } })
-    editing.value = null
-    notices.done(id ? say.sectionChanged : say.sectionNameMade(name))
-    await site.loadSections()
-  } catch (error) {
-    notices.trouble(error)
-  }
+const moving = shallowRef<{ pages: TreePage[]; spot: Spot; where: string } | null>(null)
+function move(ids: string[], spot: Spot) {
+  moving.value = { pages: ids.flatMap((id) => byId.value.get(id) ?? []), spot, where: spotWords(spot, byId.value, tree.value) }
 }
+function done() {
+  moving.value = null
+  void load()
+}
+const starting = shallowRef<{ below: TreePage | null } | null>(null)
 </script>
 
 <template>
-  <div>
+  <div class="flex flex-col lg:h-full">
     <PlaceStrip :name="say.site">
-      <NuxtLink v-if="site.site?.settings" class="button" :to="`/office/items/${site.site.settings}`">{{
-        say.nameTaglineAndFootOfTheSite
-      }}</NuxtLink>
-      <NuxtLink class="button" to="/office/banners">{{ say.bannersOfTheFrontPage }}</NuxtLink>
-      <NuxtLink class="button" to="/office/addresses">{{ say.addresses }}</NuxtLink>
-      <template #action
-        ><button
-          class="button-main"
-          :disabled="!mayAdd"
-          :title="whyNot(site.site?.may['section.change'])"
-          @click="editing = { id: null, name: '', parent: null }"
-        >
-          <Plus class="size-4" aria-hidden="true" />{{ say.makeASection }}
-        </button></template
-      >
+      <label class="relative flex min-w-0 flex-1 items-center max-sm:order-1 max-sm:basis-full sm:max-w-xs">
+        <Search class="pointer-events-none absolute left-2.5 size-4 text-soft" aria-hidden="true" />
+        <input
+          v-model="find"
+          type="search"
+          class="input w-full pl-8"
+          maxlength="200"
+          :aria-label="words.wordsInTheTree"
+          :placeholder="words.wordsInTheTree"
+        />
+      </label>
+      <span class="text-soft" role="status">{{ find.trim() ? words.foundOf(panel?.found ?? 0) : words.countedPages(pages.length) }}</span>
+      <template #action>
+        <NuxtLink v-if="site.site?.settings" class="button" :to="`/office/items/${site.site.settings}`">{{
+          say.nameTaglineAndFootOfTheSite
+        }}</NuxtLink>
+        <NuxtLink class="button" to="/office/banners">{{ say.bannersOfTheFrontPage }}</NuxtLink>
+        <NuxtLink class="button" to="/office/addresses">{{ say.addresses }}</NuxtLink>
+        <button class="button-main" @click="starting = { below: null }">
+          <Plus class="size-4" aria-hidden="true" />{{ words.startAPage }}
+        </button>
+      </template>
     </PlaceStrip>
-    <div class="mx-auto grid max-w-7xl gap-10 px-5 py-6 lg:grid-cols-2">
-      <section aria-labelledby="tree">
-        <h2 id="tree" class="border-b border-line pb-2 font-semibold">{{ say.pagesAsReadersFindThem }}</h2>
-        <LoadState v-if="!tree" :problem="problem" :loading="loading" @retry="load" />
-        <template v-else>
-          <PageTree :nodes="tree.menu" />
-          <p v-if="!tree.menu.length" class="py-3 text-soft">{{ say.noPageIsLiveYet }}</p>
-          <template v-if="tree.hidden.length">
-            <h3 class="mt-6 border-b border-line pb-2 font-semibold">{{ say.liveButInNoMenu }}</h3>
-            <ul>
-              <li v-for="page in tree.hidden" :key="page.id" class="flex gap-3 border-b border-line py-1.5">
-                <NuxtLink :to="`/office/items/${page.id}`" class="font-medium hover:underline">{{ page.label }}</NuxtLink><span
-                  class="ml-auto font-mono text-small text-soft"
-                  >{{ page.path }}</span
-                >
-              </li>
-            </ul>
-          </template>
-        </template>
-      </section>
-      <div class="space-y-8">
-        <section aria-labelledby="sections">
-          <h2 id="sections" class="border-b border-line pb-2 font-semibold">
-            {{ say.sections }} <span class="ml-1 font-normal text-soft">{{ say.rightsAndRoutesAreGivenForThem }}</span>
-          </h2>
-          <ul>
-            <li
-              v-for="section in rows"
-              :key="section.id"
-              class="flex h-9 items-center gap-3 border-b border-line"
-              :style="{ paddingLeft: `${section.depth * 20}px` }"
-            >
-              <span class="font-medium">{{ section.name }}</span>
-              <NuxtLink
-                :to="`/office/content?q=${encodeURIComponent(`section:${written(section.name)}`)}`"
-                class="text-soft hover:underline"
-                >{{ section.items }} {{ section.items === 1 ? say.item : say.items }}</NuxtLink
-              >
-              <span class="ml-auto font-mono text-small text-soft">/sections/{{ section.segment }}</span>
-              <button
-                v-if="section.may.change"
-                class="icon-button"
-                :aria-label="say.renameOrNest(section.name)"
-                @click="editing = { id: section.id, name: section.name, parent: section.parent }"
-              >
-                <Pencil class="size-4" />
-              </button>
-            </li>
-          </ul>
-        </section>
-        <ClockAndLanguage />
-      </div>
-    </div>
-    <PlainDialog :open="editing !== null" :title="editing?.id ? say.renameOrNestASection : say.makeASection" @close="editing = null">
-      <form v-if="editing" id="section-form" class="space-y-4" @submit.prevent="save">
-        <div>
-          <label class="label" for="section-name">{{ common.name }}</label><input
-            id="section-name"
-            v-model="editing.name"
-            class="input"
-            required
-            maxlength="100"
+    <div class="flex min-h-0 flex-1 max-lg:flex-col">
+      <section class="flex min-h-0 min-w-0 flex-1 flex-col max-lg:h-[70vh]" aria-labelledby="tree">
+        <div class="flex min-h-10 flex-wrap items-center gap-x-4 gap-y-1 border-b border-line px-4 py-1">
+          <h2 id="tree" class="font-semibold">{{ words.pageTree }}</h2>
+          <button class="link" @click="panel?.openAll()">{{ words.openAll }}</button>
+          <button class="link" @click="panel?.foldAll()">{{ words.foldAll }}</button>
+          <button class="link flex items-center gap-1 max-md:hidden" :aria-pressed="beside" @click="beside = !beside">
+            <Columns2 class="size-3.5" aria-hidden="true" />{{ words.twoSideBySide }}
+          </button>
+          <p class="hint ml-auto max-xl:hidden">{{ words.keysOfTheTree }}</p>
+        </div>
+        <LoadState v-if="!answer" :problem="problem" :loading="loading" @retry="load" />
+        <div v-else class="flex min-h-0 flex-1 divide-x divide-line">
+          <TreePanel
+            ref="panel"
+            kept-as="first"
+            :pages="pages"
+            :tree="tree"
+            :label="words.pageTree"
+            :words="find"
+            @move="move"
+            @start="starting = { below: $event }"
+          />
+          <TreePanel
+            v-if="beside"
+            class="max-md:hidden"
+            kept-as="second"
+            :pages="pages"
+            :tree="tree"
+            :label="words.pageTreeBeside"
+            words=""
+            @move="move"
+            @start="starting = { below: $event }"
           />
         </div>
-        <div>
-          <label class="label" for="section-parent">{{ say.below }}</label><select
-            id="section-parent"
-            v-model="editing.parent"
-            class="input"
-          >
-            <option :value="null">{{ say.nothingAtTheTop }}</option>
-            <option v-for="section in rows.filter((entry) => entry.id !== editing!.id)" :key="section.id" :value="section.id">
-              {{ section.name }}
-            </option>
-          </select>
-          <p class="hint mt-1">{{ say.rightsGivenForASectionHold }}</p>
-        </div>
-      </form>
-      <template #actions
-        ><button class="button" @click="editing = null">{{ common.cancel }}</button
-        ><button class="button-main" form="section-form">{{ common.save }}</button></template
-      >
-    </PlainDialog>
+      </section>
+      <aside v-if="!beside" class="shrink-0 space-y-8 overflow-y-auto border-line p-5 max-lg:border-t lg:w-96 lg:border-l">
+        <SiteSections />
+        <ClockAndLanguage />
+      </aside>
+    </div>
+    <MoveDialog v-if="moving" v-bind="moving" @close="moving = null" @done="done" />
+    <StartDialog
+      v-if="starting"
+      kind="page"
+      title=""
+      :parent="starting.below?.id ?? null"
+      :section="starting.below?.section ?? ''"
+      @close="starting = null"
+    />
   </div>
 </template>

@@ -7,13 +7,8 @@ export const nameTaglineAndFootOfTheSite = 'Name, tagline and foot of the site'
 export const bannersOfTheFrontPage = 'Banners of the front page'
 export const addresses = 'Addresses'
 export const makeASection = 'Make a section'
-export const pagesAsReadersFindThem = 'Pages as readers find them'
-export const noPageIsLiveYet = 'No page is live yet.'
-export const liveButInNoMenu = 'Live, but in no menu'
 export const sections = 'Sections'
-export const rightsAndRoutesAreGivenForThem = 'rights and routes are given for them'
-export const item = 'item'
-export const items = 'items'
+export const rightsAndRoutesAreGivenForThem = 'Rights and routes are given for them.'
 export const renameOrNest = (name: Said) => `Rename or nest ${name}`
 export const renameOrNestASection = 'Rename or nest a section'
 export const below = 'Below'
@@ -22,6 +17,7 @@ export const rightsGivenForASectionHold = 'Rights given for a section hold for a
 export const sectionChanged = 'Section changed'
 export const sectionNameMade = (name: Said) => `Section “${name}” made`
 export const site = 'Site'
+export const siteYieldgate = 'Site · Yieldgate'
 
 // clock and language
 export const clockAndLanguage = 'Clock and language'

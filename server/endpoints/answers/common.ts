@@ -60,7 +60,7 @@ export const treePage = z.strictObject({
   parent: z.string().nullable(),
   path: z.string(),
   label: z.string(),
-  order: z.number(),
+  order: z.string(),
   inMenus: z.boolean(),
 })
 

@@ -1,4 +1,4 @@
-import type { Action } from '../../../core/batch/action'
+import type { Action, Done } from '../../../core/batch/action'
 import { actionWords, isForMany } from '../../../core/batch/action'
 import {
   addBatch,
@@ -15,6 +15,7 @@ import {
   type EntryOutcome,
   undoOf,
 } from '../../store/batches'
+import type { Tx } from '../../store/database'
 import type { NewRow } from '../../store/models'
 import { listedAfter, type Listing } from '../../store/listing'
 import { may, sectionsWhere, type Actor } from '../people/access'
@@ -52,6 +53,33 @@ export async function beginBatch(
 export async function beginActs(office: Office, actor: Actor, words: string, acts: OwnAct[]): Promise<{ batch: string; total: number }> {
   await mustReadAll(office, actor, acts)
   return begin(office, actor, null, partsOf(office, { items: acts }), words)
+}
+
+/** Keeps what was done to several items in this transaction as a batch that is over, so that one word takes it all back. Returns its id. */
+export async function keepDone(
+  office: Office,
+  tx: Tx,
+  actor: Actor,
+  words: string,
+  acts: readonly { item: string; done: Done }[],
+): Promise<string> {
+  const id = office.newId()
+  const site = await siteId(office)
+  const row = { ...batchRow(office, actor, { id, site, action: null, state: 'done', total: acts.length, undoes: null }), words }
+  await addBatch(tx, { ...row, ended_at: office.now() })
+  await addBatchEntries(
+    tx,
+    acts.map(({ item, done: { said, draft, undo } }, seq) => ({
+      batch_id: id,
+      seq,
+      item_id: item,
+      draft_id: draft,
+      outcome: JSON.stringify({ ok: true, said, draft } satisfies EntryOutcome),
+      undo: undo && JSON.stringify(undo),
+    })),
+  )
+  await tellDone(office, tx, (await batchById(tx, site, id))!)
+  return id
 }
 
 /**

@@ -62,7 +62,6 @@ export const CELL_FIELDS = [
   'byline',
   'segment',
   'menuLabel',
-  'order',
   'commentsOpen',
   'shownDate',
   'seriesPart',

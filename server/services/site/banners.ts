@@ -5,7 +5,7 @@ import { inBannerOrder, ordersToMove } from '../../../core/plan/banners'
 import type { MediaView } from '../../../core/render/picture'
 import { bannersIn, itemById, type ItemRow } from '../../store/items'
 import { liveByIds } from '../../store/live'
-import { readManifests, versionsByIds } from '../../store/versions'
+import { manifestsOfVersions } from '../../store/versions'
 import { may, must, type Actor } from '../people/access'
 import { openDraft } from '../writing/drafts'
 import { saveEdits } from '../writing/saving'
@@ -38,16 +38,11 @@ const MOST = 200
 export async function banners(office: Office, actor: Actor): Promise<BannerFacts[]> {
   const db = office.store.read
   const rows = await bannersIn(db, readableSections(actor), MOST)
-  const versions = new Map(
-    (
-      await versionsByIds(
-        db,
-        rows.map(({ version }) => version),
-      )
-    ).map((version) => [version.id, version.manifest]),
+  const manifests = await manifestsOfVersions(
+    db,
+    rows.map(({ version }) => version),
   )
-  const manifests = await readManifests(db, [...versions.values()])
-  const fieldsOf = new Map(rows.map(({ id, version }) => [id, presentFields(manifests.get(versions.get(version)!)!.fields)]))
+  const fieldsOf = new Map(rows.map(({ id, version }) => [id, presentFields(manifests.get(version)!.fields)]))
   const targetOf = (fields: Fields | undefined) => fields?.target?.match(/^item:([0-9a-f-]{36})/)?.[1]
   const [pictures, targets] = await Promise.all([
     mediaViews(

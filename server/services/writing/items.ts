@@ -6,6 +6,7 @@ import { noBody } from '../../../core/content/edits'
 import { safeBlock } from '../../../core/content/sanitise'
 import { can, type Filing, type Kind, KINDS } from '../../../core/kinds/kinds'
 import type { Verb } from '../../../core/access/verbs'
+import { compareOrder, keysToPlace, orderOf } from '../../../core/tree/order'
 import { addItem, changeItem, itemById, type ItemRow, syncItems, waitingDraftsOf } from '../../store/items'
 import { addVersions, bytesOf } from '../../store/versions'
 import { must, type Actor } from '../people/access'
@@ -20,6 +21,7 @@ import { mustFit } from '../listing/pageSize'
 import { found, refusal, Refusal } from '../refusal'
 import { fieldsLive, pathLive, pathsWith } from '../../store/live'
 import { addDrafts, addDraftAuthors } from '../../store/drafts'
+import { ordersBelow } from '../../store/pageTree'
 
 export interface NewItem {
   id?: string | undefined
@@ -63,6 +65,12 @@ export async function createItem(office: Office, actor: Actor, input: NewItem): 
       const parent = fields.parent ? await pathLive(tx, fields.parent) : null
       const taken = new Set((await pathsWith(tx, site.id, wished)).map((row) => row.path))
       fields.segment = wished && freeSegment(wished, (segment) => taken.has(pathOf(input.kind, { ...fields, segment }, parent) ?? ''))
+    }
+    // A page that is begun stands after those that are there.
+    if (can(input.kind, 'tree') && fields.order === undefined) {
+      const orders = (await ordersBelow(tx, site.id, fields.parent ?? null)).map(({ order }) => orderOf(order ?? undefined))
+      const last = orders.sort(compareOrder).at(-1)
+      fields.order = keysToPlace(last === undefined ? [] : [{ id: '', order: last }], [item], 1).get(item)!
     }
     const content = { fields, body }
     await addItem(tx, {

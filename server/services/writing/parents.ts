@@ -1,7 +1,7 @@
 import type { Reader } from '../../store/database'
 import { openHeads } from '../../store/drafts'
 import { liveParent } from '../../store/live'
-import { readManifests, versionsByIds } from '../../store/versions'
+import { manifestsOfVersions } from '../../store/versions'
 import { refusal } from '../refusal'
 
 /** So many pages are gone through on the way up. */
@@ -9,11 +9,7 @@ const MOST_PAGES = 200
 
 /** The pages that a page lies below, on the site or in an open draft; `null` stands for the top. */
 async function parentsOf(db: Reader, page: string): Promise<(string | null)[]> {
-  const versions = await versionsByIds(db, await openHeads(db, page))
-  const manifests = await readManifests(
-    db,
-    versions.map(({ manifest }) => manifest),
-  )
+  const manifests = await manifestsOfVersions(db, await openHeads(db, page))
   return [...new Set([await liveParent(db, page), ...[...manifests.values()].map(({ fields }) => fields.parent ?? null)])]
 }
 

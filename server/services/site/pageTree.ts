@@ -1,0 +1,101 @@
+import { presentFields } from '../../../core/content/content'
+import type { Fields } from '../../../core/content/fields'
+import { orderOf } from '../../../core/tree/order'
+import type { PlacedPage } from '../../../core/tree/pageTree'
+import type { Reader } from '../../store/database'
+import type { ItemRow } from '../../store/items'
+import { draftsOfLivePages, pageRows } from '../../store/pageTree'
+import { manifestsOfVersions } from '../../store/versions'
+import { may, type Actor } from '../people/access'
+import { siteId, type Office } from '../office'
+
+/** A page where it stands: on the site where it is live, else as it is worked on or was last. */
+export interface TreePageView extends PlacedPage {
+  title: string
+  section: string
+  onSite: ItemRow['on_site']
+  draft: string | null
+  draftState: ItemRow['draft_state']
+  next: string | null
+  inMenus: boolean
+  mayWrite: boolean
+  /** Another place that an open draft of a live page gives it. */
+  moves: PlannedPlace | null
+}
+
+export interface PlannedPlace {
+  draft: string
+  parent: string | null
+  edition: { id: string; name: string } | null
+}
+
+/** Where fields place a page. */
+const placeOf = (fields: Fields) => ({ parent: fields.parent ?? null, order: orderOf(fields.order) })
+
+/** The places that open drafts give live pages and that are others than they have, by page; of several the first begun. */
+async function plannedPlaces(db: Reader, site: string, live: ReadonlyMap<string, { parent: string | null; order: string }>) {
+  const drafts = await draftsOfLivePages(db, site)
+  const manifests = await manifestsOfVersions(
+    db,
+    drafts.map(({ version }) => version),
+  )
+  const planned = new Map<string, PlannedPlace>()
+  for (const { item, draft, version, edition, name } of drafts) {
+    const { parent, order } = placeOf(manifests.get(version)!.fields)
+    const now = live.get(item)
+    if (planned.has(item) || !now || (now.parent === parent && now.order === order)) continue
+    planned.set(item, { draft, parent, edition: edition === null ? null : { id: edition, name: name! } })
+  }
+  return planned
+}
+
+/** All pages that the actor may see: the live ones, and of the others those that they may read. */
+export async function pagesInTree(office: Office, actor: Actor, db: Reader = office.store.read): Promise<TreePageView[]> {
+  const site = await siteId(office)
+  const rows = (await pageRows(db, site)).filter((row) => row.version === null || may(actor, 'item.read', row.section_id))
+  const manifests = await manifestsOfVersions(
+    db,
+    rows.flatMap(({ version }) => version ?? []),
+  )
+  const writable = new Map<string, boolean>()
+  const mayWrite = (section: string) => {
+    if (!writable.has(section)) writable.set(section, may(actor, 'item.write', section))
+    return writable.get(section)!
+  }
+  const pages = rows.map((row): TreePageView => {
+    const common = {
+      id: row.id,
+      title: row.title,
+      section: row.section_id,
+      onSite: row.on_site,
+      draft: row.draft_id,
+      draftState: row.draft_state,
+      next: row.next_at,
+      mayWrite: mayWrite(row.section_id),
+      moves: null,
+    }
+    if (row.version === null)
+      return {
+        ...common,
+        parent: row.parent,
+        order: orderOf(row.order ?? undefined),
+        label: row.label || row.title,
+        segment: row.segment ?? '',
+        path: row.path,
+        inMenus: row.in_menus === 1,
+      }
+    const fields = presentFields(manifests.get(row.version)!.fields)
+    return {
+      ...common,
+      ...placeOf(fields),
+      label: fields.menuLabel ?? row.title,
+      segment: fields.segment ?? '',
+      path: null,
+      inMenus: fields.inMenus ?? false,
+    }
+  })
+  const planned = await plannedPlaces(db, site, new Map(pages.flatMap((page) => (page.path === null ? [] : [[page.id, page]]))))
+  // What is planned is for those who may read it.
+  for (const page of pages) if (may(actor, 'item.read', page.section)) page.moves = planned.get(page.id) ?? null
+  return pages
+}
