@@ -18,6 +18,7 @@ const emit = defineEmits<{ close: []; done: [] }>()
 const name = computed(() => (props.pages.length === 1 ? `“${props.pages[0]!.label}”` : say.countedPages(props.pages.length)))
 const body = computed(() => ({ pages: props.pages.map(({ id }) => id), ...props.spot }))
 
+const form = useTemplateRef<HTMLElement>('form')
 const impact = shallowRef<Answer<'POST', '/tree/impact'> | null>(null)
 const editions = shallowRef<{ id: string; name: string }[]>([])
 const how = ref<'edition' | 'drafts' | 'now'>('edition')
@@ -29,6 +30,9 @@ const { run, problem, again } = useAttempt(async () => {
   editions.value = all.filter(({ state }) => state === 'open' || state === 'held')
   impact.value = found
   if (found.notGathered.length) how.value = 'drafts'
+  await nextTick()
+  // Enter moves then, and arrows choose how.
+  form.value?.querySelector<HTMLElement>('input:checked')?.focus()
 })
 onMounted(run)
 
@@ -65,7 +69,7 @@ function move() {
     :title="pages.length === 1 ? say.moveOne(pages[0]!.label) : say.moveMany(pages.length)"
     @close="emit('close')"
   >
-    <form id="move-pages" class="space-y-4" @submit.prevent="move">
+    <form id="move-pages" ref="form" class="space-y-4" @submit.prevent="move">
       <p class="font-medium">{{ where }}</p>
       <LoadState v-if="!impact" :problem="problem" :loading="true" @retry="again" />
       <template v-else>

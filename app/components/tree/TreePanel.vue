@@ -1,12 +1,14 @@
 <script setup lang="ts">
-import { useElementSize, useLocalStorage } from '@vueuse/core'
+import { StorageSerializers, useElementSize, useLocalStorage } from '@vueuse/core'
 import { useVirtualizer } from '@tanstack/vue-virtual'
-import { branchOf, foundInTree, topsOf, treeLines, type PageTree, type Spot } from '~~/core/tree/pageTree'
-import { spotAt, spotsFor, type Meeting, type ShownSpot } from '~~/core/tree/spots'
+import { foundInTree, topsOf, treeLines, type PageTree, type Spot } from '~~/core/tree/pageTree'
+import { spotAt, type Meeting, type ShownSpot } from '~~/core/tree/spots'
 import { useNotices } from '~/stores/notices'
 import { nextFrame } from '~/editor/typing'
+import { allWithin, useCarrying } from './carrying'
 import TreeRow from './TreeRow.vue'
 import { spotWords, type TreePage } from './treePages'
+import { useTypeAhead } from './typeAhead'
 import * as say from '~~/core/words/office/tree'
 
 /**
@@ -18,16 +20,16 @@ const emit = defineEmits<{ move: [pages: string[], spot: Spot]; start: [below: T
 const notices = useNotices()
 const byId = computed(() => new Map(props.pages.map((page) => [page.id, page])))
 
-// What is open is kept in this browser; a search opens all that it finds.
-const kept = useLocalStorage<string[]>(`yieldgate-tree-${props.keptAs}`, [])
-const open = computed(() => new Set(kept.value))
+// What is open is kept in this browser, at first the branches at the top; a search opens all that it finds.
+const kept = useLocalStorage<string[] | null>(`yieldgate-tree-${props.keptAs}`, null, { serializer: StorageSerializers.object })
+const open = computed(() => new Set(kept.value ?? props.tree.get(null)?.map(({ id }) => id)))
 const hits = computed(() => foundInTree(props.pages, props.tree, props.words))
 const searching = computed(() => props.words.trim() !== '')
 const lines = computed(() =>
   treeLines(props.tree, (id) => searching.value || open.value.has(id), searching.value ? hits.value.shown : undefined),
 )
 function setOpen(ids: readonly string[], isOpen: boolean) {
-  const next = new Set(kept.value)
+  const next = new Set(open.value)
   for (const id of ids)
     if (isOpen) next.add(id)
     else next.delete(id)
@@ -35,10 +37,10 @@ function setOpen(ids: readonly string[], isOpen: boolean) {
 }
 const openAll = () => (kept.value = props.pages.filter(({ id }) => props.tree.get(id)?.length).map(({ id }) => id))
 const foldAll = () => (kept.value = [])
-defineExpose({ openAll, foldAll, found: computed(() => hits.value.found.size) })
 
 // Rows.
 const scroller = useTemplateRef<HTMLElement>('scroller')
+const whole = useTemplateRef<HTMLElement>('whole')
 const { width } = useElementSize(scroller)
 const narrow = computed(() => width.value > 0 && width.value < 620)
 const height = computed(() => (narrow.value ? 52 : 36))
@@ -106,50 +108,32 @@ const meant = (id: string): TreePage[] =>
     props.tree,
     (chosen.value.has(id) ? props.pages.filter((page) => chosen.value.has(page.id)) : [byId.value.get(id)!]).filter(Boolean),
   )
-const within = (pages: readonly TreePage[]) => new Set(pages.flatMap((page) => branchOf(props.tree, page).map(({ id }) => id)))
 function lift(id: string) {
   const pages = meant(id)
-  return pages.every(({ mayWrite }) => mayWrite) ? { pages: pages.map((page) => page.id), within: within(pages) } : null
+  return pages.every(({ mayWrite }) => mayWrite) ? { pages: pages.map((page) => page.id), within: allWithin(props.tree, pages) } : null
 }
 const over = ref<{ id: string; how: Meeting } | null>(null)
-const carrying = shallowRef<{ pages: TreePage[]; within: ReadonlySet<string>; spot: ShownSpot } | null>(null)
-const spots = computed(() => (carrying.value ? spotsFor(props.tree, lines.value, carrying.value.pages) : []))
+const carry = useCarrying({
+  tree: () => props.tree,
+  lines: () => lines.value,
+  open: (id) => setOpen([id], true),
+  show: (line) => rows.value.scrollToIndex(line, { align: 'auto' }),
+  put,
+})
+const { carrying } = carry
 function pickUp(id: string) {
   const pages = meant(id)
   const others = pages.filter(({ mayWrite }) => !mayWrite)
   if (others.length) return notices.say('trouble', say.onlyWritersMove(others.map(({ title }) => `“${title}”`).join(', ')))
-  const all = spotsFor(props.tree, lines.value, pages)
   const here = lines.value.findIndex(({ page }) => page.id === id)
-  const spot = all.find(({ line }) => line > here) ?? all.at(-1)
-  if (spot) carrying.value = { pages, within: within(pages), spot }
-  void go(here)
+  at.value = id
+  carry.pickUp(pages, here)
+  // Its row may be scrolled away meanwhile.
+  whole.value?.focus({ preventScroll: true })
 }
-function carryTo(spot: ShownSpot | undefined) {
-  if (!spot || !carrying.value) return
-  carrying.value = { ...carrying.value, spot }
-  rows.value.scrollToIndex(spot.line, { align: 'auto' })
+function put(pages: string[], { parent, before }: Spot) {
+  emit('move', pages, { parent, before })
 }
-function carryKey(key: string): boolean {
-  const { pages, spot } = carrying.value!
-  const now = spots.value.findIndex(({ parent, before }) => parent === spot.parent && before === spot.before)
-  if (key === 'Escape') carrying.value = null
-  else if (key === 'ArrowDown') carryTo(spots.value[now + 1])
-  else if (key === 'ArrowUp') carryTo(spots.value[now - 1])
-  else if (key === 'Home') carryTo(spots.value[0])
-  else if (key === 'End') carryTo(spots.value.at(-1))
-  else if (key === 'ArrowRight' && spot.how === 'into' && props.tree.get(spot.parent)?.length) {
-    setOpen([spot.parent!], true)
-    void nextTick(() => carryTo(spots.value.find(({ parent }) => parent === spot.parent)))
-  } else if (key === 'Enter') {
-    carrying.value = null
-    put(
-      pages.map(({ id }) => id),
-      spot,
-    )
-  } else return false
-  return true
-}
-const put = (pages: string[], { parent, before }: Spot) => emit('move', pages, { parent, before })
 const drop = (pages: string[], position: number, how: Meeting) => put(pages, spotAt(props.tree, lines.value, position, how))
 
 /** Where pages would come to stand: a line between rows, or the row that they go into. */
@@ -161,17 +145,7 @@ const mark = computed((): ShownSpot | null => {
 const told = computed(() => (carrying.value ? spotWords(carrying.value.spot, byId.value, props.tree) : ''))
 const met = (position: number): Meeting | null => (mark.value?.line === position ? mark.value.how : null)
 
-// Letters find the next row whose label begins so.
-let typed = ''
-let typedAt = 0
-function typeAhead(letter: string) {
-  typed = performance.now() - typedAt > 800 ? letter : typed + letter
-  typedAt = performance.now()
-  const from = index.value + (typed.length === 1 ? 1 : 0)
-  const turned = [...lines.value.slice(from), ...lines.value.slice(0, from)]
-  const line = turned.find(({ page }) => page.label.toLowerCase().startsWith(typed.toLowerCase()))
-  if (line) void go(lines.value.indexOf(line))
-}
+const letters = useTypeAhead({ labels: () => lines.value.map(({ page }) => page.label), index: () => index.value, go: (to) => void go(to) })
 function stepIn({ page, open: isOpen, children }: (typeof lines.value)[number]) {
   if (children && !isOpen) setOpen([page.id], true)
   else if (children) void go(index.value + 1)
@@ -186,9 +160,11 @@ function key(event: KeyboardEvent): void {
   if (!line) return
   const { id } = line.page
   if (carrying.value) {
-    if (carryKey(event.key)) event.preventDefault()
+    if (carry.key(event.key)) event.preventDefault()
+    if (event.key === 'Escape') void go(index.value)
     return
   }
+  const isLetter = /^[\p{L}\p{N}]$/u.test(event.key) || (/^[ –-]$/.test(event.key) && letters.typing())
   const walk: Record<string, () => unknown> = {
     ArrowDown: () => walkTo(index.value + 1, event.shiftKey),
     ArrowUp: () => walkTo(index.value - 1, event.shiftKey),
@@ -218,17 +194,27 @@ function key(event: KeyboardEvent): void {
     return
   }
   if (event.altKey) return
-  const act = walk[event.key]
+  const act = isLetter ? undefined : walk[event.key]
   if (act) {
     event.preventDefault()
     void act()
-  } else if (/^\p{L}$|^\p{N}$/u.test(event.key)) typeAhead(event.key)
+  } else if (isLetter) {
+    event.preventDefault()
+    letters.type(event.key)
+  }
 }
 function walkTo(to: number, choosing: boolean) {
   const position = Math.max(0, Math.min(lines.value.length - 1, to))
   if (choosing) chooseTo(position)
   return go(position)
 }
+defineExpose({
+  openAll,
+  foldAll,
+  found: computed(() => hits.value.found.size),
+  /** Shows the row where the keys were, and gives it the focus. */
+  back: () => go(index.value),
+})
 const movesWords = ({ moves }: TreePage): string => {
   if (!moves) return ''
   const where = moves.parent === null ? say.toTheTop : say.belowPage(byId.value.get(moves.parent)?.label ?? '')
@@ -256,10 +242,12 @@ const movesWords = ({ moves }: TreePage): string => {
     <div ref="scroller" class="min-h-0 flex-1 overflow-auto">
       <p v-if="!lines.length" class="p-5 text-soft">{{ searching ? say.noneHasTheseWords : say.noPageYet }}</p>
       <div
+        ref="whole"
         role="tree"
+        tabindex="-1"
         :aria-label="label"
         aria-multiselectable="true"
-        class="relative"
+        class="relative outline-none"
         :style="{ height: `${rows.getTotalSize()}px` }"
         @keydown="key"
       >

@@ -81,37 +81,37 @@ const page = computed(() => props.line.page)
         <EyeOff v-if="!page.inMenus" class="size-3.5 shrink-0 text-soft" :aria-label="say.inNoMenu" role="img" />
         <Unlink v-if="lost" class="size-3.5 shrink-0 text-rust" :aria-label="say.parentIsNotHere" role="img" />
         <span v-if="moves" class="truncate rounded-sm bg-tide-wash px-1.5 text-small text-tide" :title="moves">{{ moves }}</span>
+        <span
+          v-if="page.mayWrite"
+          class="-my-1 flex shrink-0 opacity-0 group-focus-within:opacity-100 group-hover:opacity-100 group-focus:opacity-100"
+        >
+          <button
+            type="button"
+            class="icon-button"
+            tabindex="-1"
+            :aria-label="say.startAPageBelow(page.label)"
+            :title="say.startHere"
+            @click.stop="emit('start')"
+          >
+            <Plus class="size-4" /></button
+          ><button
+            type="button"
+            class="icon-button"
+            tabindex="-1"
+            :aria-label="say.moveOne(page.label)"
+            :title="say.move"
+            @click.stop="emit('move')"
+          >
+            <MoveVertical class="size-4" />
+          </button>
+        </span>
       </span>
       <span
         class="ml-auto block min-w-0 truncate font-mono text-small text-soft"
-        :class="!narrow && 'max-w-[45%] text-right'"
+        :class="!narrow && 'max-w-[64%] shrink-0 text-right'"
         :title="line.address"
         >{{ line.address }}</span
       >
-    </span>
-    <span
-      v-if="page.mayWrite"
-      class="flex shrink-0 opacity-0 group-focus-within:opacity-100 group-hover:opacity-100 group-focus:opacity-100"
-    >
-      <button
-        type="button"
-        class="icon-button"
-        tabindex="-1"
-        :aria-label="say.startAPageBelow(page.label)"
-        :title="say.startHere"
-        @click.stop="emit('start')"
-      >
-        <Plus class="size-4" /></button
-      ><button
-        type="button"
-        class="icon-button"
-        tabindex="-1"
-        :aria-label="say.moveOne(page.label)"
-        :title="say.move"
-        @click.stop="emit('move')"
-      >
-        <MoveVertical class="size-4" />
-      </button>
     </span>
     <span class="grid shrink-0 gap-x-3 text-small" :class="narrow ? '' : 'w-52 grid-cols-[5.6rem_minmax(0,1fr)]'"
       ><StateMark v-for="mark in marksOf(page)" :key="mark" :state="mark"

@@ -32,13 +32,18 @@ const find = ref('')
 const beside = useLocalStorage('yieldgate-tree-beside', false)
 const panel = useTemplateRef('panel')
 
+const second = useTemplateRef('second')
 const moving = shallowRef<{ pages: TreePage[]; spot: Spot; where: string } | null>(null)
-function move(ids: string[], spot: Spot) {
+/** Where the focus goes when that is over. */
+let back: () => unknown = () => undefined
+function move(ids: string[], spot: Spot, from: typeof panel.value) {
+  back = () => from?.back()
   moving.value = { pages: ids.flatMap((id) => byId.value.get(id) ?? []), spot, where: spotWords(spot, byId.value, tree.value) }
 }
-function done() {
+async function moved() {
   moving.value = null
-  void load()
+  await load()
+  await back()
 }
 const starting = shallowRef<{ below: TreePage | null } | null>(null)
 </script>
@@ -73,12 +78,11 @@ const starting = shallowRef<{ below: TreePage | null } | null>(null)
       <section class="flex min-h-0 min-w-0 flex-1 flex-col max-lg:h-[70vh]" aria-labelledby="tree">
         <div class="flex min-h-10 flex-wrap items-center gap-x-4 gap-y-1 border-b border-line px-4 py-1">
           <h2 id="tree" class="font-semibold">{{ words.pageTree }}</h2>
-          <button class="link" @click="panel?.openAll()">{{ words.openAll }}</button>
-          <button class="link" @click="panel?.foldAll()">{{ words.foldAll }}</button>
+          <button class="link" @click="[panel, second].forEach((each) => each?.openAll())">{{ words.openAll }}</button>
+          <button class="link" @click="[panel, second].forEach((each) => each?.foldAll())">{{ words.foldAll }}</button>
           <button class="link flex items-center gap-1 max-md:hidden" :aria-pressed="beside" @click="beside = !beside">
             <Columns2 class="size-3.5" aria-hidden="true" />{{ words.twoSideBySide }}
           </button>
-          <p class="hint ml-auto max-xl:hidden">{{ words.keysOfTheTree }}</p>
         </div>
         <LoadState v-if="!answer" :problem="problem" :loading="loading" @retry="load" />
         <div v-else class="flex min-h-0 flex-1 divide-x divide-line">
@@ -89,28 +93,30 @@ const starting = shallowRef<{ below: TreePage | null } | null>(null)
             :tree="tree"
             :label="words.pageTree"
             :words="find"
-            @move="move"
+            @move="(ids, spot) => move(ids, spot, panel)"
             @start="starting = { below: $event }"
           />
           <TreePanel
             v-if="beside"
+            ref="second"
             class="max-md:hidden"
             kept-as="second"
             :pages="pages"
             :tree="tree"
             :label="words.pageTreeBeside"
             words=""
-            @move="move"
+            @move="(ids, spot) => move(ids, spot, second)"
             @start="starting = { below: $event }"
           />
         </div>
+        <p class="hint border-t border-line px-4 py-1.5 max-md:hidden">{{ words.keysOfTheTree }}</p>
       </section>
       <aside v-if="!beside" class="shrink-0 space-y-8 overflow-y-auto border-line p-5 max-lg:border-t lg:w-96 lg:border-l">
         <SiteSections />
         <ClockAndLanguage />
       </aside>
     </div>
-    <MoveDialog v-if="moving" v-bind="moving" @close="moving = null" @done="done" />
+    <MoveDialog v-if="moving" v-bind="moving" @close="moved" @done="moved" />
     <StartDialog
       v-if="starting"
       kind="page"

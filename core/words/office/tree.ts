@@ -46,7 +46,7 @@ export const addressesChange = (n: number) =>
   `${counted(n, 'address changes', 'addresses change')}; the old ${n === 1 ? 'one leads' : 'ones lead'} there:`
 export const andMore = (n: number) => `and ${n} more`
 export const inTheMenu = 'In the menu:'
-export const menuLine = (title: Said, now: Said, was: Said) => `“${title}” ${now}, ${was} before`
+export const menuLine = (title: Said, now: Said, was: Said) => `“${title}” ${now}; before: ${was}`
 export const inNone = 'in none'
 export const atItsTop = 'at its top'
 export const belowTrail = (trail: Said) => `below ${trail}`

@@ -1,6 +1,6 @@
 import type { Fields } from '../../../core/content/fields'
 import { keysToPlace, type OrderKey } from '../../../core/tree/order'
-import { branchOf, pageTree, topsOf, type Spot } from '../../../core/tree/pageTree'
+import { branchOf, pageTree, topsOf, treeLines, type Spot } from '../../../core/tree/pageTree'
 import type { Reader } from '../../store/database'
 import type { ItemRow } from '../../store/items'
 import { manifestsOfVersions, versionsByIds } from '../../store/versions'
@@ -29,8 +29,13 @@ export async function planMove(office: Office, actor: Actor, db: Reader, { pages
   const pages = await pagesInTree(office, actor, db)
   const tree = pageTree(pages)
   const byId = new Map(pages.map((page) => [page.id, page]))
-  const chosen = [...new Set(ids)].map((id) => found(byId.get(id), 'item'))
-  const moved = topsOf(tree, chosen)
+  for (const id of ids) found(byId.get(id), 'item')
+  // They stand there in the order in which they stand here.
+  const chosen = new Set(ids)
+  const moved = topsOf(
+    tree,
+    treeLines(tree, () => true).flatMap(({ page }) => (chosen.has(page.id) ? page : [])),
+  )
   const movedIds = new Set(moved.map(({ id }) => id))
   if (parent !== null) found(byId.get(parent), 'item')
   for (const page of moved)
