@@ -1,6 +1,7 @@
 import { z } from 'zod'
 import { nameSchema } from '../../core/content/line'
 import { pagesInTree } from '../services/site/pageTree'
+import { copyPages } from '../services/site/treeCopies'
 import { moveImpact } from '../services/site/treeImpact'
 import { movePages } from '../services/site/treeMoves'
 import { MOST_MOVED } from '../services/site/treePlan'
@@ -44,5 +45,14 @@ export const tree = [
     body: z.strictObject({ ...move.shape, into, seen: z.string().max(60) }),
     answer: z.strictObject({ batch: z.string().nullable(), edition: z.string().nullable(), live: z.boolean() }),
     run: ({ office, actor, body }) => movePages(office, actor, body),
+  }),
+  endpoint({
+    method: 'POST',
+    path: '/tree/copy',
+    tag: 'site',
+    summary: 'Begin a copy of a page beside it, with all pages below it where that is asked for; links among them lead to the copies',
+    body: z.strictObject({ page: key, below: z.boolean() }),
+    answer: z.strictObject({ item: z.string(), count: z.number(), batch: z.string() }),
+    run: ({ office, actor, body }) => copyPages(office, actor, body.page, body.below),
   }),
 ]

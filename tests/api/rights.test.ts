@@ -149,6 +149,7 @@ const CASES: Record<string, Case> = {
   'GET /sections': { need: 'signed-in' },
   'POST /tree/impact': { need: 'signed-in', body: { pages: ['none'], parent: null, before: null } },
   'POST /tree/move': { need: 'item.write', body: { pages: ['none'], parent: null, before: null, into: { how: 'drafts' }, seen: '' } },
+  'POST /tree/copy': { need: 'item.write', body: { page: 'none', below: false } },
   'GET /redirects': { need: 'signed-in' },
   'POST /redirects': { need: 'item.put-live', body: { from: '/', code: 301, to: '/' } },
   'PUT /redirects/:id': { need: 'item.put-live', path: () => '/redirects/none', body: { from: '/', code: 301, to: '/', seen: '' } },

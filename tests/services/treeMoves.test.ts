@@ -12,6 +12,10 @@ import { Refusal } from '../../server/services/refusal'
 import { pagesInTree } from '../../server/services/site/pageTree'
 import { moveImpact } from '../../server/services/site/treeImpact'
 import { movePages, type Into } from '../../server/services/site/treeMoves'
+import { copyPages } from '../../server/services/site/treeCopies'
+import { openDraft } from '../../server/services/writing/drafts'
+import { saveEdits } from '../../server/services/writing/saving'
+import { readContents } from '../../server/store/versions'
 import { createItem } from '../../server/services/writing/items'
 import { LiveSite } from '../../server/site/answer'
 import { foundOffice, type FoundedOffice } from '../support/office'
@@ -219,5 +223,45 @@ describe('moving pages whose route has no gate', () => {
     )
   })
 })
+describe('copying in the tree', () => {
+  it('copies a branch beside it, with addresses of its own and links that lead to the copies; one undo takes it back', async () => {
+    const { office, founder } = here
+    const to = (name: string) => ({ text: name, href: `item:${id(name)}#top` })
+    const { draft, head } = await openDraft(office, founder, id('harbours'), 'With links')
+    const block = { id: 'links', kind: 'paragraph' as const, text: [to('piers'), { text: ' and ' }, to('ports')] }
+    await saveEdits(office, founder, draft, { base: head, edits: [{ op: 'insert', block, after: null }] })
+    const before = await outline()
+    const { item, count, batch } = await copyPages(office, founder, id('harbours'), true)
+    expect(count).toBe(2)
+    const lines = await outline()
+    expect(lines.slice(lines.indexOf('harbours'), lines.indexOf('harbours') + 5)).toEqual([
+      'harbours',
+      '  piers',
+      'harbours (copy)',
+      '  piers',
+      'moles',
+    ])
+    const copies = (await pagesInTree(office, founder)).filter((page) => page.id === item || page.parent === item)
+    expect(copies.map(({ segment, onSite }) => [segment, onSite])).toEqual([
+      ['harbours-copy', 'none'],
+      ['piers', 'none'],
+    ])
+    const { body } = (await readContents(office.store.read, [(await headOf(item))!])).get((await headOf(item))!)!
+    const copyOfPiers = copies.find(({ parent }) => parent === item)!.id
+    expect((body[0] as typeof block).text.flatMap((run) => ('href' in run ? run.href : []))).toEqual([
+      `item:${copyOfPiers}#top`,
+      `item:${id('ports')}#top`,
+    ])
+    await takeBack(batch)
+    expect(await outline()).toEqual(before)
+  })
+  beforeAll(async () => {
+    await page('harbours', null)
+    await page('piers', 'harbours')
+    await page('moles', null)
+  })
+})
+const headOf = async (item: string) =>
+  (await here.office.store.read.one<{ id: string }>('SELECT head_version AS id FROM draft WHERE item_id = $item', { item }))?.id
 const liveVersion = async (name: string) =>
   (await here.office.store.read.one<{ id: string | null }>('SELECT live_version AS id FROM item WHERE id = $id', { id: id(name) }))!.id

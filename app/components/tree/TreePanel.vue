@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { StorageSerializers, useElementSize, useLocalStorage } from '@vueuse/core'
 import { useVirtualizer } from '@tanstack/vue-virtual'
+import { ArrowDown, ArrowUp } from 'lucide-vue-next'
 import { foundInTree, topsOf, treeLines, type PageTree, type Spot } from '~~/core/tree/pageTree'
 import { spotAt, type Meeting, type ShownSpot } from '~~/core/tree/spots'
 import { useNotices } from '~/stores/notices'
@@ -9,6 +10,7 @@ import { allWithin, useCarrying } from './carrying'
 import TreeRow from './TreeRow.vue'
 import { spotWords, type TreePage } from './treePages'
 import { useTypeAhead } from './typeAhead'
+import * as common from '~~/core/words/office/common'
 import * as say from '~~/core/words/office/tree'
 
 /**
@@ -16,7 +18,7 @@ import * as say from '~~/core/words/office/tree'
  * keys. Of any number of rows those in sight are there.
  */
 const props = defineProps<{ pages: TreePage[]; tree: PageTree<TreePage>; label: string; words: string; keptAs: string }>()
-const emit = defineEmits<{ move: [pages: string[], spot: Spot]; start: [below: TreePage] }>()
+const emit = defineEmits<{ move: [pages: string[], spot: Spot]; start: [below: TreePage]; copy: [page: TreePage] }>()
 const notices = useNotices()
 const byId = computed(() => new Map(props.pages.map((page) => [page.id, page])))
 
@@ -42,7 +44,7 @@ const foldAll = () => (kept.value = [])
 const scroller = useTemplateRef<HTMLElement>('scroller')
 const whole = useTemplateRef<HTMLElement>('whole')
 const { width } = useElementSize(scroller)
-const narrow = computed(() => width.value > 0 && width.value < 620)
+const narrow = computed(() => width.value > 0 && width.value < 760)
 const height = computed(() => (narrow.value ? 52 : 36))
 const rows = useVirtualizer(
   computed(() => ({ count: lines.value.length, getScrollElement: () => scroller.value, estimateSize: () => height.value, overscan: 6 })),
@@ -229,10 +231,18 @@ const movesWords = ({ moves }: TreePage): string => {
       class="flex min-h-10 flex-wrap items-center gap-3 border-b border-line bg-tide-wash px-4 py-1"
       role="status"
     >
-      <span v-if="carrying"
-        >{{ say.carried(carrying.pages.length === 1 ? `“${carrying.pages[0]!.label}”` : say.countedPages(carrying.pages.length)) }}
-        <b>{{ told }}</b></span
-      >
+      <template v-if="carrying">
+        <span class="min-w-0 flex-1"
+          >{{ say.carried(carrying.pages.length === 1 ? `“${carrying.pages[0]!.label}”` : say.countedPages(carrying.pages.length)) }}
+          <b>{{ told }}</b></span
+        >
+        <span class="flex shrink-0 gap-1">
+          <button class="icon-button" :aria-label="say.aPlaceUp" @click="carry.key('ArrowUp')"><ArrowUp class="size-4" /></button>
+          <button class="icon-button" :aria-label="say.aPlaceDown" @click="carry.key('ArrowDown')"><ArrowDown class="size-4" /></button>
+          <button class="button" @click="carry.key('Enter')">{{ say.putHere }}</button>
+          <button class="button" @click="carry.key('Escape')">{{ common.cancel }}</button>
+        </span>
+      </template>
       <template v-else>
         <span>{{ say.chosen(chosen.size) }}</span>
         <button class="link" @click="pickUp([...chosen][0]!)">{{ say.move }}</button>
@@ -271,6 +281,7 @@ const movesWords = ({ moves }: TreePage): string => {
           @fold="line.children && setOpen([line.page.id], !line.open)"
           @press="press($event, position)"
           @start="emit('start', line.page)"
+          @copy="emit('copy', line.page)"
           @move="pickUp(line.page.id)"
           @over="over = $event ? { id: line.page.id, how: $event } : over?.id === line.page.id ? null : over"
           @drop="(pages, how) => drop(pages, position, how)"

@@ -1,5 +1,5 @@
 <script setup lang="ts">
-import { ChevronRight, EyeOff, MoveVertical, Plus, Unlink } from 'lucide-vue-next'
+import { ChevronRight, Copy, EyeOff, MoveVertical, Plus, Unlink } from 'lucide-vue-next'
 import StateMark from '~/components/mark/StateMark.vue'
 import type { Meeting } from '~~/core/tree/spots'
 import type { TreeLine } from '~~/core/tree/pageTree'
@@ -29,6 +29,7 @@ const emit = defineEmits<{
   fold: []
   press: [event: MouseEvent]
   start: []
+  copy: []
   move: []
   over: [how: Meeting | null]
   drop: [pages: string[], how: Meeting]
@@ -94,6 +95,15 @@ const page = computed(() => props.line.page)
             @click.stop="emit('start')"
           >
             <Plus class="size-4" /></button
+          ><button
+            type="button"
+            class="icon-button"
+            tabindex="-1"
+            :aria-label="say.copyOne(page.label)"
+            :title="common.copy"
+            @click.stop="emit('copy')"
+          >
+            <Copy class="size-4" /></button
           ><button
             type="button"
             class="icon-button"

@@ -10,12 +10,13 @@ import { spotWords, type TreePage } from '~/components/tree/treePages'
 import { useLoad } from '~/composables/load'
 import { lazyDialog } from '~/composables/lazily'
 import { useSite } from '~/stores/site'
-import { pageTree, type Spot } from '~~/core/tree/pageTree'
+import { branchOf, pageTree, type Spot } from '~~/core/tree/pageTree'
 import * as say from '~~/core/words/office/site'
 import * as words from '~~/core/words/office/tree'
 
 /** The site: its pages as a tree, its sections, its clock and language. */
 const MoveDialog = lazyDialog(() => import('~/components/tree/MoveDialog.vue'))
+const CopyDialog = lazyDialog(() => import('~/components/tree/CopyDialog.vue'))
 const StartDialog = lazyDialog(() => import('~/components/content/StartDialog.vue'))
 const site = useSite()
 const { value: answer, problem, loading, load } = useLoad(() => '/tree')
@@ -44,6 +45,11 @@ async function moved() {
   moving.value = null
   await load()
   await back()
+}
+const copying = shallowRef<TreePage | null>(null)
+async function copied() {
+  copying.value = null
+  await load()
 }
 const starting = shallowRef<{ below: TreePage | null } | null>(null)
 </script>
@@ -95,6 +101,7 @@ const starting = shallowRef<{ below: TreePage | null } | null>(null)
             :words="find"
             @move="(ids, spot) => move(ids, spot, panel)"
             @start="starting = { below: $event }"
+            @copy="copying = $event"
           />
           <TreePanel
             v-if="beside"
@@ -107,6 +114,7 @@ const starting = shallowRef<{ below: TreePage | null } | null>(null)
             words=""
             @move="(ids, spot) => move(ids, spot, second)"
             @start="starting = { below: $event }"
+            @copy="copying = $event"
           />
         </div>
         <p class="hint border-t border-line px-4 py-1.5 max-md:hidden">{{ words.keysOfTheTree }}</p>
@@ -117,6 +125,7 @@ const starting = shallowRef<{ below: TreePage | null } | null>(null)
       </aside>
     </div>
     <MoveDialog v-if="moving" v-bind="moving" @close="moved" @done="moved" />
+    <CopyDialog v-if="copying" :page="copying" :below="branchOf(tree, copying).length - 1" @close="copying = null" @done="copied" />
     <StartDialog
       v-if="starting"
       kind="page"

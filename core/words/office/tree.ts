@@ -16,6 +16,13 @@ export const noPageYet = 'No page yet. Start the first one.'
 export const openAll = 'Open all'
 export const foldAll = 'Fold all'
 export const twoSideBySide = 'Two side by side'
+export const copyOne = (title: Said) => `Copy “${title}”`
+export const copyAlone = 'This page alone'
+export const copyWithBelow = (n: number) => `With ${n === 1 ? 'the page' : `all ${counted(n, 'page')}`} below it`
+export const copyHint =
+  'Texts and pictures are the same, addresses are new. Links between the copied pages lead to the copies. Readers see nothing of it yet.'
+export const makeTheCopy = 'Make the copy'
+export const copiesBegun = (n: number) => (n === 1 ? 'A copy was begun' : `${n} copies were begun`)
 export const inNoMenu = 'In no menu'
 export const parentIsNotHere = 'Its parent page is not here'
 export const willMoveInEdition = (where: Said, edition: Said) => `Moves ${where} in “${edition}”`
@@ -28,6 +35,9 @@ export const move = 'Move'
 export const keysOfTheTree =
   'Arrows walk and fold, Enter opens, Space chooses, Ctrl X picks up what is chosen: then arrows find the place, Enter puts it there, Escape leaves it.'
 export const carried = (what: Said) => `Moving ${what}. Arrows find the place, Enter puts it there, Escape leaves it.`
+export const aPlaceUp = 'A place up'
+export const aPlaceDown = 'A place down'
+export const putHere = 'Put here'
 export const onlyWritersMove = (titles: Said) => `Only who may write ${titles} can move it.`
 
 // spots
