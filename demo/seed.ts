@@ -29,6 +29,7 @@ import { changeEdition, makeEdition, putEditionLive } from '../server/services/p
 import { addEntries } from '../server/services/planning/editionEntries'
 import { plan, setEmbargo } from '../server/services/planning/events'
 import { putLiveNow, rollBack, withdraw } from '../server/services/publishing/publishing'
+import { addUses } from '../server/store/addresses'
 import { makeRedirect } from '../server/services/site/redirects'
 import { addSection } from '../server/services/site/sections'
 import { firstStart } from '../server/services/site/sites'
@@ -59,6 +60,16 @@ interface Options {
   posts?: number
   progress?: (words: string) => void
 }
+
+/** How readers came by the redirected addresses in the three weeks before an instant: more at weekends, when people stand on quays. */
+const posterUses = (until: number) =>
+  Object.entries({ '/boats': 9, '/bikes': 4, '/old-site/*': 2, '/rover-ticket': 1 }).flatMap(([address, usual], turn) =>
+    Array.from({ length: 19 }, (_, day) => {
+      const at = new Date(until - (19 - day) * DAY)
+      const hits = usual + ((day * 7 + turn * 3) % 5) + (at.getUTCDay() % 6 === 0 ? usual : 0)
+      return { address, day: at.toISOString().slice(0, 10), hits, last: at.toISOString() }
+    }).filter(({ day }) => usual > 1 || new Date(day).getUTCDay() === 3),
+  )
 
 /**
  * Writes the scenario into an empty data folder, through the same services that people use, along eighteen months of a
@@ -674,7 +685,8 @@ class Story {
         ['/old-site/*', '/archive', 301, 'links to the site before this one'],
         ['/rover-ticket', null, 410, 'not sold any more'],
       ] as const)
-        await makeRedirect(this.office, idris, { from, to, code, note })
+        await makeRedirect(this.office, idris, { from, to, code, note, until: null })
+      await this.office.store.write((tx) => addUses(tx, idris.rights.site, posterUses(t)))
     })
     this.later(t - 14 * DAY, async () => {
       const maren = await this.as('liv')

@@ -10,6 +10,7 @@ import { SiteFacts } from './services/publishing/siteFacts'
 import { LiveSite } from './site/answer'
 import { MomentSite } from './site/moment'
 import { forEachSite } from './jobs/forEachSite'
+import { startAddressUseKeeper } from './jobs/addressUseKeeper'
 import { startBatchRunner } from './jobs/batchRunner'
 import { startDeadlines } from './jobs/deadlines'
 import { startCleanup } from './jobs/cleanup'
@@ -65,6 +66,7 @@ async function start(): Promise<Runtime> {
       : [
           forEachSite(office, startScheduler),
           forEachSite(office, startZoneUpdater),
+          forEachSite(office, (own) => startAddressUseKeeper(own, () => partsOf(own.siteId).live.uses.keep())),
           startIndexer(office),
           startListUpdater(office),
           startVersionIndexer(office),

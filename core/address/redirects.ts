@@ -120,9 +120,13 @@ export function locationOf(to: string): string {
   return path === null ? to : encodeURI(path) + to.slice(path.length)
 }
 
-/** What an address answers by hand: where it leads in the end, by way of which addresses; that it is gone; or that it leads in a circle. */
-export type Followed =
-  { code: 301 | 302 | 308; to: string; via: string[] } | { code: 410; to: null; via: string[] } | { code: null; to: null; via: string[] }
+/**
+ * What an address answers by hand: where it leads in the end, by way of which addresses; that it is gone; or that it leads in a circle.
+ * `redirect` is the address of the first one on the way, with its `*`.
+ */
+export type Followed = { via: string[]; redirect: string } & (
+  { code: 301 | 302 | 308; to: string } | { code: 410; to: null } | { code: null; to: null }
+)
 
 /** More than a chain that somebody meant. */
 const MOST_STEPS = 20
@@ -142,17 +146,18 @@ export async function followRedirects(
   let found = await at(path)
   if (!found) return undefined
   const via = [path]
+  const redirect = found.from
   let code: 301 | 302 | 308 | null = null
   let here = path
   for (;;) {
-    if (found.code === 410) return { code: 410, to: null, via }
+    if (found.code === 410) return { code: 410, to: null, via, redirect }
     code = code === null ? found.code : both(code, found.code)
     const to = targetFrom(found, here)!
     const next = pathIn(to)
-    if (next === null) return { code, to, via }
-    if (via.includes(next) || via.length >= MOST_STEPS) return { code: null, to: null, via: [...via, next] }
+    if (next === null) return { code, to, via, redirect }
+    if (via.includes(next) || via.length >= MOST_STEPS) return { code: null, to: null, via: [...via, next], redirect }
     found = await at(next)
-    if (!found) return { code, to, via }
+    if (!found) return { code, to, via, redirect }
     via.push(next)
     here = next
   }

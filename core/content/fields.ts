@@ -70,7 +70,20 @@ export interface FieldRule {
   label: string
   /** How it is edited. */
   input:
-    'line' | 'text' | 'segment' | 'item' | 'items' | 'picture' | 'link' | 'date' | 'switch' | 'number' | 'choice' | 'lines' | 'language' | 'place'
+    | 'line'
+    | 'text'
+    | 'segment'
+    | 'item'
+    | 'items'
+    | 'picture'
+    | 'link'
+    | 'date'
+    | 'switch'
+    | 'number'
+    | 'choice'
+    | 'lines'
+    | 'language'
+    | 'place'
   /** Length beyond which search results and menus are likely to cut it; advice, never a refusal. */
   advisedLength?: number
   /** A place with little room: an address in it is refused. */

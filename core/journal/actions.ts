@@ -102,6 +102,7 @@ export const ACTIONS = {
   'edition.skipped': { words: 'passed over an edition, as it was late', group: 'times', told: false, stale: ['editions'] },
   'redirect.made': { words: 'redirected an address', group: 'readers', told: false, stale: [] },
   'redirect.changed': { words: 'changed a redirect', group: 'readers', told: false, stale: [] },
+  'redirect.brought': { words: 'took in a file of redirects', group: 'readers', told: false, stale: [] },
   'redirect.ended': { words: 'ended a redirect', group: 'readers', told: false, stale: [] },
   'share.made': { words: 'shared a link', group: 'links', told: false, stale: [] },
   'share.ended': { words: 'ended a shared link', group: 'links', told: false, stale: [] },
@@ -450,6 +451,7 @@ export interface JournalData {
   'edition.skipped': OfEdition & { planned: string | null }
   'redirect.made': OfRedirect
   'redirect.changed': OfRedirect & { was: { from: string; code: number; to: string | null } }
+  'redirect.brought': { made: number; changed: number; same: number; refusedCount: number }
   'redirect.ended': OfRedirect
   'share.made': { link: string; until: string; draft?: string; at?: string | null; edition?: string }
   'share.ended': { link: string }

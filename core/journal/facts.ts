@@ -82,7 +82,9 @@ export function journalFacts(action: string, data: Data | null, names: FactNames
     action === 'batch.done' &&
       `${text(data.done)} of ${text(data.total)} done${data.refused ? `, ${text(data.refused)} refused` : ''}${data.stayed ? `, ${text(data.stayed)} so already` : ''}`,
     action === 'site.clock-set' && `${text(data.was)} to ${text(data.zone)}, ${data.stays === 'hours' ? 'hours kept' : 'moments kept'}`,
-    action.startsWith('redirect.') && redirectFacts(data),
+    action === 'redirect.brought'
+      ? `${text(data.made)} made, ${text(data.changed)} changed`
+      : action.startsWith('redirect.') && redirectFacts(data),
     action === 'site.language-set' && `${text(data.was)} to ${text(data.language)}`,
     data.number && `version ${text(data.number)}`,
     text(data.path),

@@ -225,6 +225,7 @@ export const SERVICE_REASONS = {
   'role-separated': ({ role }: { role: string }) => `“${role}” is kept apart from others by a rule; take it out first`,
   'roles-apart': ({ rule, most }: { rule: string; most: number }) =>
     `“${rule}” lets one person use at most ${most} of these in one session`,
+  'redirect-star-code': 'An address with a * has no code of its own: it stands for many',
   'redirect-stars-many': ({ most }: { most: number }) => `At most ${most} redirects have a *; end one first`,
   'redirects-many': ({ most }: { most: number }) => `At most ${most} addresses are redirected; end some first`,
   'route-unknown': ({ method, path }: { method: string; path: string }) => `There is no ${method} ${path}`,

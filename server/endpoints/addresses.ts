@@ -1,30 +1,43 @@
 import { z } from 'zod'
 import { MAX_REDIRECT, REDIRECT_CODES } from '../../core/address/redirects'
 import { lineSchema } from '../../core/content/line'
-import { changeRedirect, endRedirect, makeRedirect, redirects, tryAddress } from '../services/site/redirects'
-import { endpoint, pageLimit } from './endpoint'
+import { listTooLarge, MOST_LIST_BYTES } from '../services/listing/listFile'
+import { ADDRESS_SORTS, addressList } from '../services/site/addressList'
+import { tryAddress, tryAddressAt } from '../services/site/addressTrial'
+import { CODE_FORMATS, posterCode } from '../services/site/posterCode'
+import { bringRedirects, mustBringRedirects, redirectFile } from '../services/site/redirectFile'
+import { changeRedirect, endRedirect, makeRedirect } from '../services/site/redirects'
+import { Download, endpoint, pageLimit } from './endpoint'
+import { bytesOf, withUpload } from './upload'
 import * as answers from './answers/addresses'
 
 const id = z.object({ id: z.string().max(60) })
 const address = lineSchema(MAX_REDIRECT)
-/** An address of the site, in which one `*` may stand for any letters, and where it leads; 410 leads nowhere. */
+/** An address of the site, in which one `*` may stand for any letters, and where it leads, until which day; 410 leads nowhere. */
 const redirect = z.strictObject({
   from: address,
   code: z.literal(REDIRECT_CODES),
   to: address.nullable().default(null),
   note: lineSchema(200).default(''),
+  until: z.iso.date().nullable().default(null),
 })
 
 /** Addresses of the site, and where they lead. */
 export const addresses = [
   endpoint({
     method: 'GET',
-    path: '/redirects',
+    path: '/addresses/list',
     tag: 'site',
-    summary: 'The addresses that were redirected by hand, in order, with what is live there and what they lead to',
-    query: z.strictObject({ words: lineSchema(200).default(''), after: address.default(''), limit: pageLimit }),
-    answer: answers.redirects,
-    run: ({ office, actor, query }) => redirects(office, actor, query),
+    summary:
+      'What stands at addresses, in their order: live items, redirects by hand, what items have left, the site itself; with uses by day',
+    query: z.strictObject({
+      words: lineSchema(200).default(''),
+      is: z.enum(['all', ...ADDRESS_SORTS]).default('all'),
+      after: address.default(''),
+      limit: pageLimit,
+    }),
+    answer: answers.addresses,
+    run: ({ office, actor, query }) => addressList(office, actor, query),
   }),
   endpoint({
     method: 'POST',
@@ -56,11 +69,54 @@ export const addresses = [
   }),
   endpoint({
     method: 'GET',
+    path: '/redirects/:id/code',
+    tag: 'site',
+    summary: 'The address of a redirect as a code for print',
+    params: id,
+    query: z.strictObject({ format: z.enum(CODE_FORMATS).default('svg') }),
+    answer: 'file',
+    run: async ({ office, origin, params, query }) => new Download(await posterCode(office, origin, params.id, query.format)),
+  }),
+  endpoint({
+    method: 'GET',
+    path: '/redirects/file',
+    tag: 'site',
+    summary: 'All redirects by hand as a file',
+    answer: 'file',
+    run: async ({ office }) => new Download(await redirectFile(office)),
+  }),
+  endpoint({
+    method: 'POST',
+    path: '/redirects/file',
+    tag: 'site',
+    summary: 'Try each line of a file of redirects, or take in those that can be',
+    takes: 'file',
+    repeat: 'harmless',
+    before: mustBringRedirects,
+    query: z.strictObject({ take: z.enum(['yes', 'no']).default('no') }),
+    answer: answers.fileOutcome,
+    run: ({ office, actor, event, query }) =>
+      withUpload(event, async (file) =>
+        bringRedirects(office, actor, await bytesOf(file, MOST_LIST_BYTES, listTooLarge), query.take === 'yes'),
+      ),
+  }),
+  endpoint({
+    method: 'GET',
     path: '/addresses/try',
     tag: 'site',
-    summary: 'What readers get at an address now, asked of the live site, and why',
-    query: z.strictObject({ address: address.min(1) }),
+    summary: 'What readers get at an address now, asked of the live site, or on a day and at a time of the site’s clock, and why',
+    query: z.strictObject({
+      address: address.min(1),
+      date: z.iso.date().optional(),
+      time: z
+        .string()
+        .regex(/^\d{2}:\d{2}$/)
+        .default('12:00'),
+    }),
     answer: answers.triedAddress,
-    run: ({ office, live, actor, origin, query }) => tryAddress(office, live, actor, origin, query.address),
+    run: ({ office, live, moments, actor, origin, query }) =>
+      query.date === undefined
+        ? tryAddress(office, live, actor, origin, query.address)
+        : tryAddressAt(office, moments, actor, origin, query.address, { date: query.date, time: query.time }),
   }),
 ]

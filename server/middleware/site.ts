@@ -102,6 +102,7 @@ async function serve(event: H3Event): Promise<void> {
     res.end()
     return
   }
+  if (answer.used) live.uses.count(answer.used.address, answer.used.day)
   const actor = signedIn && answer.item ? await actorOfEvent(office, event) : undefined
   const item = actor && answer.item ? await itemById(office.store.read, answer.item) : undefined
   if (actor && item && may(actor, 'item.read', item.section_id) && answer.headers['content-type']?.startsWith('text/html')) {

@@ -1,11 +1,13 @@
 import { createHash } from 'node:crypto'
 import { normalisePath } from '../../core/address/path'
 import { locationOf } from '../../core/address/redirects'
+import { dateIn } from '../../core/time/date'
 import { renderAbsent, type ItemView, type SiteView } from '../../core/render/page'
 import type { SiteEntry } from '../../core/plan/entry'
 import { addressAt } from '../store/live'
 import type { SiteRow } from '../store/sites'
 import type { Office } from '../services/office'
+import { AddressUses } from '../services/site/addressUses'
 import { answerByHand } from '../services/site/redirects'
 import { COSTS } from './allowances'
 import { FrameSource, siteView, type Frame } from './frame'
@@ -20,6 +22,8 @@ export interface Answer {
   headers: Record<string, string>
   body: Buffer
   item: string | null
+  /** The address that leads elsewhere or is gone, as uses of it are counted: of a redirect with a `*` that with it. */
+  used?: { address: string; day: string }
   /** The page that it is, where it is one: it knows itself in each encoding. */
   page?: StoredPage
 }
@@ -41,9 +45,11 @@ const etagOf = (body: Buffer) => `"${createHash('sha256').update(body).digest('b
 export class LiveSite {
   readonly cache = new PageCache()
   private readonly frames: FrameSource
+  readonly uses: AddressUses
   private readonly itemsByPath = new Map<string, string>()
 
   constructor(private readonly office: Office) {
+    this.uses = new AddressUses(office)
     this.frames = new FrameSource(office)
     office.onNews((rows) => {
       this.frames.invalidate(rows)
@@ -88,7 +94,8 @@ export class LiveSite {
     const view = siteView(frame, origin, this.now())
     if (path === null)
       return this.say(this.store(null, { status: 404, type: HTML, body: renderAbsent(view, 404, '/'), tags: [] }, epoch, frame))
-    if (path !== rawPath && path !== '/') return redirect(encodeURI(path), 308, rawQuery)
+    // Its one form as it travels: letters beyond ASCII come percent-encoded (RFC 3986 §2.1).
+    if (encodeURI(path) !== rawPath && path !== '/') return redirect(encodeURI(path), 308, rawQuery)
     const made = await makePage(await this.making(frame), origin, path, query)
     if (made && 'to' in made) return redirect(encodeURI(made.to), 301)
     if (made) {
@@ -101,15 +108,18 @@ export class LiveSite {
       }
       return this.say(page, made.item ?? null)
     }
-    const byHand = await answerByHand(this.office.store.read, site.id, path)
-    if (byHand?.to) return redirect(locationOf(byHand.to), byHand.code, /[?#]/.test(byHand.to) ? '' : rawQuery)
+    const day = dateIn(this.now(), site.zone)
+    const byHand = await answerByHand(this.office.store.read, site.id, path, day)
+    const used = { address: byHand?.redirect ?? path, day }
+    if (byHand?.to) return { ...redirect(locationOf(byHand.to), byHand.code, /[?#]/.test(byHand.to) ? '' : rawQuery), used }
     const address = await addressAt(this.office.store.read, site.id, path)
-    if (address?.live_path && !address.now && !byHand) return redirect(encodeURI(address.live_path), 301)
+    if (address?.live_path && !address.now && !byHand) return { ...redirect(encodeURI(address.live_path), 301), used }
     const status = address || byHand?.code === 410 ? 410 : 404
-    return this.say(
+    const absent = this.say(
       this.store(null, { status, type: HTML, body: renderAbsent(view, status, path), tags: [] }, epoch, frame),
       address?.item_id ?? null,
     )
+    return status === 410 ? { ...absent, used } : absent
   }
 
   private store(key: string | null, made: Made, epoch: number, frame: Frame): StoredPage {

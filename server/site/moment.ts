@@ -96,6 +96,14 @@ export class MomentSite {
     return this.shown.get(whose)?.has(media) ?? false
   }
 
+  /** The address that an item has on the site of the look; `null` where it is not there. */
+  async placeOf(item: string, look: Look): Promise<string | null> {
+    const site = await this.office.site()
+    if (!site) return null
+    const [entry] = await (await this.at(site, look)).making.source.byIds([item])
+    return entry?.path ?? null
+  }
+
   /** Returns a GET of an address as the site of the look would. */
   async answer(origin: string, target: string, look: Look): Promise<(Answer & { entry: SiteEntry | null }) | undefined> {
     const site = await this.office.site()

@@ -17,6 +17,7 @@ import { siteView } from './frame'
 import { mediaViews } from '../services/media/media'
 import { coverIds, coversOf, itemRefs, itemView, teaserOf, type Making } from './itemView'
 import { LABELLED, labelPlace } from './labelPlace'
+import { indexPages, isIndexPath } from './indexPages'
 import type { Listing } from './source'
 
 /** The kinds that stand in time, one after the other; those that say how urgent they are; those that turn on the front page. */
@@ -26,6 +27,8 @@ const BANNERS = kindsThat('turning')
 const listTags = (kinds: readonly Kind[]): string[] => kinds.map((kind) => `list:${kind}`)
 
 const PAGE_SIZE = 20
+/** So many items one part of the sitemap has, with room for the pages that list them. */
+const SITEMAP_PART = SITEMAP_LIMIT - 10
 export const HTML = 'text/html; charset=utf-8'
 
 export interface Made {
@@ -162,12 +165,27 @@ export async function makePage(making: Making, origin: string, path: string, que
   if (path === '/sitemap.xml') {
     const total = await source.countSitemap()
     const part = partOf(query)
-    if (part > Math.max(1, Math.ceil(total / SITEMAP_LIMIT))) return undefined
-    const body =
-      total > SITEMAP_LIMIT && !part
-        ? renderSitemapIndex(origin, Math.ceil(total / SITEMAP_LIMIT))
-        : renderSitemap(origin, await source.sitemap(Math.max(0, part - 1), SITEMAP_LIMIT))
+    if (part > Math.max(1, Math.ceil(total / SITEMAP_PART))) return undefined
+    if (total > SITEMAP_PART && !part)
+      return {
+        status: 200,
+        type: 'application/xml; charset=utf-8',
+        body: renderSitemapIndex(origin, Math.ceil(total / SITEMAP_PART)),
+        tags: ['sitemap'],
+        turns: 'part',
+      }
+    const indexes = part > 1 ? [] : await indexPages(making)
+    const body = renderSitemap(origin, [
+      ...indexes.map(({ path, changed }) => ({ path, changed: changed ?? site.created_at })),
+      ...(await source.sitemap(Math.max(0, part - 1), SITEMAP_PART)),
+    ])
     return { status: 200, type: 'application/xml; charset=utf-8', body, tags: ['sitemap'], turns: 'part' }
+  }
+  const links = (about: { path: string; title: string; summary: string; more: Link[] }, tags: string[]) =>
+    html(renderListing(view, { ...about, trail: [], teasers: [], media: new Map(), page: 1, pages: 1 }), tags)
+  if (isIndexPath(path)) {
+    const index = (await indexPages(making)).find((one) => one.path === path)
+    return index && links({ path, title: index.title, summary: '', more: index.links }, listTags(index.kinds))
   }
   if (path === '/archive') {
     const months = await source.months()
@@ -175,20 +193,7 @@ export async function makePage(making: Making, origin: string, path: string, que
       path: `/archive/${month.replace('-', '/')}`,
       title: `${monthWords(month, site.language)} (${n})`,
     }))
-    return html(
-      renderListing(view, {
-        path,
-        title: words.archive,
-        summary: words.archiveSummary,
-        trail: [],
-        teasers: [],
-        media: new Map(),
-        page: 1,
-        pages: 1,
-        more,
-      }),
-      listTags(STREAM),
-    )
+    return links({ path, title: words.archive, summary: words.archiveSummary, more }, listTags(STREAM))
   }
   const month = /^\/archive\/(\d{4})\/(0[1-9]|1[0-2])$/.exec(path)
   if (month) {

@@ -16,6 +16,7 @@ const ENDS: readonly { table: string; after: string; days: number }[] = [
   { table: 'share_link', after: 'ends_at', days: 90 },
   // A request waits two weeks; the journal keeps what came of it.
   { table: 'rights_request', after: 'ends_at', days: 30 },
+  { table: 'address_use', after: 'day', days: 400 },
   { table: 'calendar_feed', after: 'revoked_at', days: 90 },
 ]
 const DAY_MS = 86_400_000

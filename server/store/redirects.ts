@@ -11,16 +11,28 @@ export const MOST_STARS = 200
 export const redirectOf = ({ from_path: from, code, target }: Pick<RedirectRow, 'from_path' | 'code' | 'target'>): Redirect =>
   code === 410 || target === null ? { from, code: 410, to: null } : { from, code, to: target }
 
-/** The redirect by hand that a path of a site has. */
-export async function redirectAt(db: Reader, site: string, path: string): Promise<Redirect | undefined> {
-  const exact = await db.one<RedirectRow>('SELECT * FROM redirect WHERE site_id = $site AND from_path = $path AND star = 0', { site, path })
+/** A redirect holds until its last day is over. */
+const HOLDS = '(until_day IS NULL OR until_day >= $today)'
+
+/** The redirect by hand that a path of a site has on a day. */
+export async function redirectAt(db: Reader, site: string, path: string, today: string): Promise<Redirect | undefined> {
+  const exact = await db.one<RedirectRow>(`SELECT * FROM redirect WHERE site_id = $site AND from_path = $path AND star = 0 AND ${HOLDS}`, {
+    site,
+    path,
+    today,
+  })
   if (exact) return redirectOf(exact)
-  const stars = await db.all<RedirectRow>('SELECT * FROM redirect WHERE site_id = $site AND star = 1 LIMIT $most', {
+  const stars = await db.all<RedirectRow>(`SELECT * FROM redirect WHERE site_id = $site AND star = 1 AND ${HOLDS} LIMIT $most`, {
     site,
     most: MOST_STARS,
+    today,
   })
   return redirectFor(stars.map(redirectOf), path)
 }
+
+/** All redirects by hand of a site. */
+export const allRedirects = (db: Reader, site: string, most: number) =>
+  db.all<RedirectRow>('SELECT * FROM redirect WHERE site_id = $site ORDER BY from_path LIMIT $most', { site, most })
 
 /** How many redirects a site has, and how many of them with a `*`. */
 export const countRedirects = async (db: Reader, site: string): Promise<{ all: number; stars: number }> =>
@@ -29,8 +41,16 @@ export const countRedirects = async (db: Reader, site: string): Promise<{ all: n
     { site },
   ))!
 
+/** What of a list of addresses is asked for: those with some letters, by their own letters, from after one on. */
+export interface AddressPage {
+  site: string
+  words: string
+  after: string
+  limit: number
+}
+
 /** The redirects of a site whose address, target or note has some letters, by their addresses, from after one on. */
-export const listRedirects = (db: Reader, { site, words, after, limit }: { site: string; words: string; after: string; limit: number }) =>
+export const listRedirects = (db: Reader, { site, words, after, limit }: AddressPage) =>
   db.all<RedirectRow & { by: string }>(
     `SELECT r.*, p.name AS by FROM redirect r JOIN person p ON p.id = r.made_by
      WHERE r.site_id = $site AND r.from_path > $after
@@ -47,6 +67,6 @@ export const redirectsFrom = (db: Reader, site: string, paths: readonly string[]
     'SELECT * FROM redirect WHERE site_id = $site AND from_path IN (SELECT value FROM json_each($paths)) ORDER BY from_path LIMIT 1000',
     { site, paths: JSON.stringify(paths) },
   )
-export const addRedirect = (tx: Tx, row: NewRow<'redirect'>) => tx.add('redirect', row)
+export const addRedirects = (tx: Tx, rows: NewRow<'redirect'>[]) => tx.insert('redirect', rows)
 export const setRedirect = (tx: Tx, id: string, set: Changes<'redirect'>) => tx.change('redirect', { id }, set)
 export const removeRedirect = (tx: Tx, id: string) => tx.run('DELETE FROM redirect WHERE id = $id', { id })

@@ -46,10 +46,11 @@ beforeAll(async () => {
   const { batch } = await founder.need('POST', '/batches', {
     body: { items: [{ item: post.item, draft: null }], action: { do: 'duplicate' } },
   })
+  const { redirect } = await founder.need('POST', '/redirects', { body: { from: '/poster', to: '/posts', code: 301 } })
   const { person } = await founder.need<{ person: { id: string } }>('GET', '/session')
   const feed = new URL((await founder.need('POST', '/me/calendar-feed')).url!).pathname.split('/').at(-1)!
   Object.assign(ids, { item: post.item, draft: second.draft, version: saved.version, waiting: waiting.draft })
-  Object.assign(ids, { label: label.item, event, edition, done, link, media, batch, person: person.id, feed, gate: 'review' })
+  Object.assign(ids, { label: label.item, event, edition, done, link, media, batch, person: person.id, feed, redirect, gate: 'review' })
 })
 afterAll(() => server.stop())
 

@@ -1,6 +1,8 @@
 import { describe, expect, it } from 'vitest'
+import jsQR from 'jsqr'
+import { PNG } from 'pngjs'
 import { codes, withTeam } from '../support/team'
-import { writePost } from '../support/server'
+import { formOf, until, wallIn, writePost } from '../support/server'
 
 const { here } = withTeam()
 
@@ -12,7 +14,7 @@ const redirect = (from: string, to: string | null, code = 301, note = '') =>
   here.team.publisher.need<{ redirect: string }>('POST', '/redirects', { body: { from, to, code, note } })
 const refused = async (from: string, to: string | null, code = 301) =>
   (await codes(here.team.publisher.ask('POST', '/redirects', { body: { from, to, code } }))).slice(1)
-const tried = async (address: string) => {
+const tried = async (address: string, on = '') => {
   const { path, status, location, why, via, item } = await here.team.writer.need<{
     path: string
     status: number
@@ -20,20 +22,29 @@ const tried = async (address: string) => {
     why: string
     via: string[]
     item: { title: string } | null
-  }>('GET', `/addresses/try?address=${encodeURIComponent(address)}`)
+  }>('GET', `/addresses/try?address=${encodeURIComponent(address)}${on}`)
   return { path, status, location, why, ...(via.length ? { via } : {}), ...(item ? { item: item.title } : {}) }
 }
 interface Listed {
-  id: string
-  from: string
-  to: string | null
-  mark: string
-  note: string
-  live: string | null
-  item?: { title: string; path: string | null } | null
+  address: string
+  is: string
+  to?: string | null
+  redirect?: {
+    id: string
+    to: string | null
+    mark: string
+    note: string
+    over: boolean
+    live: string | null
+    item?: { title: string; path: string | null } | null
+  }
+  uses?: { hits: number; days: { day: string; hits: number }[]; last: string | null }
 }
-const listed = (query = '') =>
-  here.team.writer.need<{ redirects: Listed[]; next: string | null; total: number }>('GET', `/redirects${query}`)
+const listed = (query: string) =>
+  here.team.writer.need<{ addresses: Listed[]; next: string | null; redirects: number }>('GET', `/addresses/list?${query}`)
+
+const hand = async (words: string) =>
+  (await listed(`is=by-hand&words=${encodeURIComponent(words)}`)).addresses.map(({ redirect }) => redirect!)
 
 describe('an address that is redirected by hand', () => {
   it('leads on at once, in one step, with its query; is gone; and answers as before when that is ended', async () => {
@@ -61,9 +72,9 @@ describe('an address that is redirected by hand', () => {
     await redirect('/night', `item:${post.item}`)
     await redirect('/boats', '/posts/night-boats')
     expect(await get('/night')).toEqual([301, '/posts/night-boats'])
-    const { redirects } = await listed('?words=night')
-    expect(redirects.find(({ from }) => from === '/posts/night-boats')?.live).toBe('Night boats')
-    expect(redirects.find(({ from }) => from === '/night')?.item).toEqual({ title: 'Night boats', path: '/posts/night-boats' })
+    const redirects = await hand('night')
+    expect(redirects.find(({ mark }) => mark.startsWith('["/posts/night-boats"'))?.live).toBe('Night boats')
+    expect(redirects.find(({ mark }) => mark.startsWith('["/night"'))?.item).toEqual({ title: 'Night boats', path: '/posts/night-boats' })
     // The address that it leaves leads by hand to where it was sent; others lead to where it is now.
     const { draft, head } = await here.team.writer.need<{ draft: string; head: string }>('POST', `/items/${post.item}/drafts`, {
       body: {},
@@ -78,7 +89,7 @@ describe('an address that is redirected by hand', () => {
     expect(await get('/night')).toEqual([301, '/posts/boats-by-night'])
     await here.team.publisher.need('POST', `/items/${post.item}/withdraw`, { body: {}, ifMatch: saved.version })
     expect(await get('/night')).toEqual([404, null])
-    expect((await listed('?words=item:')).redirects.map(({ item }) => item)).toEqual([null])
+    expect((await hand('item:')).map(({ item }) => item)).toEqual([null])
   })
 
   it('is refused with all that is wrong: no address, taken, in a circle, reserved, and where it is not theirs', async () => {
@@ -95,12 +106,12 @@ describe('an address that is redirected by hand', () => {
 
   it('is changed as it was seen, and told of in the journal with what it was', async () => {
     const { redirect: id } = await redirect('/changed', '/posts', 301, 'On the poster of 2026')
-    const { mark } = (await listed('?words=2026')).redirects[0]!
+    const { mark } = (await hand('2026'))[0]!
     const body = { from: '/changed', to: '/notices', code: 308, note: '', seen: mark }
     await here.team.publisher.need('PUT', `/redirects/${id}`, { body })
     expect(await get('/changed')).toEqual([308, '/notices'])
     expect((await codes(here.team.publisher.ask('PUT', `/redirects/${id}`, { body })))[1]).toBe('changed-meanwhile')
-    const seen = (await listed('?words=/changed')).redirects[0]!.mark
+    const seen = (await hand('/changed'))[0]!.mark
     // Onto itself it stays where it is; it is in its own way no more than that.
     await here.team.publisher.need('PUT', `/redirects/${id}`, { body: { ...body, to: '/posts', seen } })
     const { rows } = await here.team.steward.need<{ rows: { action: string; facts: string }[] }>('GET', '/journal?group=readers')
@@ -110,17 +121,103 @@ describe('an address that is redirected by hand', () => {
     ])
   })
 
-  it('is listed in order, a page at a time', async () => {
-    const all = (await listed()).redirects.map(({ from }) => from)
+  it('is listed in order among all that stands at addresses, a page at a time', async () => {
+    const whole = (await listed('limit=200')).addresses
+    const all = whole.map(({ address }) => address)
     expect(all).toEqual([...all].sort())
-    const pages: string[] = []
-    for (let after: string | null = ''; after !== null;) {
-      const page: Awaited<ReturnType<typeof listed>> = await listed(`?limit=3&after=${encodeURIComponent(after)}`)
-      expect(page.total).toBe(all.length)
-      pages.push(...page.redirects.map(({ from }) => from))
-      after = page.next
+    const of = (sort: string) => whole.filter(({ is }) => is === sort).map(({ address }) => address)
+    expect(of('reserved')).toContain('/office')
+    expect(of('left')).toContain('/posts/night-boats')
+    expect(of('by-hand')).toHaveLength((await listed('is=by-hand')).redirects)
+    for (const query of ['is=all', 'is=by-hand', 'is=live', 'is=left', 'is=reserved']) {
+      const pages: string[] = []
+      for (let after: string | null = ''; after !== null;) {
+        const page: Awaited<ReturnType<typeof listed>> = await listed(`${query}&limit=3&after=${encodeURIComponent(after)}`)
+        pages.push(...page.addresses.map(({ address }) => address))
+        after = page.next
+      }
+      expect(pages).toEqual(query === 'is=all' ? all : of(query.slice(3)))
     }
-    expect(pages).toEqual(all)
+  })
+
+  it('leads there until its last day is over', async () => {
+    const day = (days: number) => new Date(Date.now() + days * 86_400_000).toISOString().slice(0, 10)
+    const endsOn = (from: string, last: string) =>
+      here.team.publisher.need('POST', '/redirects', { body: { from, to: '/posts', code: 302, until: last } })
+    await endsOn('/until-soon', day(2))
+    await endsOn('/until-then', day(-3))
+    expect(await get('/until-soon')).toEqual([302, '/posts'])
+    expect(await get('/until-then')).toEqual([404, null])
+    expect((await hand('/until-')).map(({ over }) => over)).toEqual([false, true])
+  })
+
+  it('is counted each time that readers come that way, by day, and so is what a page has left; trying an address counts nothing', async () => {
+    await redirect('/counted/*', '/posts')
+    const paths = ['/counted/a', '/counted/b', '/posts/night-boats']
+    for (const path of [...paths, paths[0]!]) await get(path)
+    await tried('/counted/a')
+    const uses = async (words: string) =>
+      (await listed(`words=${encodeURIComponent(words)}`)).addresses.find(({ address }) => address.startsWith(words))!.uses!
+    const counted = await until(async () => ((await uses('/counted/')).hits >= 3 ? uses('/counted/') : null), 'uses being written down')
+    expect(counted).toMatchObject({ hits: 3, days: [{ hits: 3 }] })
+    expect((await uses('/posts/night-boats')).hits).toBeGreaterThan(0)
+  })
+
+  it('is printed as a code that an independent reader reads back', async () => {
+    const { redirect: id } = await redirect('/på-plakaten', '/posts')
+    const file = async (format: string) =>
+      fetch(`${here.server.origin}/api/v1/redirects/${id}/code?format=${format}`, { headers: { cookie: here.team.writer.session } })
+    const png = await file('png')
+    expect([png.headers.get('content-type'), png.headers.get('content-disposition')]).toEqual([
+      'image/png',
+      expect.stringContaining('.png'),
+    ])
+    const { data, width, height } = PNG.sync.read(Buffer.from(await png.arrayBuffer()))
+    const read = jsQR(new Uint8ClampedArray(data), width, height)!.data
+    expect(new URL(read).pathname).toBe('/p%C3%A5-plakaten')
+    expect(await get(new URL(read).pathname)).toEqual([301, '/posts'])
+    expect(await (await file('svg')).text()).toContain('<svg')
+    const { redirect: star } = await redirect('/many/*', '/posts')
+    expect(await codes(here.team.writer.ask('GET', `/redirects/${star}/code`))).toEqual([422, 'redirect-star-code'])
+  })
+
+  it('goes out as a file and comes in again, each line tried first', async () => {
+    const out = await (await fetch(`${here.server.origin}/api/v1/redirects/file`, { headers: { cookie: here.team.writer.session } })).text()
+    const bring = (text: string, take: 'yes' | 'no', by = here.team.publisher) =>
+      by.ask<{ made: number; changed: number; same: number; refused: { line: number; reasons: { code: string }[] }[] }>(
+        'POST',
+        `/redirects/file?take=${take}`,
+        { raw: formOf(text) },
+      )
+    const { redirects: count } = await listed('is=by-hand')
+    expect((await bring(out, 'no')).body).toMatchObject({ made: 0, changed: 0, same: count, refused: [] })
+    const file = [
+      'Leads to,Address,Code,Until',
+      '/posts,/file-one,302,2036-05-31',
+      '/file-three,/file-two,,',
+      '/file-two,/file-three,301,',
+      '/posts,/file-one,301,',
+      ',/file-gone,410,',
+      '/posts,/office/x,307,May',
+      '/notices,/changed,301,',
+    ].join('\r\n')
+    const tried = (await bring(file, 'no')).body
+    expect(tried).toMatchObject({ made: 3, changed: 1, same: 0 })
+    expect(tried.refused.map(({ line, reasons }) => [line, ...reasons.map(({ code }) => code)])).toEqual([
+      [4, 'redirect-loop'],
+      [5, 'redirect-twice'],
+      [7, 'redirect-code', 'redirect-until', 'segment-reserved'],
+    ])
+    expect(await get('/file-gone')).toEqual([404, null])
+    expect((await bring(file, 'yes')).body).toMatchObject({ made: 3, changed: 1 })
+    expect([await get('/file-one'), await get('/file-gone'), await get('/changed')]).toEqual([
+      [302, '/posts'],
+      [410, null],
+      [301, '/notices'],
+    ])
+    expect((await bring(file, 'yes')).body).toMatchObject({ made: 0, changed: 0, same: 4 })
+    expect((await bring(file, 'no', here.team.writer)).status).toBe(403)
+    expect((await bring('Something,else', 'no')).status).toBe(422)
   })
 })
 
@@ -143,5 +240,18 @@ describe('an address that is tried', () => {
     expect(await tried('/ended')).toMatchObject({ status: 410, why: 'gone-by-hand' })
     await here.team.publisher.need('POST', `/items/${post.item}/withdraw`, { body: {}, ifMatch: post.version })
     expect(await tried('/posts/tried')).toMatchObject({ status: 410, why: 'withdrawn', item: 'Tried' })
+  })
+
+  it('says so of any moment: before it was there, while it was, and as it is planned', async () => {
+    const post = await writePost(here.team, 'For a while', 'live')
+    const planned = wallIn(72)
+    await here.team.publisher.need('POST', `/items/${post.item}/events`, { body: { kind: 'withdraw', ...planned } })
+    const on = (hours: number) => {
+      const { date, time } = wallIn(hours)
+      return tried('/posts/for-a-while', `&date=${date}&time=${time}`)
+    }
+    expect(await on(-48)).toMatchObject({ status: 404, why: 'nothing' })
+    expect(await on(24)).toEqual({ path: '/posts/for-a-while', status: 200, location: null, why: 'item', item: 'For a while' })
+    expect(await on(96)).toMatchObject({ status: 410, why: 'withdrawn', item: 'For a while' })
   })
 })

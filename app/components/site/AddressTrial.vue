@@ -1,4 +1,7 @@
 <script setup lang="ts">
+import ChoiceButtons from '~/components/form/ChoiceButtons.vue'
+import DateField from '~/components/form/DateField.vue'
+import TimeField from '~/components/form/TimeField.vue'
 import { api } from '~/composables/api'
 import type { Got } from '~/composables/apiTypes'
 import { useNotices } from '~/stores/notices'
@@ -7,10 +10,21 @@ import * as say from '~~/core/words/office/addresses'
 /** Tries an address: what readers get there now, and why. */
 const notices = useNotices()
 const address = ref('')
+const when = ref<'now' | 'day'>('now')
+const date = ref('')
+const time = ref('12:00')
+const WHEN = [
+  { value: 'now' as const, word: say.now },
+  { value: 'day' as const, word: say.onADay },
+]
+watch([when, date, time], () => (answer.value = null))
 const answer = shallowRef<Got<`/addresses/try?${string}`> | null>(null)
 async function tryIt() {
   try {
-    answer.value = await api('GET', `/addresses/try?${new URLSearchParams({ address: address.value })}`)
+    answer.value = await api(
+      'GET',
+      `/addresses/try?${new URLSearchParams({ address: address.value, ...(when.value === 'day' && { date: date.value, time: time.value }) })}`,
+    )
   } catch (error) {
     notices.trouble(error)
   }
@@ -36,8 +50,14 @@ const words = computed(() => {
         :aria-label="say.addressToTry"
         @input="answer = null"
       />
-      <button class="button shrink-0">{{ say.tryIt }}</button>
+      <button class="button shrink-0" :disabled="when === 'day' && !(date && time)">{{ say.tryIt }}</button>
     </form>
+    <ChoiceButtons v-model="when" class="mt-2" :label="say.when" :choices="WHEN" />
+    <div v-if="when === 'day'" class="mt-2 grid grid-cols-2 gap-2">
+      <DateField v-model="date" :label="say.day" sense="ahead" required @time="time = $event" />
+      <TimeField v-model="time" :label="say.time" required />
+      <p class="hint col-span-2">{{ say.handHasNoPast }}</p>
+    </div>
     <div role="status">
       <p v-if="answer" class="mt-3">
         <span class="font-mono break-all">{{ answer.path }}</span> {{ say.answers }} <b>{{ answer.status }}</b>

@@ -1,23 +1,31 @@
 <script setup lang="ts">
 import { REDIRECT_CODES, type RedirectCode } from '~~/core/address/redirects'
+import DateField from '~/components/form/DateField.vue'
 import LinkTarget from '~/components/form/LinkTarget.vue'
 import PlainDialog from '~/components/form/PlainDialog.vue'
 import { api } from '~/composables/api'
 import { useAct } from '~/composables/act'
-import type { Got } from '~/composables/apiTypes'
+import type { RedirectOfRow } from './addressTypes'
 import * as common from '~~/core/words/office/common'
 import * as say from '~~/core/words/office/addresses'
 
 /** Redirects an address, or changes where one leads. */
-const props = defineProps<{ redirect: Got<'/redirects'>['redirects'][number] | null; start: string }>()
+const props = defineProps<{ redirect: RedirectOfRow | null; start: string }>()
 const emit = defineEmits<{ close: []; done: [] }>()
 const from = ref(props.redirect?.from ?? props.start)
 const to = ref(props.redirect?.to ?? '')
 const code = ref<RedirectCode>(props.redirect?.code ?? 301)
 const note = ref(props.redirect?.note ?? '')
+const until = ref(props.redirect?.until ?? '')
 const { act, busy } = useAct(() => emit('done'))
 const save = () => {
-  const body = { from: from.value, to: code.value === 410 ? null : to.value, code: code.value, note: note.value }
+  const body = {
+    from: from.value,
+    to: code.value === 410 ? null : to.value,
+    code: code.value,
+    note: note.value,
+    until: until.value || null,
+  }
   const { redirect } = props
   return act(
     () =>
@@ -48,6 +56,11 @@ const save = () => {
       <div>
         <label class="label" for="redirect-note">{{ say.whatItIsFor }}</label>
         <input id="redirect-note" v-model="note" class="input w-full" maxlength="200" :placeholder="say.onThePosters" />
+      </div>
+      <div>
+        <label class="label" for="redirect-until">{{ say.untilWhen }}</label>
+        <DateField id="redirect-until" v-model="until" />
+        <p class="hint mt-1">{{ say.emptyIsForGood }}</p>
       </div>
       <p class="hint">{{ say.atOnceForReaders }}</p>
     </form>

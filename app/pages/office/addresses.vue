@@ -1,9 +1,10 @@
 <script setup lang="ts">
 import { useDebounceFn } from '@vueuse/core'
-import { Plus, Search, TriangleAlert } from 'lucide-vue-next'
-import { shortIn } from '~~/core/time/words'
+import { Download, Plus, Search, Upload } from 'lucide-vue-next'
+import ChoiceButtons from '~/components/form/ChoiceButtons.vue'
 import LoadState from '~/components/frame/LoadState.vue'
 import PlaceStrip from '~/components/frame/PlaceStrip.vue'
+import AddressRow from '~/components/site/AddressRow.vue'
 import AddressTrial from '~/components/site/AddressTrial.vue'
 import { useAct } from '~/composables/act'
 import { api } from '~/composables/api'
@@ -11,45 +12,57 @@ import type { Got } from '~/composables/apiTypes'
 import { whyNot } from '~/composables/commands'
 import { lazyDialog } from '~/composables/lazily'
 import { useLoad } from '~/composables/load'
+import { useNotices } from '~/stores/notices'
 import { useSite } from '~/stores/site'
-import * as common from '~~/core/words/office/common'
+import type { RedirectOfRow } from '~/components/site/addressTypes'
 import * as say from '~~/core/words/office/addresses'
 
+/** Everything that answers at an address of the site, and what of it leads elsewhere. */
 const RedirectDialog = lazyDialog(() => import('~/components/site/RedirectDialog.vue'))
+const RedirectFileDialog = lazyDialog(() => import('~/components/site/RedirectFileDialog.vue'))
 
-type Redirect = Got<'/redirects'>['redirects'][number]
+type Page = Got<`/addresses/list?${string}`>
 const site = useSite()
+const notices = useNotices()
 const words = ref('')
-/** So many are shown; more are asked for at the end of the list. */
-const limit = ref(50)
-const MOST = 200
-const {
-  value: page,
-  problem,
-  loading,
-  load,
-} = useLoad(() => `/redirects?${new URLSearchParams({ words: words.value, limit: String(limit.value) })}` as '/redirects')
+const is = ref<keyof typeof say.sorts>('by-hand')
+const SORTS = Object.entries(say.sorts).map(([value, word]) => ({ value: value as keyof typeof say.sorts, word }))
+const asked = (after = '') => `/addresses/list?${new URLSearchParams({ words: words.value, is: is.value, after })}` as const
+const { value: page, problem, loading, load } = useLoad(() => asked())
 await load()
 useHead({ title: say.addressesYieldgate })
-watch(
-  [words, limit, () => site.news],
-  useDebounceFn(() => load(), 250),
-)
+/** The pages after the first, as they were asked for. */
+const further = shallowRef<Page[]>([])
+const rows = computed(() => [...(page.value?.addresses ?? []), ...further.value.flatMap(({ addresses }) => addresses)])
+const next = computed(() => (further.value.at(-1) ?? page.value)?.next ?? null)
+async function loadAll() {
+  await load()
+  further.value = []
+}
+watch([words, is, () => site.news], useDebounceFn(loadAll, 250))
+async function more() {
+  try {
+    const answer = await api('GET', asked(next.value!))
+    further.value = [...further.value, answer]
+  } catch (error) {
+    notices.trouble(error)
+  }
+}
 const why = computed(() => whyNot(site.site?.may['item.put-live']))
-const editing = shallowRef<{ redirect: Redirect | null } | null>(null)
+const editing = shallowRef<{ redirect: RedirectOfRow | null } | null>(null)
+const bringing = ref(false)
 function done() {
   editing.value = null
-  void load()
+  bringing.value = false
+  void loadAll()
 }
-const { act } = useAct(load)
-const end = ({ id, from, to, code, note }: Redirect) =>
+const { act } = useAct(loadAll)
+const end = ({ id, from, to, code, note, until }: RedirectOfRow) =>
   act(
     () => api('DELETE', `/redirects/${id}`),
     say.redirectEnded(from),
-    () => api('POST', '/redirects', { body: { from, to, code, note } }),
+    () => api('POST', '/redirects', { body: { from, to, code, note, until } }),
   )
-const target = ({ to, item }: Redirect) =>
-  to === null ? say.itIsGone : item === undefined ? to : item ? item.title : say.whatItLedToIsNotOnTheSite
 </script>
 
 <template>
@@ -63,12 +76,15 @@ const target = ({ to, item }: Redirect) =>
           type="search"
           class="input w-full pl-8"
           maxlength="200"
-          :aria-label="say.wordsInRedirects"
-          :placeholder="say.wordsInRedirects"
+          :aria-label="say.wordsInAddresses"
+          :placeholder="say.wordsInAddresses"
         />
       </label>
-      <span v-if="page" class="text-soft" role="status">{{ say.countedRedirects(page.total) }}</span>
+      <span v-if="page" class="text-soft" role="status">{{ say.countedRedirects(page.redirects) }}</span>
       <template #action
+        ><a class="button" href="/api/v1/redirects/file" download><Download class="size-4" aria-hidden="true" />{{ say.asAFile }}</a
+        ><button class="button" :disabled="Boolean(why)" :title="why" @click="bringing = true">
+          <Upload class="size-4" aria-hidden="true" />{{ say.fromAFile }}</button
         ><button class="button-main" :disabled="Boolean(why)" :title="why" @click="editing = { redirect: null }">
           <Plus class="size-4" aria-hidden="true" />{{ say.redirectAnAddress }}
         </button></template
@@ -76,41 +92,20 @@ const target = ({ to, item }: Redirect) =>
     </PlaceStrip>
     <div class="grid gap-x-8 gap-y-6 px-5 py-5 lg:grid-cols-[minmax(0,1fr)_20rem]">
       <div class="min-w-0">
+        <ChoiceButtons v-model="is" class="mb-3" :label="say.whatStandsThere" :choices="SORTS" />
         <LoadState v-if="!page" :problem="problem" :loading="loading" @retry="load" />
-        <p v-else-if="!page.redirects.length" class="text-soft">{{ words ? say.noneWithTheseWords : say.noRedirectYet }}</p>
-        <ul v-else class="divide-y divide-line rounded-md border border-line bg-sheet" :aria-label="say.redirectsByHand">
-          <li
-            v-for="redirect in page.redirects"
-            :key="redirect.id"
-            class="grid gap-x-4 gap-y-0.5 px-4 py-2.5 sm:grid-cols-[minmax(0,1fr)_minmax(0,2fr)_auto]"
-          >
-            <span class="font-mono font-medium break-all">{{ redirect.from }}</span>
-            <span class="min-w-0">
-              <span class="block break-words" :class="redirect.to === null ? 'text-soft' : redirect.item === null ? 'text-rust' : ''"
-                ><span class="text-soft" aria-hidden="true">→ </span
-                ><NuxtLink v-if="redirect.item" class="link" :to="`/office/items/${redirect.to!.slice(5)}`">{{ target(redirect) }}</NuxtLink
-                ><span v-else :class="redirect.to !== null && redirect.item === undefined && 'font-mono'">{{
-                  target(redirect)
-                }}</span></span
-              >
-              <span class="block text-body text-soft"
-                >{{ say.codeInWords(say.codeWords[redirect.code], redirect.code)
-                }}<template v-if="redirect.note"> · {{ redirect.note }}</template> · {{ redirect.by }},
-                {{ shortIn(redirect.madeAt, site.zone, site.now) }}</span
-              >
-              <span v-if="redirect.live" class="flex items-center gap-1 text-body text-lamp"
-                ><TriangleAlert class="size-3.5 shrink-0" aria-hidden="true" />{{ say.isLiveThereAndWins(redirect.live) }}</span
-              >
-            </span>
-            <span v-if="!why" class="flex items-start gap-3"
-              ><button class="link" :aria-label="say.changeRedirectFrom(redirect.from)" @click="editing = { redirect }">
-                {{ common.change }}</button
-              ><button class="link" :aria-label="say.endRedirectFrom(redirect.from)" @click="end(redirect)">{{ say.endIt }}</button></span
-            >
-          </li>
+        <p v-else-if="!rows.length" class="text-soft">{{ words || is !== 'by-hand' ? say.noneOfThese : say.noRedirectYet }}</p>
+        <ul v-else class="divide-y divide-line rounded-md border border-line bg-sheet" :aria-label="say.addresses">
+          <AddressRow
+            v-for="row in rows"
+            :key="`${row.address} ${row.is}`"
+            :row="row"
+            :may-change="!why"
+            @change="editing = { redirect: $event }"
+            @end="end"
+          />
         </ul>
-        <button v-if="page?.next && limit < MOST" class="button mt-3" @click="limit = MOST">{{ say.more }}</button>
-        <p v-else-if="page?.next" class="mt-3 text-soft">{{ say.theFirstAreShown(MOST) }}</p>
+        <button v-if="next" class="button mt-3" @click="more">{{ say.more }}</button>
       </div>
       <AddressTrial />
     </div>
@@ -121,5 +116,6 @@ const target = ({ to, item }: Redirect) =>
       @close="editing = null"
       @done="done"
     />
+    <RedirectFileDialog v-if="bringing" @close="bringing = false" @done="done" />
   </div>
 </template>

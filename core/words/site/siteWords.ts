@@ -38,6 +38,11 @@ export interface SiteWords {
   partOfSeries: (series: string) => string
   archive: string
   archiveSummary: string
+  categories: string
+  tags: string
+  allSeries: string
+  people: string
+  sections: string
   feed: string
   pages: string
   pageOf: (page: number, pages: number) => string

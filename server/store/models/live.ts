@@ -43,6 +43,17 @@ export const redirect = {
   note: text().default(''),
   made_by: text().references('person'),
   made_at: text(),
+  /** The last day, by the site’s clock, on which it leads there; none where it does for good. */
+  until_day: text().nullable(),
+}
+
+/** How often readers asked on a day for an address that leads elsewhere or is gone; of a redirect with a `*`, for any that it is for. */
+export const address_use = {
+  site_id: text().key().references('site'),
+  address: text().key(),
+  day: text().key(),
+  hits: integer(),
+  last_at: text(),
 }
 
 /** What readers get now. */
