@@ -18,6 +18,7 @@ const BENCHES = {
   lists: () => import('./lists'),
   batches: () => import('./batches'),
   screen: () => import('./listScreen'),
+  tree: () => import('./tree'),
   worst: () => import('./worst'),
 }
 type Name = keyof typeof BENCHES

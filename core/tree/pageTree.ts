@@ -24,7 +24,9 @@ const bySiblings = (one: PlacedPage, other: PlacedPage) =>
  * out and none comes twice.
  */
 export function pageTree<T extends PlacedPage>(pages: readonly T[]): PageTree<T> {
-  const below = grouped([...pages].sort(bySiblings), ({ parent }) => parent)
+  const below = grouped(pages, ({ parent }) => parent)
+  // Siblings alone are compared: to tell labels apart takes long.
+  for (const siblings of below.values()) siblings.sort(bySiblings)
   const reached = new Set<string>()
   const reach = (from: string | null) => {
     const open = [from]

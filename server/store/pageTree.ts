@@ -1,5 +1,5 @@
 import { kindsThat } from '../../core/kinds/kinds'
-import { among, type Reader } from './database'
+import { among, packedRows, type Reader } from './database'
 import type { Row } from './models'
 
 const IS_PAGE = among('i.kind', kindsThat('tree'))
@@ -20,14 +20,35 @@ export type TreeRow = Pick<Row<'item'>, 'id' | 'title' | 'section_id' | 'on_site
   version: string | null
 }
 
+/** What a row has, by the SQL for it. */
+const TREE_ROW = {
+  id: 'i.id',
+  title: 'i.title',
+  section_id: 'i.section_id',
+  on_site: 'i.on_site',
+  draft_id: 'i.draft_id',
+  draft_state: 'i.draft_state',
+  next_at: 'i.next_at',
+  path: 'e.path',
+  parent: 'e.parent_id',
+  order: "e.fields ->> '$.order'",
+  label: "e.fields ->> '$.menuLabel'",
+  segment: "e.fields ->> '$.segment'",
+  in_menus: "e.fields ->> '$.inMenus'",
+  version: `CASE WHEN e.item_id IS NULL THEN coalesce((SELECT d.head_version FROM draft d WHERE d.id = i.draft_id AND d.change = 'content'),
+    (SELECT n.id FROM version n WHERE n.item_id = i.id ORDER BY n.number DESC LIMIT 1)) END`,
+} as const satisfies Record<keyof TreeRow, string>
+
+const PACKED = `json_object(${Object.entries(TREE_ROW)
+  .map(([name, sql]) => `'${name}', ${sql}`)
+  .join(', ')})`
+
+/** All pages of a site that are not in the bin. */
 export const pageRows = (db: Reader, site: string) =>
-  db.all<TreeRow>(
-    `SELECT i.id, i.title, i.section_id, i.on_site, i.draft_id, i.draft_state, i.next_at, e.path, e.parent_id AS parent, e.fields ->> '$.order' AS "order",
-       e.fields ->> '$.menuLabel' AS label, e.fields ->> '$.segment' AS segment, e.fields ->> '$.inMenus' AS in_menus,
-       CASE WHEN e.item_id IS NULL THEN coalesce(
-         (SELECT d.head_version FROM draft d WHERE d.id = i.draft_id AND d.change = 'content'),
-         (SELECT n.id FROM version n WHERE n.item_id = i.id ORDER BY n.number DESC LIMIT 1)) END AS version
-     FROM item i LEFT JOIN live_entry e ON e.item_id = i.id WHERE i.site_id = $site AND ${IS_PAGE} AND i.binned_at IS NULL LIMIT $most`,
+  packedRows<TreeRow>(
+    db,
+    PACKED,
+    `FROM item i LEFT JOIN live_entry e ON e.item_id = i.id WHERE i.site_id = $site AND ${IS_PAGE} AND i.binned_at IS NULL LIMIT $most`,
     { site, most: MOST_PAGES },
   )
 

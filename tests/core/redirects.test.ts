@@ -123,9 +123,9 @@ describe('the redirect for an address', () => {
       { from: '/c/gone', code: 410, to: null },
       redirect('/left', '/c/gone'),
     ]
-    expect(await followRedirects('/a', among(all))).toEqual({ code: 308, to: '/c', via: ['/a', '/b'] })
-    expect(await followRedirects('/now', among(all))).toEqual({ code: 302, to: '/c', via: ['/now', '/a', '/b'] })
-    expect(await followRedirects('/left', among(all))).toEqual({ code: 410, to: null, via: ['/left', '/c/gone'] })
+    expect(await followRedirects('/a', among(all))).toEqual({ code: 308, to: '/c', via: ['/a', '/b'], redirect: '/a' })
+    expect(await followRedirects('/now', among(all))).toEqual({ code: 302, to: '/c', via: ['/now', '/a', '/b'], redirect: '/now' })
+    expect(await followRedirects('/left', among(all))).toEqual({ code: 410, to: null, via: ['/left', '/c/gone'], redirect: '/left' })
     expect(await followRedirects('/c', among(all))).toBeUndefined()
   })
 

@@ -38,7 +38,7 @@ const byDay = computed(() => say.usesByDay((uses.value?.days ?? []).map(({ day, 
 </script>
 
 <template>
-  <li class="grid gap-x-4 gap-y-0.5 px-4 py-2.5 sm:grid-cols-[minmax(0,1fr)_minmax(0,2fr)_auto]">
+  <li class="grid gap-x-4 gap-y-0.5 px-4 py-2.5 sm:grid-cols-[minmax(0,1fr)_minmax(0,2fr)_6.5rem]">
     <span class="font-mono font-medium break-all">{{ row.address }}</span>
     <span class="min-w-0">
       <NuxtLink v-if="row.is === 'live'" class="link" :to="`/office/items/${row.item}`">{{ row.title || common.withoutATitle }}</NuxtLink>

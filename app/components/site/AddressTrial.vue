@@ -53,7 +53,7 @@ const words = computed(() => {
       <button class="button shrink-0" :disabled="when === 'day' && !(date && time)">{{ say.tryIt }}</button>
     </form>
     <ChoiceButtons v-model="when" class="mt-2" :label="say.when" :choices="WHEN" />
-    <div v-if="when === 'day'" class="mt-2 grid grid-cols-2 gap-2">
+    <div v-if="when === 'day'" class="mt-2 grid grid-cols-[minmax(0,1fr)_5.5rem] gap-2">
       <DateField v-model="date" :label="say.day" sense="ahead" required @time="time = $event" />
       <TimeField v-model="time" :label="say.time" required />
       <p class="hint col-span-2">{{ say.handHasNoPast }}</p>
@@ -64,7 +64,7 @@ const words = computed(() => {
       </p>
       <p v-if="answer" class="mt-1 break-words">
         {{ words }}
-        <NuxtLink v-if="answer.item" class="link" :to="`/office/items/${answer.item.id}`">{{ answer.item.title }}</NuxtLink>
+        <NuxtLink v-if="answer.item" class="link" :to="`/office/items/${answer.item.id}`">{{ say.openIt }}</NuxtLink>
       </p>
     </div>
   </section>

@@ -42,7 +42,7 @@ const take = () => act(() => send('yes'), say.takenIn(does.value))
       <p class="hint">{{ say.theFileHas }}</p>
       <label class="block"
         ><span class="label">{{ say.chooseAFile }}</span
-        ><input type="file" accept=".csv,text/csv" class="input" @change="choose"
+        ><input type="file" accept=".csv,text/csv" class="input py-1" @change="choose"
       /></label>
       <div role="status">
         <p v-if="trying" class="text-soft">{{ say.tryingTheFile }}</p>

@@ -82,7 +82,7 @@ export async function pagesInTree(office: Office, actor: Actor, db: Reader = off
         label: row.label || row.title,
         segment: row.segment ?? '',
         path: row.path,
-        inMenus: row.in_menus === 1,
+        inMenus: Boolean(row.in_menus),
       }
     const fields = presentFields(manifests.get(row.version)!.fields)
     return {
@@ -96,6 +96,6 @@ export async function pagesInTree(office: Office, actor: Actor, db: Reader = off
   })
   const planned = await plannedPlaces(db, site, new Map(pages.flatMap((page) => (page.path === null ? [] : [[page.id, page]]))))
   // What is planned is for those who may read it.
-  for (const page of pages) if (may(actor, 'item.read', page.section)) page.moves = planned.get(page.id) ?? null
+  for (const page of pages) if (planned.has(page.id) && may(actor, 'item.read', page.section)) page.moves = planned.get(page.id)!
   return pages
 }

@@ -1,18 +1,17 @@
 import type { Reason } from '../../../core/outcome'
 import { sha256Hex } from '../../../core/content/canonical'
-import { breadcrumb, menuTree, type MenuNode, type TreePage } from '../../../core/tree/menu'
 import { reason } from '../../../core/words/ruleReasons'
 import type { Reader } from '../../store/database'
 import { itemsByIds, type ItemRow } from '../../store/items'
-import { liveByIds, livePages } from '../../store/live'
+import { liveByIds } from '../../store/live'
 import { linkedByAddress } from '../../store/pageTree'
 import { redirectsFrom } from '../../store/redirects'
-import { treePage } from '../../site/frame'
 import { whyNot, type Actor } from '../people/access'
 import { instantFor, judgeAt } from '../publishing/judging'
 import { routeFor } from '../reviewing/routes'
 import type { Office } from '../office'
 import { found } from '../refusal'
+import type { TreePageView } from './pageTree'
 import { liveChanges, planMove, type Placing, type TreeMove } from './treePlan'
 
 /** So many of each kind of consequence are named; the rest is counted. */
@@ -50,21 +49,19 @@ export interface MoveImpact {
   mark: string
 }
 
-/** The labels of the pages above those that are in a menu, by page. */
-function menuTrails(pages: readonly TreePage[]): Map<string, string[]> {
-  const all = new Map(pages.map((page) => [page.id, page]))
-  const trails = new Map<string, string[]>()
-  const walk = (nodes: readonly MenuNode[]) => {
-    for (const { id, children } of nodes) {
-      trails.set(
-        id,
-        breadcrumb(all, id).map(({ label }) => label),
-      )
-      walk(children)
-    }
+type MenuPage = Pick<TreePageView, 'id' | 'parent' | 'label' | 'inMenus'>
+
+/** The labels of the pages above a page in the menu; `null` where it is in none, as one above it may be. */
+function menuTrail(pages: ReadonlyMap<string, MenuPage>, id: string): string[] | null {
+  const trail: string[] = []
+  const seen = new Set<string>()
+  for (let at: string | null = id; at !== null && !seen.has(at); at = pages.get(at)!.parent) {
+    seen.add(at)
+    const page = pages.get(at)
+    if (!page?.inMenus) return null
+    if (at !== id) trail.unshift(page.label)
   }
-  walk(menuTree([...pages]))
-  return trails
+  return trail
 }
 
 /** Why a live page’s change cannot be live at once, by rights and gates. */
@@ -86,7 +83,7 @@ export async function impactOf(
 ): Promise<{ impact: MoveImpact; placings: Placing[]; items: Map<string, ItemRow> }> {
   const db = office.store.read
   const site = found(await office.site(), 'site')
-  const placings = await planMove(office, actor, db, move)
+  const { pages, placings } = await planMove(office, actor, db, move)
   const items = await itemsByIds(
     db,
     placings.map(({ page }) => page.id),
@@ -104,12 +101,11 @@ export async function impactOf(
       ? [{ item: now.item, title: now.title, was: was.path, now: now.path, labels: now.fields.labels ?? [] }]
       : [],
   )
-  const before = (await livePages(db, site.id)).map(treePage)
-  const places = new Map(placings.map((placing) => [placing.page.id, placing]))
-  const after = before.map((page) => ({ ...page, ...(({ parent, order }) => ({ parent, order }))(places.get(page.id) ?? page) }))
-  const [were, are] = [menuTrails(before), menuTrails(after)]
+  const before = new Map<string, MenuPage>(pages.flatMap((page) => (page.path === null ? [] : [[page.id, page]])))
+  const after = new Map(before)
+  for (const { page, parent } of placings) if (before.has(page.id)) after.set(page.id, { ...page, parent })
   const menus = live.flatMap(({ id: item, title }) => {
-    const [was, now] = [were.get(item) ?? null, are.get(item) ?? null]
+    const [was, now] = [menuTrail(before, item), menuTrail(after, item)]
     return JSON.stringify(was) === JSON.stringify(now) ? [] : [{ item, title, was, now }]
   })
   const [links, redirects, labels] = await Promise.all([

@@ -25,16 +25,22 @@ export interface Placing {
 }
 
 /** What is written so that pages stand at a spot. Throws a refusal where there is no such page or spot, or they stand there. */
-export async function planMove(office: Office, actor: Actor, db: Reader, { pages: ids, parent, before }: TreeMove): Promise<Placing[]> {
+export async function planMove(
+  office: Office,
+  actor: Actor,
+  db: Reader,
+  { pages: ids, parent, before }: TreeMove,
+): Promise<{ pages: TreePageView[]; placings: Placing[] }> {
   const pages = await pagesInTree(office, actor, db)
   const tree = pageTree(pages)
   const byId = new Map(pages.map((page) => [page.id, page]))
   for (const id of ids) found(byId.get(id), 'item')
   // They stand there in the order in which they stand here.
   const chosen = new Set(ids)
+  const inOrder = chosen.size > 1 ? treeLines(tree, () => true).map(({ page }) => page) : pages
   const moved = topsOf(
     tree,
-    treeLines(tree, () => true).flatMap(({ page }) => (chosen.has(page.id) ? page : [])),
+    inOrder.filter(({ id }) => chosen.has(id)),
   )
   const movedIds = new Set(moved.map(({ id }) => id))
   if (parent !== null) found(byId.get(parent), 'item')
@@ -55,7 +61,7 @@ export async function planMove(office: Office, actor: Actor, db: Reader, { pages
     moved.map(({ id }) => id),
     at,
   )
-  return [...keys].map(([id, order]) => ({ page: byId.get(id)!, parent, order }))
+  return { pages, placings: [...keys].map(([id, order]) => ({ page: byId.get(id)!, parent, order })) }
 }
 
 /** The fields that a placing writes. */
