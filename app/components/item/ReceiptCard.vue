@@ -1,6 +1,9 @@
 <script setup lang="ts">
 import { RefreshCw } from 'lucide-vue-next'
 import { fullIn } from '~~/core/time/words'
+import { useAct } from '~/composables/act'
+import { api } from '~/composables/api'
+import type { Answer } from '~/composables/apiTypes'
 import { useLoad } from '~/composables/load'
 import { useSite } from '~/stores/site'
 import * as common from '~~/core/words/office/common'
@@ -12,6 +15,18 @@ const site = useSite()
 const { value: receipt, load } = useLoad(() => `/items/${props.item}/receipt`)
 await load()
 watch(() => props.version, load)
+const { act, busy } = useAct(load)
+/** Opens a draft that puts the page into the menu, for the gates to clear; one word takes it back. */
+async function putIntoMenu() {
+  let done: Answer<'POST', '/acts'> | null = null
+  const target = { item: props.item, draft: null }
+  const made = await act(
+    async () => (done = await api('POST', '/acts', { body: { target, action: { do: 'field', name: 'inMenus', to: true } } })),
+    say.aDraftPutsItIntoTheMenu,
+    async () => done?.undo && api('POST', '/acts', { body: { target, action: done.undo } }),
+  )
+  if (made) await navigateTo({ path: `/office/items/${props.item}`, query: { draft: done!.draft } })
+}
 const STATUS: Record<number, string> = {
   200: say.thePage,
   301: say.aRedirect,
@@ -61,7 +76,18 @@ const STATUS: Record<number, string> = {
         <dt class="text-soft">{{ say.readersReachItFrom }}</dt>
         <dd>{{ receipt.reached.map((place) => place.place).join(', ') }}</dd>
       </div>
-      <div v-else-if="receipt.onSite === 'live'">
+      <div v-if="receipt.outOfSight" class="rounded-md bg-lamp-wash px-2 py-1.5">
+        <dd class="text-lamp">{{ say.nothingLeadsHere }}</dd>
+        <dd v-if="receipt.outOfSight.above">
+          <NuxtLink class="link" :to="`/office/items/${receipt.outOfSight.above.item}`">{{
+            say.aboveIsInNoMenu(receipt.outOfSight.above.title)
+          }}</NuxtLink>
+        </dd>
+        <dd v-else-if="receipt.outOfSight.mayPut">
+          <button class="link" :disabled="busy" @click="putIntoMenu">{{ say.putItIntoTheMenu }}</button>
+        </dd>
+      </div>
+      <div v-else-if="!receipt.reached.length && receipt.onSite === 'live'">
         <dt class="text-soft">{{ say.readersReachItFrom }}</dt>
         <dd class="text-lamp">{{ say.onlyByItsAddress }}</dd>
       </div>

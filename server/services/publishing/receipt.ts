@@ -1,12 +1,34 @@
 import { can, KINDS } from '../../../core/kinds/kinds'
 import type { MenuNode } from '../../../core/tree/menu'
 import { siteWords } from '../../../core/words/site/siteWords'
-import { earlierAddresses, lastInterval, liveByIds, liveRefsTo } from '../../store/live'
+import { earlierAddresses, lastInterval, liveByIds, liveRefsTo, type LiveItem } from '../../store/live'
 import { versionById } from '../../store/versions'
 import type { LiveSite } from '../../site/answer'
-import type { Actor } from '../people/access'
+import type { Reader } from '../../store/database'
+import { may, type Actor } from '../people/access'
 import { readableItem } from '../writing/items'
 import type { Office } from '../office'
+
+const SITEMAP = 'Sitemap'
+
+/** Where a live page stands to the menu, where nothing leads readers to it: the page above it that is in none, or it itself. */
+export interface OutOfSight {
+  /** The first page above it that is in no menu; `null` where the page itself says that it is in none. */
+  above: { item: string; title: string } | null
+  mayPut: boolean
+}
+
+async function outOfSight(db: Reader, actor: Actor, site: string, { fields, section }: LiveItem): Promise<OutOfSight | null> {
+  if (!fields.inMenus) return { above: null, mayPut: may(actor, 'item.write', section) }
+  const seen = new Set<string>()
+  for (let id = fields.parent; id && !seen.has(id);) {
+    seen.add(id)
+    const [page] = await liveByIds(db, site, [id])
+    if (page && !page.fields.inMenus) return { above: { item: page.item, title: page.title }, mayPut: false }
+    id = page?.fields.parent ?? null
+  }
+  return null
+}
 
 /**
  * What readers get of an item at this moment, asked of the live site itself: the answer at its address and at its
@@ -61,7 +83,7 @@ export async function receipt(office: Office, live: LiveSite, actor: Actor, orig
     if (site && isInMenu((await live.frame(site)).menu, id)) reached.push({ place: 'Menu', path: '/' })
     reached.push(...(await shows('Front page', '/')))
     for (const [place, path] of places) reached.push(...(await shows(place!, path!)))
-    reached.push(...(await shows('Sitemap', '/sitemap.xml')))
+    reached.push(...(await shows(SITEMAP, '/sitemap.xml')))
     if (entry.fields.parent)
       for (const parent of await liveByIds(db, actor.rights.site, [entry.fields.parent]))
         reached.push(...(await shows(`Below “${parent.title}”`, parent.path!)))
@@ -87,6 +109,10 @@ export async function receipt(office: Office, live: LiveSite, actor: Actor, orig
         .map(async (path) => ({ path, ...(({ status, location }) => ({ status, location }))(await ask(path)) })),
     ),
     reached,
+    outOfSight:
+      entry?.path && can(item.kind, 'tree') && reached.every(({ place }) => place === SITEMAP)
+        ? await outOfSight(db, actor, actor.rights.site, entry)
+        : null,
   }
 }
 const isInMenu = (nodes: MenuNode[], id: string): boolean => nodes.some((node) => node.id === id || isInMenu(node.children, id))
