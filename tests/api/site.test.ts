@@ -161,13 +161,31 @@ describe('the live site', () => {
     expect(after['/posts']).not.toBe(before['/posts'])
   })
 
+  it('answers where addresses of labels, people and sections begin, with what is there, and names these pages in the sitemap', async () => {
+    await live('label', 'Listed where its address begins', { labelType: 'series' })
+    const page = await get('/series')
+    expect([page.status, page.text.includes('href="/series/listed-where-its-address-begins"')]).toEqual([200, true])
+    expect((await get('/sitemap.xml')).text).toContain(`${server.origin}/series</loc>`)
+    expect(await get('/sections')).toMatchObject({ status: 200 })
+    expect((await get('/sections')).text).toContain('href="/sections/')
+  })
   it('keeps the three switches apart: menus, sitemap, index', async () => {
     const hidden = await live('page', 'Hidden page', { inMenus: false, inSitemap: false, indexed: false })
-    void hidden
     const page = await get('/hidden-page')
     expect(page.text).toContain('<meta name="robots" content="noindex">')
     expect((await get('/')).text).not.toContain('hidden-page')
     expect((await get('/sitemap.xml')).text).not.toContain('hidden-page')
+    // Nothing leads to it, which its receipt says; a page below it is in a menu that does not show it.
+    const below = await live('page', 'Below the hidden', { parent: hidden.item })
+    const told = async (item: string) => (await team.writer.need<{ outOfSight: object | null }>('GET', `/items/${item}/receipt`)).outOfSight
+    expect(await told(hidden.item!)).toEqual({ above: null, mayPut: true })
+    expect(await told(below.item!)).toEqual({ above: { item: hidden.item, title: 'Hidden page' }, mayPut: false })
+    const { draft, undo } = await team.writer.need<{ draft: string; undo: object }>('POST', '/acts', {
+      body: { target: { item: hidden.item, draft: null }, action: { do: 'field', name: 'inMenus', to: true } },
+    })
+    expect([typeof draft, undo]).toEqual(['string', expect.objectContaining({ do: 'discard' })])
+    await live('post', 'Leads to it', {}, [{ id: 'link', kind: 'paragraph', text: [{ text: 'Here', href: `item:${hidden.item}` }] }])
+    expect(await told(hidden.item!)).toBeNull()
   })
 
   it('previews byte for byte what it then serves', async () => {

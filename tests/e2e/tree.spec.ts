@@ -1,3 +1,4 @@
+import { AxeBuilder } from '@axe-core/playwright'
 import { expect, test, type Browser, type Page } from '@playwright/test'
 import { read, stepIn } from './office'
 
@@ -94,6 +95,7 @@ test('a branch is moved in an edition by the keyboard alone, live its old addres
   await expect(dialog.getByText('3 addresses change; the old ones lead there:')).toBeVisible()
   await expect(dialog.getByText('“Larkholm – Tarn Head” at its top; before: below Timetables')).toBeVisible()
   await expect(dialog.getByLabel('In an edition, with what else changes then')).toBeFocused()
+  expect((await new AxeBuilder({ page }).analyze()).violations).toEqual([])
   await page.keyboard.press('Enter')
   await expect(dialog).toHaveCount(0)
   await expect(tree.getByText('Moves to the top in “Move of Larkholm – Tarn Head”')).toBeVisible()

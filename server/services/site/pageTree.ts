@@ -63,7 +63,8 @@ export async function pagesInTree(office: Office, actor: Actor, db: Reader = off
     return writable.get(section)!
   }
   const pages = rows.map((row): TreePageView => {
-    const common = {
+    const fields = row.version === null ? null : presentFields(manifests.get(row.version)!.fields)
+    return {
       id: row.id,
       title: row.title,
       section: row.section_id,
@@ -71,27 +72,14 @@ export async function pagesInTree(office: Office, actor: Actor, db: Reader = off
       draft: row.draft_id,
       draftState: row.draft_state,
       next: row.next_at,
+      parent: fields ? (fields.parent ?? null) : row.parent,
+      order: orderOf((fields ? fields.order : row.order) ?? undefined),
+      label: (fields ? fields.menuLabel : row.label) || row.title,
+      segment: (fields ? fields.segment : row.segment) ?? '',
+      path: row.path,
+      inMenus: Boolean(fields ? fields.inMenus : row.in_menus),
       mayWrite: mayWrite(row.section_id),
       moves: null,
-    }
-    if (row.version === null)
-      return {
-        ...common,
-        parent: row.parent,
-        order: orderOf(row.order ?? undefined),
-        label: row.label || row.title,
-        segment: row.segment ?? '',
-        path: row.path,
-        inMenus: Boolean(row.in_menus),
-      }
-    const fields = presentFields(manifests.get(row.version)!.fields)
-    return {
-      ...common,
-      ...placeOf(fields),
-      label: fields.menuLabel ?? row.title,
-      segment: fields.segment ?? '',
-      path: null,
-      inMenus: fields.inMenus ?? false,
     }
   })
   const planned = await plannedPlaces(db, site, new Map(pages.flatMap((page) => (page.path === null ? [] : [[page.id, page]]))))
