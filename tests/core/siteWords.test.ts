@@ -129,15 +129,7 @@ describe('the words that the site says by itself', () => {
   it('are all heard somewhere on these pages, but for those that a page is named with', () => {
     const heard = new Set(pagesOf('de', 'de').flatMap((html) => spoken(html).map(({ text }) => text)))
     const unheard = textsIn('de').filter((text) => !heard.has(text))
-    expect(unheard).toEqual([
-      'gefunden',
-      'Alle Beiträge nach Monaten.',
-      'Kategorien',
-      'Schlagwörter',
-      'Serien',
-      'Menschen',
-      'Bereiche',
-    ])
+    expect(unheard).toEqual(['gefunden', 'Alle Beiträge nach Monaten.', 'Kategorien', 'Schlagwörter', 'Serien', 'Menschen', 'Bereiche'])
   })
 
   it('can stand in HTML as they are', () => {

@@ -25,7 +25,13 @@ const forest = fc
 
 describe('the menu', () => {
   it('orders siblings by their places, then by their label', () => {
-    const tree = menuTree([page('b', null), page('a', null), page('z', null, { order: 'Zz' }), page('y', 'a', { order: 'a2' }), page('x', 'a')])
+    const tree = menuTree([
+      page('b', null),
+      page('a', null),
+      page('z', null, { order: 'Zz' }),
+      page('y', 'a', { order: 'a2' }),
+      page('x', 'a'),
+    ])
     expect(tree.map((node) => node.id)).toEqual(['z', 'a', 'b'])
     expect(tree[1]!.children.map((node) => node.id)).toEqual(['x', 'y'])
   })

@@ -47,7 +47,7 @@ test('an address for a poster is made, tried, followed, changed, refused in a ci
   await page.getByRole('status').getByRole('button', { name: 'Undo' }).last().click()
   await expect(list.getByText('/posters/winter')).toBeVisible()
   expect(await read('/posters/winter')).toMatchObject({ status: 302, location: '/notices' })
-  await page.getByLabel('Words in addresses and notes').fill('winter posters')
+  await page.getByLabel('Words in addresses, titles and notes').fill('winter posters')
   await expect(list.getByRole('listitem')).toHaveCount(1)
   await page.context().close()
 

@@ -40,7 +40,9 @@ test('the journal is narrowed to one person and one kind of act, kept as a file,
   const rows = maren.getByRole('table').locator('tbody tr')
   await expect(rows.first()).toContainText('Idris Calloway')
   await expect(rows.filter({ hasNotText: 'Idris Calloway' })).toHaveCount(0)
-  await expect(rows.filter({ hasNotText: /put live|put an edition live|laid under|rolled back|withdrew|held back|redirect/ })).toHaveCount(0)
+  await expect(rows.filter({ hasNotText: /put live|put an edition live|laid under|rolled back|withdrew|held back|redirect/ })).toHaveCount(
+    0,
+  )
   expect(maren.url()).toContain('group=readers')
   const download = maren.waitForEvent('download')
   await maren.getByRole('link', { name: 'CSV' }).click()

@@ -28,9 +28,7 @@ const GROUPS: { id: string; name: string; fields: FieldName[] }[] = [
 ]
 
 /** A banner is one thing, looked at as a whole. */
-const BANNER: typeof GROUPS = [
-  { id: 'about-summary', name: say.theBanner, fields: ['cover', 'summary', 'target', 'lifetime', 'language'] },
-]
+const BANNER: typeof GROUPS = [{ id: 'about-summary', name: say.theBanner, fields: ['cover', 'summary', 'target', 'lifetime', 'language'] }]
 
 /** The groups that a kind has, with its own fields only. */
 export function groupsOf(kind: Kind): { id: string; name: string; fields: FieldName[] }[] {

@@ -117,9 +117,7 @@ export const receipt = z.strictObject({
   by: z.string().nullable(),
   earlier: z.array(z.strictObject({ status: z.number(), location: z.string().nullable(), path: z.string() })),
   reached: z.array(z.strictObject({ place: z.string(), path: z.string() })),
-  outOfSight: z
-    .strictObject({ above: z.strictObject({ item: z.string(), title: z.string() }).nullable(), mayPut: z.boolean() })
-    .nullable(),
+  outOfSight: z.strictObject({ above: z.strictObject({ item: z.string(), title: z.string() }).nullable(), mayPut: z.boolean() }).nullable(),
 })
 
 export const siteAround = z.strictObject({
