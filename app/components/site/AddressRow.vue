@@ -64,7 +64,7 @@ const byDay = computed(() => say.usesByDay((uses.value?.days ?? []).map(({ day, 
           ><TriangleAlert class="size-3.5 shrink-0" aria-hidden="true" />{{ say.isLiveThereAndWins(row.redirect.live) }}</span
         >
       </template>
-      <span v-if="uses" class="flex items-end gap-2 text-body text-soft">
+      <span v-if="uses" class="flex flex-wrap items-end gap-x-2 text-body text-soft">
         <span v-if="uses.days.length" class="flex h-4 items-end gap-px" role="img" :aria-label="byDay" :title="byDay"
           ><span
             v-for="each in uses.days"
@@ -72,9 +72,9 @@ const byDay = computed(() => say.usesByDay((uses.value?.days ?? []).map(({ day, 
             class="w-1 bg-tide"
             :style="{ height: `${Math.max(12, (each.hits / most) * 100)}%` }"
         /></span>
-        {{ usesWords }}
-        <template v-if="row.is === 'by-hand' && !row.address.includes('*')">
-          · {{ say.codeForPrint }}
+        <span>{{ usesWords }}</span>
+        <span v-if="row.is === 'by-hand' && !row.address.includes('*')" class="flex gap-2">
+          {{ say.codeForPrint }}
           <a
             v-for="format in ['svg', 'png']"
             :key="format"
@@ -84,7 +84,7 @@ const byDay = computed(() => say.usesByDay((uses.value?.days ?? []).map(({ day, 
             :aria-label="say.codeAs(row.address, format.toUpperCase())"
             >{{ format.toUpperCase() }}</a
           >
-        </template>
+        </span>
       </span>
     </span>
     <span v-if="redirect && mayChange" class="flex items-start gap-3"

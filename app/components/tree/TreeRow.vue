@@ -42,6 +42,16 @@ useRowDragging(row, {
   drop: (pages, how) => emit('drop', pages, how),
 })
 const page = computed(() => props.line.page)
+const actions = computed(() => [
+  { does: 'start' as const, icon: Plus, label: say.startAPageBelow(page.value.label), title: say.startHere },
+  { does: 'copy' as const, icon: Copy, label: say.copyOne(page.value.label), title: common.copy },
+  { does: 'move' as const, icon: MoveVertical, label: say.moveOne(page.value.label), title: say.move },
+])
+function act(does: 'start' | 'copy' | 'move') {
+  if (does === 'start') emit('start')
+  else if (does === 'copy') emit('copy')
+  else emit('move')
+}
 </script>
 
 <template>
@@ -87,32 +97,16 @@ const page = computed(() => props.line.page)
           class="-my-1 flex shrink-0 opacity-0 group-focus-within:opacity-100 group-hover:opacity-100 group-focus:opacity-100"
         >
           <button
+            v-for="action in actions"
+            :key="action.does"
             type="button"
             class="icon-button"
             tabindex="-1"
-            :aria-label="say.startAPageBelow(page.label)"
-            :title="say.startHere"
-            @click.stop="emit('start')"
+            :aria-label="action.label"
+            :title="action.title"
+            @click.stop="act(action.does)"
           >
-            <Plus class="size-4" /></button
-          ><button
-            type="button"
-            class="icon-button"
-            tabindex="-1"
-            :aria-label="say.copyOne(page.label)"
-            :title="common.copy"
-            @click.stop="emit('copy')"
-          >
-            <Copy class="size-4" /></button
-          ><button
-            type="button"
-            class="icon-button"
-            tabindex="-1"
-            :aria-label="say.moveOne(page.label)"
-            :title="say.move"
-            @click.stop="emit('move')"
-          >
-            <MoveVertical class="size-4" />
+            <component :is="action.icon" class="size-4" />
           </button>
         </span>
       </span>

@@ -1,7 +1,8 @@
 <script setup lang="ts">
 import { useDebounceFn } from '@vueuse/core'
-import { Download, Plus, Search, Upload } from 'lucide-vue-next'
+import { Download, Plus, Upload } from 'lucide-vue-next'
 import ChoiceButtons from '~/components/form/ChoiceButtons.vue'
+import SearchField from '~/components/form/SearchField.vue'
 import LoadState from '~/components/frame/LoadState.vue'
 import PlaceStrip from '~/components/frame/PlaceStrip.vue'
 import AddressRow from '~/components/site/AddressRow.vue'
@@ -69,17 +70,7 @@ const end = ({ id, from, to, code, note, until }: RedirectOfRow) =>
   <div>
     <PlaceStrip :name="say.addresses">
       <NuxtLink class="button-quiet" to="/office/site">{{ say.site }}</NuxtLink>
-      <label class="relative flex min-w-0 flex-1 items-center max-sm:order-1 max-sm:basis-full sm:max-w-sm">
-        <Search class="pointer-events-none absolute left-2.5 size-4 text-soft" aria-hidden="true" />
-        <input
-          v-model="words"
-          type="search"
-          class="input w-full pl-8"
-          maxlength="200"
-          :aria-label="say.wordsInAddresses"
-          :placeholder="say.wordsInAddresses"
-        />
-      </label>
+      <SearchField v-model="words" :label="say.wordsInAddresses" />
       <span v-if="page" class="text-soft" role="status">{{ say.countedRedirects(page.redirects) }}</span>
       <template #action
         ><a class="button" href="/api/v1/redirects/file" download><Download class="size-4" aria-hidden="true" />{{ say.asAFile }}</a

@@ -1,6 +1,7 @@
 <script setup lang="ts">
 import { useDebounceFn, useLocalStorage } from '@vueuse/core'
-import { Columns2, Plus, Search } from 'lucide-vue-next'
+import { Columns2, Plus } from 'lucide-vue-next'
+import SearchField from '~/components/form/SearchField.vue'
 import LoadState from '~/components/frame/LoadState.vue'
 import PlaceStrip from '~/components/frame/PlaceStrip.vue'
 import ClockAndLanguage from '~/components/site/ClockAndLanguage.vue'
@@ -57,17 +58,7 @@ const starting = shallowRef<{ below: TreePage | null } | null>(null)
 <template>
   <div class="flex flex-col lg:h-full">
     <PlaceStrip :name="say.site">
-      <label class="relative flex min-w-0 flex-1 items-center max-sm:order-1 max-sm:basis-full sm:max-w-xs">
-        <Search class="pointer-events-none absolute left-2.5 size-4 text-soft" aria-hidden="true" />
-        <input
-          v-model="find"
-          type="search"
-          class="input w-full pl-8"
-          maxlength="200"
-          :aria-label="words.wordsInTheTree"
-          :placeholder="words.wordsInTheTree"
-        />
-      </label>
+      <SearchField v-model="find" :label="words.wordsInTheTree" />
       <span class="text-soft" role="status">{{ find.trim() ? words.foundOf(panel?.found ?? 0) : words.countedPages(pages.length) }}</span>
       <template #action>
         <NuxtLink v-if="site.site?.settings" class="button" :to="`/office/items/${site.site.settings}`">{{

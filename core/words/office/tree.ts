@@ -34,7 +34,7 @@ export const clearChoice = 'Clear the choice'
 export const move = 'Move'
 export const keysOfTheTree =
   'Arrows walk and fold, Enter opens, Space chooses, Ctrl X picks up what is chosen: then arrows find the place, Enter puts it there, Escape leaves it.'
-export const carried = (what: Said) => `Moving ${what}. Arrows find the place, Enter puts it there, Escape leaves it.`
+export const carried = (what: Said) => `Moving ${what}:`
 export const aPlaceUp = 'A place up'
 export const aPlaceDown = 'A place down'
 export const putHere = 'Put here'
