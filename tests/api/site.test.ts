@@ -185,7 +185,8 @@ describe('the live site', () => {
     })
     expect([typeof draft, undo]).toEqual(['string', expect.objectContaining({ do: 'discard' })])
     await live('post', 'Leads to it', {}, [{ id: 'link', kind: 'paragraph', text: [{ text: 'Here', href: `item:${hidden.item}` }] }])
-    expect(await told(hidden.item!)).toBeNull()
+    // What texts lead to is known a moment after they are live.
+    await until(async () => (await told(hidden.item!)) === null, 'the link being known')
   })
 
   it('previews byte for byte what it then serves', async () => {
