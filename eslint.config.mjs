@@ -8,7 +8,16 @@ const forbid = (files, group, message, more = []) => ({
   rules: { 'no-restricted-imports': ['error', { patterns: [{ group, message }], paths: more }] },
 })
 /** Packages that core may use: pure, and the same in browser, worker and server. */
-const PURE = ['zod', 'canonicalize', '@noble/hashes', 'sanitize-html', '@sindresorhus/slugify', 'temporal-polyfill', 'syllable', 'fractional-indexing']
+const PURE = [
+  'zod',
+  'canonicalize',
+  '@noble/hashes',
+  'sanitize-html',
+  '@sindresorhus/slugify',
+  'temporal-polyfill',
+  'syllable',
+  'fractional-indexing',
+]
 
 /** What speaks SQL, which the store alone does. */
 const SQL = ['sequelize', 'sqlite3', 'umzug', '**/store/plain']
