@@ -1,4 +1,4 @@
-import { generateNKeysBetween } from 'fractional-indexing'
+import { generateKeyBetween, generateNKeysBetween } from 'fractional-indexing'
 
 /**
  * An item's place among its siblings: a key, letter by letter before those of the siblings that follow it. Between two keys there is always
@@ -18,6 +18,17 @@ export function isOrderKey(text: string): boolean {
   return text.length >= whole && !(text.length > whole && text.endsWith('0'))
 }
 
+/** A whole number in so many digits. */
+function digitsOf(number: number, letters: number): string {
+  let rest = number
+  let digits = ''
+  for (let at = 0; at < letters; at++) {
+    digits = DIGITS[rest % DIGITS.length] + digits
+    rest = Math.floor(rest / DIGITS.length)
+  }
+  return digits
+}
+
 /** The key of a whole number: numbers are how places were written first, and versions from then have them. */
 function keyOf(number: number): OrderKey {
   let [letters, from] = [1, number < 0 ? -1 - number : number]
@@ -26,13 +37,8 @@ function keyOf(number: number): OrderKey {
     letters++
   }
   // Below nothing they are counted back from the last.
-  let rest = number < 0 ? DIGITS.length ** letters - 1 - from : from
-  let digits = ''
-  for (let at = 0; at < letters; at++) {
-    digits = DIGITS[rest % DIGITS.length] + digits
-    rest = Math.floor(rest / DIGITS.length)
-  }
-  return String.fromCharCode(number < 0 ? 91 - letters : 96 + letters) + digits
+  const rest = number < 0 ? DIGITS.length ** letters - 1 - from : from
+  return String.fromCharCode(number < 0 ? 91 - letters : 96 + letters) + digitsOf(rest, letters)
 }
 
 /** The key that an item has by its field `order`; without one it stands where a 0 stands. */
@@ -40,6 +46,18 @@ export const orderOf = (order: number | string | undefined): OrderKey => (typeof
 
 /** Compares two keys as they stand one after the other. */
 export const compareOrder = (one: OrderKey, other: OrderKey): number => (one < other ? -1 : one > other ? 1 : 0)
+
+/** So many digits say a moment in milliseconds until the year 8888. */
+const MOMENT_DIGITS = 8
+
+/**
+ * The key of an item that is begun at a moment (milliseconds since 1970), after the last of its siblings (`null`: there is none). Of two
+ * that are begun after the same one, the later stands after the earlier.
+ */
+export function keyAfter(last: OrderKey | null, moment: number): OrderKey {
+  const middle = DIGITS[DIGITS.length / 2]
+  return generateKeyBetween(last, null) + digitsOf(moment, MOMENT_DIGITS) + middle
+}
 
 /** Something that has a place. */
 export interface Ordered {

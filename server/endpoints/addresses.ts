@@ -89,16 +89,14 @@ export const addresses = [
     method: 'POST',
     path: '/redirects/file',
     tag: 'site',
-    summary: 'Try each line of a file of redirects, or take in those that can be',
+    summary: 'Try each line of a file of redirects; with the mark of what that showed (`seen`), take in those that can be',
     takes: 'file',
     repeat: 'harmless',
     before: mustBringRedirects,
-    query: z.strictObject({ take: z.enum(['yes', 'no']).default('no') }),
+    query: z.strictObject({ seen: z.string().max(60).optional() }),
     answer: answers.fileOutcome,
     run: ({ office, actor, event, query }) =>
-      withUpload(event, async (file) =>
-        bringRedirects(office, actor, await bytesOf(file, MOST_LIST_BYTES, listTooLarge), query.take === 'yes'),
-      ),
+      withUpload(event, async (file) => bringRedirects(office, actor, await bytesOf(file, MOST_LIST_BYTES, listTooLarge), query.seen)),
   }),
   endpoint({
     method: 'GET',
@@ -110,7 +108,7 @@ export const addresses = [
       date: z.iso.date().optional(),
       time: z
         .string()
-        .regex(/^\d{2}:\d{2}$/)
+        .regex(/^([01]\d|2[0-3]):[0-5]\d$/)
         .default('12:00'),
     }),
     answer: answers.triedAddress,

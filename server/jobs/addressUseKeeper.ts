@@ -9,6 +9,7 @@ export function startAddressUseKeeper(office: Office, keep: () => Promise<void>)
   const stop = repeatEvery(office, TURN_MS, 'counting old addresses', keep)
   return async () => {
     await stop()
-    await keep()
+    // What comes after this, such as closing the store, is done all the same.
+    await keep().catch((error: unknown) => office.log.error({ error }, 'the last uses of old addresses were not written down'))
   }
 }

@@ -15,14 +15,19 @@ export const liveAddresses = (db: Reader, { site, words, after, limit }: Address
     { site, words, after, limit },
   )
 
-/** The addresses that items have left and nothing has now, each with the last item there and where that is now, if anywhere. */
-export const leftAddresses = (db: Reader, { site, words, after, limit }: AddressPage) =>
-  db.all<Standing & { now: string | null; until: string }>(
-    `SELECT a.path, a.item_id AS item, i.title, e.path AS now, max(a.to_at) AS until FROM address_interval a JOIN item i ON i.id = a.item_id LEFT JOIN live_entry e ON e.item_id = a.item_id
-     WHERE a.site_id = $site AND a.path > $after AND ($words = '' OR instr(a.path, $words) OR instr(lower(i.title), $words))
+const KNOWN = '(e.path IS NOT NULL OR $readable IS NULL OR i.section_id IN (SELECT value FROM json_each($readable)))'
+
+/**
+ * The addresses that items have left and nothing has now, each with the last item there and where that is now, if anywhere. Titles of what is
+ * not on the site any more are known in `readable` sections alone (`null`: in all).
+ */
+export const leftAddresses = (db: Reader, { site, words, after, limit }: AddressPage, readable: readonly string[] | null) =>
+  db.all<Omit<Standing, 'title'> & { title: string | null; now: string | null; until: string }>(
+    `SELECT a.path, a.item_id AS item, CASE WHEN ${KNOWN} THEN i.title END AS title, e.path AS now, max(a.to_at) AS until FROM address_interval a JOIN item i ON i.id = a.item_id LEFT JOIN live_entry e ON e.item_id = a.item_id
+     WHERE a.site_id = $site AND a.path > $after AND ($words = '' OR instr(a.path, $words) OR (${KNOWN} AND instr(lower(i.title), $words)))
        AND NOT EXISTS (SELECT 1 FROM address_interval n WHERE n.site_id = a.site_id AND n.path = a.path AND n.to_at IS NULL)
      GROUP BY a.path ORDER BY a.path LIMIT $limit`,
-    { site, words, after, limit },
+    { site, words, after, limit, readable: readable && JSON.stringify(readable) },
   )
 
 /** How often an address was asked for on a day, and when last. */

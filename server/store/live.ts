@@ -58,7 +58,7 @@ export const liveBelow = (db: Reader, site: string, path: string) =>
 
 /** The live pages right below a page. */
 export const liveChildrenOf = (db: Reader, item: string) =>
-  db.all<{ item: string; title: string }>('SELECT item_id AS item, title FROM live_entry WHERE parent_id = $item LIMIT 1000', { item })
+  db.all<{ item: string; title: string }>('SELECT item_id AS item, title FROM live_entry WHERE parent_id = $item LIMIT 50000', { item })
 
 /** The items that addresses lead to now. */
 export const addressOwners = (db: Reader, site: string, paths: string[]) =>

@@ -63,6 +63,24 @@ beforeAll(async () => {
   const binned = await start(some, team.other, `Binned ${MARKER}`, words)
   await some.need('POST', `/drafts/${binned.draft}/discard`, { ifMatch: binned.version })
 
+  // A page that readers get, with a draft; and one that has left the site and is written on under another name.
+  const live = async (title: string) => {
+    const page = await start(team.founder, team.other, title, { kind: 'page' })
+    await team.founder.need('POST', `/drafts/${page.draft}/put-live`, { body: { exception: 'For the test' }, ifMatch: page.version })
+    return page
+  }
+  const renamed = async ({ item }: Made) => {
+    const opened = await team.founder.need<{ draft: string; head: string }>('POST', `/items/${item}/drafts`, { body: {} })
+    const edits = [{ op: 'field', name: 'title', value: `Renamed ${MARKER}` }]
+    await team.founder.need('POST', `/drafts/${opened.draft}/edits`, { body: { base: opened.head, edits } })
+  }
+  const page = await live('Live page')
+  await renamed(page)
+  foreign.page = page.item
+  const left = await live('Left page')
+  await team.founder.need('POST', `/items/${left.item}/withdraw`, { body: {}, ifMatch: left.version })
+  await renamed(left)
+
   // A label of the other section stands on an item of this one; a file is shown in the other alone.
   const label = await start(team.founder, team.other, `Label ${MARKER}`, { kind: 'label', content: { fields: { labelType: 'tag' } } })
   foreign.label = label.item
@@ -112,6 +130,9 @@ describe('what one may no longer read is named nowhere', () => {
       ['POST', '/list/chosen', { items: [item, mine.item], columns: ['title', 'labels'] }],
       ['POST', '/acts', { target: { item, draft: null }, action: { do: 'label', add: [], remove: [] } }],
       ['POST', '/acts', { target: { item, draft: null }, action: { do: 'duplicate' } }],
+      ['POST', '/tree/impact', { pages: [foreign.page], parent: null, before: null }],
+      ['POST', '/tree/move', { pages: [foreign.page], parent: null, before: null, into: { how: 'drafts' }, seen: '' }],
+      ['POST', '/tree/copy', { page: foreign.page, below: true }],
       ['POST', `/drafts/${draft}/edits`, { base: version, edits: [] }],
       ['POST', `/drafts/${draft}/restore`, { version }, version],
       ['POST', `/drafts/${mine.draft}/restore`, { version }, mine.version],
@@ -128,6 +149,15 @@ describe('what one may no longer read is named nowhere', () => {
       expect([path, text.includes(MARKER)]).toEqual([path, false])
       expect(status).toBeLessThan(500)
     }
+  })
+
+  it('nor how far a page that readers get is worked on, nor what a page is called that has left the site', async () => {
+    const { pages } = await some.need<{ pages: { id: string; draft: string | null; draftState: string | null }[] }>('GET', '/tree')
+    expect(pages.find(({ id }) => id === foreign.page)).toMatchObject({ onSite: 'live', draft: null, draftState: null, moves: null })
+    const list = (query: string) =>
+      some.need<{ addresses: { address: string; title?: string | null }[] }>('GET', `/addresses/list?is=left&words=${query}`)
+    expect((await list('left-page')).addresses).toMatchObject([{ address: '/left-page', title: null }])
+    expect((await list(MARKER)).addresses).toEqual([])
   })
 
   it('nor does the stream of news tell of what happens there, or to other people', async () => {

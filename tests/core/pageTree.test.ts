@@ -1,6 +1,6 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { compareOrder, isOrderKey, keysToPlace, orderOf } from '../../core/tree/order'
+import { compareOrder, isOrderKey, keyAfter, keysToPlace, orderOf } from '../../core/tree/order'
 import { branchOf, foundInTree, pageTree, topsOf, treeLines, type PlacedPage } from '../../core/tree/pageTree'
 import { spotAt, spotsFor } from '../../core/tree/spots'
 
@@ -43,6 +43,18 @@ describe('a place among siblings', () => {
     // The whole parts of keys as the package that makes them writes them: after `az` comes `b00`, before `Z0` stands `Yzz`.
     expect([0, 1, 61, 62, -1, -62, -63].map(orderOf)).toEqual(['a0', 'a1', 'az', 'b00', 'Zz', 'Z0', 'Yzz'])
     expect(orderOf(undefined)).toBe(orderOf(0))
+  })
+  it('of what is begun comes after the last there is, the later after the earlier, and leaves room for those that follow', () => {
+    const moment = fc.integer({ min: 0, max: 4_102_444_800_000 })
+    const any = fc.oneof(fc.integer({ min: -5_000, max: 100_000 }).map(orderOf), fc.constantFrom('a0V', 'zzzzzzzzzzzzzzzzzzzzzzzzzzz'))
+    fc.assert(
+      fc.property(fc.option(any), moment, moment, (last, one, other) => {
+        const [first, second] = [keyAfter(last, one), keyAfter(last, other)]
+        expect([isOrderKey(first), last === null || compareOrder(last, first) < 0]).toEqual([true, true])
+        expect(compareOrder(first, second)).toBe(Math.sign(one - other))
+        expect(compareOrder(first, keyAfter(first, other))).toBe(-1)
+      }),
+    )
   })
   it('takes no other text for a key', () => {
     for (const text of ['', '0', 'a', 'a00', 'b0', 'a0é', 'a0 ', '-a0', 'A00000000000000000000000000', `a0${'1'.repeat(300)}`])

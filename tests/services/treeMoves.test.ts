@@ -89,7 +89,7 @@ const codesOf = (work: Promise<unknown>) =>
   )
 
 describe('moving pages in the tree', () => {
-  it('begins a page after those that are there', async () => {
+  it('begins a page after those that are there, those that nobody sees yet too', async () => {
     expect(await outline()).toEqual(['fares', '  cars', '    long', '  dogs', 'ports', '  vessa', '  planned'])
   })
 
@@ -147,8 +147,49 @@ describe('moving pages in the tree', () => {
     expect(await codesOf(movePages(office, founder, { ...what, into: { how: 'drafts' }, seen: 'other' }))).toEqual(['changed-meanwhile'])
     const { batch } = await movePages(office, founder, { ...what, into: { how: 'drafts' }, seen: mark })
     await takeBack(batch!)
+    const elsewhere = { how: 'edition' as const, edition: 'none', name: 'Nowhere' }
+    expect(await codesOf(movePages(office, founder, { ...what, into: elsewhere, seen: mark }))).toEqual(['unknown'])
     await page('twin', 'ports', true, 'dogs')
     expect((await moveImpact(office, founder, what)).refused.map(({ code }) => code)).toEqual(['segment-taken'])
+  })
+})
+
+describe('copying in the tree', () => {
+  it('copies a branch beside it, with addresses of its own and links that lead to the copies; one undo takes it back', async () => {
+    const { office, founder } = here
+    const to = (name: string) => ({ text: name, href: `item:${id(name)}#top` })
+    const { draft, head } = await openDraft(office, founder, id('harbours'), 'With links')
+    const block = { id: 'links', kind: 'paragraph' as const, text: [to('piers'), { text: ' and ' }, to('ports')] }
+    await saveEdits(office, founder, draft, { base: head, edits: [{ op: 'insert', block, after: null }] })
+    const before = await outline()
+    const { item, count, batch } = await copyPages(office, founder, id('harbours'), true)
+    expect(count).toBe(2)
+    const lines = await outline()
+    expect(lines.slice(lines.indexOf('harbours'), lines.indexOf('harbours') + 5)).toEqual([
+      'harbours',
+      '  piers',
+      'harbours (copy)',
+      '  piers',
+      'moles',
+    ])
+    const copies = (await pagesInTree(office, founder)).filter((page) => page.id === item || page.parent === item)
+    expect(copies.map(({ segment, onSite }) => [segment, onSite])).toEqual([
+      ['harbours-copy', 'none'],
+      ['piers', 'none'],
+    ])
+    const { body } = (await readContents(office.store.read, [(await headOf(item))!])).get((await headOf(item))!)!
+    const copyOfPiers = copies.find(({ parent }) => parent === item)!.id
+    expect((body[0] as typeof block).text.flatMap((run) => ('href' in run ? run.href : []))).toEqual([
+      `item:${copyOfPiers}#top`,
+      `item:${id('ports')}#top`,
+    ])
+    await takeBack(batch)
+    expect(await outline()).toEqual(before)
+  })
+  beforeAll(async () => {
+    await page('harbours', null)
+    await page('piers', 'harbours')
+    await page('moles', null)
   })
 })
 
@@ -221,44 +262,6 @@ describe('moving pages whose route has no gate', () => {
       }),
       { numRuns: 12 },
     )
-  })
-})
-describe('copying in the tree', () => {
-  it('copies a branch beside it, with addresses of its own and links that lead to the copies; one undo takes it back', async () => {
-    const { office, founder } = here
-    const to = (name: string) => ({ text: name, href: `item:${id(name)}#top` })
-    const { draft, head } = await openDraft(office, founder, id('harbours'), 'With links')
-    const block = { id: 'links', kind: 'paragraph' as const, text: [to('piers'), { text: ' and ' }, to('ports')] }
-    await saveEdits(office, founder, draft, { base: head, edits: [{ op: 'insert', block, after: null }] })
-    const before = await outline()
-    const { item, count, batch } = await copyPages(office, founder, id('harbours'), true)
-    expect(count).toBe(2)
-    const lines = await outline()
-    expect(lines.slice(lines.indexOf('harbours'), lines.indexOf('harbours') + 5)).toEqual([
-      'harbours',
-      '  piers',
-      'harbours (copy)',
-      '  piers',
-      'moles',
-    ])
-    const copies = (await pagesInTree(office, founder)).filter((page) => page.id === item || page.parent === item)
-    expect(copies.map(({ segment, onSite }) => [segment, onSite])).toEqual([
-      ['harbours-copy', 'none'],
-      ['piers', 'none'],
-    ])
-    const { body } = (await readContents(office.store.read, [(await headOf(item))!])).get((await headOf(item))!)!
-    const copyOfPiers = copies.find(({ parent }) => parent === item)!.id
-    expect((body[0] as typeof block).text.flatMap((run) => ('href' in run ? run.href : []))).toEqual([
-      `item:${copyOfPiers}#top`,
-      `item:${id('ports')}#top`,
-    ])
-    await takeBack(batch)
-    expect(await outline()).toEqual(before)
-  })
-  beforeAll(async () => {
-    await page('harbours', null)
-    await page('piers', 'harbours')
-    await page('moles', null)
   })
 })
 const headOf = async (item: string) =>

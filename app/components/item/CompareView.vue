@@ -127,6 +127,7 @@ const counts = computed(() => {
     : said.join(', ')
 })
 const fieldHtml = (name: FieldName, value: unknown, other: unknown, side: 'before' | 'after') => {
+  if (FIELDS[name]?.input === 'place') return say.placeWords[side]
   const [mine, theirs] = [fieldWords(name, value, refs.value), fieldWords(name, other, refs.value)]
   const marked = side === 'before' ? markText(runs(mine), runs(theirs)) : markText(runs(theirs), runs(mine))
   return renderText(

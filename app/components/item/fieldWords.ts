@@ -8,6 +8,7 @@ export function fieldWords(name: FieldName, value: unknown, refs: Refs): string 
   if (typeof value === 'boolean') return value ? say.yes : say.no
   const { input } = FIELDS[name] ?? { input: 'line' }
   const title = (id: string) => refs.items.get(id)?.title ?? say.anItemNotOnTheSite
+  if (input === 'place') return say.asItWasMoved
   if (input === 'item') return title(String(value))
   if (input === 'link') return String(value).startsWith('item:') ? title(String(value).slice(5, 41)) : String(value)
   if (input === 'items') return (value as string[]).map(title).join(', ')

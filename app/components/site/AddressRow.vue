@@ -45,8 +45,9 @@ const byDay = computed(() => say.usesByDay((uses.value?.days ?? []).map(({ day, 
       <span v-else-if="row.is === 'reserved'" class="text-soft">{{ say.theSiteItself }}</span>
       <template v-else-if="row.is === 'left'">
         <span class="block"
-          ><NuxtLink class="link" :to="`/office/items/${row.item}`">{{
-            row.to === null ? say.itIsGoneSince(row.title, short(row.until)) : say.leadsToWhereItIs(row.title)
+          ><span v-if="row.title === null" class="text-soft">{{ say.itIsGoneSince(say.somethingYouMayNotSee, short(row.until)) }}</span
+          ><NuxtLink v-else class="link" :to="`/office/items/${row.item}`">{{
+            row.to === null ? say.itIsGoneSince(say.titled(row.title), short(row.until)) : say.leadsToWhereItIs(row.title)
           }}</NuxtLink
           ><span v-if="row.to" class="font-mono"> → {{ row.to }}</span></span
         >

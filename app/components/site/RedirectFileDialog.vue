@@ -14,10 +14,11 @@ const file = shallowRef<File | null>(null)
 const outcome = shallowRef<Answer<'POST', '/redirects/file'> | null>(null)
 const trying = ref(false)
 const does = computed(() => (outcome.value ? outcome.value.made + outcome.value.changed : 0))
-const send = (take: 'yes' | 'no') => {
+/** Tries the file, or takes it in as it was shown. */
+const send = (seen?: string) => {
   const form = new FormData()
   form.set('file', file.value!)
-  return api('POST', `/redirects/file?take=${take}`, { form })
+  return api('POST', `/redirects/file${seen === undefined ? '' : `?seen=${seen}`}`, { form })
 }
 async function choose(event: Event) {
   file.value = (event.target as HTMLInputElement).files?.[0] ?? null
@@ -25,7 +26,7 @@ async function choose(event: Event) {
   if (!file.value) return
   trying.value = true
   try {
-    outcome.value = await send('no')
+    outcome.value = await send()
   } catch (error) {
     notices.trouble(error)
   } finally {
@@ -33,7 +34,7 @@ async function choose(event: Event) {
   }
 }
 const { act, busy } = useAct(() => emit('done'))
-const take = () => act(() => send('yes'), say.takenIn(does.value))
+const take = () => act(() => send(outcome.value!.mark), say.takenIn(does.value))
 </script>
 
 <template>

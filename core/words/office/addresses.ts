@@ -22,7 +22,7 @@ export const asAFile = 'As a file'
 export const fromAFile = 'From a file'
 export const theSiteItself = 'The site keeps it for itself'
 export const leadsToWhereItIs = (title: Said) => `“${title}” was there, and leads readers to where it is now`
-export const itIsGoneSince = (title: Said, when: Said) => `“${title}” was there until ${when}, and readers are told that it is gone`
+export const itIsGoneSince = (what: Said, when: Said) => `${what} was there until ${when}, and readers are told that it is gone`
 export const asked = (n: number, last: Said) => `asked ${n === 1 ? 'once' : `${n} times`} in 30 days, last ${last}`
 export const neverAsked = 'not asked in 30 days'
 export const usesByDay = (words: Said) => `Uses by day: ${words}`
@@ -99,5 +99,6 @@ export const why = {
   withdrawn: (title: Said) => `“${title}” was there, and is not on the site now.`,
   nothing: () => 'Nothing is there.',
 }
+export const titled = (title: Said) => `“${title}”`
 export const openIt = 'Open it'
 export const somethingYouMayNotSee = 'something that you may not see'

@@ -30,6 +30,7 @@ export const theBanner = 'The banner'
 
 // fieldWords
 export const anItemNotOnTheSite = 'an item that is not on the site'
+export const asItWasMoved = 'as it was moved here'
 export const aDecorativePicture = 'a decorative picture'
 export const noAlternativeText = 'no alternative text'
 export const aPicture = (alternativeText: Said) => `a picture: ${alternativeText}`

@@ -86,3 +86,5 @@ export const leftToChoose = (places: Said) => `${places} left to choose`
 export const everyPlaceIsChosen = 'Every place is chosen'
 export const notNow = 'Not now'
 export const bringUpToDate = 'Bring up to date'
+/** A place among siblings is a key, which says nothing to people. */
+export const placeWords = { before: 'where it stood', after: 'moved' }

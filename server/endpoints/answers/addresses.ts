@@ -18,7 +18,7 @@ export const addresses = z.strictObject({
         address: z.string(),
         is: z.literal('left'),
         item: z.string(),
-        title: z.string(),
+        title: z.string().nullable(),
         to: z.string().nullable(),
         until: z.string(),
         uses,
@@ -53,6 +53,7 @@ export const fileOutcome = z.strictObject({
   same: z.number(),
   refused: z.array(z.strictObject({ line: z.number(), from: z.string(), reasons: z.array(reason) })),
   refusedCount: z.number(),
+  mark: z.string(),
 })
 
 export const triedAddress = z.strictObject({

@@ -1,10 +1,11 @@
 import { pathIn, type RedirectCode } from '../../../core/address/redirects'
 import { RESERVED } from '../../../core/address/segment'
+import { grouped } from '../../../core/grouped'
 import type { Reader } from '../../store/database'
 import { leftAddresses, liveAddresses, usesOf } from '../../store/addresses'
 import { addressOwners, liveByIds } from '../../store/live'
 import { countRedirects, listRedirects, type AddressPage, type RedirectRow } from '../../store/redirects'
-import type { Actor } from '../people/access'
+import { may, type Actor } from '../people/access'
 import { siteId, type Office } from '../office'
 import { markOf, todayOf } from './redirects'
 
@@ -12,7 +13,7 @@ export const ADDRESS_SORTS = ['live', 'by-hand', 'left', 'reserved'] as const
 /** What stands at an address: a live item, a redirect by hand, what an item has left, or the site itself. */
 export type AddressSort = (typeof ADDRESS_SORTS)[number]
 
-/** How often an address was asked for in the days that are counted. */
+/** How often an address was asked for in the last days, day by day; without days where it never was. */
 export interface Uses {
   days: { day: string; hits: number }[]
   hits: number
@@ -22,7 +23,8 @@ export interface Uses {
 export type Standing = { address: string } & (
   | { is: 'live'; item: string; title: string }
   | { is: 'reserved' }
-  | { is: 'left'; item: string; title: string; to: string | null; until: string; uses: Uses }
+  /** `title`: `null` where it is not theirs to read. */
+  | { is: 'left'; item: string; title: string | null; to: string | null; until: string; uses: Uses }
   | {
       is: 'by-hand'
       redirect: {
@@ -46,6 +48,8 @@ export type Standing = { address: string } & (
 
 /** So many days of uses are told. */
 const DAYS = 30
+const dayBefore = (day: string, days: number): string =>
+  new Date(Date.parse(`${day}T00:00:00Z`) - days * 86_400_000).toISOString().slice(0, 10)
 
 async function byHand(db: Reader, site: string, rows: (RedirectRow & { by: string })[], today: string) {
   const paths = rows.flatMap(({ from_path, target }) => [from_path, ...(target === null ? [] : (pathIn(target) ?? []))])
@@ -102,11 +106,12 @@ export async function addressList(
   const site = await siteId(office)
   const today = await todayOf(office)
   const asked = { site, words: words.trim().toLowerCase(), after, limit: limit + 1 }
+  const readable = [...actor.rights.sections.keys()].filter((section) => may(actor, 'item.read', section))
   const wants = (sort: AddressSort) => is === 'all' || is === sort
   const [live, redirected, left] = await Promise.all([
     wants('live') ? liveAddresses(db, asked) : [],
     wants('by-hand') ? listRedirects(db, asked) : [],
-    wants('left') ? leftAddresses(db, asked) : [],
+    wants('left') ? leftAddresses(db, asked, readable) : [],
   ])
   const all = [
     ...live.map(({ path, item, title }) => ({ address: path, is: 'live' as const, item, title })),
@@ -117,25 +122,27 @@ export async function addressList(
   // Two may stand at one address: a page ends with all of them.
   const cut = all.length > limit ? all[limit - 1]!.address : null
   const shown = cut === null ? all : all.filter(({ address }) => address <= cut)
-  const from = new Date(Date.parse(`${today}T00:00:00Z`) - (DAYS - 1) * 86_400_000).toISOString().slice(0, 10)
-  const uses = new Map<string, Uses>()
-  for (const { address, day, hits, last } of await usesOf(
-    db,
-    site,
-    shown.map(({ address }) => address),
-    from,
-  )) {
-    const known = uses.get(address) ?? { days: [], hits: 0, last: null }
-    uses.set(address, {
-      days: [...known.days, { day, hits }],
-      hits: known.hits + hits,
-      last: last > (known.last ?? '') ? last : known.last,
-    })
+  const days = Array.from({ length: DAYS }, (_, index) => dayBefore(today, DAYS - 1 - index))
+  const uses = grouped(
+    await usesOf(
+      db,
+      site,
+      shown.map(({ address }) => address),
+      days[0]!,
+    ),
+    ({ address }) => address,
+  )
+  const usesAt = (address: string): Uses => {
+    const found = uses.get(address) ?? []
+    const hits = new Map(found.map((use) => [use.day, use.hits]))
+    return {
+      days: found.length ? days.map((day) => ({ day, hits: hits.get(day) ?? 0 })) : [],
+      hits: found.reduce((sum, use) => sum + use.hits, 0),
+      last: found.reduce<string | null>((last, use) => (last === null || use.last > last ? use.last : last), null),
+    }
   }
   return {
-    addresses: shown.map((one): Standing =>
-      one.is === 'left' || one.is === 'by-hand' ? { ...one, uses: uses.get(one.address) ?? { days: [], hits: 0, last: null } } : one,
-    ),
+    addresses: shown.map((one): Standing => (one.is === 'left' || one.is === 'by-hand' ? { ...one, uses: usesAt(one.address) } : one)),
     next: cut,
     redirects: (await countRedirects(db, site)).all,
   }

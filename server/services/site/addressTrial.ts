@@ -4,7 +4,7 @@ import { addressAt, addressHistory, addressOwners } from '../../store/live'
 import { itemById } from '../../store/items'
 import type { LiveSite } from '../../site/answer'
 import type { Look, MomentSite } from '../../site/moment'
-import { may, type Actor } from '../people/access'
+import { may, sectionsWhere, type Actor } from '../people/access'
 import type { Office } from '../office'
 import { found } from '../refusal'
 import { answerByHand, todayOf } from './redirects'
@@ -78,6 +78,7 @@ export async function tryAddressAt(
   address: string,
   when: { date: string; time: string },
 ): Promise<Trial> {
+  sectionsWhere(actor, 'item.read')
   const db = office.store.read
   const { id: site, zone } = found(await office.site(), 'site')
   const at = instantOf({ ...when, zone })

@@ -57,33 +57,34 @@ export async function pagesInTree(office: Office, actor: Actor, db: Reader = off
     db,
     rows.flatMap(({ version }) => version ?? []),
   )
-  const writable = new Map<string, boolean>()
-  const mayWrite = (section: string) => {
-    if (!writable.has(section)) writable.set(section, may(actor, 'item.write', section))
-    return writable.get(section)!
+  const rights = new Map<string, { read: boolean; write: boolean }>()
+  const mayIn = (section: string) => {
+    if (!rights.has(section)) rights.set(section, { read: may(actor, 'item.read', section), write: may(actor, 'item.write', section) })
+    return rights.get(section)!
   }
   const pages = rows.map((row): TreePageView => {
+    // What is worked on and planned is for those who may read it.
+    const { read, write } = mayIn(row.section_id)
     const fields = row.version === null ? null : presentFields(manifests.get(row.version)!.fields)
     return {
       id: row.id,
       title: row.title,
       section: row.section_id,
       onSite: row.on_site,
-      draft: row.draft_id,
-      draftState: row.draft_state,
-      next: row.next_at,
+      draft: read ? row.draft_id : null,
+      draftState: read ? row.draft_state : null,
+      next: read ? row.next_at : null,
       parent: fields ? (fields.parent ?? null) : row.parent,
       order: orderOf((fields ? fields.order : row.order) ?? undefined),
       label: (fields ? fields.menuLabel : row.label) || row.title,
       segment: (fields ? fields.segment : row.segment) ?? '',
       path: row.path,
       inMenus: Boolean(fields ? fields.inMenus : row.in_menus),
-      mayWrite: mayWrite(row.section_id),
+      mayWrite: write,
       moves: null,
     }
   })
   const planned = await plannedPlaces(db, site, new Map(pages.flatMap((page) => (page.path === null ? [] : [[page.id, page]]))))
-  // What is planned is for those who may read it.
-  for (const page of pages) if (planned.has(page.id) && may(actor, 'item.read', page.section)) page.moves = planned.get(page.id)!
+  for (const page of pages) if (mayIn(page.section).read) page.moves = planned.get(page.id) ?? null
   return pages
 }

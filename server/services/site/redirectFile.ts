@@ -1,4 +1,5 @@
 import { stringify } from 'csv-stringify/sync'
+import { sha256Hex } from '../../../core/content/canonical'
 import { toCell } from '../../../core/formats/cell'
 import { planRedirects, redirectCells, REDIRECT_COLUMNS, type LineOutcome, type NotedRedirect } from '../../../core/formats/redirectCsv'
 import type { Reason } from '../../../core/outcome'
@@ -8,7 +9,7 @@ import { limited } from '../limited'
 import type { Actor } from '../people/access'
 import { siteId, writeFact, type Office } from '../office'
 import { refusal, Refusal } from '../refusal'
-import { columns, MOST_REDIRECTS, mustRedirect } from './redirects'
+import { columns, markOf, MOST_REDIRECTS, mustRedirect } from './redirects'
 
 /** Longer files are refused: nobody looks through what they would do. */
 const MOST_LINES = 10_000
@@ -34,10 +35,14 @@ export interface FileOutcome {
   same: number
   refused: { line: number; from: string; reasons: Reason[] }[]
   refusedCount: number
+  /** What was shown, as one word: whoever takes the file in says what they saw. */
+  mark: string
 }
 
-const outcomeOf = (lines: readonly LineOutcome[]): FileOutcome => {
+const outcomeOf = (lines: readonly LineOutcome[], rows: readonly RedirectRow[]): FileOutcome => {
   const refused = lines.flatMap((one) => (one.does === 'refuse' ? [{ line: one.line, from: one.from, reasons: one.reasons }] : []))
+  const from = new Set(lines.flatMap((one) => (one.does === 'change' ? one.from : [])))
+  const changed = rows.filter(({ from_path }) => from.has(from_path))
   const count = (does: LineOutcome['does']) => lines.filter((one) => one.does === does).length
   return {
     made: count('make'),
@@ -45,6 +50,7 @@ const outcomeOf = (lines: readonly LineOutcome[]): FileOutcome => {
     same: count('nothing'),
     refused: refused.slice(0, MOST_TOLD),
     refusedCount: refused.length,
+    mark: sha256Hex(JSON.stringify([lines, changed.map(markOf)])).slice(0, 20),
   }
 }
 
@@ -65,15 +71,23 @@ export function mustBringRedirects(actor: Actor): void {
   bringing(actor.id, 1)
 }
 
-/** Tries each line of a file, or takes those in that can be: at once for readers. What is not in the file stays. */
-export async function bringRedirects(office: Office, actor: Actor, bytes: Uint8Array, take: boolean): Promise<FileOutcome> {
+/**
+ * Tries each line of a file; with the mark of what that showed (`seen`) takes those in that can be, at once for readers, where it would show the
+ * same now. What is not in the file stays.
+ */
+export async function bringRedirects(office: Office, actor: Actor, bytes: Uint8Array, seen: string | undefined): Promise<FileOutcome> {
   mustRedirect(actor)
   const read = await office.threads.run(actor.id, 'lines', { bytes, most: MOST_LINES })
   if (!read.ok) throw new Refusal('refused', read.reasons)
   const site = await siteId(office)
-  if (!take) return outcomeOf((await plan(office.store.read, site, read.value)).lines)
+  if (seen === undefined) {
+    const { rows, lines } = await plan(office.store.read, site, read.value)
+    return outcomeOf(lines, rows)
+  }
   return office.store.write(async (tx) => {
     const { rows, lines } = await plan(tx, site, read.value)
+    const outcome = outcomeOf(lines, rows)
+    if (outcome.mark !== seen) throw refusal('changed-meanwhile', 'changed-meanwhile', { what: 'A redirect of the file' })
     const ids = new Map(rows.map(({ from_path, id }) => [from_path, id]))
     const at = office.now()
     await addRedirects(
@@ -85,8 +99,8 @@ export async function bringRedirects(office: Office, actor: Actor, bytes: Uint8A
       ),
     )
     for (const one of lines) if (one.does === 'change') await setRedirect(tx, ids.get(one.from)!, columns(one.noted.redirect, one.noted))
-    const { refused: _, ...counts } = outcomeOf(lines)
-    if (counts.made + counts.changed) await writeFact(office, tx, actor.id, 'redirect.brought', null, counts)
-    return outcomeOf(lines)
+    const { made, changed, same, refusedCount } = outcome
+    if (made + changed) await writeFact(office, tx, actor.id, 'redirect.brought', null, { made, changed, same, refusedCount })
+    return outcome
   })
 }

@@ -6,7 +6,7 @@ import { must, sectionsWhere, type Actor } from '../people/access'
 import { act } from '../listing/act'
 import { keepDone } from '../listing/batches'
 import { addToEdition } from '../planning/editionEntries'
-import { putEditionLive } from '../planning/editions'
+import { openEdition, putEditionLive } from '../planning/editions'
 import { sendTogether } from '../reviewing/sending'
 import { beginDraft } from '../writing/drafts'
 import { saveEdits } from '../writing/saving'
@@ -59,6 +59,7 @@ export async function movePages(
     if (impact.refused.length) throw new Refusal('refused', impact.refused)
     if (impact.mark !== seen) throw refusal('changed-meanwhile', 'changed-meanwhile', { what: 'The page tree' })
     const isLive = placings.some(({ page }) => page.path !== null)
+    if (into.how === 'edition' && into.edition !== null) await openEdition(tx, actor.rights.site, into.edition)
     const edition = into.how === 'drafts' || !isLive ? null : ((into.how === 'edition' ? into.edition : null) ?? inner.newId())
     const acts: { item: string; done: Done }[] = []
     for (const placing of placings.toSorted((one, other) => compareOrder(one.order, other.order))) {

@@ -6,7 +6,7 @@ import { noBody } from '../../../core/content/edits'
 import { safeBlock } from '../../../core/content/sanitise'
 import { can, type Filing, type Kind, KINDS } from '../../../core/kinds/kinds'
 import type { Verb } from '../../../core/access/verbs'
-import { compareOrder, keysToPlace, orderOf } from '../../../core/tree/order'
+import { compareOrder, keyAfter, orderOf } from '../../../core/tree/order'
 import { addItem, changeItem, itemById, type ItemRow, syncItems, waitingDraftsOf } from '../../store/items'
 import { addVersions, bytesOf } from '../../store/versions'
 import { must, type Actor } from '../people/access'
@@ -69,8 +69,7 @@ export async function createItem(office: Office, actor: Actor, input: NewItem): 
     // A page that is begun stands after those that are there.
     if (can(input.kind, 'tree') && fields.order === undefined) {
       const orders = (await ordersBelow(tx, site.id, fields.parent ?? null)).map(({ order }) => orderOf(order ?? undefined))
-      const last = orders.sort(compareOrder).at(-1)
-      fields.order = keysToPlace(last === undefined ? [] : [{ id: '', order: last }], [item], 1).get(item)!
+      fields.order = keyAfter(orders.sort(compareOrder).at(-1) ?? null, Date.parse(at))
     }
     const content = { fields, body }
     await addItem(tx, {
