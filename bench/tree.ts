@@ -51,6 +51,10 @@ export async function measure(): Promise<Row[]> {
   }
   const { id } = (await office.site())!
   const bare = await each(async () => JSON.stringify(await pageRows(office.store.read, id)))
+  // The first time after a change, all is read; until the next one it is at hand.
+  const began = performance.now()
+  JSON.stringify({ pages: await pagesInTree(office, actor) })
+  const first = performance.now() - began
   let count = 0
   const opened = await each(async () => {
     const pages = await pagesInTree(office, actor)
@@ -75,6 +79,14 @@ export async function measure(): Promise<Row[]> {
       ratio: opened / bare,
       budget: 'under 200 ms',
       met: opened < 200,
+    },
+    {
+      what: `The tree of ${count} pages, the first time after something changed`,
+      ours: ms(first),
+      reference: `${ms(bare)} for the bare rows`,
+      ratio: first / bare,
+      budget: 'under 200 ms',
+      met: first < 200,
     },
     {
       what: `All ${count} rows of the tree arranged, as the screen does it`,

@@ -1,9 +1,11 @@
+import { LRUCache } from 'lru-cache'
 import { presentFields } from '../../../core/content/content'
 import type { Fields } from '../../../core/content/fields'
 import { orderOf } from '../../../core/tree/order'
 import type { PlacedPage } from '../../../core/tree/pageTree'
 import type { Reader } from '../../store/database'
 import type { ItemRow } from '../../store/items'
+import { journalHead } from '../../store/journal'
 import { draftsOfLivePages, pageRows } from '../../store/pageTree'
 import { manifestsOfVersions } from '../../store/versions'
 import { may, type Actor } from '../people/access'
@@ -22,6 +24,8 @@ export interface TreePageView extends PlacedPage {
   /** Another place that an open draft of a live page gives it. */
   moves: PlannedPlace | null
 }
+/** A page as it stands, whoever looks. */
+type StandingPage = Omit<TreePageView, 'mayWrite'>
 
 export interface PlannedPlace {
   draft: string
@@ -49,42 +53,67 @@ async function plannedPlaces(db: Reader, site: string, live: ReadonlyMap<string,
   return planned
 }
 
-/** All pages that the actor may see: the live ones, and of the others those that they may read. */
-export async function pagesInTree(office: Office, actor: Actor, db: Reader = office.store.read): Promise<TreePageView[]> {
-  const site = await siteId(office)
-  const rows = (await pageRows(db, site)).filter((row) => row.version === null || may(actor, 'item.read', row.section_id))
+async function standingPages(db: Reader, site: string): Promise<StandingPage[]> {
+  const rows = await pageRows(db, site)
   const manifests = await manifestsOfVersions(
     db,
     rows.flatMap(({ version }) => version ?? []),
   )
-  const rights = new Map<string, { read: boolean; write: boolean }>()
-  const mayIn = (section: string) => {
-    if (!rights.has(section)) rights.set(section, { read: may(actor, 'item.read', section), write: may(actor, 'item.write', section) })
-    return rights.get(section)!
-  }
-  const pages = rows.map((row): TreePageView => {
-    // What is worked on and planned is for those who may read it.
-    const { read, write } = mayIn(row.section_id)
+  const pages = rows.map((row): StandingPage => {
     const fields = row.version === null ? null : presentFields(manifests.get(row.version)!.fields)
     return {
       id: row.id,
       title: row.title,
       section: row.section_id,
       onSite: row.on_site,
-      draft: read ? row.draft_id : null,
-      draftState: read ? row.draft_state : null,
-      next: read ? row.next_at : null,
+      draft: row.draft_id,
+      draftState: row.draft_state,
+      next: row.next_at,
       parent: fields ? (fields.parent ?? null) : row.parent,
       order: orderOf((fields ? fields.order : row.order) ?? undefined),
       label: (fields ? fields.menuLabel : row.label) || row.title,
       segment: (fields ? fields.segment : row.segment) ?? '',
       path: row.path,
       inMenus: Boolean(fields ? fields.inMenus : row.in_menus),
-      mayWrite: write,
       moves: null,
     }
   })
   const planned = await plannedPlaces(db, site, new Map(pages.flatMap((page) => (page.path === null ? [] : [[page.id, page]]))))
-  for (const page of pages) if (mayIn(page.section).read) page.moves = planned.get(page.id) ?? null
+  for (const page of pages) page.moves = planned.get(page.id) ?? null
   return pages
+}
+
+/**
+ * The pages as they stood at the end of a journal. Whatever changes a page writes there, so that these are right until it goes on; but for
+ * when something comes next, which moves with the clock too.
+ */
+const known = new LRUCache<string, StandingPage[]>({ max: 4, ttl: 60_000 })
+
+/** The pages as they stand now. Within a transaction they are read: what that has done so far may not be in the journal yet. */
+async function pagesNow(db: Reader, site: string): Promise<StandingPage[]> {
+  if ('run' in db) return standingPages(db, site)
+  const { seq, hash } = await journalHead(db)
+  const key = `${site} ${seq} ${hash}`
+  const kept = known.get(key)
+  if (kept) return kept
+  const pages = await standingPages(db, site)
+  known.set(key, pages)
+  return pages
+}
+
+/** All pages that the actor may see: the live ones, and of the others those that they may read. */
+export async function pagesInTree(office: Office, actor: Actor, db: Reader = office.store.read): Promise<TreePageView[]> {
+  const rights = new Map<string, { read: boolean; write: boolean }>()
+  const mayIn = (section: string) => {
+    if (!rights.has(section)) rights.set(section, { read: may(actor, 'item.read', section), write: may(actor, 'item.write', section) })
+    return rights.get(section)!
+  }
+  const views: TreePageView[] = []
+  for (const page of await pagesNow(db, await siteId(office))) {
+    const { read, write } = mayIn(page.section)
+    // What is worked on and planned is for those who may read it.
+    if (read) views.push({ ...page, mayWrite: write })
+    else if (page.path !== null) views.push({ ...page, draft: null, draftState: null, next: null, moves: null, mayWrite: write })
+  }
+  return views
 }

@@ -12,7 +12,7 @@ import { refusal, Refusal } from '../refusal'
 import { columns, markOf, MOST_REDIRECTS, mustRedirect } from './redirects'
 
 /** Longer files are refused: nobody looks through what they would do. */
-const MOST_LINES = 10_000
+const MOST_LINES = 5_000
 /** So many lines that are refused are named. */
 const MOST_TOLD = 200
 /** One person brings so many files at once, and one every two seconds. */
