@@ -21,7 +21,8 @@ export const isInTree = (kind: Kind): boolean => {
 
 /**
  * The one form of a requested path: percent-decoded where that is harmless, dot segments gone (RFC 3986 §5.2.4, by the
- * WHATWG URL parser), no doubled or closing slash, lower case. `null` when it is no path at all.
+ * WHATWG URL parser), no doubled or closing slash, no space around a
+ * segment, lower case. `null` when it is no path at all.
  */
 export function normalisePath(requested: string): string | null {
   let decoded: string
@@ -31,7 +32,8 @@ export function normalisePath(requested: string): string | null {
     const url = new URL('http://site' + (requested.startsWith('/') ? '' : '/') + requested.replace(/\/{2,}/g, '/'))
     // Decoded, there may be slashes and dots that the parser took for letters: the path stays on this site all the same.
     const segments: string[] = []
-    for (const segment of decodeURIComponent(url.pathname).normalize('NFC').toLowerCase().split('/')) {
+    for (const written of decodeURIComponent(url.pathname).normalize('NFC').toLowerCase().split('/')) {
+      const segment = written.trim()
       if (segment === '..') segments.pop()
       else if (segment !== '' && segment !== '.') segments.push(segment)
     }

@@ -24,6 +24,7 @@ describe('a redirect as it is written', () => {
     )
     expect(codes(read('/old/*', '/new/*', 308))).toEqual(redirect('/old/*', '/new/*', 308))
     expect(codes(read('/posts/2019/*', 'https://Archive.example'))).toEqual(redirect('/posts/2019/*', 'https://archive.example/'))
+    expect(codes(read('/old /', '/new /?day=1'))).toEqual(redirect('/old', '/new?day=1'))
     expect(codes(read('/card', 'item:0197226b-ba85-748c-b84a-4247f5090c76'))).toEqual(
       redirect('/card', 'item:0197226b-ba85-748c-b84a-4247f5090c76'),
     )
