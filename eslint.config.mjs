@@ -17,6 +17,7 @@ const PURE = [
   'temporal-polyfill',
   'syllable',
   'fractional-indexing',
+  'lucide',
 ]
 
 /** What speaks SQL, which the store alone does. */
@@ -25,7 +26,7 @@ const SQL = ['sequelize', 'sqlite3', 'umzug', '**/store/plain']
 /** A kind of item is asked what it can do, never which it is. */
 const NO_KIND_BY_NAME = ['[left.property.name="kind"]', '[left.name="kind"]', '[left.property.name="value"][left.object.name="kind"]'].map(
   (left) => ({
-    selector: `BinaryExpression[operator=/^[!=]==$/]${left}[right.value=/^(page|post|notice|banner|label|author|settings)$/]`,
+    selector: `BinaryExpression[operator=/^[!=]==$/]${left}[right.value=/^(page|post|notice|banner|label|author|menu|settings)$/]`,
     message: 'ask what the kind can do (core/kinds), not which it is',
   }),
 )

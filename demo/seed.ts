@@ -39,7 +39,8 @@ import { DEMO_PASSWORD, emailOf, PEOPLE, SECTIONS, type PersonKey, type SectionN
 import { drawScene, type Vessel } from './pictures'
 import { leaflet } from './leaflet'
 import { blocksOf } from './prose'
-import { seeded } from './random'
+import { newEntry, type MenuEntry } from '../core/menu/entries'
+import { seeded, type Random } from './random'
 import { PAGES, type PageText } from './texts/pages'
 import { dayName, monthAfter, SEASON_TEXTS, seasonOf, type SeasonName } from './season'
 import { LABELS, makePosts, noticesOn, type PostText } from './texts/posts'
@@ -78,13 +79,14 @@ const posterUses = (until: number) =>
 export async function seedDemo(folder: string, { now, seed = 1911, posts = 140, progress = () => {} }: Options): Promise<void> {
   const random = seeded(seed)
   let present = now.getTime() - 550 * DAY
+  const draws = { from: random }
   const office = await openOffice(
     folder,
     { now: () => new Date(present) },
-    { newId: () => v7({ msecs: present, random: random.bytes(16) }), durable: false },
+    { newId: () => v7({ msecs: present, random: draws.from.bytes(16) }), durable: false },
   )
   try {
-    await new Story(office, random, (at) => (present = at), now.getTime(), progress).tell(posts)
+    await new Story(office, random, draws, (at) => (present = at), now.getTime(), progress).tell(posts)
   } finally {
     await office.close()
   }
@@ -105,7 +107,9 @@ class Story {
 
   constructor(
     private readonly office: Office,
-    private readonly random: ReturnType<typeof seeded>,
+    private readonly random: Random,
+    /** Where the ids of what the services make are drawn from. */
+    private readonly draws: { from: Random },
     private readonly setClock: (at: number) => void,
     private readonly now: number,
     private readonly progress: (words: string) => void,
@@ -704,6 +708,43 @@ class Story {
     })
   }
 
+  /** A menu in the foot of every page. Its ids are drawn apart, so that all else of the story stays as it is. */
+  private menu(): void {
+    const own = seeded(4)
+    const entry = (target: MenuEntry['target'], more: Partial<MenuEntry> = {}): MenuEntry => ({
+      ...newEntry(v7({ msecs: 0, random: own.bytes(16) }), target),
+      ...more,
+    })
+    const page = (key: string, more: Partial<MenuEntry> = {}) => entry({ is: 'link', href: `item:${this.refs.get(key)!}`, below: 0 }, more)
+    const heading = (label: string, entries: MenuEntry[]) => entry({ is: 'heading' }, { label, entries })
+    this.later(this.now - 20 * DAY, async () => {
+      this.draws.from = own
+      const menuEntries = [
+        heading('Travelling', [
+          page('timetables', { icon: 'clock' }),
+          page('fares', { icon: 'ticket' }),
+          page('bicycles', { icon: 'bicycle' }),
+        ]),
+        heading('Good to know', [page('access', { icon: 'accessibility' }), page('luggage'), page('refunds', { label: 'Money back' })]),
+        heading('The line', [page('crew'), page('work'), page('press')]),
+        heading('Ask us', [
+          page('contact', { icon: 'phone', note: 'Somebody answers from six to ten' }),
+          entry(
+            { is: 'link', href: 'https://weather.example/vessa-sound', below: 0 },
+            { label: 'Weather in the sound', icon: 'wind', newWindow: true },
+          ),
+        ]),
+      ]
+      const menu = await this.write('sorley', 'menu', this.sections.get('News')!, 'Foot of the site', {
+        fields: { menuPlace: 'foot', menuEntries },
+      })
+      await this.send('sorley', menu, 'What people ask for most')
+      await this.clear('bea', menu)
+      await this.live('idris', menu)
+      this.draws.from = this.random
+    })
+  }
+
   /** Banners of the front page, one of them kept for another year, and a paragraph that shows at weekends. */
   private banners(): void {
     const t = this.now
@@ -989,6 +1030,7 @@ class Story {
     })
     this.plans()
     this.banners()
+    this.menu()
     await this.play('work under way')
     this.setClock(t)
     await runDue(this.office)

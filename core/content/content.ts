@@ -3,6 +3,7 @@ import { blockLinks, blockMedia, blockSchema, blockText, MAX_BLOCKS, MAX_WORDS, 
 import { canonical, sha256Hex } from './canonical'
 import { fieldsSchema, type FieldName, type Fields } from './fields'
 import { isText, normaliseText } from './inline'
+import { menuItems, menuMedia } from '../menu/entries'
 import { perBlock } from './perBlock'
 
 /** What a version says to readers: its visible fields and the blocks of its body in order. */
@@ -130,13 +131,18 @@ export const manifestMedia = (manifest: Manifest): string[] => [
   ...new Set([
     ...PICTURE_FIELDS.flatMap((name) => manifest.fields[name]?.media?.split(' ') ?? []),
     ...(manifest.fields.target?.match(/^media:([0-9a-f-]{36})$/)?.slice(1) ?? []),
+    ...menuMedia(manifest.fields.menuEntries ?? []),
     ...manifest.body.flatMap(([, , media]) => media ?? []),
   ]),
 ]
 
 /** Every item id that a content links to. */
 export const contentLinks = ({ fields, body }: Content): string[] => [
-  ...new Set([...(fields.target?.match(/^item:([0-9a-f-]{36})/)?.slice(1) ?? []), ...body.flatMap(blockLinks)]),
+  ...new Set([
+    ...(fields.target?.match(/^item:([0-9a-f-]{36})/)?.slice(1) ?? []),
+    ...menuItems(fields.menuEntries ?? []),
+    ...body.flatMap(blockLinks),
+  ]),
 ]
 
 /** Every item id a content links to or names (links, labels, byline). */

@@ -6,6 +6,7 @@ import { lineSchema as line } from './line'
 import { SUITS } from './lifetimes'
 import { hasField, KINDS, type Kind } from '../kinds/kinds'
 import { LABEL_TYPES } from '../kinds/label'
+import { menuEntriesSchema, MENU_PLACES } from '../menu/entries'
 import { isOrderKey } from '../tree/order'
 
 const many = z.array(z.uuid()).max(50)
@@ -56,6 +57,8 @@ const shapes = {
   bar: z.enum(BARS),
   lifetime: z.enum(LIFETIMES),
   target: hrefSchema.or(z.literal('')),
+  menuPlace: z.enum(MENU_PLACES),
+  menuEntries: menuEntriesSchema,
   footer: z.string().max(2_000),
   defaultCategory: z.uuid().nullable(),
   embedOrigins: z.array(z.url({ protocol: /^https?$/ }).max(200)).max(20),
@@ -84,6 +87,7 @@ export interface FieldRule {
     | 'lines'
     | 'language'
     | 'place'
+    | 'entries'
   /** Length beyond which search results and menus are likely to cut it; advice, never a refusal. */
   advisedLength?: number
   /** A place with little room: an address in it is refused. */
@@ -148,6 +152,8 @@ export const FIELDS: Record<FieldName, FieldRule> = {
     input: 'choice',
     help: 'What is for a time needs an end before it goes live. Banners are meant for that.',
   },
+  menuPlace: { label: 'Where it stands', input: 'choice' },
+  menuEntries: { label: 'Entries', input: 'entries' },
   footer: {
     label: 'Foot of every page',
     input: 'text',

@@ -1,8 +1,12 @@
 import { parseRule } from '../time/recurrence'
 import { instantOf } from '../time/zone'
 import { daysFrom, windowsBetween, type WindowTurn } from '../time/windows'
-import type { Block } from '../blocks/blocks'
 import type { BlockWindow } from './blockWindow'
+
+/** What readers see at some times alone, or (without a window) always. */
+interface Timed {
+  window?: BlockWindow | null | undefined
+}
 
 type Span = Pick<WindowTurn, 'at' | 'until'>
 
@@ -25,14 +29,14 @@ export function spansOf({ from, until, rule }: BlockWindow, zone: string, after:
   return windowsBetween(parsed.value, start, shape, after, before, most)
 }
 
-/** Whether readers see a block at an instant. */
-export function isShown({ window }: Block, zone: string, at: string): boolean {
+/** Whether readers see a block or an entry of a menu at an instant. */
+export function isShown({ window }: Timed, zone: string, at: string): boolean {
   if (!window) return true
   return spansOf(window, zone, at, FAR, 1).some((span) => span.at <= at)
 }
 
-/** The first instant after another at which readers see other blocks of a body; `null` where none comes. */
-export function nextShown(body: readonly Block[], zone: string, after: string): string | null {
+/** The first instant after another at which readers see others of them; `null` where none comes. */
+export function nextShown(body: readonly Timed[], zone: string, after: string): string | null {
   let first: string | null = null
   for (const { window } of body) {
     if (!window) continue

@@ -12,6 +12,7 @@ export const CAPABILITIES = {
   profile: 'its page is of a person, and lists what they wrote',
   sorting: 'others have it as a label; its page lists them',
   turning: 'it turns on the front page',
+  leading: 'it is a menu: it stands on every page, and its entries lead on',
   single: 'a site has exactly one, which never leaves it',
 } as const
 export type Capability = keyof typeof CAPABILITIES

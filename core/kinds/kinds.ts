@@ -3,17 +3,18 @@ import { author } from './author'
 import { banner } from './banner'
 import type { Capability, KindDefinition } from './definition'
 import { label } from './label'
+import { menu } from './menu'
 import { notice } from './notice'
 import { page } from './page'
 import { post } from './post'
 import { settings } from './settings'
 
 /** The names of the kinds of item. All that readers can notice is a version of one of these. */
-export const KIND_NAMES = ['page', 'post', 'notice', 'banner', 'label', 'author', 'settings'] as const
+export const KIND_NAMES = ['page', 'post', 'notice', 'banner', 'label', 'author', 'menu', 'settings'] as const
 export type Kind = (typeof KIND_NAMES)[number]
 
 /** Each kind, by its name. */
-export const KINDS: Record<Kind, KindDefinition> = { page, post, notice, banner, label, author, settings }
+export const KINDS: Record<Kind, KindDefinition> = { page, post, notice, banner, label, author, menu, settings }
 
 /** What an item of a kind may become: kinds that are written alike, so that nothing of it is lost. */
 export const MAY_BECOME: Partial<Record<Kind, Kind>> = { page: 'post', post: 'page' }

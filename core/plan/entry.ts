@@ -78,6 +78,7 @@ export function touchedTags(before: LiveEntry | null, after: LiveEntry | null): 
   const entry = after ?? before
   if (!entry) return []
   if (can(entry.kind, 'single')) return ['settings']
+  if (can(entry.kind, 'leading')) return [`item:${entry.item}`, 'tree']
   const tags: Tag[] = [`item:${entry.item}`, 'sitemap']
   // A bar stands on every page, as menus do.
   if ([before, after].some((one) => one?.fields.bar && one.fields.bar !== 'none')) tags.push('tree')

@@ -2,10 +2,12 @@ import { can, type Kind } from '../kinds/kinds'
 import { isShown } from '../content/shownBlocks'
 import { contentWords, type Content } from '../content/content'
 import type { PictureValue } from '../content/fields'
+import type { ShownMenu } from '../menu/standing'
 import type { MenuNode } from '../tree/menu'
 import { dateWords } from '../time/words'
 import { renderBanners, type Banner } from './banners'
 import { renderBlock } from './blocks'
+import { renderMenus } from './menus'
 import type { Refs } from './text'
 import { esc, scriptJson } from './escape'
 import { picturePath, renderPicture, widthsOf, SLOTS } from './picture'
@@ -29,7 +31,10 @@ export interface SiteView {
   at: string | null
   /** Scheme and host readers use, e.g. `https://ferries.example`; no closing slash. */
   origin: string
+  /** The tree of pages that are in menus. */
   menu: MenuNode[]
+  /** The menus that stand on every page. Where none stands at the top, the topmost pages do. */
+  menus: ShownMenu[]
   /** Notices that stand on top of pages, the most urgent first; those with a section only on its pages. */
   bars: Bar[]
 }
@@ -142,6 +147,8 @@ function layout(site: SiteView, head: Head, main: string, aside = '', within: re
   const words = siteWords(site.language)
   // The site's own parts around a page that is written in another language.
   const lang = site.language === head.language ? '' : ` lang="${esc(site.language)}"`
+  const around = { here: head.path, zone: site.zone, at: site.at, language: site.language, words }
+  const top = renderMenus(site.menus, 'top', around) || `<nav aria-label="${words.mainMenu}">${renderMenu(site.menu, head.path)}</nav>`
   const meta = (attribute: 'name' | 'property', key: string, value: string) =>
     value ? `<meta ${attribute}="${key}" content="${esc(value)}">` : ''
   return `<!DOCTYPE html>
@@ -151,9 +158,9 @@ function layout(site: SiteView, head: Head, main: string, aside = '', within: re
 ${meta('property', 'og:title', head.sharing.title)}${meta('property', 'og:description', head.sharing.text)}${meta('property', 'og:type', head.type)}${meta('property', 'og:url', url)}${meta('property', 'og:site_name', site.name)}${picture ? meta('property', 'og:image', picture) : ''}
 ${head.jsonLd ? `<script type="application/ld+json">${scriptJson(head.jsonLd)}</script>` : ''}</head>
 <body><a class="skip" href="#main"${lang}>${words.skipToContent}</a>
-<header class="top"${lang}><div><a class="name" href="/">${esc(site.name)}</a><nav aria-label="${words.mainMenu}">${renderMenu(site.menu, head.path)}</nav><form role="search" action="/search"><label><span>${words.search}</span><input type="search" name="q" maxlength="200" placeholder="${words.search}"></label></form></div></header>${renderBars(site, within, head.path, lang)}
+<header class="top"${lang}><div><a class="name" href="/">${esc(site.name)}</a>${top}<form role="search" action="/search"><label><span>${words.search}</span><input type="search" name="q" maxlength="200" placeholder="${words.search}"></label></form></div></header>${renderBars(site, within, head.path, lang)}
 <div class="frame${aside ? ' with-aside' : ''}">${aside}<main id="main">${main}</main></div>
-<footer${lang}><div><p>${esc(site.footer || site.name).replaceAll('\n', '<br>')}</p><p><a href="/posts">${words.allPosts}</a> <a href="/notices">${words.notices}</a> <a href="/archive">${words.archive}</a> <a href="/feed.xml">${words.feed}</a></p></div></footer>
+<footer${lang}>${renderMenus(site.menus, 'foot', around)}<div><p>${esc(site.footer || site.name).replaceAll('\n', '<br>')}</p><p><a href="/posts">${words.allPosts}</a> <a href="/notices">${words.notices}</a> <a href="/archive">${words.archive}</a> <a href="/feed.xml">${words.feed}</a></p></div></footer>
 </body></html>`
 }
 

@@ -22,6 +22,17 @@ const BANNERS = `.banners{margin:0 0 2rem;position:relative}.banners ul{list-sty
 @media (min-width:44rem){.banners:not([class*=turn-]) li,.banners[class*=turn-]:not(:has(:checked)) li{display:grid;grid-template-columns:350px 1fr;align-items:center}}
 `
 
+/** Menus that a team has made: at the top in a row, what is below an entry under it; in the foot as columns. */
+const MENUS = `.apart{position:absolute;clip-path:inset(50%);width:1px;height:1px;overflow:hidden}
+.menu .icon{width:1.1em;height:1.1em;vertical-align:-.18em;margin-right:.4em}.menu small{display:block;font-size:.83em;opacity:.85}
+.top .menu>ul>li{position:relative;display:flex;flex-wrap:wrap;align-items:center}.top .menu summary{list-style:none;cursor:pointer;padding:.25rem .35rem}.top .menu summary::-webkit-details-marker{display:none}
+.top .menu summary::after{content:"";display:inline-block;width:.42em;height:.42em;margin-left:.35em;border:solid currentColor;border-width:0 2px 2px 0;transform:translateY(-.2em) rotate(45deg)}.top .menu details[open]>summary::after{transform:translateY(.08em) rotate(225deg)}
+.top .menu :focus-visible{outline-color:#fff}
+.top .menu details>ul{position:absolute;z-index:3;left:-.9rem;top:calc(100% + .35rem);display:block;width:max-content;min-width:12rem;max-width:19rem;padding:.5rem .9rem;background:var(--sea-deep);border:1px solid #9fd0cb66;border-radius:6px;box-shadow:0 8px 24px #0006}
+.top .menu>ul>li:nth-child(n+4):nth-last-child(-n+2) details>ul{left:auto;right:-.5rem}.top .menu details li{padding:.28rem 0}.top .menu details ul ul{display:block;padding:.2rem 0 0 .9rem}
+footer .menu{max-width:76rem;margin:0 auto;padding:1.6rem 1.5rem 0}footer .menu ul{list-style:none;margin:0;padding:0}footer .menu>ul{display:grid;grid-template-columns:repeat(auto-fit,minmax(11rem,1fr));gap:1rem 2rem}footer .menu ul ul ul{padding-left:.9rem}
+@media (max-width:40rem){.top .menu{width:100%}.top .menu>ul{display:block}.top .menu>ul>li{padding:.3rem 0;border-top:1px solid #ffffff26}.top .menu>ul>li details{flex:1}.top .menu summary{text-align:right}.top .menu details:only-child summary{text-align:left;padding-left:0}.top .menu details>ul{position:static;width:auto;max-width:none;border:0;box-shadow:none;padding:.2rem 0 .2rem .9rem}.top .menu li:has(details[open]) details{flex-basis:100%}}`
+
 /** The live site's style sheet; its address changes with its text, so that it can be stored for ever. */
 export const THEME = `
 @font-face{font-family:Figtree;src:url(/fonts/figtree.woff2) format("woff2");font-weight:300 900;font-display:swap}
@@ -87,6 +98,7 @@ ${Object.values(BLOCK_STYLES).filter(Boolean).join('\n')}
 .paging{display:flex;gap:1.2rem;font-family:Figtree,system-ui,sans-serif;font-size:.93rem;margin-top:1.5rem}
 .search{display:flex;gap:.6rem;align-items:end;margin-bottom:1.5rem;font-family:Figtree,system-ui,sans-serif}.search input{display:block;width:min(24rem,60vw)}
 mark{background:var(--warn-ground);color:inherit;font-weight:600}
+${MENUS}
 footer{background:var(--sea-deep);color:#dfe9e9;font:.9rem/1.6 Figtree,system-ui,sans-serif}footer>div{display:flex;flex-wrap:wrap;gap:1rem 3rem;justify-content:space-between;padding-block:1.6rem}footer a{color:#fff;margin-right:1rem}footer p{margin:0}
 .office-entry{position:fixed;right:1rem;bottom:1rem;margin:0;font:600 .88rem Figtree,system-ui,sans-serif}.office-entry a{display:block;background:#1d5b57;color:#fff;padding:.55rem .9rem;border-radius:6px;text-decoration:none}
 @media (max-width:40rem){html{font-size:100%}h1{font-size:1.8rem}.teasers .pictured{grid-template-columns:6rem 1fr}.more{columns:1}.frame{padding-inline:1rem}}

@@ -174,6 +174,8 @@ export const SERVICE_REASONS = {
     which === 'it' ? 'Only banners turn on the front page' : 'It can stand before another banner only',
   'not-a-category': 'A label is a part of a category',
   'not-a-label': 'That is not a label',
+  'not-a-menu': 'That is not a menu',
+  'in-the-menu': 'It stands in that menu already',
   'not-a-picture': 'A document has no parts to cut out',
   'not-behind': 'The draft is based on what is live',
   'not-gated': 'No gate is asked for that here; whoever has the right does it at once',

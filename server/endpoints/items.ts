@@ -274,22 +274,23 @@ export const items = [
         const long = content.body.some(({ window }) => window?.rule) || contentWords(content) > AT_ONCE_WORDS
         return { html: await (long ? office.threads.run(actor.id, 'page', around) : renderItem(around.site, around.view)) }
       }
-      if (can(item.kind, 'turning')) {
+      if (can(item.kind, 'turning') || can(item.kind, 'leading')) {
         const { fields } = await readManifest(office.store.read, version.manifest)
         const at = office.now()
-        const banner = {
+        const shown = {
           item: item.id,
           kind: item.kind,
           section: item.section_id,
           version: version.id,
           path: null,
-          fields,
+          // A menu that stands nowhere yet is looked at where it would be seen first.
+          fields: fields.menuPlace === 'none' ? { ...fields, menuPlace: 'top' as const } : fields,
           title: fields.title ?? '',
           shownDate: null,
           firstLive: at,
           changed: at,
         }
-        return { html: await live.frontWith(site, origin, banner) }
+        return { html: await live.frontWith(site, origin, shown) }
       }
       const answer = await live.answer(
         origin,

@@ -1,6 +1,8 @@
 import { createHash } from 'node:crypto'
 import { normalisePath } from '../../core/address/path'
 import { locationOf } from '../../core/address/redirects'
+import type { MenuEntry } from '../../core/menu/entries'
+import { nextTurn } from '../../core/menu/standing'
 import { dateIn } from '../../core/time/date'
 import { renderAbsent, type ItemView, type SiteView } from '../../core/render/page'
 import type { SiteEntry } from '../../core/plan/entry'
@@ -10,8 +12,9 @@ import type { Office } from '../services/office'
 import { AddressUses } from '../services/site/addressUses'
 import { answerByHand } from '../services/site/redirects'
 import { COSTS } from './allowances'
-import { FrameSource, siteView, type Frame } from './frame'
+import { frameOf, FrameSource, siteView, type Frame } from './frame'
 import { itemView, type Making, type Subject } from './itemView'
+import { standOn } from './menus'
 import { PageCache, type StoredPage } from './pageCache'
 import { HTML, makePage, pageOf, partOf, type Made } from './pages'
 import { liveSource } from './source'
@@ -124,6 +127,9 @@ export class LiveSite {
 
   private store(key: string | null, made: Made, epoch: number, frame: Frame): StoredPage {
     const body = Buffer.from(made.body)
+    // What stands on every page has the frame around it, with the menus and their times.
+    const framed = made.tags.includes('tree')
+    const turn = framed ? nextTurn(frame.menus, frame.site.zone, this.office.now()) : null
     const etag = etagOf(body)
     const page: StoredPage = {
       status: made.status,
@@ -131,8 +137,8 @@ export class LiveSite {
       body,
       etag,
       headers: headersOf(made, etag, cspOf(frame)),
-      tags: made.tags,
-      until: made.until ?? null,
+      tags: framed ? [...made.tags, ...frame.tags] : made.tags,
+      until: firstOf(made.until ?? null, turn),
       turns: made.turns ?? null,
       sent: {},
     }
@@ -144,16 +150,23 @@ export class LiveSite {
     return { status: page.status, headers: page.headers, body: page.body, item, page }
   }
 
-  /** The front page as readers would get it with a banner that is a draft, or another version of it, in its place. */
-  async frontWith(site: SiteRow, origin: string, banner: SiteEntry): Promise<string> {
-    const making = await this.making(await this.frames.get(site))
-    const { source } = making
+  /** The front page as readers would get it with a banner or menu that is a draft, or another version of it, in its place. */
+  async frontWith(site: SiteRow, origin: string, shown: SiteEntry): Promise<string> {
+    const db = this.office.store.read
+    const source = liveSource(db, site.id)
     const listing: typeof source.listing = async (query, offset, limit) => {
       const entries = await source.listing(query, offset, limit)
-      return query.kinds.includes(banner.kind) ? [...entries.filter(({ item }) => item !== banner.item), banner] : entries
+      return query.kinds.includes(shown.kind) ? [...entries.filter(({ item }) => item !== shown.item), shown] : entries
     }
+    const making = await this.making(await frameOf(db, site, { ...source, listing }))
     const made = await makePage({ ...making, source: { ...source, listing } }, origin, '/', new URLSearchParams())
     return made && 'body' in made ? made.body : ''
+  }
+
+  /** Where some entries of a menu lead on the live site, and what of them is left out there. */
+  async standing(site: SiteRow, entries: MenuEntry[]) {
+    const db = this.office.store.read
+    return standOn(db, site.id, liveSource(db, site.id), (await this.frames.get(site)).menu, entries)
   }
 
   /**
@@ -166,6 +179,9 @@ export class LiveSite {
     return { site: siteView(frame, origin, at), view }
   }
 }
+
+/** The earlier of two instants, of which there may be none. */
+const firstOf = (one: string | null, other: string | null): string | null => (one === null || (other !== null && other < one) ? other : one)
 
 const CSP =
   "default-src 'none'; style-src 'self'; img-src 'self'; font-src 'self'; form-action 'self'; base-uri 'none'; frame-ancestors 'self'"

@@ -1,4 +1,5 @@
 import { kindsThat } from '../../core/kinds/kinds'
+import type { ShownMenu } from '../../core/menu/standing'
 import { orderOf } from '../../core/tree/order'
 import { menuTree, type MenuNode, type TreePage } from '../../core/tree/menu'
 import type { Bar, SiteView } from '../../core/render/page'
@@ -6,8 +7,10 @@ import type { Fields } from '../../core/content/fields'
 import { isStale, type LiveData } from '../../core/journal/actions'
 import type { JournalRow } from '../../core/journal/chain'
 import type { SiteEntry } from '../../core/plan/entry'
+import type { Reader } from '../store/database'
 import type { SiteRow } from '../store/sites'
 import type { Office } from '../services/office'
+import { menusOf } from './menus'
 import { liveSource, type SiteSource } from './source'
 
 /** What every page of the site needs: its settings and its tree of pages. */
@@ -16,6 +19,9 @@ export interface Frame {
   settings: Fields
   pages: Map<string, TreePage>
   menu: MenuNode[]
+  menus: ShownMenu[]
+  /** What of the site its menus name: every page depends on it. */
+  tags: string[]
   bars: Bar[]
 }
 
@@ -44,18 +50,20 @@ function barsOf(notices: SiteEntry[]): Bar[] {
 }
 
 /** The frame of a site as a source has it. */
-export async function frameOf(site: SiteRow, source: SiteSource): Promise<Frame> {
+export async function frameOf(db: Reader, site: SiteRow, source: SiteSource): Promise<Frame> {
   const [pages, [settings], notices] = await Promise.all([
     source.pages(),
     source.byIds([site.settings_item]),
     source.listing({ kinds: kindsThat('level') }, 0, MOST_NOTICES),
   ])
   const tree = pages.map(treePage)
+  const menu = menuTree(tree)
   return {
     site,
     settings: settings?.fields ?? {},
     pages: new Map(tree.map((page) => [page.id, page])),
-    menu: menuTree(tree),
+    menu,
+    ...(await menusOf(db, site.id, source, menu)),
     bars: barsOf(notices),
   }
 }
@@ -63,6 +71,8 @@ export async function frameOf(site: SiteRow, source: SiteSource): Promise<Frame>
 /** Keeps the frame in memory until the tree or the settings change. */
 export class FrameSource {
   private frame: Promise<Frame> | undefined
+  /** The tags of what the menus name. */
+  private named: ReadonlySet<string> = new Set()
 
   constructor(private readonly office: Office) {}
 
@@ -73,15 +83,24 @@ export class FrameSource {
     }))
   }
 
-  private load(site: SiteRow): Promise<Frame> {
-    return frameOf(site, liveSource(this.office.store.read, site.id))
+  private async load(site: SiteRow): Promise<Frame> {
+    const db = this.office.store.read
+    const frame = await frameOf(db, site, liveSource(db, site.id))
+    this.named = new Set(frame.tags)
+    return frame
   }
 
   /** Forgets the frame where rows of the journal make it stale. */
   invalidate(rows: JournalRow[]): void {
     for (const { action, data } of rows) {
       const touched = (data as LiveData | null)?.touched ?? []
-      if (isStale(action, 'frame') || touched.includes('tree') || touched.includes('settings')) this.frame = undefined
+      if (
+        isStale(action, 'frame') ||
+        touched.includes('tree') ||
+        touched.includes('settings') ||
+        touched.some((tag) => this.named.has(tag))
+      )
+        this.frame = undefined
     }
   }
 }
@@ -95,5 +114,6 @@ export const siteView = (frame: Frame, origin: string, at: string | null): SiteV
   at,
   origin,
   menu: frame.menu,
+  menus: frame.menus,
   bars: frame.bars,
 })

@@ -77,7 +77,7 @@ export class MomentSite {
     const seen = await this.foresight.siteOf(sight, mayRead)
     const source = momentSource(db, site.id, seen.site)
     const { sections } = await this.office.rights()
-    return { making: { at: seen.at, db, source, frame: await frameOf(site, source), sections }, at: seen.at }
+    return { making: { at: seen.at, db, source, frame: await frameOf(db, site, source), sections }, at: seen.at }
   }
 
   private at(site: SiteRow, look: Look): Promise<{ making: Making; at: string }> {

@@ -1,3 +1,4 @@
+import type { Capability } from '../../core/kinds/definition'
 import { kindsThat } from '../../core/kinds/kinds'
 import { packed, packedRows, among, type Reader, type Writer } from './database'
 import { columnsOf, type Changes, type NewRow, type Row } from './models'
@@ -84,11 +85,11 @@ export const readableItems = (db: Reader, ids: readonly string[], readable: stri
     { ids: JSON.stringify(ids), readable },
   )
 
-/** The banners in sections (JSON), each with the version that is worked on, or is live, or was last. */
-export const bannersIn = (db: Reader, readable: string, limit: number) =>
+/** The items of kinds that can do something, in sections (JSON), each with the version that is worked on, or is live, or was last. */
+export const itemsThat = (db: Reader, capability: Capability, readable: string, limit: number) =>
   db.all<ItemRow & { version: string }>(
     `SELECT i.*, coalesce((SELECT d.head_version FROM draft d WHERE d.id = i.draft_id AND d.change = 'content'), i.live_version,
        (SELECT v.id FROM version v WHERE v.item_id = i.id ORDER BY v.number DESC LIMIT 1)) AS version
-     FROM item i WHERE ${among('i.kind', kindsThat('turning'))} AND i.binned_at IS NULL AND i.section_id IN (SELECT value FROM json_each($readable)) LIMIT $limit`,
+     FROM item i WHERE ${among('i.kind', kindsThat(capability))} AND i.binned_at IS NULL AND i.section_id IN (SELECT value FROM json_each($readable)) LIMIT $limit`,
     { readable, limit },
   )

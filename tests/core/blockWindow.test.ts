@@ -135,6 +135,7 @@ describe('a page with such blocks', () => {
     at: null,
     origin: 'https://ferries.example',
     menu: [],
+    menus: [],
     bars: [],
   }
   const view: ItemView = {

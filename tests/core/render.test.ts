@@ -19,6 +19,7 @@ const site: SiteView = {
   at: null,
   origin: 'https://ferries.example',
   bars: [],
+  menus: [],
   menu: [
     {
       id: 'f',

@@ -53,6 +53,7 @@ const site = (language: string): SiteView => ({
   at: null,
   origin: 'https://ferries.example',
   bars: (['information', 'warning', 'urgent'] as const).map((level) => ({ ...link(level), level, section: null })),
+  menus: [],
   menu: [
     {
       id: 'f',

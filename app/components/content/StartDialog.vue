@@ -68,6 +68,7 @@ async function start() {
               notice: say.aNoticeTellsReadersWhatIsDifferent,
               banner: say.aBannerTurnsOnTheFrontPage,
               label: say.aCategoryTagOrSeries,
+              menu: say.aMenuStandsOnEveryPage,
               author: say.whoWritesAsReadersSeeThem,
               settings: '',
             }[kind]

@@ -2,6 +2,7 @@
 import DateField from '~/components/form/DateField.vue'
 import { FIELDS, labelOf, type FieldName, type Fields, type PictureValue } from '~~/core/content/fields'
 import { NoteThread, PinnedNotes } from './noteParts'
+import type { MenuEntry } from '~~/core/menu/entries'
 import { can, type Kind } from '~~/core/kinds/kinds'
 import { LABEL_TYPES } from '~~/core/kinds/label'
 import { checkSegment, makeSegment } from '~~/core/address/segment'
@@ -17,8 +18,9 @@ import { useItemNotes } from '~/composables/itemNotes'
 import * as common from '~~/core/words/office/common'
 import * as say from '~~/core/words/office/fields'
 
-// The list of languages, and where a banner leads, are loaded where they are chosen.
+// The list of languages, where a banner leads, and the entries of a menu are loaded where they are chosen.
 const LinkInput = lazily(() => import('./blocks/LinkInput.vue'))
+const MenuEntries = lazily(() => import('~/components/menu/MenuEntries.vue'))
 const LanguageChoice = lazily(() => import('~/components/form/LanguageChoice.vue'))
 
 /** The input of one field, as the registry says. */
@@ -58,6 +60,11 @@ const CHOICES: Partial<Record<FieldName, [string, string][]>> = {
   lifetime: [
     ['lasting', say.untilSomeoneTakesItOff],
     ['temporary', say.forATime],
+  ],
+  menuPlace: [
+    ['top', say.atTheTop],
+    ['foot', say.inTheFoot],
+    ['none', say.nowhereYet],
   ],
   noticeLevel: [
     ['information', say.forInformation],
@@ -111,6 +118,12 @@ const set = (event: Event) => emit('change', (event.target as HTMLInputElement).
         @media="emit('media', $event)"
       />
     </template>
+    <MenuEntries
+      v-else-if="rule.input === 'entries'"
+      :entries="(value as MenuEntry[]) ?? []"
+      :locked="locked"
+      @change="emit('change', $event)"
+    />
     <LinkInput
       v-else-if="rule.input === 'link'"
       :href="text"

@@ -385,6 +385,7 @@ onMounted(() =>
           </article>
           <PageFields
             :page="page"
+            :version="previewVersion"
             :content="content"
             :locked="locked"
             :refs="refs"

@@ -15,11 +15,20 @@ import * as say from '~~/core/words/office/fields'
 
 // Far below what is written, with the colleagues' names to choose from: it comes when one is near it.
 const BannerLook = lazily(() => import('~/components/banner/BannerLook.vue'))
+const MenuLook = lazily(() => import('~/components/menu/MenuLook.vue'))
 const AddressRedirect = lazily(() => import('./AddressRedirect.vue'))
 const OfficeFacts = lazily(() => import('./OfficeFacts.vue'))
 
 /** The fields below the page, in groups by what they are about; last the facts for the office alone. */
-defineProps<{ page: ItemPage; content: Content; locked: boolean; refs: Refs; problems: Record<string, string> }>()
+defineProps<{
+  page: ItemPage
+  /** The version that is shown, as it was saved last. */
+  version: string | null
+  content: Content
+  locked: boolean
+  refs: Refs
+  problems: Record<string, string>
+}>()
 const emit = defineEmits<{ change: [name: FieldName, value: Fields[FieldName] | null]; media: [media: MediaView]; reload: [] }>()
 const site = useSite()
 /** Whether the draft may have another address than the one that readers know. */
@@ -77,6 +86,7 @@ const { stop } = useIntersectionObserver(
           :fields="content.fields"
           :picture="(content.fields.cover && refs.media.get(content.fields.cover.media)) ?? null"
         />
+        <MenuLook v-if="can(page.kind, 'leading') && version" :version="version" :place="content.fields.menuPlace ?? 'none'" />
         <SearchResultLook
           v-if="group.id === 'about-search'"
           :content="content"

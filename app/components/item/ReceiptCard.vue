@@ -16,16 +16,21 @@ const { value: receipt, load } = useLoad(() => `/items/${props.item}/receipt`)
 await load()
 watch(() => props.version, load)
 const { act, busy } = useAct(load)
-/** Opens a draft that puts the page into the menu, for the gates to clear; one word takes it back. */
+/** Opens a draft that puts the page into the menu, for the gates to clear; one word takes it back. Where a team made the menu, it is that one's draft. */
 async function putIntoMenu() {
   let done: Answer<'POST', '/acts'> | null = null
-  const target = { item: props.item, draft: null }
+  const menu = receipt.value?.outOfSight?.menu
+  const target = { item: menu?.item ?? props.item, draft: null }
+  const put = () =>
+    menu
+      ? api('POST', `/menus/${menu.item}/entries`, { body: { item: props.item } })
+      : api('POST', '/acts', { body: { target, action: { do: 'field', name: 'inMenus', to: true } } })
   const made = await act(
-    async () => (done = await api('POST', '/acts', { body: { target, action: { do: 'field', name: 'inMenus', to: true } } })),
+    async () => (done = await put()),
     say.aDraftPutsItIntoTheMenu,
     async () => done?.undo && api('POST', '/acts', { body: { target, action: done.undo } }),
   )
-  if (made) await navigateTo({ path: `/office/items/${props.item}`, query: { draft: done!.draft } })
+  if (made) await navigateTo({ path: `/office/items/${target.item}`, query: { draft: done!.draft } })
 }
 const STATUS: Record<number, string> = {
   200: say.thePage,
@@ -84,7 +89,9 @@ const STATUS: Record<number, string> = {
           }}</NuxtLink>
         </dd>
         <dd v-else-if="receipt.outOfSight.mayPut">
-          <button class="link" :disabled="busy" @click="putIntoMenu">{{ say.putItIntoTheMenu }}</button>
+          <button class="link" :disabled="busy" @click="putIntoMenu">
+            {{ receipt.outOfSight.menu ? say.putItInto(receipt.outOfSight.menu.title) : say.putItIntoTheMenu }}
+          </button>
         </dd>
       </div>
       <div v-else-if="!receipt.reached.length && receipt.onSite === 'live'">

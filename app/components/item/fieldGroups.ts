@@ -30,9 +30,13 @@ const GROUPS: { id: string; name: string; fields: FieldName[] }[] = [
 /** A banner is one thing, looked at as a whole. */
 const BANNER: typeof GROUPS = [{ id: 'about-summary', name: say.theBanner, fields: ['cover', 'summary', 'target', 'lifetime', 'language'] }]
 
+/** A menu is its entries. */
+const MENU: typeof GROUPS = [{ id: 'about-menu', name: say.theMenu, fields: ['menuPlace', 'menuEntries', 'language'] }]
+
 /** The groups that a kind has, with its own fields only. */
 export function groupsOf(kind: Kind): { id: string; name: string; fields: FieldName[] }[] {
   if (can(kind, 'turning')) return BANNER
+  if (can(kind, 'leading')) return MENU
   const own = new Set(fieldsOf(kind))
   return GROUPS.map((group) => ({ ...group, fields: group.fields.filter((name) => own.has(name)) })).filter((group) => group.fields.length)
 }

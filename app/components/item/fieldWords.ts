@@ -1,4 +1,6 @@
 import { FIELDS, type FieldName, type PictureValue } from '~~/core/content/fields'
+import type { MenuEntry } from '~~/core/menu/entries'
+import { menuInWords } from '~/components/menu/menuWords'
 import type { Refs } from '~~/core/render/text'
 import * as say from '~~/core/words/office/fields'
 
@@ -11,6 +13,7 @@ export function fieldWords(name: FieldName, value: unknown, refs: Refs): string 
   if (input === 'place') return say.asItWasMoved
   if (input === 'item') return title(String(value))
   if (input === 'link') return String(value).startsWith('item:') ? title(String(value).slice(5, 41)) : String(value)
+  if (input === 'entries') return menuInWords(value as MenuEntry[], (href) => (href.startsWith('item:') ? title(href.slice(5, 41)) : href))
   if (input === 'items') return (value as string[]).map(title).join(', ')
   if (input === 'picture')
     return (value as PictureValue).decorative ? say.aDecorativePicture : say.aPicture((value as PictureValue).alt || say.noAlternativeText)

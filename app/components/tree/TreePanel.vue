@@ -112,7 +112,7 @@ const meant = (id: string): TreePage[] =>
   )
 function lift(id: string) {
   const pages = meant(id)
-  return pages.every(({ mayWrite }) => mayWrite) ? { pages: pages.map((page) => page.id), within: allWithin(props.tree, pages) } : null
+  return pages.every(({ mayWrite }) => mayWrite) ? { rows: pages.map((page) => page.id), within: allWithin(props.tree, pages) } : null
 }
 const over = ref<{ id: string; how: Meeting } | null>(null)
 const carry = useCarrying({

@@ -3,7 +3,7 @@ import { ChevronRight, Copy, EyeOff, MoveVertical, Plus, Unlink } from 'lucide-v
 import StateMark from '~/components/mark/StateMark.vue'
 import type { Meeting } from '~~/core/tree/spots'
 import type { TreeLine } from '~~/core/tree/pageTree'
-import { useRowDragging } from './treeDragging'
+import { useRowDragging } from '~/composables/rowDragging'
 import { marksOf, type TreePage } from './treePages'
 import * as common from '~~/core/words/office/common'
 import * as say from '~~/core/words/office/tree'
@@ -23,7 +23,7 @@ const props = defineProps<{
   moves: string
   found: boolean
   narrow: boolean
-  lift: () => { pages: string[]; within: ReadonlySet<string> } | null
+  lift: () => { rows: string[]; within: ReadonlySet<string> } | null
 }>()
 const emit = defineEmits<{
   fold: []

@@ -7,6 +7,9 @@ export const atTheTopOfTheTree = 'At the top of the tree'
 export const fromTheTitle = 'From the title'
 export const emptyTheDayItFirstGoesLive = 'Empty: the day it first goes live'
 export const noteOnLabel = (label: Said) => `Note on ${label}`
+export const atTheTop = 'Beside the name of the site'
+export const inTheFoot = 'In the foot of every page'
+export const nowhereYet = 'Nowhere yet'
 export const nowhere = 'Nowhere'
 export const onEveryPage = 'On every page'
 export const onThePagesOfItsSection = 'On the pages of its section'
@@ -26,6 +29,7 @@ export const summaryAndPicture = 'Summary and picture'
 export const labelsBylineAndDate = 'Labels, byline and date'
 export const searchAndSitemap = 'Search and sitemap'
 export const whenItIsShared = 'When it is shared'
+export const theMenu = 'The menu'
 export const theBanner = 'The banner'
 
 // fieldWords

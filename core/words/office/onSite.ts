@@ -15,6 +15,7 @@ export const fingerprint = 'Fingerprint'
 export const readersReachItFrom = 'Readers reach it from'
 export const nothingLeadsHere = 'No menu, listing or page leads here. Readers find it by search or by its address alone.'
 export const aboveIsInNoMenu = (title: Said) => `It is in the menu, but “${title}” above it is not.`
+export const putItInto = (menu: Said) => `Put it into the menu “${menu}”`
 export const putItIntoTheMenu = 'Put it into the menu'
 export const aDraftPutsItIntoTheMenu = 'A draft puts it into the menu; send it on'
 export const onlyByItsAddress = 'no listing, menu or link; only by its address'

@@ -11,6 +11,7 @@ export const de: SiteWords = {
   found: (count) => `${count} gefunden`,
   nothingFound: 'Auf der Website kommen diese Wörter nicht vor.',
   mainMenu: 'Hauptmenü',
+  moreIn: (entry) => `Mehr unter ${entry}`,
   partsOfTheSite: 'Bereiche der Website',
   inThisPart: 'In diesem Bereich',
   breadcrumb: 'Sie sind hier',

@@ -11,6 +11,7 @@ export const en: SiteWords = {
   found: (count) => `${count} found`,
   nothingFound: 'Nothing on the site has these words.',
   mainMenu: 'Main',
+  moreIn: (entry) => `More in ${entry}`,
   partsOfTheSite: 'Parts of the site',
   inThisPart: 'In this part',
   breadcrumb: 'Breadcrumb',

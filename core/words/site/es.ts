@@ -11,6 +11,7 @@ export const es: SiteWords = {
   found: (count) => (count === 1 ? `${count} resultado` : `${count} resultados`),
   nothingFound: 'Estas palabras no aparecen en el sitio.',
   mainMenu: 'Menú principal',
+  moreIn: (entry) => `Más en ${entry}`,
   partsOfTheSite: 'Secciones del sitio',
   inThisPart: 'En esta sección',
   breadcrumb: 'Está aquí',

@@ -11,6 +11,7 @@ export const fr: SiteWords = {
   found: (count) => (count < 2 ? `${count} résultat` : `${count} résultats`),
   nothingFound: 'Ces mots ne figurent pas sur le site.',
   mainMenu: 'Menu principal',
+  moreIn: (entry) => `La suite de ${entry}`,
   partsOfTheSite: 'Rubriques du site',
   inThisPart: 'Dans cette rubrique',
   breadcrumb: 'Vous êtes ici',

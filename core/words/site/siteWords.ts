@@ -19,6 +19,7 @@ export interface SiteWords {
   found: (count: number) => string
   nothingFound: string
   mainMenu: string
+  moreIn: (entry: string) => string
   partsOfTheSite: string
   inThisPart: string
   breadcrumb: string

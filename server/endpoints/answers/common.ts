@@ -2,6 +2,10 @@
 import { z } from 'zod'
 import { VERBS, type Verb } from '../../../core/access/verbs'
 import { BLOCK_WORDS, type Block, type BlockKind } from '../../../core/blocks/blocks'
+import { blockWindowSchema } from '../../../core/content/blockWindow'
+import { MENU_PLACES } from '../../../core/menu/entries'
+import { MENU_ICON_NAMES } from '../../../core/menu/icons'
+import type { ShownEntry } from '../../../core/menu/standing'
 import { FIELDS, type FieldName, type Fields } from '../../../core/content/fields'
 import type { Disagreement } from '../../../core/history/merge'
 import type { MenuNode } from '../../../core/tree/menu'
@@ -69,6 +73,28 @@ export const menuNode = z.strictObject({
   get children(): z.ZodType<MenuNode[]> {
     return z.array(menuNode)
   },
+})
+
+const shownEntry = z.strictObject({
+  label: z.string(),
+  href: z.string().nullable(),
+  item: z.string().nullable(),
+  note: z.string(),
+  icon: z.enum(MENU_ICON_NAMES).nullable(),
+  newWindow: z.boolean(),
+  window: blockWindowSchema.nullable(),
+  get entries(): z.ZodType<ShownEntry[]> {
+    return z.array(shownEntry)
+  },
+})
+
+/** A menu as it stands on every page. */
+export const shownMenu = z.strictObject({
+  item: z.string(),
+  title: z.string(),
+  language: z.string().nullable(),
+  place: z.enum(MENU_PLACES),
+  entries: z.array(shownEntry),
 })
 
 export const blockKind = z.enum(Object.keys(BLOCK_WORDS) as [BlockKind, ...BlockKind[]])

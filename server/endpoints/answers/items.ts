@@ -1,7 +1,21 @@
 /* What the API answers about items and versions: the one shape that the description shows, callers are typed by, and tests hold answers against. */
 import { z } from 'zod'
 import { EVENT_KINDS } from '../../../core/plan/events'
-import { block, content, fastLane, fieldChange, fieldName, kind, mediaView, menuNode, onSite, reason, reviewState, verb } from './common'
+import {
+  block,
+  content,
+  fastLane,
+  fieldChange,
+  fieldName,
+  kind,
+  mediaView,
+  menuNode,
+  onSite,
+  shownMenu,
+  reason,
+  reviewState,
+  verb,
+} from './common'
 import { LIVE_CAUSES, type LiveCause } from '../../../core/history/causes'
 
 export const liveCause = z.enum(Object.keys(LIVE_CAUSES) as [LiveCause, ...LiveCause[]])
@@ -52,6 +66,7 @@ export const siteView = z.strictObject({
   at: z.string().nullable(),
   origin: z.string(),
   menu: z.array(menuNode),
+  menus: z.array(shownMenu),
   bars: z.array(bar),
 })
 
@@ -117,7 +132,13 @@ export const receipt = z.strictObject({
   by: z.string().nullable(),
   earlier: z.array(z.strictObject({ status: z.number(), location: z.string().nullable(), path: z.string() })),
   reached: z.array(z.strictObject({ place: z.string(), path: z.string() })),
-  outOfSight: z.strictObject({ above: z.strictObject({ item: z.string(), title: z.string() }).nullable(), mayPut: z.boolean() }).nullable(),
+  outOfSight: z
+    .strictObject({
+      above: z.strictObject({ item: z.string(), title: z.string() }).nullable(),
+      menu: z.strictObject({ item: z.string(), title: z.string() }).nullable(),
+      mayPut: z.boolean(),
+    })
+    .nullable(),
 })
 
 export const siteAround = z.strictObject({

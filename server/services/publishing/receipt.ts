@@ -1,4 +1,5 @@
 import { can, KINDS } from '../../../core/kinds/kinds'
+import { placesIn, type ShownMenu } from '../../../core/menu/standing'
 import type { MenuNode } from '../../../core/tree/menu'
 import { siteWords } from '../../../core/words/site/siteWords'
 import { earlierAddresses, lastInterval, liveByIds, liveRefsTo, type LiveItem } from '../../store/live'
@@ -15,16 +16,27 @@ const SITEMAP = 'Sitemap'
 export interface OutOfSight {
   /** The first page above it that is in no menu; `null` where the page itself says that it is in none. */
   above: { item: string; title: string } | null
+  /** The menu at the top that it could stand in, where a team has made one; `null` where the pages of the tree stand there by themselves. */
+  menu: { item: string; title: string } | null
   mayPut: boolean
 }
 
-async function outOfSight(db: Reader, actor: Actor, site: string, { fields, section }: LiveItem): Promise<OutOfSight | null> {
-  if (!fields.inMenus) return { above: null, mayPut: may(actor, 'item.write', section) }
+async function outOfSight(
+  db: Reader,
+  actor: Actor,
+  site: string,
+  { fields, section }: LiveItem,
+  menus: readonly ShownMenu[],
+): Promise<OutOfSight | null> {
+  const top = menus.find(({ place }) => place === 'top')
+  const [menu] = top ? await liveByIds(db, site, [top.item]) : []
+  if (menu) return { above: null, menu: { item: menu.item, title: menu.title }, mayPut: may(actor, 'item.write', menu.section) }
+  if (!fields.inMenus) return { above: null, menu: null, mayPut: may(actor, 'item.write', section) }
   const seen = new Set<string>()
   for (let id = fields.parent; id && !seen.has(id);) {
     seen.add(id)
     const [page] = await liveByIds(db, site, [id])
-    if (page && !page.fields.inMenus) return { above: { item: page.item, title: page.title }, mayPut: false }
+    if (page && !page.fields.inMenus) return { above: { item: page.item, title: page.title }, menu: null, mayPut: false }
     id = page?.fields.parent ?? null
   }
   return null
@@ -65,11 +77,12 @@ export async function receipt(office: Office, live: LiveSite, actor: Actor, orig
       ? [{ place, path }]
       : []
   }
+  const site = await office.site()
+  const frame = site && (await live.frame(site))
   const reached: { place: string; path: string }[] = []
   if (entry?.path) {
     const month = entry.shownDate?.slice(0, 7).replace('-', '/')
     const { listing } = KINDS[item.kind]
-    const site = await office.site()
     const words = siteWords(site?.language ?? 'en')
     const places = [
       ...(listing ? [[words[listing.words], listing.path]] : []),
@@ -80,7 +93,11 @@ export async function receipt(office: Office, live: LiveSite, actor: Actor, orig
           ]
         : []),
     ]
-    if (site && isInMenu((await live.frame(site)).menu, id)) reached.push({ place: 'Menu', path: '/' })
+    if (frame && site) {
+      for (const { title } of placesIn(frame.menus, id, site.zone, office.now())) reached.push({ place: `Menu “${title}”`, path: '/' })
+      // The topmost pages stand at the top of every page until a menu does.
+      if (!frame.menus.some(({ place }) => place === 'top') && isInMenu(frame.menu, id)) reached.push({ place: 'Menu', path: '/' })
+    }
     reached.push(...(await shows('Front page', '/')))
     for (const [place, path] of places) reached.push(...(await shows(place!, path!)))
     reached.push(...(await shows(SITEMAP, '/sitemap.xml')))
@@ -111,7 +128,7 @@ export async function receipt(office: Office, live: LiveSite, actor: Actor, orig
     reached,
     outOfSight:
       entry?.path && can(item.kind, 'tree') && reached.every(({ place }) => place === SITEMAP)
-        ? await outOfSight(db, actor, actor.rights.site, entry)
+        ? await outOfSight(db, actor, actor.rights.site, entry, frame?.menus ?? [])
         : null,
   }
 }

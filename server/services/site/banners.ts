@@ -3,7 +3,7 @@ import { presentFields } from '../../../core/content/content'
 import type { Fields } from '../../../core/content/fields'
 import { inBannerOrder, ordersToMove } from '../../../core/plan/banners'
 import type { MediaView } from '../../../core/render/picture'
-import { bannersIn, itemById, type ItemRow } from '../../store/items'
+import { itemById, itemsThat, type ItemRow } from '../../store/items'
 import { liveByIds } from '../../store/live'
 import { manifestsOfVersions } from '../../store/versions'
 import { may, must, type Actor } from '../people/access'
@@ -37,7 +37,7 @@ const MOST = 200
 /** All banners, on the site or off it, in the order in which they turn. */
 export async function banners(office: Office, actor: Actor): Promise<BannerFacts[]> {
   const db = office.store.read
-  const rows = await bannersIn(db, readableSections(actor), MOST)
+  const rows = await itemsThat(db, 'turning', readableSections(actor), MOST)
   const manifests = await manifestsOfVersions(
     db,
     rows.map(({ version }) => version),

@@ -3,12 +3,12 @@ import { attachInstruction, extractInstruction, type Operation } from '@atlaskit
 import type { Meeting } from '~~/core/tree/spots'
 
 const MEETING: Record<Operation, Meeting> = { 'reorder-before': 'before', combine: 'into', 'reorder-after': 'after' }
-/** What is dragged: the pages, and all that stands below them. */
+/** What is dragged: the rows by their ids, and all that stands below them. */
 interface Dragged {
-  pages: string[]
+  rows: string[]
   within: ReadonlySet<string>
 }
-const PAGES = 'pages'
+const ROWS = 'rows'
 
 /**
  * Lets a row of the tree be dragged, and others be put before, into or after it. `lift` says what is dragged with it (`null`: nothing);
@@ -20,15 +20,15 @@ export function useRowDragging(
     id: () => string
     lift: () => Dragged | null
     over: (how: Meeting | null) => void
-    drop: (pages: string[], how: Meeting) => void
+    drop: (rows: string[], how: Meeting) => void
   },
 ): void {
-  const dragged = (data: Record<string | symbol, unknown>) => data[PAGES] as Dragged | undefined
+  const dragged = (data: Record<string | symbol, unknown>) => data[ROWS] as Dragged | undefined
   let ends: (() => void)[] = []
   onMounted(() => {
     const element = row.value!
     ends = [
-      draggable({ element, canDrag: () => given.lift() !== null, getInitialData: () => ({ [PAGES]: given.lift() }) }),
+      draggable({ element, canDrag: () => given.lift() !== null, getInitialData: () => ({ [ROWS]: given.lift() }) }),
       dropTargetForElements({
         element,
         canDrop: ({ source }) => dragged(source.data)?.within.has(given.id()) === false,
@@ -45,7 +45,7 @@ export function useRowDragging(
         onDrop: ({ self, source }) => {
           const instruction = extractInstruction(self.data)
           given.over(null)
-          if (instruction) given.drop(dragged(source.data)!.pages, MEETING[instruction.operation])
+          if (instruction) given.drop(dragged(source.data)!.rows, MEETING[instruction.operation])
         },
       }),
     ]
