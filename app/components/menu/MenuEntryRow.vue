@@ -84,7 +84,10 @@ function key(event: KeyboardEvent) {
     <span v-if="leftOut" class="flex shrink-0 text-rust" :title="say.whyLeftOut[leftOut]"
       ><TriangleAlert class="size-4" aria-hidden="true" /><span class="sr-only">{{ say.whyLeftOut[leftOut] }}</span></span
     >
-    <span v-if="!locked" class="flex shrink-0 opacity-0 group-focus-within:opacity-100 group-hover:opacity-100 pointer-coarse:opacity-100">
+    <span
+      v-if="!locked"
+      class="absolute inset-y-0 right-1 flex items-center bg-paper pl-2 opacity-0 group-focus-within:opacity-100 group-hover:opacity-100 pointer-coarse:static pointer-coarse:bg-transparent pointer-coarse:opacity-100"
+    >
       <button
         v-for="[step, glyph] in STEPS"
         :key="step"

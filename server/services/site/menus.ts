@@ -6,7 +6,7 @@ import { draftById, itemsThat, type ItemRow } from '../../store/items'
 import { manifestsOfVersions } from '../../store/versions'
 import type { LiveSite } from '../../site/answer'
 import { act } from '../listing/act'
-import type { Actor } from '../people/access'
+import { must, type Actor } from '../people/access'
 import type { Office } from '../office'
 import { refusal, Refusal } from '../refusal'
 import { readableItem } from '../writing/items'
@@ -54,6 +54,7 @@ export async function putIntoMenu(office: Office, actor: Actor, menu: string, it
   const db = office.store.read
   await readableItem(office, actor, item)
   const row = await readableItem(office, actor, menu)
+  must(actor, 'item.write', row.section_id)
   if (!can(row.kind, 'leading')) throw refusal('refused', 'not-a-menu')
   const draft = row.draft_id ? await draftById(db, row.draft_id) : undefined
   const version = draft?.head_version ?? row.live_version
