@@ -19,6 +19,7 @@ const BENCHES = {
   batches: () => import('./batches'),
   screen: () => import('./listScreen'),
   tree: () => import('./tree'),
+  menus: () => import('./menus'),
   worst: () => import('./worst'),
 }
 type Name = keyof typeof BENCHES

@@ -15,7 +15,18 @@ const ALWAYS = '0000'
 const NEVER = '~'
 const FAR = '9999-12-31T23:59:59.999Z'
 
-const instant = (wall: string, zone: string) => instantOf({ date: wall.slice(0, 10), time: wall.slice(11), zone })
+/** Instants of times on a wall that were asked for: the same come again with each page that is made. */
+const known = new Map<string, string>()
+const MOST_KNOWN = 5_000
+function instant(wall: string, zone: string): string {
+  const asked = `${wall} ${zone}`
+  let found = known.get(asked)
+  if (found === undefined) {
+    if (known.size >= MOST_KNOWN) known.clear()
+    known.set(asked, (found = instantOf({ date: wall.slice(0, 10), time: wall.slice(11), zone })))
+  }
+  return found
+}
 
 /** The stretches of time [at, until) of a block’s window that end after an instant and begin before another, in order, at most so many. */
 export function spansOf({ from, until, rule }: BlockWindow, zone: string, after: string, before: string, most: number): Span[] {

@@ -1,13 +1,14 @@
 import { editsBetween } from '../content/between'
 import type { Content } from '../content/content'
 import type { Edit } from '../content/edits'
+import { FIELDS, type FieldName, type FieldRule } from '../content/fields'
 import { carryEdits } from './carry'
 
 /** One thing done, as edits there and back. */
 export interface Step {
   forth: Edit[]
   back: Edit[]
-  /** The one place it touched, or `null` for several; steps in one place soon after each other become one. */
+  /** The one place that was typed in, or `null`; steps in one place soon after each other become one. */
   place: string | null
   /** When, in milliseconds of any clock that only rises. */
   at: number
@@ -21,6 +22,8 @@ export interface Timeline {
 
 export const EMPTY_TIMELINE: Timeline = { done: [], undone: [] }
 
+/** Fields that are typed, a letter after the other; all else that is done to a field is a thing of its own. */
+const TYPED: ReadonlySet<string> = new Set(['line', 'text', 'segment', 'number'] satisfies FieldRule['input'][])
 /** Typing in one place within this time is one step. */
 const ONE_STEP_MS = 1_000
 const MOST_STEPS = 200
@@ -28,7 +31,7 @@ const MOST_STEPS = 200
 const placeOf = (edits: Edit[]): string | null => {
   const [edit] = edits
   if (!edit || edits.length > 1) return null
-  if (edit.op === 'field') return `field:${edit.name}`
+  if (edit.op === 'field') return TYPED.has(FIELDS[edit.name as FieldName]?.input) ? `field:${edit.name}` : null
   return edit.op === 'replace' ? edit.block.id : null
 }
 

@@ -69,13 +69,19 @@ const NODES: Record<MenuIconName, IconNode> = {
   wind: Wind,
 }
 
+const made = new Map<MenuIconName, string>()
+
 /** An icon of a menu's entry as SVG, in the colour of the words beside it; it says nothing to those who listen. */
 export function renderMenuIcon(name: MenuIconName): string {
+  const known = made.get(name)
+  if (known !== undefined) return known
   const parts = NODES[name].map(
     ([tag, attributes]) =>
       `<${tag} ${Object.entries(attributes)
         .map(([key, value]) => `${key}="${esc(String(value))}"`)
         .join(' ')}/>`,
   )
-  return `<svg class="icon" viewBox="0 0 24 24" width="18" height="18" fill="none" stroke="currentColor" stroke-width="2" stroke-linecap="round" stroke-linejoin="round" aria-hidden="true">${parts.join('')}</svg>`
+  const icon = `<svg class="icon" viewBox="0 0 24 24" width="18" height="18" fill="none" stroke="currentColor" stroke-width="2" stroke-linecap="round" stroke-linejoin="round" aria-hidden="true">${parts.join('')}</svg>`
+  made.set(name, icon)
+  return icon
 }

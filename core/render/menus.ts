@@ -1,15 +1,15 @@
 import { entriesAt, type ShownEntry, type ShownMenu } from '../menu/standing'
-import type { SiteWords } from '../words/site/siteWords'
+import { siteWords } from '../words/site/siteWords'
 import { esc } from './escape'
 import { renderMenuIcon } from './menuIcons'
 
-/** The page that a menu is shown on: its address, and the words of the site. */
+/** The page that a menu is shown on, and when. */
 interface Around {
   here: string
   zone: string
   at: string | null
+  /** The language of the site. */
   language: string
-  words: SiteWords
 }
 
 const isPath = (href: string): boolean => href.startsWith('/')
@@ -36,14 +36,14 @@ const renderAll = (entries: readonly ShownEntry[], around: Around): string =>
  * Entries in a row; what is below one opens under it by a click or a key, one at a time. Without script: the browser does it (HTML,
  * the `details` element, its `name`).
  */
-function renderRow(entries: readonly ShownEntry[], around: Around, name: string): string {
+function renderRow(entries: readonly ShownEntry[], around: Around, name: string, language: string): string {
   const items = entries.map((entry) => {
     if (!entry.entries.length) return `<li>${renderWords(entry, around)}</li>`
     const under = renderAll(entry.entries, around)
     const opener =
       entry.href === null
         ? `<summary>${entry.icon ? renderMenuIcon(entry.icon) : ''}<span>${esc(entry.label)}</span></summary>`
-        : `<summary><span class="apart">${around.words.moreIn(esc(entry.label))}</span></summary>`
+        : `<summary><span class="apart">${siteWords(language).moreIn(esc(entry.label))}</span></summary>`
     return `<li>${entry.href === null ? '' : renderWords({ ...entry, note: '' }, around)}<details name="${esc(name)}">${opener}${under}</details></li>`
   })
   return `<ul>${items.join('')}</ul>`
@@ -57,7 +57,8 @@ export function renderMenus(menus: readonly ShownMenu[], place: 'top' | 'foot', 
       const entries = entriesAt(menu.entries, around.zone, around.at)
       if (!entries.length) return ''
       const lang = menu.language && menu.language !== around.language ? ` lang="${esc(menu.language)}"` : ''
-      const list = place === 'top' ? renderRow(entries, around, `menu-${menu.item}`) : renderAll(entries, around)
+      const list =
+        place === 'top' ? renderRow(entries, around, `menu-${menu.item}`, menu.language ?? around.language) : renderAll(entries, around)
       return `<nav class="menu" aria-label="${esc(menu.title)}"${lang}>${list}</nav>`
     })
     .join('')

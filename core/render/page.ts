@@ -147,7 +147,7 @@ function layout(site: SiteView, head: Head, main: string, aside = '', within: re
   const words = siteWords(site.language)
   // The site's own parts around a page that is written in another language.
   const lang = site.language === head.language ? '' : ` lang="${esc(site.language)}"`
-  const around = { here: head.path, zone: site.zone, at: site.at, language: site.language, words }
+  const around = { here: head.path, zone: site.zone, at: site.at, language: site.language }
   const top = renderMenus(site.menus, 'top', around) || `<nav aria-label="${words.mainMenu}">${renderMenu(site.menu, head.path)}</nav>`
   const meta = (attribute: 'name' | 'property', key: string, value: string) =>
     value ? `<meta ${attribute}="${key}" content="${esc(value)}">` : ''

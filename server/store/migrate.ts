@@ -22,6 +22,7 @@ import { secondYes } from './migrations/0018-second-yes'
 import { sites } from './migrations/0019-sites'
 import { wentLive } from './migrations/0020-went-live'
 import { redirects } from './migrations/0021-redirects'
+import { menus } from './migrations/0022-menus'
 
 const MIGRATIONS = [
   first,
@@ -45,6 +46,7 @@ const MIGRATIONS = [
   sites,
   wentLive,
   redirects,
+  menus,
 ]
 
 /** The names of all migrations, in their order. */

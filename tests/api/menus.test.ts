@@ -12,7 +12,7 @@ const read = async (path: string, session = '') => {
 /** The links of a menu on a page, in its order; `undefined` where it does not stand there. */
 const shown = async (menu: string, path = '/', session = ''): Promise<string[] | undefined> => {
   const nav = (await read(path, session)).text.split('<nav ').find((part) => part.startsWith(`class="menu" aria-label="${menu}"`))
-  return nav && [...nav.split('</nav>')[0]!.matchAll(/<a href="([^"]*)"/g)].map(([, href]) => href!)
+  return nav === undefined ? undefined : [...nav.split('</nav>')[0]!.matchAll(/<a href="([^"]*)"/g)].map(([, href]) => href!)
 }
 const to = (href: string, more: Partial<MenuEntry> = {}): MenuEntry => ({
   ...newEntry(crypto.randomUUID(), { is: 'link', href, below: 0 }),

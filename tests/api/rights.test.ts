@@ -145,7 +145,7 @@ const CASES: Record<string, Case> = {
   'POST /banners/:id/move': { need: 'item.write', path: () => `/banners/${post.item}/move`, body: { before: null } },
   'GET /menus': { need: 'signed-in' },
   'POST /menus/standing': { need: 'signed-in', body: { entries: [] } },
-  'POST /menus/:id/entries': { need: 'item.write', path: () => `/menus/${post.item}/entries`, body: { item: post.item } },
+  'POST /menus/:id/entries': { need: 'item.write', path: () => `/menus/${post.item}/entries`, body: () => ({ item: post.item }) },
   'POST /site/clock/preview': { need: 'section.change', body: { zone: 'none', stays: 'hours' } },
   'PUT /site/clock': { need: 'section.change', body: { zone: 'none', stays: 'hours', mark: 'none' } },
   'PUT /site/language': { need: 'section.change', body: { language: 'en' } },

@@ -178,8 +178,8 @@ describe('the live site', () => {
     // Nothing leads to it, which its receipt says; a page below it is in a menu that does not show it.
     const below = await live('page', 'Below the hidden', { parent: hidden.item })
     const told = async (item: string) => (await team.writer.need<{ outOfSight: object | null }>('GET', `/items/${item}/receipt`)).outOfSight
-    expect(await told(hidden.item!)).toEqual({ above: null, mayPut: true })
-    expect(await told(below.item!)).toEqual({ above: { item: hidden.item, title: 'Hidden page' }, mayPut: false })
+    expect(await told(hidden.item!)).toEqual({ above: null, menu: null, mayPut: true })
+    expect(await told(below.item!)).toEqual({ above: { item: hidden.item, title: 'Hidden page' }, menu: null, mayPut: false })
     const { draft, undo } = await team.writer.need<{ draft: string; undo: object }>('POST', '/acts', {
       body: { target: { item: hidden.item, draft: null }, action: { do: 'field', name: 'inMenus', to: true } },
     })

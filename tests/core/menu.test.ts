@@ -16,7 +16,6 @@ import { entriesAt, nextTurn, placesIn, standingEntries, type MenuSite, type Sho
 import { renderMenuIcon } from '../../core/render/menuIcons'
 import { renderMenus } from '../../core/render/menus'
 import { menuTree } from '../../core/tree/menu'
-import { siteWords } from '../../core/words/site/siteWords'
 
 const uuid = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`
 const link = (n: number, more: Partial<MenuEntry> = {}): MenuEntry => ({
@@ -212,7 +211,7 @@ describe('a menu on a site', () => {
     expect(placesIn([menu], uuid(1004), zone, '2027-03-08T00:00:00.000Z')).toEqual([])
   })
 
-  const around = { here: '/timetables/vessa', zone, at: '2027-03-06T00:00:00.000Z', language: 'en', words: siteWords('en') }
+  const around = { here: '/timetables/vessa', zone, at: '2027-03-06T00:00:00.000Z', language: 'en' }
 
   it('is made as lists of links without script: what is below opens by the browser alone, and says what it is', () => {
     const html = renderMenus(

@@ -66,6 +66,12 @@ const site = (language: string): SiteView => ({
     },
   ],
 })
+/** A menu at the top, in a language of its own. */
+const menu = (language: string): SiteView['menus'][number] => {
+  const entry = { href: '/fares', item: null, note: '', icon: null, newWindow: false, window: null, entries: [] }
+  const under = { ...entry, label: written('Cars') }
+  return { item: 'm', title: written('Menu'), language, place: 'top', entries: [{ ...entry, label: written('Fares'), entries: [under] }] }
+}
 const teaser: Teaser = {
   path: '/storm',
   title: written('Storm'),
@@ -113,7 +119,7 @@ const pagesOf = (language: string, ofItems: string): string[] => [
   }),
   renderListing(site(language), { ...list, teasers: [teaser], page: 2, pages: 3 }),
   ...[undefined, '', written('word')].map((query) => renderListing(site(language), { ...list, teasers: [], page: 1, pages: 1, query })),
-  renderAbsent(site(language), 404, '/x'),
+  renderAbsent({ ...site(language), menus: [menu(ofItems)] }, 404, '/x'),
   renderAbsent(site(language), 410, '/x'),
 ]
 

@@ -2,6 +2,7 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { canonical } from '../../core/content/canonical'
 import { fingerprint, manifestOf, type Content } from '../../core/content/content'
+import { newEntry } from '../../core/menu/entries'
 import { compare } from '../../core/history/compare'
 import { takeBack } from '../../core/history/restore'
 import { EMPTY_TIMELINE, record, redo, undo, type Timeline } from '../../core/history/timeline'
@@ -36,6 +37,16 @@ describe('undo and redo', () => {
     const first = undo(line, page('Word'))!
     expect(first.content).toEqual(page('Wor'))
     expect(undo(first.timeline, first.content)!.content).toEqual(page(''))
+  })
+  it('take each thing that is done to a field without typing as a step, however soon', () => {
+    const menu = (...ids: number[]): Content => ({
+      fields: {
+        menuEntries: ids.map((id) => newEntry(`00000000-0000-4000-8000-00000000000${id}`, { is: 'link', href: '/posts', below: 0 })),
+      },
+      body: [],
+    })
+    const line = record(record(EMPTY_TIMELINE, menu(), menu(1), 0), menu(1), menu(1, 2), 100)
+    expect(undo(line, menu(1, 2))!.content).toEqual(menu(1))
   })
   it('leave what someone else did meanwhile', () => {
     const line = record(EMPTY_TIMELINE, page('Mine before'), page('Mine after'), 0)

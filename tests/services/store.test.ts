@@ -4,8 +4,10 @@ import { join } from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import fc from 'fast-check'
 import { sha256Hex } from '../../core/content/canonical'
+import { KIND_NAMES } from '../../core/kinds/kinds'
 import { copyFolder, openStore, type Store, type Tx } from '../../server/store/database'
 import { keepTexts, readTexts } from '../../server/store/objects'
+import { codeNames } from '../../server/store/listed'
 import { faultsOf } from '../../server/store/wholeCheck'
 import { wordsQuery } from '../../server/store/live'
 
@@ -26,6 +28,11 @@ const keep = (texts: string[]) =>
       texts.map((text, index) => ({ hash: sha256Hex(text), text, like: index ? sha256Hex(texts[index - 1]!) : undefined })),
     ),
   )
+
+it('lists know each kind of item by a number', async () => {
+  const known = new Set((await codeNames(store.read)).values())
+  expect(KIND_NAMES.filter((kind) => !known.has(kind))).toEqual([])
+})
 
 describe('the object store', () => {
   it('gives back every text of a long history of small changes, by hash', async () => {
@@ -223,6 +230,7 @@ describe('the write queue', () => {
       { name: '0019-sites' },
       { name: '0020-went-live' },
       { name: '0021-redirects' },
+      { name: '0022-menus' },
     ])
     await Promise.all([one.close(), two.close()])
     rmSync(fresh, { recursive: true, force: true })

@@ -36,11 +36,9 @@ export const whyLeftOut = {
   'nothing-below': 'Nothing stands below it: readers do not get it',
 }
 export const opensBeside = 'opens a new window'
-export const entryMoved = (entry: Said, where: Said) => `${entry}: ${where}`
 export const atLevel = (place: Said, siblings: Said, level: Said) => `${place} of ${siblings}, level ${level}`
 
 // MenuEntryDialog
-export const entry = 'Entry'
 export const leadsTo = 'Leads to'
 export const anItemOrAnAddress = 'A page, a post, or an address'
 export const wordsOfTheEntry = 'Words of the entry'
