@@ -28,10 +28,10 @@ const MENUS = `.apart{position:absolute;clip-path:inset(50%);width:1px;height:1p
 .top .menu>ul>li{position:relative;display:flex;flex-wrap:wrap;align-items:center}.top .menu summary{list-style:none;cursor:pointer;padding:.25rem .35rem}.top .menu summary::-webkit-details-marker{display:none}
 .top .menu summary::after{content:"";display:inline-block;width:.42em;height:.42em;margin-left:.35em;border:solid currentColor;border-width:0 2px 2px 0;transform:translateY(-.2em) rotate(45deg)}.top .menu details[open]>summary::after{transform:translateY(.08em) rotate(225deg)}
 .top .menu :focus-visible{outline-color:#fff}
-.top .menu details>ul{position:absolute;z-index:3;left:-.9rem;top:calc(100% + .35rem);display:block;width:max-content;min-width:12rem;max-width:19rem;padding:.5rem .9rem;background:var(--sea-deep);border:1px solid #9fd0cb66;border-radius:6px;box-shadow:0 8px 24px #0006}
+.top .menu details>ul{position:absolute;z-index:3;left:-.9rem;top:calc(100% + .35rem);display:block;width:max-content;min-width:12rem;max-width:19rem;max-height:calc(100vh - 6rem);overflow-y:auto;padding:.5rem .9rem;background:var(--sea-deep);border:1px solid #9fd0cb66;border-radius:6px;box-shadow:0 8px 24px #0006}
 .top .menu>ul>li:nth-child(n+4):nth-last-child(-n+2) details>ul{left:auto;right:-.5rem}.top .menu details li{padding:.28rem 0}.top .menu details ul ul{display:block;padding:.2rem 0 0 .9rem}
 footer .menu{max-width:76rem;margin:0 auto;padding:1.6rem 1.5rem 0}footer .menu ul{list-style:none;margin:0;padding:0}footer .menu>ul{display:grid;grid-template-columns:repeat(auto-fit,minmax(11rem,1fr));gap:1rem 2rem}footer .menu ul ul ul{padding-left:.9rem}
-@media (max-width:40rem){.top .menu{width:100%}.top .menu>ul{display:block}.top .menu>ul>li{padding:.3rem 0;border-top:1px solid #ffffff26}.top .menu>ul>li details{flex:1}.top .menu summary{text-align:right}.top .menu details:only-child summary{text-align:left;padding-left:0}.top .menu details>ul{position:static;width:auto;max-width:none;border:0;box-shadow:none;padding:.2rem 0 .2rem .9rem}.top .menu li:has(details[open]) details{flex-basis:100%}}`
+@media (max-width:40rem){.top .menu{width:100%}.top .menu>ul>li:has(details[open]){flex-basis:100%}.top .menu details>ul{position:static;width:auto;max-width:none;max-height:none;border:0;box-shadow:none;padding:.2rem 0 .2rem .9rem}.top .menu a+details[open]{flex-basis:100%;margin-top:-2.1rem;pointer-events:none}.top .menu a+details[open]>*{pointer-events:auto}.top .menu a+details[open]>summary{width:3rem;margin-left:auto;text-align:right}}`
 
 /** The live site's style sheet; its address changes with its text, so that it can be stored for ever. */
 export const THEME = `
@@ -106,4 +106,4 @@ footer{background:var(--sea-deep);color:#dfe9e9;font:.9rem/1.6 Figtree,system-ui
 `.trim()
 
 /** Bump with the style sheet: readers store it for a year. */
-export const THEME_PATH = '/theme/larch-10.css'
+export const THEME_PATH = '/theme/larch-11.css'

@@ -52,7 +52,7 @@ function key(event: KeyboardEvent) {
 <template>
   <li
     ref="row"
-    class="group relative flex min-h-10 items-center gap-2 border-b border-line pr-2 last:border-b-0"
+    class="group relative flex min-h-10 items-center gap-2 border-b border-line pr-2 last:border-b-0 has-[[data-entry]:focus-visible]:outline-2 has-[[data-entry]:focus-visible]:-outline-offset-2 has-[[data-entry]:focus-visible]:outline-kelp"
     :class="met === 'into' ? 'bg-kelp-wash' : 'hover:bg-paper'"
     :style="{ paddingLeft: `${8 + line.depth * 24}px` }"
   >
@@ -64,7 +64,7 @@ function key(event: KeyboardEvent) {
     <GripVertical v-if="!locked" class="size-4 shrink-0 cursor-grab text-soft" aria-hidden="true" />
     <button
       type="button"
-      class="flex min-w-0 flex-1 items-baseline gap-3 py-1.5 text-left"
+      class="flex min-w-0 flex-1 items-baseline gap-3 py-1.5 text-left outline-none"
       :data-entry="entry.id"
       :aria-label="locked ? words : say.changeEntry(words)"
       :aria-description="say.atLevel(line.place + 1, line.siblings, line.depth + 1)"
