@@ -65,7 +65,9 @@ test('a menu is made and arranged by keys, cleared, and opens for readers withou
   await sorley.getByRole('dialog').getByRole('button', { name: 'Save' }).click()
   await expect(rows(sorley).first()).toContainText('1 level below follows')
   await saved(sorley)
-  await expect(sorley.frameLocator('iframe[title="The menu on A phone"]').getByRole('navigation', { name: 'Main menu' }).getByText('Good to know')).toBeAttached()
+  await expect(
+    sorley.frameLocator('iframe[title="The menu on A phone"]').getByRole('navigation', { name: 'Main menu' }).getByText('Good to know'),
+  ).toBeAttached()
   expect(
     (await new AxeBuilder({ page: sorley }).exclude('iframe').analyze()).violations.map(({ id, nodes }) => [id, nodes[0]?.html]),
   ).toEqual([])

@@ -58,7 +58,7 @@ const { stop } = useIntersectionObserver(
       :aria-label="group.name"
     >
       <h2 class="mb-3 font-semibold">{{ group.name }}</h2>
-      <div class="grid gap-4">
+      <div class="grid grid-cols-1 gap-4">
         <FieldInput
           v-for="name in group.fields"
           :key="name"

@@ -106,7 +106,7 @@ function changed(change: Partial<MenuEntry>) {
 </script>
 
 <template>
-  <div>
+  <div class="min-w-0">
     <p v-if="!entries.length" class="text-soft">{{ say.noEntryYet }}</p>
     <ol v-else ref="list" class="rounded-md border border-line" :aria-label="say.entriesOfTheMenu">
       <MenuEntryRow

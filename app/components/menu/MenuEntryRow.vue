@@ -86,7 +86,7 @@ function key(event: KeyboardEvent) {
     >
     <span
       v-if="!locked"
-      class="absolute inset-y-0 right-1 flex items-center bg-paper pl-2 opacity-0 group-focus-within:opacity-100 group-hover:opacity-100 pointer-coarse:static pointer-coarse:bg-transparent pointer-coarse:opacity-100"
+      class="absolute inset-y-0.5 right-1 flex items-center bg-paper pl-2 opacity-0 group-focus-within:opacity-100 group-hover:opacity-100 pointer-coarse:static pointer-coarse:bg-transparent pointer-coarse:opacity-100"
     >
       <button
         v-for="[step, glyph] in STEPS"

@@ -38,7 +38,7 @@ function show(event: Event) {
 </script>
 
 <template>
-  <div>
+  <div class="min-w-0">
     <h3 class="mb-2 font-medium">{{ say.asReadersGetIt }}</h3>
     <NotLoaded v-if="problem" :what="say.asReadersGetIt" :problem="problem" @again="again" />
     <div ref="row" class="flex items-start gap-4 overflow-hidden">
