@@ -83,13 +83,6 @@ function takeOut(id: string) {
 const drop = (dragged: string, id: string, how: Meeting) => take(moveEntry(props.entries, dragged, { is: how, id }), dragged)
 const walk = (id: string, by: number) => focus(lines.value[lines.value.findIndex(({ entry }) => entry.id === id) + by]?.entry.id)
 const within = (entry: MenuEntry) => new Set([...allEntries([entry])].map(({ id }) => id))
-const may = (id: string) => {
-  const can = (way: EntryStep) => {
-    const spot = spotOfStep(props.entries, id, way)
-    return spot !== null && moveEntry(props.entries, id, spot).ok
-  }
-  return { up: can('up'), down: can('down'), in: can('in'), out: can('out') }
-}
 
 const linking = ref(false)
 const changing = shallowRef<MenuEntry | null>(null)
@@ -118,7 +111,6 @@ function changed(change: Partial<MenuEntry>) {
         :left-out="leftOut.get(line.entry.id) ?? null"
         :locked="locked"
         :within="within(line.entry)"
-        :may="may(line.entry.id)"
         @change="changing = line.entry"
         @step="step(line.entry.id, $event)"
         @out="takeOut(line.entry.id)"

@@ -18,7 +18,6 @@ const props = defineProps<{
   locked: boolean
   /** The entry with all below it. */
   within: ReadonlySet<string>
-  may: Record<EntryStep, boolean>
 }>()
 const emit = defineEmits<{ change: []; step: [step: EntryStep]; out: []; drop: [id: string, how: Meeting]; walk: [by: number] }>()
 const row = useTemplateRef<HTMLElement>('row')
@@ -29,6 +28,11 @@ useRowDragging(row, {
   lift: () => (props.locked ? null : { rows: [entry.value.id], within: props.within }),
   over: (how) => (met.value = how),
   drop: ([id], how) => emit('drop', id!, how),
+})
+/** The steps that lead somewhere; one that leads too deep is refused with why. */
+const leads = computed<Record<EntryStep, boolean>>(() => {
+  const { place, siblings, parent } = props.line
+  return { up: place > 0, down: place < siblings - 1, in: place > 0, out: parent !== null }
 })
 const STEPS = [
   ['up', ArrowUp],
@@ -94,7 +98,7 @@ function key(event: KeyboardEvent) {
         type="button"
         class="icon-button"
         tabindex="-1"
-        :disabled="!may[step]"
+        :disabled="!leads[step]"
         :aria-label="say.moveEntry[step](words)"
         :title="say.moveEntry[step](words)"
         @click="emit('step', step)"
