@@ -121,4 +121,10 @@ test('a menu is made and arranged by keys, cleared, and opens for readers withou
   await expect(rows(sorley)).toHaveText([/Timetables/, /Fares/, /Good to know/, /Contact/, /A lost page/])
   await sorley.getByRole('status').getByRole('button', { name: 'Undo' }).click()
   await expect(rows(sorley)).toHaveText([/Timetables/, /Fares/, /Good to know/, /Contact/])
+
+  // Other tests look at the pages as they were before.
+  const menu = new URL(address).pathname.split('/').at(-1)!
+  const { live } = (await (await idris.request.get(`/api/v1/items/${menu}`)).json()) as { live: { version: string } }
+  await ask(idris, `/items/${menu}/withdraw`, {}, live.version)
+  await expect.poll(async () => (await read('/')).text.includes('aria-label="Main menu"')).toBe(false)
 })
