@@ -1,6 +1,6 @@
 import rrule from 'rrule'
 import { datesOf, parseRule } from '../core/time/recurrence'
-import type { Row } from './report'
+import { timeOf, type Row } from './report'
 
 const { RRule } = rrule
 /** Rules as editors set them, and some that name no day or nearly none. Each with the date of its start and the one that it is asked for. */
@@ -10,18 +10,6 @@ const RULES = [
   ['30 February', 'FREQ=YEARLY;BYMONTH=2;BYMONTHDAY=30', '2026-12-01', '2026-12-01'],
   ['every seventh day that is a Monday, from a Tuesday', 'FREQ=DAILY;INTERVAL=7;BYDAY=MO', '2026-12-01', '2026-12-01'],
 ] as const
-const SHORTEST_MS = 100
-
-/** How long a piece of work takes, in milliseconds: again and again until the clock can tell. */
-function timeOf(work: () => unknown): number {
-  const start = performance.now()
-  let turns = 0
-  do {
-    work()
-    turns++
-  } while (performance.now() - start < SHORTEST_MS)
-  return (performance.now() - start) / turns
-}
 
 /** The next date of a rule, by ours and by rrule 2.8.1. */
 export function measure(): Promise<Row[]> {

@@ -8,6 +8,19 @@ export interface Row {
   met: boolean
 }
 
+const SHORTEST_MS = 250
+
+/** How long a piece of work takes, in milliseconds: again and again until the clock can tell. */
+export function timeOf(work: () => unknown): number {
+  const start = performance.now()
+  let turns = 0
+  do {
+    work()
+    turns++
+  } while (performance.now() - start < SHORTEST_MS)
+  return (performance.now() - start) / turns
+}
+
 export const median = (values: number[]): number => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)]!
 export const percentile = (values: number[], share: number): number =>
   [...values].sort((a, b) => a - b)[Math.min(values.length - 1, Math.ceil(values.length * share) - 1)]!

@@ -115,13 +115,8 @@ export const nextTurn = (menus: readonly ShownMenu[], zone: string, after: strin
     after,
   )
 
-/** The words above an item in each menu that shows it at an instant, with the menu's own first; none where no menu leads to it. */
-export function placesIn(
-  menus: readonly ShownMenu[],
-  item: string,
-  zone: string,
-  at: string,
-): { menu: string; title: string; above: string[] }[] {
+/** The words above an item in each menu that shows it, with the menu's own first; none where no menu leads to it. */
+export function placesIn(menus: readonly ShownMenu[], item: string): { menu: string; title: string; above: string[] }[] {
   const trail = (entries: readonly ShownEntry[], above: string[]): string[] | null => {
     for (const entry of entries) {
       if (entry.item === item) return above
@@ -131,7 +126,7 @@ export function placesIn(
     return null
   }
   return menus.flatMap(({ item: menu, title, entries }) => {
-    const above = trail(entriesAt(entries, zone, at), [])
+    const above = trail(entries, [])
     return above ? [{ menu, title, above }] : []
   })
 }

@@ -1,13 +1,11 @@
-import { entriesAt, type ShownEntry, type ShownMenu } from '../menu/standing'
+import type { ShownEntry, ShownMenu } from '../menu/standing'
 import { siteWords } from '../words/site/siteWords'
 import { esc } from './escape'
 import { renderMenuIcon } from './menuIcons'
 
-/** The page that a menu is shown on, and when. */
+/** The page that a menu is shown on. */
 interface Around {
   here: string
-  zone: string
-  at: string | null
   /** The language of the site. */
   language: string
 }
@@ -49,12 +47,12 @@ function renderRow(entries: readonly ShownEntry[], around: Around, name: string,
   return `<ul>${items.join('')}</ul>`
 }
 
-/** The menus of a place, each with its name for those who listen; empty where none has an entry at the moment. */
+/** The menus of a place, each with its name for those who listen; empty where none has an entry. */
 export function renderMenus(menus: readonly ShownMenu[], place: 'top' | 'foot', around: Around): string {
   return menus
     .filter((menu) => menu.place === place)
     .map((menu) => {
-      const entries = entriesAt(menu.entries, around.zone, around.at)
+      const { entries } = menu
       if (!entries.length) return ''
       const lang = menu.language && menu.language !== around.language ? ` lang="${esc(menu.language)}"` : ''
       const list =

@@ -33,7 +33,7 @@ export interface SiteView {
   origin: string
   /** The tree of pages that are in menus. */
   menu: MenuNode[]
-  /** The menus that stand on every page. Where none stands at the top, the topmost pages do. */
+  /** The menus that stand on every page at that moment. Where none stands at the top, the topmost pages do. */
   menus: ShownMenu[]
   /** Notices that stand on top of pages, the most urgent first; those with a section only on its pages. */
   bars: Bar[]
@@ -147,7 +147,7 @@ function layout(site: SiteView, head: Head, main: string, aside = '', within: re
   const words = siteWords(site.language)
   // The site's own parts around a page that is written in another language.
   const lang = site.language === head.language ? '' : ` lang="${esc(site.language)}"`
-  const around = { here: head.path, zone: site.zone, at: site.at, language: site.language }
+  const around = { here: head.path, language: site.language }
   const top = renderMenus(site.menus, 'top', around) || `<nav aria-label="${words.mainMenu}">${renderMenu(site.menu, head.path)}</nav>`
   const meta = (attribute: 'name' | 'property', key: string, value: string) =>
     value ? `<meta ${attribute}="${key}" content="${esc(value)}">` : ''

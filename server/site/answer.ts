@@ -2,7 +2,6 @@ import { createHash } from 'node:crypto'
 import { normalisePath } from '../../core/address/path'
 import { locationOf } from '../../core/address/redirects'
 import type { MenuEntry } from '../../core/menu/entries'
-import { nextTurn } from '../../core/menu/standing'
 import { dateIn } from '../../core/time/date'
 import { renderAbsent, type ItemView, type SiteView } from '../../core/render/page'
 import type { SiteEntry } from '../../core/plan/entry'
@@ -12,7 +11,7 @@ import type { Office } from '../services/office'
 import { AddressUses } from '../services/site/addressUses'
 import { answerByHand } from '../services/site/redirects'
 import { COSTS } from './allowances'
-import { frameOf, FrameSource, siteView, type Frame } from './frame'
+import { frameOf, FrameSource, menusAt, siteView, type Frame } from './frame'
 import { itemView, type Making, type Subject } from './itemView'
 import { standOn } from './menus'
 import { PageCache, type StoredPage } from './pageCache'
@@ -129,7 +128,7 @@ export class LiveSite {
     const body = Buffer.from(made.body)
     // What stands on every page has the frame around it, with the menus and their times.
     const framed = made.tags.includes('tree')
-    const turn = framed ? nextTurn(frame.menus, frame.site.zone, this.office.now()) : null
+    const turn = framed ? menusAt(frame, this.office.now()).until : null
     const etag = etagOf(body)
     const page: StoredPage = {
       status: made.status,

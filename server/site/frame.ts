@@ -1,5 +1,5 @@
 import { kindsThat } from '../../core/kinds/kinds'
-import type { ShownMenu } from '../../core/menu/standing'
+import { entriesAt, nextTurn, type ShownMenu } from '../../core/menu/standing'
 import { orderOf } from '../../core/tree/order'
 import { menuTree, type MenuNode, type TreePage } from '../../core/tree/menu'
 import type { Bar, SiteView } from '../../core/render/page'
@@ -19,6 +19,7 @@ export interface Frame {
   settings: Fields
   pages: Map<string, TreePage>
   menu: MenuNode[]
+  /** The menus, with the entries of all times. */
   menus: ShownMenu[]
   /** What of the site its menus name: every page depends on it. */
   tags: string[]
@@ -71,22 +72,22 @@ export async function frameOf(db: Reader, site: SiteRow, source: SiteSource): Pr
 /** Keeps the frame in memory until the tree or the settings change. */
 export class FrameSource {
   private frame: Promise<Frame> | undefined
-  /** The tags of what the menus name. */
-  private named: ReadonlySet<string> = new Set()
+  /** The tags of what the menus name; `null` while that is not known, since the frame is being made. */
+  private named: ReadonlySet<string> | null = null
 
   constructor(private readonly office: Office) {}
 
   get(site: SiteRow): Promise<Frame> {
-    return (this.frame ??= this.load(site).catch((error: unknown) => {
-      this.frame = undefined
-      throw error
-    }))
-  }
-
-  private async load(site: SiteRow): Promise<Frame> {
+    if (this.frame) return this.frame
     const db = this.office.store.read
-    const frame = await frameOf(db, site, liveSource(db, site.id))
-    this.named = new Set(frame.tags)
+    const frame = frameOf(db, site, liveSource(db, site.id))
+    this.frame = frame
+    this.named = null
+    // Another may have taken its place meanwhile.
+    frame.then(
+      ({ tags }) => this.frame === frame && (this.named = new Set(tags)),
+      () => this.frame === frame && (this.frame = undefined),
+    )
     return frame
   }
 
@@ -98,11 +99,30 @@ export class FrameSource {
         isStale(action, 'frame') ||
         touched.includes('tree') ||
         touched.includes('settings') ||
-        touched.some((tag) => this.named.has(tag))
+        touched.some((tag) => this.named?.has(tag) ?? true)
       )
         this.frame = undefined
     }
   }
+}
+
+/** The menus of a frame as they stand for a while, and until when (`null`: for good). */
+interface MenusNow {
+  from: string
+  until: string | null
+  menus: ShownMenu[]
+}
+const now = new WeakMap<Frame, MenusNow>()
+
+/** The menus of a frame at a moment. Pages of one stretch of time share them. */
+export function menusAt(frame: Frame, at: string): MenusNow {
+  const kept = now.get(frame)
+  if (kept && kept.from <= at && (kept.until === null || at < kept.until)) return kept
+  const { zone } = frame.site
+  const menus = frame.menus.map((menu) => ({ ...menu, entries: entriesAt(menu.entries, zone, at) }))
+  const made = { from: at, until: nextTurn(frame.menus, zone, at), menus }
+  now.set(frame, made)
+  return made
 }
 
 export const siteView = (frame: Frame, origin: string, at: string | null): SiteView => ({
@@ -114,6 +134,6 @@ export const siteView = (frame: Frame, origin: string, at: string | null): SiteV
   at,
   origin,
   menu: frame.menu,
-  menus: frame.menus,
+  menus: at === null ? frame.menus : menusAt(frame, at).menus,
   bars: frame.bars,
 })

@@ -207,11 +207,12 @@ describe('a menu on a site', () => {
     expect(nextTurn([menu], zone, '2027-03-01T00:00:00.000Z')).toBe('2027-03-05T14:00:00.000Z')
     expect(nextTurn([menu], zone, '2027-03-05T14:00:00.000Z')).toBe('2027-03-07T21:00:00.000Z')
     expect(nextTurn([menu], zone, '2027-03-08T00:00:00.000Z')).toBeNull()
-    expect(placesIn([menu], uuid(1004), zone, '2027-03-06T00:00:00.000Z')).toEqual([{ menu: uuid(900), title: 'Top', above: ['Winter'] }])
-    expect(placesIn([menu], uuid(1004), zone, '2027-03-08T00:00:00.000Z')).toEqual([])
+    const then = (at: string) => [{ ...menu, entries: entriesAt(menu.entries, zone, at) }]
+    expect(placesIn(then('2027-03-06T00:00:00.000Z'), uuid(1004))).toEqual([{ menu: uuid(900), title: 'Top', above: ['Winter'] }])
+    expect(placesIn(then('2027-03-08T00:00:00.000Z'), uuid(1004))).toEqual([])
   })
 
-  const around = { here: '/timetables/vessa', zone, at: '2027-03-06T00:00:00.000Z', language: 'en' }
+  const around = { here: '/timetables/vessa', language: 'en' }
 
   it('is made as lists of links without script: what is below opens by the browser alone, and says what it is', () => {
     const html = renderMenus(

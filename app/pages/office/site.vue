@@ -5,8 +5,8 @@ import SearchField from '~/components/form/SearchField.vue'
 import LoadState from '~/components/frame/LoadState.vue'
 import PlaceStrip from '~/components/frame/PlaceStrip.vue'
 import ClockAndLanguage from '~/components/site/ClockAndLanguage.vue'
+import SiteMenus from '~/components/site/SiteMenus.vue'
 import SiteSections from '~/components/site/SiteSections.vue'
-import MenuList from '~/components/menu/MenuList.vue'
 import TreePanel from '~/components/tree/TreePanel.vue'
 import { spotWords, type TreePage } from '~/components/tree/treePages'
 import { useLoad } from '~/composables/load'
@@ -112,7 +112,7 @@ const starting = shallowRef<{ below: TreePage | null } | null>(null)
         <p class="hint border-t border-line px-4 py-1.5 max-md:hidden">{{ words.keysOfTheTree }}</p>
       </section>
       <aside v-if="!beside" class="shrink-0 space-y-8 overflow-y-auto border-line p-5 max-lg:border-t lg:w-96 lg:border-l">
-        <MenuList />
+        <SiteMenus />
         <SiteSections />
         <ClockAndLanguage />
       </aside>

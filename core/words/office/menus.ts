@@ -1,7 +1,7 @@
 /** What the office says on menus and their entries. */
 import type { Said } from '../said'
 
-// MenuList
+// SiteMenus
 export const menus = 'Menus'
 export const startAMenu = 'Start a menu'
 export const thesePlaces = 'They stand on every page of the site.'

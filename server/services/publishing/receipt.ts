@@ -5,6 +5,7 @@ import { siteWords } from '../../../core/words/site/siteWords'
 import { earlierAddresses, lastInterval, liveByIds, liveRefsTo, type LiveItem } from '../../store/live'
 import { versionById } from '../../store/versions'
 import type { LiveSite } from '../../site/answer'
+import { menusAt } from '../../site/frame'
 import type { Reader } from '../../store/database'
 import { may, type Actor } from '../people/access'
 import { readableItem } from '../writing/items'
@@ -93,8 +94,8 @@ export async function receipt(office: Office, live: LiveSite, actor: Actor, orig
           ]
         : []),
     ]
-    if (frame && site) {
-      for (const { title } of placesIn(frame.menus, id, site.zone, office.now())) reached.push({ place: `Menu “${title}”`, path: '/' })
+    if (frame) {
+      for (const { title } of placesIn(menusAt(frame, office.now()).menus, id)) reached.push({ place: `Menu “${title}”`, path: '/' })
       // The topmost pages stand at the top of every page until a menu does.
       if (!frame.menus.some(({ place }) => place === 'top') && isInMenu(frame.menu, id)) reached.push({ place: 'Menu', path: '/' })
     }
