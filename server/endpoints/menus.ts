@@ -1,7 +1,6 @@
 import { z } from 'zod'
 import { menuEntriesSchema } from '../../core/menu/entries'
-import { menus as menuList, putIntoMenu } from '../services/site/menus'
-import { found } from '../services/refusal'
+import { menus as menuList, putIntoMenu, standing } from '../services/site/menus'
 import { updateLists } from '../jobs/listUpdater'
 import { endpoint } from './endpoint'
 import { doneAct } from './answers/batches'
@@ -40,6 +39,6 @@ export const menus = [
     summary: 'Where entries of a menu would lead on the site as it is, and which would be left out; nothing is done',
     body: z.strictObject({ entries: menuEntriesSchema }),
     answer: answers.standing,
-    run: async ({ office, live, body }) => live.standing(found(await office.site(), 'site'), body.entries),
+    run: ({ office, live, actor, body }) => standing(office, live, actor, body.entries),
   }),
 ]

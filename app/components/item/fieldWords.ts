@@ -1,8 +1,9 @@
 import { FIELDS, type FieldName, type PictureValue } from '~~/core/content/fields'
-import type { MenuEntry } from '~~/core/menu/entries'
+import type { MenuEntry, MenuPlace } from '~~/core/menu/entries'
 import { menuInWords } from '~/components/menu/menuWords'
 import type { Refs } from '~~/core/render/text'
 import * as say from '~~/core/words/office/fields'
+import { standsAt } from '~~/core/words/office/menus'
 
 /** A field's value in words, for comparing and choosing; empty for none. */
 export function fieldWords(name: FieldName, value: unknown, refs: Refs): string {
@@ -13,6 +14,7 @@ export function fieldWords(name: FieldName, value: unknown, refs: Refs): string 
   if (input === 'place') return say.asItWasMoved
   if (input === 'item') return title(String(value))
   if (input === 'link') return String(value).startsWith('item:') ? title(String(value).slice(5, 41)) : String(value)
+  if (name === 'menuPlace') return standsAt[value as MenuPlace]
   if (input === 'entries') return menuInWords(value as MenuEntry[], (href) => (href.startsWith('item:') ? title(href.slice(5, 41)) : href))
   if (input === 'items') return (value as string[]).map(title).join(', ')
   if (input === 'picture')

@@ -1,3 +1,4 @@
+import { blockWindowWords } from '~~/core/content/blockWindow'
 import type { MenuEntry } from '~~/core/menu/entries'
 import * as common from '~~/core/words/office/common'
 import * as say from '~~/core/words/office/menus'
@@ -16,18 +17,24 @@ export function entryFacts({ target, newWindow }: MenuEntry): string[] {
   ]
 }
 
+/** All that is said of an entry, in one line: two entries that readers could tell apart have other lines. */
+function lineOf(entry: MenuEntry, titleOf: (href: string) => string): string {
+  const { target, label, note, icon, window } = entry
+  const facts = [
+    ...(label && target.is === 'link' ? [say.leadsToTarget(titleOf(target.href))] : []),
+    ...entryFacts(entry),
+    ...(icon ? [say.withIcon(say.icons[icon])] : []),
+    ...(note ? [say.noted(note)] : []),
+    ...(window ? [blockWindowWords(window)] : []),
+  ]
+  return [entryWords(entry, titleOf), ...facts].join(' · ')
+}
+
 /** The entries in words, a line each, set in by their level. */
 export const menuInWords = (entries: readonly MenuEntry[], titleOf: (href: string) => string, level = 0): string =>
   entries
-    .flatMap((entry) => {
-      const [words, own] = [entryWords(entry, titleOf), entry.label ? titleOfTarget(entry, titleOf) : '']
-      const line = `${'– '.repeat(level)}${words}${own && own !== words ? ` → ${own}` : ''}${[...entryFacts(entry), entry.note]
-        .filter(Boolean)
-        .map((fact) => ` · ${fact}`)
-        .join('')}`
-      return [line, menuInWords(entry.entries, titleOf, level + 1)].filter(Boolean)
-    })
+    .flatMap((entry) => [
+      `${'– '.repeat(level)}${lineOf(entry, titleOf)}`,
+      ...(entry.entries.length ? [menuInWords(entry.entries, titleOf, level + 1)] : []),
+    ])
     .join('\n')
-
-const titleOfTarget = ({ target }: MenuEntry, titleOf: (href: string) => string): string =>
-  target.is === 'link' ? titleOf(target.href) : ''

@@ -35,6 +35,9 @@ export const whyLeftOut = {
   'no-file': 'The file is not there: readers do not get this entry',
   'nothing-below': 'Nothing stands below it: readers do not get it',
 }
+export const leadsToTarget = (target: Said) => `leads to ${target}`
+export const withIcon = (icon: Said) => `icon: ${icon}`
+export const noted = (note: Said) => `note: ${note}`
 export const opensBeside = 'opens a new window'
 export const atLevel = (place: Said, siblings: Said, level: Said) => `${place} of ${siblings}, level ${level}`
 

@@ -159,6 +159,12 @@ const mediaRow = async (office: Office, id: string) => mediaById(office.store.re
 
 const mayName = (actor: Actor) => ({ site: actor.rights.site, me: actor.id, sections: sectionsWhere(actor, 'item.read') })
 
+/** Of some media files those whose names someone may know. */
+export async function nameable(office: Office, actor: Actor, ids: readonly string[]): Promise<Set<string>> {
+  const rows = await Promise.all(ids.map((id) => namedMedia(office.store.read, id, mayName(actor))))
+  return new Set(rows.flatMap((row) => row?.id ?? []))
+}
+
 /** The facts of one media file. */
 export async function mediaFacts(office: Office, actor: Actor, id: string): Promise<MediaFile> {
   mustSeeWork(actor)

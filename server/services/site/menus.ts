@@ -1,14 +1,15 @@
 import type { Done } from '../../../core/batch/action'
 import { can } from '../../../core/kinds/kinds'
 import { addEntry } from '../../../core/menu/arrange'
-import { allEntries, menuItems, newEntry, type MenuPlace } from '../../../core/menu/entries'
+import { allEntries, mediaOfHref, menuItems, menuMedia, newEntry, type MenuEntry, type MenuPlace } from '../../../core/menu/entries'
 import { draftById, itemsThat, type ItemRow } from '../../store/items'
 import { manifestsOfVersions } from '../../store/versions'
 import type { LiveSite } from '../../site/answer'
 import { act } from '../listing/act'
 import { must, type Actor } from '../people/access'
 import type { Office } from '../office'
-import { refusal, Refusal } from '../refusal'
+import { nameable } from '../media/media'
+import { found, refusal, Refusal } from '../refusal'
 import { readableItem } from '../writing/items'
 import { readableSections } from '../reviewing/today'
 
@@ -47,6 +48,17 @@ export async function menus(office: Office, live: LiveSite, actor: Actor): Promi
     }
   })
   return (await Promise.all(facts)).sort((one, other) => one.title.localeCompare(other.title) || one.item.localeCompare(other.item))
+}
+
+/** Where some entries lead on the live site, and what of them is left out there. A file is named to those alone who may know its name. */
+export async function standing(office: Office, live: LiveSite, actor: Actor, entries: MenuEntry[]) {
+  const { targets, leftOut } = await live.standing(found(await office.site(), 'site'), entries)
+  const known = await nameable(office, actor, menuMedia(entries))
+  const mayKnow = (href: string) => {
+    const media = mediaOfHref(href)
+    return media === null || known.has(media)
+  }
+  return { targets: targets.filter(({ href }) => mayKnow(href)), leftOut }
 }
 
 /** Puts an item into a menu, after all other entries: a change in the draft of the menu. Refused where it stands there already. */
