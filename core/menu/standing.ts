@@ -1,6 +1,6 @@
 import { isShown, nextShown } from '../content/shownBlocks'
 import type { BlockWindow } from '../content/blockWindow'
-import type { MenuNode } from '../tree/menu'
+import type { TreePage } from '../tree/menu'
 import { itemOfHref, mediaOfHref, type MenuEntry, type MenuPlace } from './entries'
 import type { MenuIconName } from './icons'
 
@@ -31,8 +31,8 @@ export interface ShownMenu {
 export interface MenuSite {
   /** The label and address of an item that is on the site. */
   item(id: string): { label: string; path: string } | undefined
-  /** The pages below a page that are in menus, in their order; those at the top for `null`. */
-  below(id: string | null): readonly MenuNode[]
+  /** The pages right below a page that are in menus, in their order; those at the top for `null`. */
+  below(id: string | null): readonly TreePage[]
   /** The address of a media file that is there. */
   media(id: string): { label: string; path: string } | undefined
 }
@@ -49,18 +49,18 @@ export function targetOn(href: string, site: MenuSite): { label: string; path: s
   return item ? site.item(item) : media ? site.media(media) : { label: href, path: href }
 }
 
-const following = (pages: readonly MenuNode[], levels: number): ShownEntry[] =>
-  levels < 0
+const following = (site: MenuSite, id: string | null, levels: number): ShownEntry[] =>
+  levels < 1
     ? []
-    : pages.map(({ id, label, path, children }) => ({
+    : site.below(id).map(({ id: page, label, path }) => ({
         label,
         href: path,
-        item: id,
+        item: page,
         note: '',
         icon: null,
         newWindow: false,
         window: null,
-        entries: following(children, levels - 1),
+        entries: following(site, page, levels - 1),
       }))
 
 /**
@@ -76,14 +76,14 @@ export function standingEntries(entries: readonly MenuEntry[], site: MenuSite): 
       if (!under.length) leftOut.push({ id, why: 'nothing-below' })
       return under.length ? [{ label, href: null, item: null, ...said, newWindow: false, entries: under }] : []
     }
-    if (target.is === 'pages') return [...following(site.below(null), target.below), ...under]
+    if (target.is === 'pages') return [...following(site, null, target.below + 1), ...under]
     const item = itemOfHref(target.href)
     const there = targetOn(target.href, site)
     if (!there) {
       leftOut.push({ id, why: item ? 'not-live' : 'no-file' })
       return under
     }
-    const followed = item && target.below > 0 ? following(site.below(item), target.below - 1) : []
+    const followed = item ? following(site, item, target.below) : []
     const part = item ? (/#[\w-]+$/.exec(target.href)?.[0] ?? '') : ''
     return [{ label: label || there.label, href: there.path + part, item, ...said, entries: [...under, ...followed] }]
   }

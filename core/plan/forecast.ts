@@ -355,7 +355,12 @@ class Foreteller {
 
   private isReached(entry: SiteEntry): boolean {
     this.watched.note(`links:${entry.item}`)
-    if (this.links.to(entry.item).some(({ item }) => this.watched.entry(item)) || this.linkedTo(entry.item).size) return true
+    // A menu that stands nowhere leads nobody.
+    const leads = ({ item }: { item: string }) => {
+      const from = this.watched.entry(item)
+      return from !== null && from.fields.menuPlace !== 'none'
+    }
+    if (this.links.to(entry.item).some(leads) || this.linkedTo(entry.item).size) return true
     for (let at: SiteEntry | null = entry, level = 0; at; at = at.fields.parent ? this.watched.entry(at.fields.parent) : null)
       if (!at.fields.inMenus || ++level > 100) return false
     return true

@@ -16,6 +16,19 @@ export interface MenuNode extends TreePage {
 
 const byPlace = (a: TreePage, b: TreePage) => compareOrder(a.order, b.order) || a.label.localeCompare(b.label)
 
+/** Of some pages those that are in menus, by the page that they stand below (`null`: at the top), siblings by order then label. */
+export function inMenusBelow(pages: Iterable<TreePage>): Map<string | null, TreePage[]> {
+  const below = new Map<string | null, TreePage[]>()
+  for (const page of pages) {
+    if (!page.inMenus) continue
+    const siblings = below.get(page.parent)
+    if (siblings) siblings.push(page)
+    else below.set(page.parent, [page])
+  }
+  for (const siblings of below.values()) siblings.sort(byPlace)
+  return below
+}
+
 /** The tree of pages that are in menus, siblings by order then label. A page under one that is not in menus is left out. */
 export function menuTree(pages: TreePage[]): MenuNode[] {
   const nodes = new Map(pages.filter((page) => page.inMenus).map((page) => [page.id, { ...page, children: [] as MenuNode[] }]))

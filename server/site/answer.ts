@@ -165,7 +165,7 @@ export class LiveSite {
   /** Where some entries of a menu lead on the live site, and what of them is left out there. */
   async standing(site: SiteRow, entries: MenuEntry[]) {
     const db = this.office.store.read
-    return standOn(db, site.id, liveSource(db, site.id), (await this.frames.get(site)).menu, entries)
+    return standOn(db, site.id, liveSource(db, site.id), [...(await this.frames.get(site)).pages.values()], entries)
   }
 
   /**

@@ -58,13 +58,12 @@ export async function frameOf(db: Reader, site: SiteRow, source: SiteSource): Pr
     source.listing({ kinds: kindsThat('level') }, 0, MOST_NOTICES),
   ])
   const tree = pages.map(treePage)
-  const menu = menuTree(tree)
   return {
     site,
     settings: settings?.fields ?? {},
     pages: new Map(tree.map((page) => [page.id, page])),
-    menu,
-    ...(await menusOf(db, site.id, source, menu)),
+    menu: menuTree(tree),
+    ...(await menusOf(db, site.id, source, tree)),
     bars: barsOf(notices),
   }
 }

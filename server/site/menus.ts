@@ -3,7 +3,7 @@ import { hrefsOf, menuItems, menuMedia, type MenuEntry } from '../../core/menu/e
 import { standingEntries, targetOn, type LeftOut, type MenuSite, type ShownMenu } from '../../core/menu/standing'
 import type { SiteEntry } from '../../core/plan/entry'
 import { filePath } from '../../core/render/picture'
-import type { MenuNode } from '../../core/tree/menu'
+import { inMenusBelow, type TreePage } from '../../core/tree/menu'
 import type { Reader } from '../store/database'
 import { mediaViews } from '../services/media/media'
 import type { SiteSource } from './source'
@@ -12,31 +12,23 @@ const MENUS = kindsThat('leading')
 /** So many menus of a site are looked at; more never stand at one time. */
 const MOST_MENUS = 50
 
-const inTree = (nodes: readonly MenuNode[], known = new Map<string, MenuNode>()): Map<string, MenuNode> => {
-  for (const node of nodes) {
-    known.set(node.id, node)
-    inTree(node.children, known)
-  }
-  return known
-}
-
 /** What some menus' entries name on a site, looked up at once. */
 async function menuSite(
   db: Reader,
   site: string,
   source: SiteSource,
-  tree: readonly MenuNode[],
+  pages: readonly TreePage[],
   all: readonly MenuEntry[][],
 ): Promise<MenuSite> {
   const [items, media] = await Promise.all([source.byIds(all.flatMap(menuItems)), mediaViews(db, site, all.flatMap(menuMedia))])
   const entries = new Map(items.map((entry) => [entry.item, entry]))
-  let nodes: Map<string, MenuNode> | undefined
+  let below: Map<string | null, TreePage[]> | undefined
   return {
     item(id) {
       const entry = entries.get(id)
       return entry?.path ? { label: entry.fields.menuLabel || entry.title, path: entry.path } : undefined
     },
-    below: (id) => (id === null ? tree : ((nodes ??= inTree(tree)).get(id)?.children ?? [])),
+    below: (id) => (below ??= inMenusBelow(pages)).get(id) ?? [],
     media(id) {
       const view = media.get(id)
       const path = view && filePath(view)
@@ -50,10 +42,10 @@ export async function standOn(
   db: Reader,
   site: string,
   source: SiteSource,
-  tree: readonly MenuNode[],
+  pages: readonly TreePage[],
   entries: MenuEntry[],
 ): Promise<{ targets: { href: string; label: string; path: string }[]; leftOut: LeftOut[] }> {
-  const around = await menuSite(db, site, source, tree, [entries])
+  const around = await menuSite(db, site, source, pages, [entries])
   const targets = [...new Set(hrefsOf(entries))].flatMap((href) => {
     const there = targetOn(href, around)
     return there ? [{ href, ...there }] : []
@@ -66,14 +58,14 @@ export async function menusOf(
   db: Reader,
   site: string,
   source: SiteSource,
-  tree: readonly MenuNode[],
+  pages: readonly TreePage[],
 ): Promise<{ menus: ShownMenu[]; tags: string[] }> {
   const standing = (await source.listing({ kinds: MENUS }, 0, MOST_MENUS))
     .filter(({ fields }) => fields.menuPlace !== 'none')
     .sort((one, other) => one.title.localeCompare(other.title) || one.item.localeCompare(other.item))
   const entriesOf = ({ fields }: SiteEntry) => fields.menuEntries ?? []
   const all = standing.map(entriesOf)
-  const around = await menuSite(db, site, source, tree, all)
+  const around = await menuSite(db, site, source, pages, all)
   return {
     menus: standing.map((menu) => ({
       item: menu.item,

@@ -15,7 +15,7 @@ import { MENU_ICON_NAMES } from '../../core/menu/icons'
 import { entriesAt, nextTurn, placesIn, standingEntries, type MenuSite, type ShownMenu } from '../../core/menu/standing'
 import { renderMenuIcon } from '../../core/render/menuIcons'
 import { renderMenus } from '../../core/render/menus'
-import { menuTree } from '../../core/tree/menu'
+import { inMenusBelow, type TreePage } from '../../core/tree/menu'
 
 const uuid = (n: number) => `00000000-0000-4000-8000-${String(n).padStart(12, '0')}`
 const link = (n: number, more: Partial<MenuEntry> = {}): MenuEntry => ({
@@ -136,16 +136,19 @@ describe('arranging a menu', () => {
   })
 })
 
-const pages = menuTree([
+const pages: TreePage[] = [
   { id: uuid(1001), parent: null, path: '/timetables', label: 'Timetables', order: 'a0', inMenus: true },
   { id: uuid(1002), parent: uuid(1001), path: '/timetables/vessa', label: 'Vessa', order: 'a0', inMenus: true },
   { id: uuid(1003), parent: uuid(1002), path: '/timetables/vessa/summer', label: 'Summer', order: 'a0', inMenus: true },
   { id: uuid(1004), parent: null, path: '/fares', label: 'Fares', order: 'a1', inMenus: true },
-])
-const everyNode = (nodes: typeof pages): typeof pages => nodes.flatMap((node) => [node, ...everyNode(node.children)])
+  { id: uuid(1005), parent: null, path: '/groups', label: 'Groups', order: 'a2', inMenus: false },
+  { id: uuid(1006), parent: uuid(1005), path: '/groups/schools', label: 'Schools', order: 'a1', inMenus: true },
+  { id: uuid(1007), parent: uuid(1005), path: '/groups/choirs', label: 'Choirs', order: 'a0', inMenus: true },
+]
+const below = inMenusBelow(pages)
 const site: MenuSite = {
-  item: (id) => everyNode(pages).find((node) => node.id === id),
-  below: (id) => (id === null ? pages : (everyNode(pages).find((node) => node.id === id)?.children ?? [])),
+  item: (id) => pages.find((page) => page.id === id),
+  below: (id) => below.get(id) ?? [],
   media: (id) => (id === uuid(7) ? { label: 'map.pdf', path: '/media/7/file/map.pdf' } : undefined),
 }
 const outline = (entries: ReturnType<typeof standingEntries>['shown'], level = 0): string[] =>
@@ -160,6 +163,9 @@ describe('a menu on a site', () => {
     expect(outline(follow(2).shown).at(-1)).toBe('--Summer /timetables/vessa/summer')
     const top = standingEntries([newEntry(uuid(1), { is: 'pages', below: 1 })], site)
     expect(outline(top.shown)).toEqual(['Timetables /timetables', '-Vessa /timetables/vessa', 'Fares /fares'])
+    // One that is in no menu by itself leads on all the same where someone put it in one.
+    const hidden = standingEntries([link(5, { target: { is: 'link', href: `item:${uuid(1005)}`, below: 1 } })], site)
+    expect(outline(hidden.shown)).toEqual(['Groups /groups', '-Choirs /groups/choirs', '-Schools /groups/schools'])
   })
 
   it('leaves out what is not there and says so; what stands below it moves up', () => {
@@ -180,7 +186,7 @@ describe('a menu on a site', () => {
     fc.assert(
       fc.property(anyMenu, (menu) => {
         const { shown, leftOut } = standingEntries(menu, site)
-        const paths = new Set(everyNode(pages).map(({ path }) => path))
+        const paths = new Set(pages.map(({ path }) => path))
         for (const line of outline(shown)) expect(paths).toContain(line.split(' ').at(-1))
         expect(outline(shown).length + leftOut.length).toBe(ids(menu).length)
       }),

@@ -356,6 +356,17 @@ describe('the forecast', () => {
       ['x unreached warns'],
       [[{ id: 'x', minute: 5, wish: put('n', 'n1', page('n', null, { inMenus: false })) }]],
     ],
+    ...(['none', 'top', 'foot'] as const).map((menuPlace): [string, string[], Parameters<typeof foretell>] => [
+      `a page that a menu leads to which stands at: ${menuPlace}`,
+      menuPlace === 'none' ? ['x unreached warns'] : [],
+      [
+        [
+          { id: 'y', minute: 4, wish: put('m', 'm1', { title: 'M', menuPlace, menuEntries: [] }, { kind: 'menu' }) },
+          { id: 'x', minute: 5, wish: put('n', 'n1', page('n', null, { inMenus: false })) },
+        ],
+        { links: { n: ['m'] } },
+      ],
+    ]),
     [
       'two events at once',
       ['y two-at-once warns'],
