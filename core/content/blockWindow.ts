@@ -16,8 +16,8 @@ export const blockWindowSchema = z
   .strictObject({ from: wall.nullable(), until: wall.nullable(), rule: z.string().max(300).nullable() })
   .superRefine(({ from, until, rule }, context) => {
     const say = (message: string) => context.addIssue({ code: 'custom', message })
-    if (from === null && until === null) say('Times of a block have a beginning or an end')
-    if (from !== null && until !== null && from >= until) say('A block is shown until a time after it begins')
+    if (from === null && until === null) say('It needs a beginning or an end')
+    if (from !== null && until !== null && from >= until) say('It ends after it begins')
     if (rule === null) return
     if (from === null || until === null) say('What comes again has a beginning and an end')
     const parsed = parseRule(rule)

@@ -145,6 +145,12 @@ export const contentLinks = ({ fields, body }: Content): string[] => [
   ]),
 ]
 
+/** Every item that a content links to or names in any field: what it is about to whoever reads its fields. */
+export const namedItems = (content: Content): string[] => {
+  const { parent, broader, replacedBy, defaultCategory } = content.fields
+  return [...new Set([...contentRefs(content), ...[parent, broader, replacedBy, defaultCategory].flatMap((id) => id ?? [])])]
+}
+
 /** Every item id a content links to or names (links, labels, byline). */
 export const contentRefs = (content: Content): string[] => [
   ...new Set([...(content.fields.labels ?? []), ...(content.fields.byline ?? []), ...contentLinks(content)]),

@@ -2,7 +2,7 @@ import { z } from 'zod'
 import { dateIn } from '../../core/time/date'
 import { nameSchema } from '../../core/content/line'
 import { officeFieldsSchema } from '../../core/content/fields'
-import { contentSchema, contentWords, manifestMedia } from '../../core/content/content'
+import { contentSchema, contentWords, manifestMedia, namedItems } from '../../core/content/content'
 import { can, hasPage, KIND_NAMES, KINDS, KINDS_TO_START } from '../../core/kinds/kinds'
 import { normalisePath, pathOf } from '../../core/address/path'
 import { renderItem } from '../../core/render/page'
@@ -208,6 +208,8 @@ export const items = [
       const version = found(await versionById(db, params.id), 'version')
       await readableItem(office, actor, version.item_id)
       const manifest = await readManifest(db, version.manifest)
+      const content = await readContent(db, manifest)
+      const items = await liveByIds(db, actor.rights.site, namedItems(content))
       return {
         id: version.id,
         item: version.item_id,
@@ -215,7 +217,8 @@ export const items = [
         at: version.at,
         note: version.note,
         fingerprint: version.fingerprint,
-        content: await readContent(db, manifest),
+        content,
+        items: items.map(({ item, path, title }) => ({ id: item, path, title })),
         media: [...(await mediaViews(db, actor.rights.site, manifestMedia(manifest))).values()],
       }
     },

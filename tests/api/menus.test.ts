@@ -96,6 +96,10 @@ describe('a menu', () => {
       { title: 'Main menu', place: 'top', onSite: 'live', entries: 4, leftOut: 1 },
     ])
 
+    // A version tells what it names and is on the site, for who compares it with one that names something else.
+    const { items } = await here.team.writer.need<{ items: { id: string; title: string }[] }>('GET', `/versions/${main.version}`)
+    expect(items.map(({ id, title }) => [id, title])).toEqual([[boats, 'Boats']])
+
     // Withdrawn itself, the pages at the top stand there again.
     await withdraw(main.item)
     expect((await read('/')).text).toMatch(/<nav aria-label="Main">.*href="\/boats"/)

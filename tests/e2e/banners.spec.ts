@@ -80,7 +80,7 @@ test('a block is given times of its own, which stand over it and are taken away 
   await dialog.getByLabel(/^Time in/).fill('15:00')
   await dialog.getByLabel('Until').fill('2027-03-05')
   await dialog.getByLabel('Time', { exact: true }).fill('14:00')
-  await expect(dialog.getByRole('alert')).toHaveText('A block is shown until a time after it begins')
+  await expect(dialog.getByRole('alert')).toHaveText('It ends after it begins')
   await dialog.getByLabel('Until').fill('2027-03-07')
   await dialog.getByLabel('Repeats').selectOption('Every week')
   await expect(dialog.getByRole('status')).toContainText('every week on Friday')

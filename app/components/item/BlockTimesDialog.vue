@@ -10,8 +10,8 @@ import * as common from '~~/core/words/office/common'
 import { cityOf } from '~/composables/zones'
 import * as say from '~~/core/words/office/blockKinds'
 
-/** Asks when readers see a block: from a time, until one, or both, once or again and again. */
-const props = defineProps<{ times: BlockWindow | undefined }>()
+/** Asks when readers see a block, or an entry of a menu: from a time, until one, or both, once or again and again. */
+const props = withDefaults(defineProps<{ times: BlockWindow | undefined; of?: 'block' | 'entry' }>(), { of: 'block' })
 const emit = defineEmits<{ close: []; set: [window: BlockWindow | undefined] }>()
 const site = useSite()
 const zone = computed(() => site.zone)
@@ -41,7 +41,7 @@ const clocks = computed(() =>
 </script>
 
 <template>
-  <PlainDialog :open="true" :title="say.whenReadersSeeThisBlock" @close="emit('close')">
+  <PlainDialog :open="true" :title="say.whenReadersSee[of]" @close="emit('close')">
     <form id="block-times" class="space-y-3" @submit.prevent="parsed.success && emit('set', parsed.data)">
       <div class="flex flex-wrap gap-3">
         <div>
@@ -80,7 +80,7 @@ const clocks = computed(() =>
       <p v-else-if="fromDate || untilDate" class="text-rust" role="alert">{{ parsed.error.issues[0]!.message }}</p>
       <p v-for="words in clocks" :key="words" class="text-rust">{{ words }}</p>
       <p class="hint">
-        {{ say.itsTimesAreAPartOfThePage }}
+        {{ say.itsTimesGoThroughGates[of] }}
       </p>
     </form>
     <template #actions

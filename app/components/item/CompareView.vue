@@ -90,6 +90,13 @@ const contents = computed(
 const script = computed(() => contents.value && compare(contents.value.before, contents.value.after))
 const refs = computed<Refs>(() => ({
   ...props.refs,
+  // What one of the two alone names is known from that version.
+  items: new Map([
+    ...[...(before.value?.items ?? []), ...(after.value?.items ?? [])].map(
+      ({ id, path, title }) => [id, { path: path ?? '', title }] as const,
+    ),
+    ...props.refs.items,
+  ]),
   media: new Map([
     ...props.refs.media,
     ...[...(before.value?.media ?? []), ...(after.value?.media ?? [])].map((media) => [media.id, media] as const),
@@ -261,7 +268,7 @@ onKeyStroke('p', (event) => !typing(event) && go(-1))
           </tbody>
         </table>
       </div>
-      <div class="rounded-md border border-line bg-sheet px-4 py-3">
+      <div v-if="lines.length || !script.fields.length" class="rounded-md border border-line bg-sheet px-4 py-3">
         <template v-for="line in lines" :key="line.key">
           <p v-if="'fold' in line" class="grid gap-4 py-1 text-soft sm:grid-cols-[7.5rem_minmax(0,1fr)]">
             <span class="hidden border-r-2 border-transparent sm:block" /><button class="link w-fit" @click="unchanged = true">

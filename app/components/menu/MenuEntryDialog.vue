@@ -93,6 +93,7 @@ function save() {
     >
     <BlockTimesDialog
       v-if="timing"
+      of="entry"
       :times="times ?? undefined"
       @close="timing = false"
       @set="((times = $event ?? null), (timing = false))"

@@ -2,13 +2,16 @@
 import type { Said } from '../said'
 
 // BlockTimesDialog
-export const whenReadersSeeThisBlock = 'When readers see this block'
+export const whenReadersSee = { block: 'When readers see this block', entry: 'When readers see this entry' }
 export const from = 'From'
 export const timeInZone = (city: Said) => `Time in ${city}`
 export const until = 'Until'
 export const readersSeeIt = (window: Said) => `Readers see it ${window}.`
-export const itsTimesAreAPartOfThePage =
-  'Its times are a part of the page: they go through its gates, and the page turns by itself. Outside them the site’s search does not find the block either.'
+export const itsTimesGoThroughGates = {
+  block:
+    'Its times are a part of the page: they go through its gates, and the page turns by itself. Outside them the site’s search does not find the block either.',
+  entry: 'Its times are a part of the menu: they go through its gates, and every page turns by itself.',
+}
 export const showItAlways = 'Show it always'
 export const setTheTimes = 'Set the times'
 export const theClocksSkipThatNight = (text: Said) => `The clocks skip ${text} that night; what is meant is read an hour later.`

@@ -174,6 +174,8 @@ export const versionContent = z.strictObject({
   fingerprint: z.string(),
   content,
   media: z.array(mediaView),
+  /** What it links to or names that is on the site. */
+  items: z.array(z.strictObject({ id: z.string(), path: z.string().nullable(), title: z.string() })),
 })
 
 export const versionList = z.strictObject({
