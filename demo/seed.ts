@@ -22,6 +22,9 @@ import { saveRoute, saveRules } from '../server/services/reviewing/routes'
 import { ANYONE, DEFAULT_ROUTE, DEFAULT_RULES } from '../core/flow/route'
 import { listRules } from '../server/store/routes'
 import { openOffice, siteId, type Office } from '../server/services/office'
+import { choosePassword as chooseMemberPassword } from '../server/services/members/accounts'
+import { inviteMember } from '../server/services/members/membership'
+import { makeMemberGroup, makePagePassword } from '../server/services/members/readersAccess'
 import { choosePassword } from '../server/services/people/invitations'
 import { makePasswordLink } from '../server/services/people/passwordLinks'
 import { changeRights } from '../server/services/people/rightsChange'
@@ -35,6 +38,7 @@ import { addSection } from '../server/services/site/sections'
 import { firstStart } from '../server/services/site/sites'
 import { itemById } from '../server/store/items'
 import { readManifest, versionById } from '../server/store/versions'
+import { HOLDERS, MEMBERS, MEMBERS_PAGES, memberEmailOf, PRESS_PASSWORD } from './members'
 import { DEMO_PASSWORD, emailOf, PEOPLE, SECTIONS, type PersonKey, type SectionName, GROUPS } from './people'
 import { drawScene, type Vessel } from './pictures'
 import { leaflet } from './leaflet'
@@ -51,6 +55,11 @@ const DAY = 24 * HOUR
 /** In so many days the next season's timetable begins. */
 const SEASON_AHEAD = 19
 const capital = (name: SeasonName) => `${name[0]!.toUpperCase()}${name.slice(1)}`
+/** The last day of the month of an instant. */
+const lastDayOf = (at: number) => {
+  const day = new Date(at)
+  return new Date(Date.UTC(day.getUTCFullYear(), day.getUTCMonth() + 1, 0)).toISOString().slice(0, 10)
+}
 /** The day of the week of a calendar date, Sunday 0. */
 const weekdayOf = (date: string) => new Date(`${date}T00:00Z`).getUTCDay()
 
@@ -269,6 +278,7 @@ class Story {
     const settings = await this.change('maren', site.settings_item, 'Foot of the page')
     await this.edit('maren', settings, [
       { op: 'field', name: 'summary', value: 'Five ports, three boats, one sound.' },
+      { op: 'field', name: 'joining', value: 'open' },
       { op: 'field', name: 'footer', value: 'Larkholm Ferries, Long Quay 1, Larkholm\nTelephone +47 00 00 00 40, from six to twenty-two' },
     ])
     await this.send('maren', settings, '')
@@ -745,6 +755,43 @@ class Story {
     })
   }
 
+  /** What is for holders of the season card, two of whom have an account, and a page for the press with a password. */
+  private members(): void {
+    const own = seeded(5)
+    const blockId = () =>
+      `b${v7({ msecs: 0, random: own.bytes(16) })
+        .replaceAll('-', '')
+        .slice(-18)}`
+    this.later(this.now - 15 * DAY, async () => {
+      this.draws.from = own
+      const liv = await this.as('liv')
+      const { id: holders } = await makeMemberGroup(this.office, liv, HOLDERS)
+      const { id: press } = await makePagePassword(this.office, liv, { name: 'Press', password: PRESS_PASSWORD })
+      const pages = new Map<string, string>()
+      for (const { key, parent, section, title, summary, text } of MEMBERS_PAGES) {
+        const access = key === 'holders' ? { who: 'groups' as const, groups: [holders] } : key === 'press-kit' ? { who: 'password' as const, password: press } : null
+        const written = await this.write(
+          'sorley',
+          'page',
+          this.sections.get(section)!,
+          title,
+          { fields: { summary, ...(access ? { access } : {}) }, body: blocksOf(text, this.refs, blockId) },
+          pages.get(parent) ?? this.refs.get(parent)!,
+        )
+        pages.set(key, written.item)
+        await this.send('sorley', written, 'For those whom it is meant for')
+        await this.clear('noor', written)
+        await this.live('idris', written)
+      }
+      for (const { name, holder } of MEMBERS) {
+        const groups = holder ? [{ group: holders, until: lastDayOf(this.now + 120 * DAY) }] : []
+        const { link } = await inviteMember(this.office, liv, { name, email: memberEmailOf(name), groups }, 'Larkholm Ferries')
+        await chooseMemberPassword(this.office, new URL(link!).searchParams.get('token')!, DEMO_PASSWORD)
+      }
+      this.draws.from = this.random
+    })
+  }
+
   /** Banners of the front page, one of them kept for another year, and a paragraph that shows at weekends. */
   private banners(): void {
     const t = this.now
@@ -1031,6 +1078,7 @@ class Story {
     this.plans()
     this.banners()
     this.menu()
+    this.members()
     await this.play('work under way')
     this.setClock(t)
     await runDue(this.office)

@@ -13,6 +13,9 @@ export const isHttps = (): boolean => process.env.YIELDGATE_ORIGIN?.startsWith('
 /** What the session is kept under. By https its name binds it to this host and to https (RFC 6265bis §4.1.3.2). */
 export const sessionCookie = (): string => (isHttps() ? '__Host-yieldgate_session' : 'yieldgate_session')
 
+/** What a reader’s session is kept under: of a member, or of one who gave the password of a page. */
+export const readerCookie = (): string => (isHttps() ? '__Host-yieldgate_reader' : 'yieldgate_reader')
+
 /** What is said at a host where no site is. */
 export const noSiteHere = () => refusal('unknown', 'site-unknown')
 

@@ -42,9 +42,6 @@ export interface Runtime {
   stop(): Promise<void>
 }
 
-/** The one place that decides whether this process is the demo: only a start by `npm run demo` sets it. */
-export const isDemo = process.env.YIELDGATE_DEMO === '1'
-
 let started: Promise<Runtime> | undefined
 
 async function start(): Promise<Runtime> {

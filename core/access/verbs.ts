@@ -15,6 +15,7 @@ export const VERBS = {
   'item.source': 'write source blocks',
   'item.move': 'move items to another section',
   'media.add': 'add pictures and documents',
+  'members.change': 'look after members, their groups and passwords of pages',
   'section.change': 'change sections, and the site’s clock and language',
   'people.change': 'change people and rights',
   'route.change': 'change routes and gates',
@@ -39,6 +40,7 @@ export const VERB_NAMES: Record<Verb, string> = {
   'item.source': 'Source blocks',
   'item.move': 'Move section',
   'media.add': 'Add files',
+  'members.change': 'Members',
   'section.change': 'Sections',
   'people.change': 'People, rights',
   'route.change': 'Routes, gates',
@@ -77,8 +79,8 @@ export const DEFAULT_ROLES: Role[] = [
   {
     id: 'site-keeper',
     name: 'Site keeper',
-    verbs: ['item.source', 'item.move', 'item.discard', 'bin.empty', 'section.change'],
+    verbs: ['item.source', 'item.move', 'item.discard', 'bin.empty', 'section.change', 'members.change'],
     includes: ['writer'],
   },
-  { id: 'steward', name: 'Steward', verbs: ['item.read', 'people.change', 'route.change', 'section.change', 'journal.read'], includes: [] },
+  { id: 'steward', name: 'Steward', verbs: ['item.read', 'people.change', 'route.change', 'section.change', 'members.change', 'journal.read'], includes: [] },
 ]

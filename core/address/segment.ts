@@ -30,6 +30,7 @@ export const RESERVED = new Set([
   'shared',
   'timemap',
   'calendar',
+  'account',
 ])
 
 export const MAX_SEGMENT = 120

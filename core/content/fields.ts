@@ -6,6 +6,8 @@ import { lineSchema as line } from './line'
 import { SUITS } from './lifetimes'
 import { hasField, KINDS, type Kind } from '../kinds/kinds'
 import { LABEL_TYPES } from '../kinds/label'
+import { accessSchema } from '../members/access'
+import { JOINING } from '../members/member'
 import { menuEntriesSchema, MENU_PLACES } from '../menu/entries'
 import { isOrderKey } from '../tree/order'
 
@@ -42,6 +44,7 @@ const shapes = {
   byline: many,
   shownDate: z.iso.date().nullable(),
   searchDescription: z.string().max(500),
+  access: accessSchema.nullable(),
   inMenus: z.boolean(),
   inSitemap: z.boolean(),
   indexed: z.boolean(),
@@ -59,6 +62,7 @@ const shapes = {
   target: hrefSchema.or(z.literal('')),
   menuPlace: z.enum(MENU_PLACES),
   menuEntries: menuEntriesSchema,
+  joining: z.enum(JOINING),
   footer: z.string().max(2_000),
   defaultCategory: z.uuid().nullable(),
   embedOrigins: z.array(z.url({ protocol: /^https?$/ }).max(200)).max(20),
@@ -88,6 +92,7 @@ export interface FieldRule {
     | 'language'
     | 'place'
     | 'entries'
+    | 'access'
   /** Length beyond which search results and menus are likely to cut it; advice, never a refusal. */
   advisedLength?: number
   /** A place with little room: an address in it is refused. */
@@ -126,6 +131,7 @@ export const FIELDS: Record<FieldName, FieldRule> = {
   byline: { label: 'Byline', input: 'items' },
   shownDate: { label: 'Shown date', input: 'date' },
   searchDescription: { label: 'Search description', input: 'text', advisedLength: 155 },
+  access: { label: 'Who may read it', input: 'access' },
   inMenus: { label: 'In menus', input: 'switch' },
   inSitemap: { label: 'In the sitemap', input: 'switch' },
   indexed: { label: 'Search engines may list it', input: 'switch' },
@@ -158,6 +164,11 @@ export const FIELDS: Record<FieldName, FieldRule> = {
     label: 'Foot of every page',
     input: 'text',
     help: SUITS.foot,
+  },
+  joining: {
+    label: 'Who becomes a member',
+    input: 'choice',
+    help: 'Members are readers with an account. They sign in on the site, never here.',
   },
   defaultCategory: {
     label: 'Category of a post that has none',

@@ -10,6 +10,7 @@ export const ACTION_GROUPS = {
   routes: 'Routes',
   links: 'Shared links',
   people: 'People and rights',
+  members: 'Members',
   'signing-in': 'Signing in',
 } as const
 export type ActionGroup = keyof typeof ACTION_GROUPS
@@ -257,6 +258,17 @@ export const ACTIONS = {
   },
   'section.added': { words: 'made a section', group: 'people', told: false, stale: ['frame', 'rights', 'plan'] },
   'section.changed': { words: 'changed a section', group: 'people', told: false, stale: ['frame', 'rights', 'plan'] },
+  'member.invited': { words: 'invited a member', group: 'members', told: false, stale: [] },
+  'member.changed': { words: 'changed a member', group: 'members', told: false, stale: [] },
+  'member.removed': { words: 'removed a member', group: 'members', told: false, stale: [] },
+  'member.joined': { words: 'became a member', group: 'members', told: false, stale: [] },
+  'member.left': { words: 'ended a member’s account', group: 'members', told: false, stale: [] },
+  'member-group.made': { words: 'made a group of members', group: 'members', told: false, stale: [] },
+  'member-group.renamed': { words: 'renamed a group of members', group: 'members', told: false, stale: [] },
+  'member-group.removed': { words: 'removed a group of members', group: 'members', told: false, stale: [] },
+  'page-password.made': { words: 'made a password for pages', group: 'members', told: false, stale: [] },
+  'page-password.changed': { words: 'changed a password for pages', group: 'members', told: false, stale: [] },
+  'page-password.removed': { words: 'removed a password for pages', group: 'members', told: false, stale: [] },
   'site.begun': { words: 'began the site', group: 'people', told: false, stale: ['rights', 'plan'], security: true },
   'version.named': { words: 'named a version of', group: 'writing', told: false, stale: [] },
 } as const satisfies Record<string, Described>
@@ -335,6 +347,9 @@ interface RightsChanged {
 }
 interface Named {
   name: string
+}
+interface OfMember {
+  member: string
 }
 interface OfRedirect {
   redirect: string
@@ -513,6 +528,17 @@ export interface JournalData {
   'role.separations-set': { rules: readonly object[] } & RightsChanged
   'section.added': Named & { section: string; parent: string | null }
   'section.changed': { section: string; name?: string; parent?: string | null } & RightsChanged
+  'member.invited': OfMember
+  'member.changed': OfMember & { state?: string; groups?: string[] }
+  'member.removed': OfMember
+  'member.joined': OfMember
+  'member.left': OfMember
+  'member-group.made': Named & { group: string }
+  'member-group.renamed': Named & { group: string; was: string }
+  'member-group.removed': Named & { group: string }
+  'page-password.made': Named & { password: string }
+  'page-password.changed': Named & { password: string }
+  'page-password.removed': Named & { password: string }
   'site.begun': Named & { zone: string }
   'version.named': Named & { version: string; number: number }
 }

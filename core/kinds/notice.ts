@@ -7,7 +7,7 @@ export const notice: KindDefinition = {
   can: ['body', 'dated', 'level'],
   address: { below: 'notices' },
   listing: { path: '/notices', words: 'notices' },
-  fields: [...COMMON, ...ADDRESSED, ...SHARED, 'labels', 'shownDate', 'noticeLevel', 'bar', 'lifetime'],
+  fields: [...COMMON, ...ADDRESSED, ...SHARED, 'labels', 'shownDate', 'noticeLevel', 'bar', 'lifetime', 'access'],
   starts: { segment: '', inSitemap: true, indexed: true, noticeLevel: 'information' },
   route: 'reviewed',
 }

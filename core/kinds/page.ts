@@ -6,7 +6,7 @@ export const page: KindDefinition = {
   many: 'Pages',
   can: ['body', 'tree', 'pictured'],
   address: { in: 'tree' },
-  fields: [...COMMON, ...ADDRESSED, ...SHARED, 'menuLabel', 'parent', 'order', 'inMenus', 'cover', 'labels', 'byline', 'commentsOpen'],
+  fields: [...COMMON, ...ADDRESSED, ...SHARED, 'menuLabel', 'parent', 'order', 'inMenus', 'access', 'cover', 'labels', 'byline', 'commentsOpen'],
   starts: { segment: '', inSitemap: true, indexed: true, parent: null, inMenus: true },
   route: 'reviewed',
 }

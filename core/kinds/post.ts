@@ -7,7 +7,7 @@ export const post: KindDefinition = {
   can: ['body', 'dated', 'stream', 'pictured'],
   address: { below: 'posts' },
   listing: { path: '/posts', words: 'allPosts' },
-  fields: [...COMMON, ...ADDRESSED, ...SHARED, 'cover', 'labels', 'seriesPart', 'byline', 'shownDate', 'commentsOpen'],
+  fields: [...COMMON, ...ADDRESSED, ...SHARED, 'cover', 'labels', 'seriesPart', 'byline', 'shownDate', 'commentsOpen', 'access'],
   starts: { segment: '', inSitemap: true, indexed: true },
   route: 'reviewed',
 }

@@ -6,7 +6,7 @@ export const settings: KindDefinition = {
   many: 'Site settings',
   can: ['single'],
   address: null,
-  fields: [...COMMON, 'footer', 'defaultCategory', 'embedOrigins'],
+  fields: [...COMMON, 'footer', 'defaultCategory', 'embedOrigins', 'joining'],
   starts: {},
   route: 'open',
 }

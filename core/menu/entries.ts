@@ -2,6 +2,7 @@ import { z } from 'zod'
 import { blockWindowSchema, type BlockWindow } from '../content/blockWindow'
 import { hrefSchema } from '../content/inline'
 import { lineSchema } from '../content/line'
+import { MOST_GROUPS, type Audience } from '../members/access'
 import { MENU_ICON_NAMES, type MenuIconName } from './icons'
 
 /** Where a menu stands on every page: beside the name of the site, in the foot, or nowhere yet. */
@@ -27,10 +28,20 @@ export type MenuEntry = {
   note: string
   icon: MenuIconName | null
   newWindow: boolean
+  /** Which readers see it; everyone where it is not said. */
+  audience?: EntryAudience | undefined
   /** When readers see it, by the clock of the site; `null` for always. */
   window: BlockWindow | null
   entries: MenuEntry[]
 }
+
+/** Which readers see an entry: those who have not signed in, all members, or those of some groups. */
+const audienceSchema = z.discriminatedUnion('who', [
+  z.strictObject({ who: z.literal('strangers') }),
+  z.strictObject({ who: z.literal('members') }),
+  z.strictObject({ who: z.literal('groups'), groups: z.array(z.uuid()).min(1).max(MOST_GROUPS) }),
+])
+export type EntryAudience = z.infer<typeof audienceSchema>
 
 const below = z.int().min(0).max(MOST_BELOW)
 const targetSchema = z.discriminatedUnion('is', [
@@ -52,6 +63,7 @@ const levelOf = (levels: number): z.ZodType<MenuEntry[]> =>
             note: lineSchema(160),
             icon: z.enum(MENU_ICON_NAMES).nullable(),
             newWindow: z.boolean(),
+            audience: audienceSchema.optional(),
             window: blockWindowSchema.nullable(),
             entries: levelOf(levels - 1),
           }),
@@ -74,6 +86,24 @@ export function* allEntries(entries: readonly MenuEntry[]): Generator<MenuEntry>
     yield* allEntries(entry.entries)
   }
 }
+
+/** Whether a reader sees an entry, as far as that hangs on who they are. */
+const isFor = ({ audience }: MenuEntry, { member, groups }: Audience): boolean => {
+  switch (audience?.who) {
+    case undefined:
+      return true
+    case 'strangers':
+      return !member
+    case 'members':
+      return member
+    case 'groups':
+      return member && audience.groups.some((group) => groups.includes(group))
+  }
+}
+
+/** The entries that a reader sees. What stands below one that they do not see is not seen either. */
+export const entriesFor = (entries: readonly MenuEntry[], reader: Audience): MenuEntry[] =>
+  entries.flatMap((entry) => (isFor(entry, reader) ? [{ ...entry, entries: entriesFor(entry.entries, reader) }] : []))
 
 /** The item that an address of an entry names; `null` for an address. */
 export const itemOfHref = (href: string): string | null => /^item:([0-9a-f-]{36})/.exec(href)?.[1] ?? null

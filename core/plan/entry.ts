@@ -58,8 +58,9 @@ const LISTED = [
   'seriesPart',
   'order',
   'target',
+  'access',
 ] as const
-const IN_TREE = ['title', 'menuLabel', 'parent', 'order', 'inMenus'] as const
+const IN_TREE = ['title', 'menuLabel', 'parent', 'order', 'inMenus', 'access'] as const
 
 /** Whether what some fields, the address or the section say is other. */
 const differs = (before: LiveEntry | null, after: LiveEntry | null, names: readonly (keyof Fields)[]): boolean =>
@@ -84,6 +85,8 @@ export function touchedTags(before: LiveEntry | null, after: LiveEntry | null): 
   if ([before, after].some((one) => one?.fields.bar && one.fields.bar !== 'none')) tags.push('tree')
   const kinds = new Set([before, after].flatMap((one) => one?.kind ?? []))
   if (kinds.size > 1 || differs(before, after, LISTED)) for (const kind of kinds) tags.push(`list:${kind}`)
+  // Who may read it is asked on every page that names it.
+  if (differs(before, after, ['access']) && [before, after].some((one) => one?.fields.access)) tags.push('tree')
   if ([...kinds].some((kind) => can(kind, 'tree')) && (kinds.size > 1 || differs(before, after, IN_TREE))) tags.push('tree')
   return tags
 }

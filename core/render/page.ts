@@ -12,6 +12,7 @@ import type { Refs } from './text'
 import { esc, scriptJson } from './escape'
 import { picturePath, renderPicture, widthsOf, SLOTS } from './picture'
 import { THEME_PATH } from './theme'
+import { accountWords } from '../words/site/accountWords'
 import { siteWords, type SiteWords } from '../words/site/siteWords'
 import { searchDescription } from './description'
 
@@ -37,6 +38,8 @@ export interface SiteView {
   menus: ShownMenu[]
   /** Notices that stand on top of pages, the most urgent first; those with a section only on its pages. */
   bars: Bar[]
+  /** The way to sign in, or to one’s account where that is done; none on a site without members. */
+  account?: 'sign-in' | 'account' | null | undefined
 }
 
 /** A notice as a bar. */
@@ -158,10 +161,18 @@ function layout(site: SiteView, head: Head, main: string, aside = '', within: re
 ${meta('property', 'og:title', head.sharing.title)}${meta('property', 'og:description', head.sharing.text)}${meta('property', 'og:type', head.type)}${meta('property', 'og:url', url)}${meta('property', 'og:site_name', site.name)}${picture ? meta('property', 'og:image', picture) : ''}
 ${head.jsonLd ? `<script type="application/ld+json">${scriptJson(head.jsonLd)}</script>` : ''}</head>
 <body><a class="skip" href="#main"${lang}>${words.skipToContent}</a>
-<header class="top"${lang}><div><a class="name" href="/">${esc(site.name)}</a>${top}<form role="search" action="/search"><label><span>${words.search}</span><input type="search" name="q" maxlength="200" placeholder="${words.search}"></label></form></div></header>${renderBars(site, within, head.path, lang)}
+<header class="top"${lang}><div><a class="name" href="/">${esc(site.name)}</a>${top}<form role="search" action="/search"><label><span>${words.search}</span><input type="search" name="q" maxlength="200" placeholder="${words.search}"></label></form>${renderAccountLink(site, head.path)}</div></header>${renderBars(site, within, head.path, lang)}
 <div class="frame${aside ? ' with-aside' : ''}">${aside}<main id="main">${main}</main></div>
 <footer${lang}>${renderMenus(site.menus, 'foot', around)}<div><p>${esc(site.footer || site.name).replaceAll('\n', '<br>')}</p><p><a href="/posts">${words.allPosts}</a> <a href="/notices">${words.notices}</a> <a href="/archive">${words.archive}</a> <a href="/feed.xml">${words.feed}</a></p></div></footer>
 </body></html>`
+}
+
+/** The way to sign in, or to the account of who has. */
+function renderAccountLink({ account, language }: SiteView, here: string): string {
+  if (!account) return ''
+  const words = accountWords(language)
+  const [path, label] = account === 'account' ? ['/account', words.yourAccount] : ['/account/sign-in', words.signIn]
+  return `<a class="account" href="${path}"${here === path ? ' aria-current="page"' : ''}>${label}</a>`
 }
 
 const linkList = (links: Link[]) => links.map((link) => `<a href="${esc(link.path)}">${esc(link.title)}</a>`).join(', ')
@@ -361,6 +372,10 @@ export function renderAbsent(site: SiteView, status: 404 | 410, path: string): s
     `<h1>${title}</h1><p class="summary">${text}</p>${searchForm(words)}<p><a href="/">${words.toTheFrontPage}</a></p>`,
   )
 }
+
+/** A page that the site makes by itself and no search engine lists, with this HTML in it. */
+export const renderOwn = (site: SiteView, title: string, path: string, main: string): string =>
+  layout(site, plainHead(site, title, path, '', false), `<h1>${esc(title)}</h1>${main}`)
 
 /** Adds the way into the office to a page for a signed-in person; such an answer is never stored. */
 export const withOfficeEntry = (html: string, officePath: string): string =>

@@ -64,6 +64,9 @@ const MISSING = {
   'some-items': 'Some of these items are not there',
   'some-versions': 'Some of these versions are not there',
   'ended-item': 'This item was ended for good',
+  member: 'There is no such member; the account may have been ended',
+  'member-group': 'There is no such group of members',
+  'page-password': 'There is no such password',
 }
 export type Thing = keyof typeof MISSING
 
@@ -116,6 +119,12 @@ export const SERVICE_REASONS = {
   'edition-not-cleared': ({ gate }: { gate: string }) => `The edition as a whole waits for “${gate}”`,
   'edition-not-live': 'This edition has not gone live',
   'edition-undone': 'This edition was undone already',
+  'access-in-use': ({ title, count }: { title: string; count: number }) =>
+    count === 1 ? `“${title}” on the site is for it; change that first` : `${numberWords(count)} things on the site are for it, among them “${title}”; change those first`,
+  'member-groups-many': ({ most }: { most: number }) => `There are at most ${most} groups`,
+  'member-joined': 'They have chosen a password; on the site they can ask for another',
+  'member-waiting': 'They have not chosen a password yet',
+  'page-passwords-many': ({ most }: { most: number }) => `There are at most ${most} passwords`,
   'email-taken': 'Someone with this mail address is here already',
   'event-over': 'This event is over',
   'fast-empty': 'A fast lane needs gates that look afterwards',
@@ -159,7 +168,7 @@ export const SERVICE_REASONS = {
   'looked-before': 'Someone has looked at it already',
   'looking-only': ({ name }: { name: string }) => `You see the office as ${name} does; nothing can be changed meanwhile`,
   'mail-goes-out': 'Mails go to a mail server; they are not kept here',
-  'name-taken': ({ of }: { of: 'role' | 'group' }) => `There is a ${of} of this name`,
+  'name-taken': ({ of }: { of: 'role' | 'group' | 'password' }) => `There is a ${of} of this name`,
   'never-live': 'That version was never on the site; restore it into a draft and send it on',
   'no-content': ({ change }: { change: 'move' | 'withdrawal' }) => `This is a ${change}; it has no text of its own`,
   'no-fast-lane': ({ route }: { route: string }) => `The route “${route}” has no fast lane`,

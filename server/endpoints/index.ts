@@ -3,6 +3,7 @@ import { batches } from './batches'
 import { drafts } from './drafts'
 import { items } from './items'
 import { listing } from './listing'
+import { members } from './members'
 import { menus } from './menus'
 import { people } from './people'
 import { routes } from './routes'
@@ -11,7 +12,7 @@ import { time } from './time'
 import { tree } from './tree'
 import type { Endpoint } from './endpoint'
 
-const all = [...people, ...site, ...tree, ...menus, ...addresses, ...listing, ...batches, ...items, ...drafts, ...time, ...routes]
+const all = [...people, ...site, ...tree, ...menus, ...members, ...addresses, ...listing, ...batches, ...items, ...drafts, ...time, ...routes]
 
 /** Every route of the API as a type, for what is derived from it. */
 export type Routes = (typeof all)[number]

@@ -3,7 +3,7 @@ import { deleteCookie, getCookie, getHeader, setCookie, type H3Event } from 'h3'
 import { z } from 'zod'
 import { nameSchema } from '../../core/content/line'
 import { addressOf, isHttps, sessionCookie } from '../http'
-import { isDemo, type SiteParts } from '../runtime'
+import { isDemo } from '../services/demo'
 import {
   changePassword,
   changeProfile,
@@ -41,6 +41,7 @@ import { firstStart } from '../services/site/sites'
 import { listPeople, personById } from '../store/people'
 import { Download, endpoint, openEndpoint, Redirect } from './endpoint'
 import * as common from './answers/common'
+import { siteName } from './siteName'
 import * as answers from './answers/people'
 
 const name = nameSchema(100)
@@ -58,10 +59,6 @@ const section = z.string().max(60).optional()
 /** Said once work that a change of rights would strand was seen and accepted. */
 const anyway = z.strictObject({ anyway: z.literal('yes').optional() })
 const changer = (actor: Actor, query: z.infer<typeof anyway>): Changer => ({ ...actor, anyway: query.anyway === 'yes' })
-const siteName = async ({ office, live }: Pick<SiteParts, 'office' | 'live'>) => {
-  const site = await office.site()
-  return (site && (await live.frame(site)).settings.title) || 'Yieldgate'
-}
 
 const minutes = z.int().min(5).max(LONGEST_SESSION)
 const sessionLength = z.strictObject({ idle: minutes, whole: minutes })

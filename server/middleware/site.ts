@@ -1,13 +1,17 @@
 import type { H3Event } from 'h3'
-import { actorOfEvent, addressOf, hostOf, originOf, sessionCookie } from '../http'
+import { getCookie } from 'h3'
+import { actorOfEvent, addressOf, hostOf, originOf, readerCookie, sessionCookie } from '../http'
+import { isStranger } from '../../core/members/access'
 import type { PictureFormat } from '../../core/render/picture'
 import { withOfficeEntry } from '../../core/render/page'
+import { readerOf } from '../services/members/memberSessions'
 import { may } from '../services/people/access'
 import { documentBytes, pictureBytes } from '../services/media/media'
 import { PROBLEMS, Refusal } from '../services/refusal'
 import { itemById } from '../store/items'
 import { runtime } from '../runtime'
-import { mustAfford } from '../site/allowances'
+import { accountPages, isAccountPath } from '../site/accountPages'
+import { COSTS, mustAfford } from '../site/allowances'
 import { encodingFor, isCompressible, isKnown } from '../site/encoding'
 import { sentIn, type StoredPage } from '../site/pageCache'
 import { mediaHeaders } from '../site/mediaHeaders'
@@ -37,8 +41,9 @@ async function serve(event: H3Event): Promise<void> {
     return
   }
   const { office, live } = parts
-  if (req.method !== 'GET' && req.method !== 'HEAD') {
-    res.writeHead(405, { allow: 'GET, HEAD', 'content-type': 'text/plain' })
+  const forAccounts = isAccountPath(target.split('?')[0]!)
+  if (req.method !== 'GET' && req.method !== 'HEAD' && !(forAccounts && req.method === 'POST')) {
+    res.writeHead(405, { allow: forAccounts ? 'GET, HEAD, POST' : 'GET, HEAD', 'content-type': 'text/plain' })
     res.end('The live site is for reading')
     return
   }
@@ -66,7 +71,9 @@ async function serve(event: H3Event): Promise<void> {
     return answer && send(answer.status, answer.headers, answer.body)
   }
   const signedIn = req.headers.cookie?.includes(`${sessionCookie()}=`) ?? false
-  if (!signedIn) {
+  const reader = await readerOf(office, getCookie(event, readerCookie()))
+  const { audience } = reader
+  if (!signedIn && isStranger(audience) && !forAccounts) {
     const page = live.stored(origin, target)
     if (page) return sendPage(page)
   }
@@ -76,8 +83,8 @@ async function serve(event: H3Event): Promise<void> {
     const [, id, width, format] = asked
     const actor = signedIn ? await actorOfEvent(office, event) : undefined
     const found = format
-      ? await pictureBytes(office, id!, Number(width), format as PictureFormat, actor)
-      : await documentBytes(office, id!, actor)
+      ? await pictureBytes(office, id!, Number(width), format as PictureFormat, { actor, audience })
+      : await documentBytes(office, id!, { actor, audience })
     if (found)
       return send(
         200,
@@ -90,13 +97,23 @@ async function serve(event: H3Event): Promise<void> {
       )
   }
 
+  const site = forAccounts ? await office.site() : undefined
+  if (site) {
+    mustAfford(addressOf(req), COSTS.page)
+    const said = await accountPages(parts, event, site, origin, target, reader)
+    if (said) return send(said.status, said.headers, said.body)
+  }
+
   if (signedIn && req.headers['accept-datetime'] !== undefined && !asked) {
     const gate = await timeGate(parts, event, target, String(req.headers['accept-datetime']))
     if (gate) return send(gate.status, gate.headers, gate.body)
   }
 
   // A file that is not there is not there under any other spelling of its name either.
-  const answer = await live.answer(origin, asked ? `/media/${asked[1]}` : target, (cost) => mustAfford(addressOf(req), cost))
+  const answer = await live.answer(origin, asked ? `/media/${asked[1]}` : target, {
+    audience,
+    afford: (cost) => mustAfford(addressOf(req), cost),
+  })
   if (!answer) {
     res.writeHead(302, { location: '/office/first-start', 'cache-control': 'no-store' })
     res.end()

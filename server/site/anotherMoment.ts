@@ -1,4 +1,5 @@
 import type { H3Event } from 'h3'
+import { STRANGER } from '../../core/members/access'
 import { normalisePath } from '../../core/address/path'
 import { indexOfStayAt } from '../../core/plan/siteAt'
 import type { PictureFormat } from '../../core/render/picture'
@@ -71,6 +72,8 @@ export async function anotherMoment(
       sight: link.sight,
       mayRead: link.mayRead,
       whose: link.id,
+      // Whoever has the link gets what strangers get, and what the link is of.
+      looking: STRANGER,
       mark,
     })
   }
@@ -80,7 +83,7 @@ export async function anotherMoment(
   const sight = sightNamed(decoded(name))
   if (!sight) return plain(400, 'That is no moment')
   const mayRead = (section: string) => may(actor, 'item.read', section)
-  const look: Look = { prefix: `/moment/${name}`, sight, mayRead, whose: actor.id, mark: null }
+  const look: Look = { prefix: `/moment/${name}`, sight, mayRead, whose: actor.id, looking: 'office', mark: null }
   const answer = await moments.answer(origin, rest || '/', look)
   if (!answer || sight.shows !== 'moment' || sight.at > office.now()) return answer
   const path = rest.split('?')[0] || '/'

@@ -1,22 +1,25 @@
 import { createHash } from 'node:crypto'
 import { normalisePath } from '../../core/address/path'
+import { can } from '../../core/kinds/kinds'
+import { accessOfKey, audienceFor, isStranger, opens, STRANGER, type Access, type Audience } from '../../core/members/access'
 import { locationOf } from '../../core/address/redirects'
 import type { MenuEntry } from '../../core/menu/entries'
 import { dateIn } from '../../core/time/date'
+import { renderAccount, renderClosed, type AccountPage } from '../../core/render/account'
 import { renderAbsent, type ItemView, type SiteView } from '../../core/render/page'
 import type { SiteEntry } from '../../core/plan/entry'
-import { addressAt } from '../store/live'
+import { accessOfItem, addressAt } from '../store/live'
 import type { SiteRow } from '../store/sites'
 import type { Office } from '../services/office'
 import { AddressUses } from '../services/site/addressUses'
 import { answerByHand } from '../services/site/redirects'
 import { COSTS } from './allowances'
-import { frameOf, FrameSource, menusAt, siteView, type Frame } from './frame'
+import { frameOf, FrameSource, menusAt, siteView, sourceFor, type Frame, type Looking } from './frame'
 import { itemView, type Making, type Subject } from './itemView'
 import { standOn } from './menus'
 import { PageCache, type StoredPage } from './pageCache'
-import { HTML, makePage, pageOf, partOf, type Made } from './pages'
-import { liveSource } from './source'
+import { HTML, isForMachines, makePage, pageOf, partOf, type Made } from './pages'
+import { liveSource, wholeSource } from './source'
 
 /** What the live site says to a request. `item` names the item shown, for the way into the office. */
 export interface Answer {
@@ -61,13 +64,13 @@ export class LiveSite {
 
   private readonly now = () => this.office.now()
 
-  /** The frame around every page, as it is live now. */
-  frame = (site: SiteRow): Promise<Frame> => this.frames.get(site)
+  /** The frame around every page, as those who look get it now. */
+  frame = (site: SiteRow, looking: Looking = STRANGER): Promise<Frame> => this.frames.get(site, looking)
 
   private async making(frame: Frame): Promise<Making> {
     const { sections } = await this.office.rights()
     const db = this.office.store.read
-    return { at: this.office.now(), db, source: liveSource(db, frame.site.id), frame, sections }
+    return { at: this.office.now(), db, source: await sourceFor(db, frame.site.id, frame.looking), frame, sections }
   }
 
   /** A stored page for exactly this request target, if there is one; the fast way. */
@@ -76,15 +79,22 @@ export class LiveSite {
   }
 
   /**
-   * Returns a GET of a request target (path and query) on the origin that readers use. `afford` is told what it costs where the
-   * answer is not kept already, and throws where that is too much.
+   * Returns a GET of a request target (path and query) on the origin that readers use, as some readers get it. What they get otherwise than
+   * strangers is neither kept nor shared. `afford` is told what it costs where the answer is not kept already, and throws where that is
+   * too much.
    */
-  async answer(origin: string, target: string, afford?: (cost: number) => void): Promise<Answer | undefined> {
+  async answer(
+    origin: string,
+    target: string,
+    { audience: reader = STRANGER, afford }: { audience?: Audience; afford?: (cost: number) => void } = {},
+  ): Promise<Answer | undefined> {
     const [rawPath = '/', rawQuery = ''] = target.split(/\?(.*)/s)
     const path = normalisePath(rawPath)
     const query = new URLSearchParams(rawQuery)
     const [plain, turn] = [`${origin} ${rawPath}`, { page: pageOf(query), part: partOf(query) }]
-    for (const key of keysOf(plain, turn)) {
+    const audience = path !== null && isForMachines(path) ? STRANGER : reader
+    const shared = isStranger(audience)
+    for (const key of shared ? keysOf(plain, turn) : []) {
       const kept = this.cache.get(key, this.now)
       if (kept && key === keyFor(plain, turn, kept.turns)) return this.say(kept, this.itemsByPath.get(key) ?? null)
     }
@@ -92,24 +102,27 @@ export class LiveSite {
     if (!site) return undefined
     afford?.(path === '/search' ? COSTS.search : COSTS.page)
     const epoch = this.cache.now
-    const frame = await this.frames.get(site)
+    const frame = await this.frames.get(site, audience)
     const view = siteView(frame, origin, this.now())
     if (path === null)
       return this.say(this.store(null, { status: 404, type: HTML, body: renderAbsent(view, 404, '/'), tags: [] }, epoch, frame))
     // Its one form as it travels: letters beyond ASCII come percent-encoded (RFC 3986 §2.1).
     if (encodeURI(path) !== rawPath && path !== '/') return redirect(encodeURI(path), 308, rawQuery)
-    const made = await makePage(await this.making(frame), origin, path, query)
+    const making = await this.making(frame)
+    const made = await makePage(making, origin, path, query)
     if (made && 'to' in made) return redirect(encodeURI(made.to), 301)
     if (made) {
       // What a search asks for is endless, so it is not kept.
       const key = keyFor(plain, turn, made.turns ?? null)
-      const page = this.store(path === '/search' ? null : key, made, epoch, frame)
-      if (made.item) {
+      const page = this.store(path === '/search' || !shared ? null : key, made, epoch, frame)
+      if (made.item && shared) {
         if (this.itemsByPath.size > 50_000) this.itemsByPath.clear()
         this.itemsByPath.set(key, made.item)
       }
       return this.say(page, made.item ?? null)
     }
+    const access = await making.source.accessAt(path)
+    if (access && !opens(access, audience)) return this.closed(frame, origin, path, access, audience)
     const day = dateIn(this.now(), site.zone)
     const byHand = await answerByHand(this.office.store.read, site.id, path, day)
     const used = { address: byHand?.redirect ?? path, day }
@@ -135,7 +148,7 @@ export class LiveSite {
       type: made.type,
       body,
       etag,
-      headers: headersOf(made, etag, cspOf(frame)),
+      headers: headersOf(made, etag, cspOf(frame), frame.looking === 'office' || !isStranger(frame.looking)),
       tags: framed ? [...made.tags, ...frame.tags] : made.tags,
       until: firstOf(made.until ?? null, turn),
       turns: made.turns ?? null,
@@ -145,6 +158,34 @@ export class LiveSite {
     return page
   }
 
+  /** What a reader gets at the address of a page that they may not read: how to, and nothing of the page. */
+  private closed(frame: Frame, origin: string, path: string, access: Access, audience: Audience, problem: string | null = null): Answer {
+    const { joining = 'closed' } = frame.settings
+    return this.own(frame, 403, renderClosed(siteView(frame, origin, this.now()), path, access, audience, joining, problem))
+  }
+
+  /** An answer for one reader alone. */
+  private own(frame: Frame, status: number, html: string): Answer {
+    const headers = { ...headersOf({ status, type: HTML }, '', cspOf(frame), true), 'referrer-policy': 'same-origin' }
+    return { status, headers, body: Buffer.from(html), item: null }
+  }
+
+  /** Who may read what stands at an address now, whoever asks. */
+  async accessAt(site: SiteRow, path: string): Promise<Access | undefined> {
+    return wholeSource(this.office.store.read, site.id).accessAt(path)
+  }
+
+  /** What a reader gets after what they sent did not open a page: how to, with what is wrong. */
+  async stillClosed(site: SiteRow, origin: string, path: string, access: Access, audience: Audience, problem: string): Promise<Answer> {
+    return this.closed(await this.frames.get(site, audience), origin, path, access, audience, problem)
+  }
+
+  /** A page for members, with the site around it as that reader gets it. */
+  async account(site: SiteRow, origin: string, audience: Audience, status: number, page: AccountPage): Promise<Answer> {
+    const frame = await this.frames.get(site, audience)
+    return this.own(frame, status, renderAccount(siteView(frame, origin, this.now()), page))
+  }
+
   private say(page: StoredPage, item: string | null = null): Answer {
     return { status: page.status, headers: page.headers, body: page.body, item, page }
   }
@@ -152,12 +193,12 @@ export class LiveSite {
   /** The front page as readers would get it with a banner or menu that is a draft, or another version of it, in its place. */
   async frontWith(site: SiteRow, origin: string, shown: SiteEntry): Promise<string> {
     const db = this.office.store.read
-    const source = liveSource(db, site.id)
+    const source = await liveSource(db, site.id, STRANGER)
     const listing: typeof source.listing = async (query, offset, limit) => {
       const entries = await source.listing(query, offset, limit)
       return query.kinds.includes(shown.kind) ? [...entries.filter(({ item }) => item !== shown.item), shown] : entries
     }
-    const making = await this.making(await frameOf(db, site, { ...source, listing }))
+    const making = await this.making(await frameOf(db, site, { ...source, listing }, STRANGER))
     const made = await makePage({ ...making, source: { ...source, listing } }, origin, '/', new URLSearchParams())
     return made && 'body' in made ? made.body : ''
   }
@@ -165,15 +206,22 @@ export class LiveSite {
   /** Where some entries of a menu lead on the live site, and what of them is left out there. */
   async standing(site: SiteRow, entries: MenuEntry[]) {
     const db = this.office.store.read
-    return standOn(db, site.id, liveSource(db, site.id), [...(await this.frames.get(site)).pages.values()], entries)
+    return standOn(db, site.id, wholeSource(db, site.id), [...(await this.frames.get(site, 'office')).pages.values()], entries)
+  }
+
+  /** Who could read a version of an item in its place: as it says, else as the page above it on the site does. */
+  private async accessFor({ kind, manifest: { fields } }: Subject): Promise<Access> {
+    if (fields.access) return fields.access
+    const above = can(kind, 'tree') && fields.parent ? await accessOfItem(this.office.store.read, fields.parent) : null
+    return accessOfKey(above ?? null)
   }
 
   /**
-   * Any version of an item in its place, with the site around it: what the renderer needs to make it as readers would get
-   * it at a moment, or (`null`) with the blocks of all times.
+   * Any version of an item in its place, with the site around it: what the renderer needs to make it as those readers would get
+   * it for whom it is, at a moment or (`null`) with the blocks of all times.
    */
   async around(site: SiteRow, origin: string, subject: Subject, at: string | null): Promise<{ site: SiteView; view: ItemView }> {
-    const frame = await this.frames.get(site)
+    const frame = await this.frames.get(site, audienceFor(await this.accessFor(subject)))
     const { view } = await itemView(await this.making(frame), subject)
     return { site: siteView(frame, origin, at), view }
   }
@@ -188,12 +236,17 @@ const CSP =
 /** The policy of live pages: no script at all; frames only from the origins that the site's settings allow. */
 export const cspOf = (frame: Frame): string => `${CSP}; frame-src ${frame.settings.embedOrigins?.join(' ') || "'none'"}`
 
-/** Headers of a live page: checked again at each use (`no-cache`), so that a change shows at once and an unchanged page costs 304. */
-const headersOf = ({ status, type }: Pick<Made, 'status' | 'type'>, etag: string, csp: string): Record<string, string> => ({
+/** Headers of a live page, or (`own`) of what not every reader gets, which nobody keeps: checked again at each use (`no-cache`), so that a change shows at once and an unchanged page costs 304. */
+const headersOf = (
+  { status, type }: Pick<Made, 'status' | 'type'>,
+  etag: string,
+  csp: string,
+  own: boolean,
+): Record<string, string> => ({
   'content-type': type,
-  'cache-control': status !== 200 ? 'no-store' : type.startsWith('text/css') ? 'public, max-age=31536000, immutable' : 'public, no-cache',
-  etag,
-  vary: 'accept-encoding',
+  'cache-control': own ? 'private, no-store' : status !== 200 ? 'no-store' : type.startsWith('text/css') ? 'public, max-age=31536000, immutable' : 'public, no-cache',
+  ...(own ? {} : { etag }),
+  vary: own ? 'cookie, accept-encoding' : 'accept-encoding',
   ...(type === HTML ? { 'content-security-policy': csp } : {}),
   'x-content-type-options': 'nosniff',
   'referrer-policy': 'strict-origin-when-cross-origin',

@@ -1,4 +1,6 @@
+import { LRUCache } from 'lru-cache'
 import { kindsThat } from '../../core/kinds/kinds'
+import { audienceKey, type Audience } from '../../core/members/access'
 import { entriesAt, nextTurn, type ShownMenu } from '../../core/menu/standing'
 import { orderOf } from '../../core/tree/order'
 import { menuTree, type MenuNode, type TreePage } from '../../core/tree/menu'
@@ -11,11 +13,15 @@ import type { Reader } from '../store/database'
 import type { SiteRow } from '../store/sites'
 import type { Office } from '../services/office'
 import { menusOf } from './menus'
-import { liveSource, type SiteSource } from './source'
+import { liveSource, wholeSource, type SiteSource } from './source'
 
-/** What every page of the site needs: its settings and its tree of pages. */
+/** Who looks at the site: some readers, or the office, which may see all of it. */
+export type Looking = Audience | 'office'
+
+/** What every page of the site needs, as some readers get it: its settings and its tree of pages. */
 export interface Frame {
   site: SiteRow
+  looking: Looking
   settings: Fields
   pages: Map<string, TreePage>
   menu: MenuNode[]
@@ -50,8 +56,8 @@ function barsOf(notices: SiteEntry[]): Bar[] {
     .sort((a, b) => URGENCY.indexOf(a.level) - URGENCY.indexOf(b.level))
 }
 
-/** The frame of a site as a source has it. */
-export async function frameOf(db: Reader, site: SiteRow, source: SiteSource): Promise<Frame> {
+/** The frame of a site as a source has it for those who look. */
+export async function frameOf(db: Reader, site: SiteRow, source: SiteSource, looking: Looking): Promise<Frame> {
   const [pages, [settings], notices] = await Promise.all([
     source.pages(),
     source.byIds([site.settings_item]),
@@ -60,47 +66,56 @@ export async function frameOf(db: Reader, site: SiteRow, source: SiteSource): Pr
   const tree = pages.map(treePage)
   return {
     site,
+    looking,
     settings: settings?.fields ?? {},
     pages: new Map(tree.map((page) => [page.id, page])),
     menu: menuTree(tree),
-    ...(await menusOf(db, site.id, source, tree)),
+    ...(await menusOf(db, site.id, source, tree, looking)),
     bars: barsOf(notices),
   }
 }
 
-/** Keeps the frame in memory until the tree or the settings change. */
-export class FrameSource {
-  private frame: Promise<Frame> | undefined
+/** What is live of a site, as those who look get it. */
+export const sourceFor = (db: Reader, site: string, looking: Looking): Promise<SiteSource> =>
+  looking === 'office' ? Promise.resolve(wholeSource(db, site)) : liveSource(db, site, looking)
+
+interface Kept {
+  frame: Promise<Frame>
   /** The tags of what the menus name; `null` while that is not known, since the frame is being made. */
-  private named: ReadonlySet<string> | null = null
+  named: ReadonlySet<string> | null
+}
+/** So many frames are kept: most readers are strangers, and many members may read the same. */
+const KEPT = 8
+
+/** Keeps the frames of a site in memory until the tree or the settings change. */
+export class FrameSource {
+  private readonly frames = new LRUCache<string, Kept>({ max: KEPT })
 
   constructor(private readonly office: Office) {}
 
-  get(site: SiteRow): Promise<Frame> {
-    if (this.frame) return this.frame
+  get(site: SiteRow, looking: Looking): Promise<Frame> {
+    const key = looking === 'office' ? 'office' : audienceKey(looking)
+    const known = this.frames.get(key)
+    if (known) return known.frame
     const db = this.office.store.read
-    const frame = frameOf(db, site, liveSource(db, site.id))
-    this.frame = frame
-    this.named = null
-    // Another may have taken its place meanwhile.
+    const frame = sourceFor(db, site.id, looking).then((source) => frameOf(db, site, source, looking))
+    const kept: Kept = { frame, named: null }
+    this.frames.set(key, kept)
     frame.then(
-      ({ tags }) => this.frame === frame && (this.named = new Set(tags)),
-      () => this.frame === frame && (this.frame = undefined),
+      ({ tags }) => (kept.named = new Set(tags)),
+      // Another may have taken its place meanwhile.
+      () => this.frames.peek(key) === kept && this.frames.delete(key),
     )
     return frame
   }
 
-  /** Forgets the frame where rows of the journal make it stale. */
+  /** Forgets the frames that rows of the journal make stale. */
   invalidate(rows: JournalRow[]): void {
     for (const { action, data } of rows) {
       const touched = (data as LiveData | null)?.touched ?? []
-      if (
-        isStale(action, 'frame') ||
-        touched.includes('tree') ||
-        touched.includes('settings') ||
-        touched.some((tag) => this.named?.has(tag) ?? true)
-      )
-        this.frame = undefined
+      if (isStale(action, 'frame') || touched.includes('tree') || touched.includes('settings')) this.frames.clear()
+      for (const [key, { named }] of [...this.frames.entries()])
+        if (touched.some((tag) => named?.has(tag) ?? true)) this.frames.delete(key)
     }
   }
 }
@@ -135,4 +150,9 @@ export const siteView = (frame: Frame, origin: string, at: string | null): SiteV
   menu: frame.menu,
   menus: at === null ? frame.menus : menusAt(frame, at).menus,
   bars: frame.bars,
+  account: accountLink(frame),
 })
+
+/** The way that readers have to an account. The office looks at the site as nobody, and has none. */
+const accountLink = ({ settings, looking }: Frame): SiteView['account'] =>
+  looking === 'office' || (settings.joining ?? 'closed') === 'closed' ? null : looking.member ? 'account' : 'sign-in'

@@ -1,11 +1,12 @@
 import { kindsThat } from '../../core/kinds/kinds'
-import { hrefsOf, menuItems, menuMedia, type MenuEntry } from '../../core/menu/entries'
+import { entriesFor, hrefsOf, menuItems, menuMedia, type MenuEntry } from '../../core/menu/entries'
 import { standingEntries, targetOn, type LeftOut, type MenuSite, type ShownMenu } from '../../core/menu/standing'
 import type { SiteEntry } from '../../core/plan/entry'
 import { filePath } from '../../core/render/picture'
 import { inMenusBelow, type TreePage } from '../../core/tree/menu'
 import type { Reader } from '../store/database'
 import { mediaViews } from '../services/media/media'
+import type { Looking } from './frame'
 import type { SiteSource } from './source'
 
 const MENUS = kindsThat('leading')
@@ -59,11 +60,12 @@ export async function menusOf(
   site: string,
   source: SiteSource,
   pages: readonly TreePage[],
+  looking: Looking,
 ): Promise<{ menus: ShownMenu[]; tags: string[] }> {
   const standing = (await source.listing({ kinds: MENUS }, 0, MOST_MENUS))
     .filter(({ fields }) => fields.menuPlace !== 'none')
     .sort((one, other) => one.title.localeCompare(other.title) || one.item.localeCompare(other.item))
-  const entriesOf = ({ fields }: SiteEntry) => fields.menuEntries ?? []
+  const entriesOf = ({ fields: { menuEntries = [] } }: SiteEntry) => (looking === 'office' ? menuEntries : entriesFor(menuEntries, looking))
   const all = standing.map(entriesOf)
   const around = await menuSite(db, site, source, pages, all)
   return {

@@ -1,7 +1,9 @@
 import { LRUCache } from 'lru-cache'
 import { normalisePath } from '../../core/address/path'
+import { audienceKey, opens } from '../../core/members/access'
 import type { SiteEntry } from '../../core/plan/entry'
 import { esc } from '../../core/render/escape'
+import { renderClosed } from '../../core/render/account'
 import { renderAbsent } from '../../core/render/page'
 import { THEME_PATH } from '../../core/render/theme'
 import { fullIn } from '../../core/time/words'
@@ -9,7 +11,7 @@ import type { Foresight, MayRead, Sight } from '../services/planning/foresight'
 import type { Office } from '../services/office'
 import type { SiteRow } from '../store/sites'
 import { cspOf, type Answer } from './answer'
-import { frameOf, siteView } from './frame'
+import { frameOf, siteView, type Looking } from './frame'
 import type { Making } from './itemView'
 import { momentSource } from './momentSource'
 import { HTML, makePage } from './pages'
@@ -22,6 +24,8 @@ export interface Look {
   /** What of the plan may be seen, and whose look it is. */
   mayRead: MayRead
   whose: string
+  /** Who looks: what is not for these readers is not there, but for what the look is of. */
+  looking: Looking
   /** Says on each page what this is, for those who have only a link. */
   mark: ((at: string) => string) | null
 }
@@ -72,16 +76,16 @@ export class MomentSite {
     office.onNews(() => this.kept.clear())
   }
 
-  private async make(site: SiteRow, { sight, mayRead }: Look): Promise<{ making: Making; at: string }> {
+  private async make(site: SiteRow, { sight, mayRead, looking }: Look): Promise<{ making: Making; at: string }> {
     const db = this.office.store.read
     const seen = await this.foresight.siteOf(sight, mayRead)
-    const source = momentSource(db, site.id, seen.site)
+    const source = momentSource(db, site.id, seen.site, looking, seen.changed)
     const { sections } = await this.office.rights()
-    return { making: { at: seen.at, db, source, frame: await frameOf(db, site, source), sections }, at: seen.at }
+    return { making: { at: seen.at, db, source, frame: await frameOf(db, site, source, looking), sections }, at: seen.at }
   }
 
   private at(site: SiteRow, look: Look): Promise<{ making: Making; at: string }> {
-    const key = `${look.whose} ${JSON.stringify(look.sight)}`
+    const key = `${look.whose} ${JSON.stringify(look.sight)} ${look.looking === 'office' ? 'office' : audienceKey(look.looking)}`
     let made = this.kept.get(key)
     if (!made) {
       made = this.make(site, look)
@@ -113,8 +117,7 @@ export class MomentSite {
     const { making, at } = await this.at(site, look)
     const made = path === null ? undefined : await makePage(making, origin, path, new URLSearchParams(rawQuery))
     if (made && 'to' in made) return leadOn(look.prefix + made.to)
-    const absent = () => renderAbsent(siteView(making.frame, origin, at), 404, path ?? '/')
-    const { status, type, body } = made ?? { status: 404, type: HTML, body: absent() }
+    const { status, type, body } = made ?? (await this.without(making, origin, path ?? '/', look.looking))
     if (look.mark) this.noteShown(look.whose, body)
     return {
       status,
@@ -130,6 +133,14 @@ export class MomentSite {
       item: made?.item ?? null,
       entry: (path && (await making.source.at(path))) || null,
     }
+  }
+
+  /** What stands at an address where those who look get no page: a page that is not open to them, or none at all. */
+  private async without(making: Making, origin: string, path: string, looking: Looking) {
+    const view = siteView(making.frame, origin, making.at)
+    const access = looking === 'office' ? undefined : await making.source.accessAt(path)
+    if (looking === 'office' || !access || opens(access, looking)) return { status: 404, type: HTML, body: renderAbsent(view, 404, path) }
+    return { status: 403, type: HTML, body: renderClosed(view, path, access, looking, 'closed') }
   }
 
   private noteShown(whose: string, body: string): void {

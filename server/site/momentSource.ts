@@ -1,10 +1,12 @@
 import { can, kindsThat } from '../../core/kinds/kinds'
+import { accessOf, opens } from '../../core/members/access'
 import { isMapped, type SiteEntry } from '../../core/plan/entry'
 import { listedOf, type Site } from '../../core/plan/siteAt'
 import { findableText } from '../../core/content/content'
 import type { Reader } from '../store/database'
 import { liveByIds, searchLive } from '../store/live'
 import { readContent, readManifest, versionsByIds } from '../store/versions'
+import type { Looking } from './frame'
 import type { Hit, Listing, SiteSource } from './source'
 
 /** Texts that differ from the live ones and are searched through one by one, at most; hits taken from the live index. */
@@ -21,29 +23,59 @@ const passes =
     (!month || (entry.shownDate?.startsWith(month) ?? false)) &&
     (!related || has(entry, related))
 
-/** The site with this id as it is at another moment, as pages, listings, menus, feeds and search ask for it. */
-export function momentSource(db: Reader, id: string, site: Site): SiteSource {
+/**
+ * The site with this id as it is at another moment, as pages, listings, menus, feeds and search ask for it for those who look. `itself` is
+ * what the look is of: they see that, whoever may read it then.
+ */
+export function momentSource(db: Reader, id: string, site: Site, looking: Looking, itself: readonly string[]): SiteSource {
+  const shown = new Set(itself)
+  const accessTo = (entry: SiteEntry) => accessOf(entry, (item) => site.entry(item))
+  const known = new Map<string, boolean>()
+  const mayRead = (entry: SiteEntry): boolean => {
+    if (looking === 'office' || shown.has(entry.item)) return true
+    let may = known.get(entry.item)
+    if (may === undefined) known.set(entry.item, (may = opens(accessTo(entry), looking)))
+    return may
+  }
+  const all = () => [...site.all()].filter(mayRead)
   const kept = new Map<string, SiteEntry[]>()
   const list = (query: Listing): SiteEntry[] => {
     const key = JSON.stringify(query)
     let found = kept.get(key)
-    if (!found) kept.set(key, (found = listedOf(site, query.kinds, passes(query))))
+    if (!found) {
+      const listed = passes(query)
+      kept.set(key, (found = listedOf(site, query.kinds, (entry) => listed(entry) && mayRead(entry))))
+    }
     return found
   }
   const mapped = () =>
-    [...site.all()].filter(({ path, fields }) => path !== null && isMapped(fields)).sort((a, b) => (a.path! < b.path! ? -1 : 1))
+    [...site.all()]
+      .filter((entry) => entry.path !== null && isMapped(entry.fields) && accessTo(entry).who === 'everyone')
+      .sort((a, b) => (a.path! < b.path! ? -1 : 1))
   let lastSearch: { words: string; hits: Promise<Hit[]> } | undefined
   const hits = (words: string) => {
-    if (lastSearch?.words !== words) lastSearch = { words, hits: search(db, id, site, words) }
+    if (lastSearch?.words !== words) lastSearch = { words, hits: search(db, id, all(), words) }
     return lastSearch.hits
   }
   return {
-    byIds: (ids) => Promise.resolve(ids.flatMap((id) => site.entry(id) ?? [])),
+    accessAt: (path) => {
+      const owner = site.owner(path)
+      const entry = owner && site.entry(owner.item)
+      return Promise.resolve(entry ? accessTo(entry) : undefined)
+    },
+    byIds: (ids) =>
+      Promise.resolve(
+        ids.flatMap((id) => {
+          const entry = site.entry(id)
+          return entry && mayRead(entry) ? entry : []
+        }),
+      ),
     at: (path) => {
       const owner = site.owner(path)
-      return Promise.resolve(owner ? (site.entry(owner.item) ?? undefined) : undefined)
+      const entry = owner && site.entry(owner.item)
+      return Promise.resolve(entry && mayRead(entry) ? entry : undefined)
     },
-    pages: () => Promise.resolve([...site.all()].filter(({ kind }) => can(kind, 'tree'))),
+    pages: () => Promise.resolve(all().filter(({ kind }) => can(kind, 'tree'))),
     listing: (query, offset, limit) => Promise.resolve(list(query).slice(offset, offset + limit)),
     count: (query) => Promise.resolve(list(query).length),
     around: (kind, _date, item) => {
@@ -77,18 +109,19 @@ const folded = (text: string) => text.normalize('NFD').replace(/\p{M}/gu, '').to
  * Items that have the words at the moment: those whose text is the live one from the live index, in its order; texts of
  * then that are not live now are read, the newest first, as far as is reasonable.
  */
-async function search(db: Reader, id: string, site: Site, query: string): Promise<Hit[]> {
-  const found = (await searchLive(db, id, query, MOST_HITS, 0)).filter((hit) => site.entry(hit.item)?.version === hit.version)
+async function search(db: Reader, id: string, entries: readonly SiteEntry[], query: string): Promise<Hit[]> {
+  const there = new Map(entries.map((entry) => [entry.item, entry]))
+  const found = (await searchLive(db, id, query, MOST_HITS, 0, 'all')).filter((hit) => there.get(hit.item)?.version === hit.version)
   const live = new Map(
     (
       await liveByIds(
         db,
         id,
-        [...site.all()].map(({ item }) => item),
+        entries.map(({ item }) => item),
       )
     ).map((entry) => [entry.item, entry.version]),
   )
-  const others = [...site.all()].filter(({ item, version, path }) => path !== null && live.get(item) !== version).slice(0, MOST_READ)
+  const others = entries.filter(({ item, version, path }) => path !== null && live.get(item) !== version).slice(0, MOST_READ)
   const versions = new Map(
     (
       await versionsByIds(
@@ -104,12 +137,12 @@ async function search(db: Reader, id: string, site: Site, query: string): Promis
     if (!version) continue
     const content = await readContent(db, await readManifest(db, version.manifest))
     const text = `${entry.title}\n${findableText(content)}`
-    const there = folded(text).match(/[\p{L}\p{N}]+/gu) ?? []
+    const spoken = folded(text).match(/[\p{L}\p{N}]+/gu) ?? []
     const last = words.length - 1
-    if (words.every((word, index) => there.some((one) => (index === last ? one.startsWith(word) : one === word))))
+    if (words.every((word, index) => spoken.some((one) => (index === last ? one.startsWith(word) : one === word))))
       read.push(withSnippet(entry, text.slice(entry.title.length + 1, entry.title.length + 200)))
   }
-  return [...read, ...found.map((hit) => withSnippet(site.entry(hit.item)!, hit.snippet))]
+  return [...read, ...found.map((hit) => withSnippet(there.get(hit.item)!, hit.snippet))]
 }
 
 const withSnippet = (entry: SiteEntry, snippet: string): Hit => ({

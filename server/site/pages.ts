@@ -51,6 +51,10 @@ export const pageOf = (query: URLSearchParams): number => numberOf(query, 'page'
 /** Which part of the sitemap, from 1; 0 for the whole. */
 export const partOf = (query: URLSearchParams): number => numberOf(query, 'part', 0)
 
+/** Whether an address is read by programs, for anyone: a feed, the sitemap. It has what everyone may read, whoever asks for it. */
+export const isForMachines = (path: string): boolean => MACHINES.has(path)
+const MACHINES = new Set(['/feed.xml', '/sitemap.xml', '/robots.txt', THEME_PATH])
+
 /** What stands at an address only leads to another address. */
 export interface Moved {
   to: string

@@ -1,7 +1,10 @@
+import { accessOfKey, isStranger, openKeys, type Access, type Audience } from '../../core/members/access'
 import type { SiteEntry } from '../../core/plan/entry'
 import type { Kind } from '../../core/kinds/kinds'
 import type { Reader } from '../store/database'
 import {
+  accessAt,
+  accessKeys,
   addressAt,
   countListing,
   countSearch,
@@ -14,13 +17,19 @@ import {
   livePages,
   searchLive,
   type ListingQuery,
+  type Opened,
 } from '../store/live'
 
-export type Listing = Omit<ListingQuery, 'site'>
+export type Listing = Omit<ListingQuery, 'site' | 'opened'>
 export type Hit = SiteEntry & { snippet: string }
 
-/** What is on the site at a moment, as pages, listings, menus, feeds and search ask for it. Now it is the live site's tables. */
+/**
+ * What some readers get of the site at a moment, as pages, listings, menus, feeds and search ask for it. Now it is the live site's tables.
+ * What those readers may not read is not in it.
+ */
 export interface SiteSource {
+  /** Who may read the item at an address, also where these readers may not; `undefined` where nothing stands. */
+  accessAt(path: string): Promise<Access | undefined>
   byIds(ids: string[]): Promise<SiteEntry[]>
   /** The item that stands at an address. */
   at(path: string): Promise<SiteEntry | undefined>
@@ -38,20 +47,31 @@ export interface SiteSource {
   countSearch(words: string): Promise<number>
 }
 
-/** The site as it is live now. */
-export const liveSource = (db: Reader, site: string): SiteSource => ({
-  byIds: (ids) => liveByIds(db, site, ids),
+/** The site as it is live now, for readers who may read what is `opened`. */
+const sourceOf = (db: Reader, site: string, opened: Opened): SiteSource => ({
+  async accessAt(path) {
+    const key = await accessAt(db, site, path)
+    return key === undefined ? undefined : accessOfKey(key)
+  },
+  byIds: (ids) => liveByIds(db, site, ids, opened),
   async at(path) {
     const address = await addressAt(db, site, path)
-    return address?.now ? (await liveByIds(db, site, [address.item_id]))[0] : undefined
+    return address?.now ? (await liveByIds(db, site, [address.item_id], opened))[0] : undefined
   },
-  pages: () => livePages(db, site),
-  listing: (query, offset, limit) => liveListing(db, { ...query, site }, offset, limit),
-  count: (query) => countListing(db, { ...query, site }),
-  around: (kind, shownDate, item) => liveAround(db, site, kind, shownDate, item),
-  months: () => liveMonths(db, site),
+  pages: () => livePages(db, site, opened),
+  listing: (query, offset, limit) => liveListing(db, { ...query, site, opened }, offset, limit),
+  count: (query) => countListing(db, { ...query, site, opened }),
+  around: (kind, shownDate, item) => liveAround(db, site, kind, shownDate, item, opened),
+  months: () => liveMonths(db, site, opened),
   sitemap: (part, size) => liveForSitemap(db, site, part, size),
   countSitemap: () => countSitemap(db, site),
-  search: (words, limit, offset) => searchLive(db, site, words, limit, offset),
-  countSearch: (words) => countSearch(db, site, words),
+  search: (words, limit, offset) => searchLive(db, site, words, limit, offset, opened),
+  countSearch: (words) => countSearch(db, site, words, opened),
 })
+
+/** All of the site as it is live now, whoever may read it: for the office, never for a reader. */
+export const wholeSource = (db: Reader, site: string): SiteSource => sourceOf(db, site, 'all')
+
+/** The site as it is live now, as some readers get it. A stranger's needs nothing looked up. */
+export const liveSource = async (db: Reader, site: string, audience: Audience): Promise<SiteSource> =>
+  sourceOf(db, site, isStranger(audience) ? [] : openKeys(await accessKeys(db, site), audience))

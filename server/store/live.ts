@@ -5,7 +5,34 @@ import type { SiteEntry } from '../../core/plan/entry'
 import { among, type Bind, type Reader, type Writer } from './database'
 import type { NewRow, Row } from './models'
 
-export type EntryRow = Omit<Row<'live_entry'>, 'site_id' | 'parent_id' | 'in_sitemap' | 'indexed_version'>
+export type EntryRow = Omit<Row<'live_entry'>, 'site_id' | 'parent_id' | 'in_sitemap' | 'indexed_version' | 'own_access' | 'access'>
+
+/** What of the live items a reader may read: all, or what everyone may and what has one of these keys of access. */
+export type Opened = 'all' | readonly string[]
+
+/** The condition that a reader may read a live item `e`, after others. */
+const readable = (opened: Opened): string =>
+  opened === 'all' ? '' : opened.length ? ' AND (e.access IS NULL OR e.access IN (SELECT value FROM json_each($opened)))' : ' AND e.access IS NULL'
+const openedBind = (opened: Opened): Bind => (opened === 'all' || !opened.length ? {} : { opened: JSON.stringify(opened) })
+
+/** The keys of access of what is live on a site and not for everyone. */
+export const accessKeys = async (db: Reader, site: string): Promise<string[]> =>
+  (
+    await db.all<{ access: string }>('SELECT DISTINCT access FROM live_entry WHERE site_id = $site AND access IS NOT NULL', { site })
+  ).map(({ access }) => access)
+
+/** Who may read a live item, as a key; `null` for everyone, `undefined` where it is not live. */
+export const accessOfItem = async (db: Reader, item: string): Promise<string | null | undefined> =>
+  (await db.one<{ access: string | null }>('SELECT access FROM live_entry WHERE item_id = $item', { item }))?.access
+
+/** Who may read what is live at an address, as a key; `null` for everyone, `undefined` where nothing is. */
+export const accessAt = async (db: Reader, site: string, path: string): Promise<string | null | undefined> =>
+  (
+    await db.one<{ access: string | null }>(
+      'SELECT e.access FROM address_interval a JOIN live_entry e ON e.item_id = a.item_id AND e.path = a.path WHERE a.site_id = $site AND a.path = $path AND a.to_at IS NULL',
+      { site, path },
+    )
+  )?.access
 
 export interface LiveItem extends SiteEntry {
   n: number
@@ -34,9 +61,13 @@ const entries = async (db: Reader, where: string, bind: Bind): Promise<LiveItem[
   ).map(toLive)
 
 /** Those of some items that are live on a site. */
-export const liveByIds = (db: Reader, site: string, ids: string[]): Promise<LiveItem[]> =>
+export const liveByIds = (db: Reader, site: string, ids: string[], opened: Opened = 'all'): Promise<LiveItem[]> =>
   ids.length
-    ? entries(db, 'WHERE e.item_id IN (SELECT value FROM json_each($ids)) AND e.site_id = $site', { ids: JSON.stringify(ids), site })
+    ? entries(db, `WHERE e.item_id IN (SELECT value FROM json_each($ids)) AND e.site_id = $site${readable(opened)}`, {
+        ids: JSON.stringify(ids),
+        site,
+        ...openedBind(opened),
+      })
     : Promise.resolve([])
 
 /** The page above a page on the site; `null` for one at the top or not on the site. */
@@ -44,9 +75,12 @@ export const liveParent = async (db: Reader, page: string): Promise<string | nul
   (await db.one<{ parent: string | null }>('SELECT parent_id AS parent FROM live_entry WHERE item_id = $page', { page }))?.parent ?? null
 
 const IN_TREE = among('e.kind', kindsThat('tree'))
+/** The page above a live item, where its kind stands in the tree. */
+const parentInTree = (entry: string) => `iif(${among(`${entry}.kind`, kindsThat('tree'))}, ${entry}.parent_id, NULL)`
 
 /** The live pages, for menu and breadcrumb. */
-export const livePages = (db: Reader, site: string) => entries(db, `WHERE e.site_id = $site AND ${IN_TREE}`, { site })
+export const livePages = (db: Reader, site: string, opened: Opened) =>
+  entries(db, `WHERE e.site_id = $site AND ${IN_TREE}${readable(opened)}`, { site, ...openedBind(opened) })
 
 /** All live pages below an address. */
 export const liveBelow = (db: Reader, site: string, path: string) =>
@@ -94,6 +128,7 @@ export const earlierAddresses = async (db: Reader, item: string, now: string | n
 
 export interface ListingQuery {
   site: string
+  opened: Opened
   kinds: readonly Kind[]
   section?: string[] | undefined
   /** Items with this label, by this author, or labels that are a part of this one. */
@@ -115,7 +150,7 @@ function listingWhere(query: ListingQuery): { where: string; bind: Bind } {
   if (query.section) add('e.section_id IN (SELECT value FROM json_each($sections))', { sections: JSON.stringify(query.section) })
   if (query.month) add('e.shown_date >= $first AND e.shown_date <= $last', { first: `${query.month}-01`, last: `${query.month}-31` })
   if (query.with) add('e.item_id IN (SELECT item_id FROM live_ref WHERE target = $target AND relation = $relation)', { ...query.with })
-  return { where: terms.join(' AND '), bind }
+  return { where: terms.join(' AND ') + readable(query.opened), bind: { ...bind, ...openedBind(query.opened) } }
 }
 
 /** A page of a listing, newest shown date first. */
@@ -136,53 +171,56 @@ export async function liveAround(
   kind: Kind,
   shownDate: string | null,
   item: string,
+  opened: Opened,
 ): Promise<{ previous: LiveItem | null; next: LiveItem | null }> {
-  const bind = { site, kind, date: shownDate, item }
+  const bind = { site, kind, date: shownDate, item, ...openedBind(opened) }
+  const stands = `e.site_id = $site AND e.kind = $kind${readable(opened)}`
   const [[previous], [next]] = await Promise.all([
     entries(
       db,
-      'WHERE e.site_id = $site AND e.kind = $kind AND (e.shown_date, e.item_id) < ($date, $item) ORDER BY e.shown_date DESC, e.item_id DESC LIMIT 1',
+      `WHERE ${stands} AND (e.shown_date, e.item_id) < ($date, $item) ORDER BY e.shown_date DESC, e.item_id DESC LIMIT 1`,
       bind,
     ),
     entries(
       db,
-      'WHERE e.site_id = $site AND e.kind = $kind AND (e.shown_date, e.item_id) > ($date, $item) ORDER BY e.shown_date, e.item_id LIMIT 1',
+      `WHERE ${stands} AND (e.shown_date, e.item_id) > ($date, $item) ORDER BY e.shown_date, e.item_id LIMIT 1`,
       bind,
     ),
   ])
   return { previous: previous ?? null, next: next ?? null }
 }
 
-export const liveMonths = (db: Reader, site: string) =>
+export const liveMonths = (db: Reader, site: string, opened: Opened) =>
   db.all<{ month: string; n: number }>(
-    `SELECT substr(shown_date, 1, 7) AS month, count(*) AS n FROM live_entry WHERE site_id = $site AND ${among('kind', kindsThat('stream'))} AND shown_date IS NOT NULL GROUP BY 1 ORDER BY 1 DESC LIMIT 600`,
-    { site },
+    `SELECT substr(e.shown_date, 1, 7) AS month, count(*) AS n FROM live_entry e WHERE e.site_id = $site AND ${among('e.kind', kindsThat('stream'))} AND e.shown_date IS NOT NULL${readable(opened)} GROUP BY 1 ORDER BY 1 DESC LIMIT 600`,
+    { site, ...openedBind(opened) },
   )
 
+/** What search engines are told of: never what is not for everyone. */
 export const liveForSitemap = (db: Reader, site: string, part: number, size: number) =>
   db.all<{ path: string; changed: string }>(
-    'SELECT path, changed_at AS changed FROM live_entry WHERE site_id = $site AND in_sitemap = 1 AND path IS NOT NULL ORDER BY n LIMIT $size OFFSET $offset',
+    'SELECT path, changed_at AS changed FROM live_entry WHERE site_id = $site AND in_sitemap = 1 AND path IS NOT NULL AND access IS NULL ORDER BY n LIMIT $size OFFSET $offset',
     { site, size, offset: part * size },
   )
 
 export const countSitemap = async (db: Reader, site: string) =>
-  (await db.one<{ n: number }>('SELECT count(*) AS n FROM live_entry WHERE site_id = $site AND in_sitemap = 1 AND path IS NOT NULL', {
+  (await db.one<{ n: number }>('SELECT count(*) AS n FROM live_entry WHERE site_id = $site AND in_sitemap = 1 AND path IS NOT NULL AND access IS NULL', {
     site,
   }))!.n
 
 /** Live items of a site that have the words, best first, with a snippet whose hits stand between U+0002 and U+0003. */
-export const searchLive = async (db: Reader, site: string, words: string, limit: number, offset: number) => {
+export const searchLive = async (db: Reader, site: string, words: string, limit: number, offset: number, opened: Opened) => {
   const rows = await db.all<EntryRow & { snippet: string }>(
     `SELECT e.n, e.item_id, e.kind, e.section_id, e.version_id, e.path, e.title, e.shown_date, e.fields, e.first_live, e.changed_at, snippet(live_text, 1, char(2), char(3), ' … ', 28) AS snippet
-     FROM live_text JOIN live_entry e ON e.n = live_text.rowid WHERE live_text MATCH $words AND e.site_id = $site AND e.path IS NOT NULL ORDER BY bm25(live_text, 6.0, 1.0) LIMIT $limit OFFSET $offset`,
-    { site, words, limit, offset },
+     FROM live_text JOIN live_entry e ON e.n = live_text.rowid WHERE live_text MATCH $words AND e.site_id = $site AND e.path IS NOT NULL${readable(opened)} ORDER BY bm25(live_text, 6.0, 1.0) LIMIT $limit OFFSET $offset`,
+    { site, words, limit, offset, ...openedBind(opened) },
   )
   return rows.map((row) => ({ ...toLive(row), snippet: row.snippet }))
 }
-export const countSearch = async (db: Reader, site: string, words: string) =>
+export const countSearch = async (db: Reader, site: string, words: string, opened: Opened) =>
   (await db.one<{ n: number }>(
-    'SELECT count(*) AS n FROM live_text JOIN live_entry e ON e.n = live_text.rowid WHERE live_text MATCH $words AND e.site_id = $site AND e.path IS NOT NULL',
-    { site, words },
+    `SELECT count(*) AS n FROM live_text JOIN live_entry e ON e.n = live_text.rowid WHERE live_text MATCH $words AND e.site_id = $site AND e.path IS NOT NULL${readable(opened)}`,
+    { site, words, ...openedBind(opened) },
   ))!.n
 
 /** Live items of a site that point at an item, by relation. */
@@ -192,14 +230,17 @@ export const liveRefsTo = (db: Reader, site: string, target: string) =>
     { site, target },
   )
 
-/** Whether something that is live on a site shows a file, or leads to it. */
-export const mediaIsLive = async (db: Reader, site: string, media: string) =>
-  Boolean(
-    await db.one(
-      "SELECT 1 FROM live_ref r JOIN live_entry e ON e.item_id = r.item_id WHERE r.target = $media AND r.relation = 'media' AND e.site_id = $site LIMIT 1",
+/**
+ * Who may read what is live on a site and shows a file, or leads to it, as keys (`null`: everyone); none where nothing does. More keys than a
+ * site has are never looked at.
+ */
+export const mediaAccess = async (db: Reader, site: string, media: string): Promise<(string | null)[]> =>
+  (
+    await db.all<{ access: string | null }>(
+      "SELECT DISTINCT e.access FROM live_ref r JOIN live_entry e ON e.item_id = r.item_id WHERE r.target = $media AND r.relation = 'media' AND e.site_id = $site",
       { site, media },
-    ),
-  )
+    )
+  ).map(({ access }) => access)
 
 /** An FTS5 query that finds all the words typed, the last as a beginning; `null` when there are none. */
 export function wordsQuery(text: string): string | null {
@@ -228,6 +269,26 @@ export const endAddresses = (tx: Writer, items: readonly string[], at: string) =
 /** Writes what readers get of items, in place of what they got of them; `first_live` stays. */
 export const writeEntries = (tx: Writer, rows: NewRow<'live_entry'>[]) =>
   tx.upsert('live_entry', 'item_id', rows, ['site_id', 'first_live'])
+
+/**
+ * Writes who may read some live items, and all pages below them: as an item says itself, else as the nearest page above it that says it. Asks
+ * nothing where nothing on the site is for some readers only.
+ */
+export const settleAccess = (tx: Writer, site: string, items: readonly string[]): Promise<void> =>
+  tx.run(
+    `UPDATE live_entry SET access = (
+       WITH RECURSIVE up (own, parent, level) AS (
+         SELECT own_access, ${parentInTree('live_entry')}, 0
+         UNION ALL SELECT p.own_access, ${parentInTree('p')}, level + 1 FROM up JOIN live_entry p ON p.item_id = up.parent WHERE up.own IS NULL AND level < 100)
+       SELECT nullif(own, 'everyone') FROM up WHERE own IS NOT NULL)
+     WHERE item_id IN (
+       WITH RECURSIVE down (id) AS (
+         SELECT value FROM json_each($items)
+         WHERE EXISTS (SELECT 1 FROM live_entry WHERE site_id = $site AND own_access IS NOT NULL) OR EXISTS (SELECT 1 FROM live_entry WHERE site_id = $site AND access IS NOT NULL)
+         UNION SELECT c.item_id FROM down JOIN live_entry c ON c.parent_id = down.id WHERE ${among('c.kind', kindsThat('tree'))})
+       SELECT id FROM down)`,
+    { site, items: JSON.stringify(items) },
+  )
 
 /** Takes items from what readers get and find. */
 export async function dropEntries(tx: Writer, items: readonly string[]): Promise<void> {

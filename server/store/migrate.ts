@@ -23,6 +23,7 @@ import { sites } from './migrations/0019-sites'
 import { wentLive } from './migrations/0020-went-live'
 import { redirects } from './migrations/0021-redirects'
 import { menus } from './migrations/0022-menus'
+import { members } from './migrations/0023-members'
 
 const MIGRATIONS = [
   first,
@@ -47,6 +48,7 @@ const MIGRATIONS = [
   wentLive,
   redirects,
   menus,
+  members,
 ]
 
 /** The names of all migrations, in their order. */

@@ -231,6 +231,7 @@ describe('the write queue', () => {
       { name: '0020-went-live' },
       { name: '0021-redirects' },
       { name: '0022-menus' },
+      { name: '0023-members' },
     ])
     await Promise.all([one.close(), two.close()])
     rmSync(fresh, { recursive: true, force: true })

@@ -97,6 +97,7 @@ export const why = {
   moved: (title: Said, to: Said) => `“${title}” was there; readers are led to where it is now, ${to}.`,
   'gone-by-hand': () => 'It was said here to be gone.',
   withdrawn: (title: Said) => `“${title}” was there, and is not on the site now.`,
+  closed: () => 'It is not for everyone: a stranger is asked to sign in, or for its password.',
   nothing: () => 'Nothing is there.',
 }
 export const titled = (title: Said) => `“${title}”`

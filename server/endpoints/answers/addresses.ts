@@ -60,7 +60,7 @@ export const triedAddress = z.strictObject({
   path: z.string(),
   status: z.number(),
   location: z.string().nullable(),
-  why: z.enum(['one-form', 'item', 'site', 'by-hand', 'moved', 'gone-by-hand', 'withdrawn', 'nothing']),
+  why: z.enum(['one-form', 'item', 'site', 'by-hand', 'moved', 'gone-by-hand', 'withdrawn', 'nothing', 'closed']),
   via: z.array(z.string()),
   item: z.strictObject({ id: z.string(), title: z.string() }).nullable(),
 })

@@ -1,6 +1,8 @@
 import nodemailer, { type SendMailOptions, type Transporter } from 'nodemailer'
 import type { Tx } from '../../store/database'
 import type { Office } from '../office'
+import { isDemo } from '../demo'
+import { HIDDEN_MEMBER_LINK, makeMemberLink } from '../members/memberLinks'
 import { HIDDEN_LINK, makePasswordLink } from '../people/passwordLinks'
 import { addMails, nextMail, changeMail } from '../../store/mail'
 
@@ -13,6 +15,8 @@ export interface Letter {
   text: string
   /** The link for choosing a password that stands at `LINK_PLACE`: for how many hours it is good, and who gives it. */
   link?: { hours: number; by: string | null }
+  /** The member whom it is to, where it is to one, and for how many hours the link at `LINK_PLACE` is good. */
+  member?: { id: string; hours: number }
 }
 /** Where the link stands in a text. It is made as the mail is given over, so that it is kept nowhere; no name holds this sign. */
 export const LINK_PLACE = '\u001a'
@@ -36,12 +40,13 @@ const LEASE_MS = 5 * 60_000
 export const post = (office: Office, tx: Tx, letters: readonly Letter[]): Promise<void> =>
   addMails(
     tx,
-    letters.map(({ site, person, link, ...letter }) => ({
+    letters.map(({ site, person, link, member, ...letter }) => ({
       id: office.newId(),
       site_id: site,
       person_id: person,
       ...letter,
-      link_hours: link?.hours ?? null,
+      member_id: member?.id ?? null,
+      link_hours: link?.hours ?? member?.hours ?? null,
       link_by: link?.by ?? null,
       made_at: office.now(),
       next_at: office.now(),
@@ -56,10 +61,17 @@ const claim = (office: Office): Promise<MailRow | undefined> =>
     const mail = await nextMail(tx, office.now())
     if (!mail) return undefined
     await changeMail(tx, mail.id, { next_at: new Date(Date.parse(office.now()) + LEASE_MS).toISOString() })
-    if (mail.link_hours === null || mail.person_id === null) return mail
-    const link = mailIsCaught() ? HIDDEN_LINK : await makePasswordLink(office, tx, mail.person_id, mail.link_by, mail.link_hours)
-    return { ...mail, text: mail.text.replaceAll(LINK_PLACE, link) }
+    const link = await linkOf(office, tx, mail)
+    return link === null ? mail : { ...mail, text: mail.text.replaceAll(LINK_PLACE, link) }
   })
+
+/** The link that stands in a mail as it goes out; `null` where none does. Caught mails can be read in the office, and so hold none but in the demo. */
+async function linkOf(office: Office, tx: Tx, { link_hours: hours, link_by: by, person_id: person, member_id: member }: MailRow): Promise<string | null> {
+  if (hours === null) return null
+  if (member !== null) return mailIsCaught() && !isDemo ? HIDDEN_MEMBER_LINK : makeMemberLink(office, tx, member, hours)
+  if (person !== null) return mailIsCaught() ? HIDDEN_LINK : makePasswordLink(office, tx, person, by, hours)
+  return null
+}
 
 /** Gives over the mails that are due, each at least once and by one process at a time. Returns how many went. */
 export async function sendMails(office: Office, transport: MailTransport): Promise<number> {

@@ -1,3 +1,4 @@
+import { accessOfKey, opens, type Audience } from '../../../core/members/access'
 import { createHash } from 'node:crypto'
 import { createReadStream } from 'node:fs'
 import { mkdir, open, readFile, rename, writeFile } from 'node:fs/promises'
@@ -8,7 +9,7 @@ import { grantsOf } from '../../../core/access/rights'
 import type { Reader } from '../../store/database'
 import { pictureType } from './pictures'
 import type { Crop, Made } from '../../pictures/decode'
-import { mediaIsLive } from '../../store/live'
+import { mediaAccess } from '../../store/live'
 import { must, sectionsWhere, type Actor } from '../people/access'
 import type { Incoming } from './incoming'
 import { writeFact, siteId, type Office } from '../office'
@@ -203,13 +204,18 @@ export interface MediaBytes {
 const seesWork = (actor: Actor | undefined) =>
   actor !== undefined && grantsOf(actor.rights, actor.id).some(({ verbs }) => verbs.has('item.read'))
 
-/** Who asks for a file: someone signed in, a reader, or a page that was shown to them through a shared link. */
-export type Asker = Actor | 'shown' | undefined
+/** Who asks for a file: a reader, who may have signed in to the office too, or a page that was shown to them through a shared link. */
+export type Asker = { actor: Actor | undefined; audience: Audience } | 'shown'
 
-/** Readers get a media file only while something live shows it or leads to it; who may see work in the office, always. */
+/**
+ * Readers get a media file only while something that they may read shows it or leads to it; who may see work in the office, always. `live` says
+ * that everyone may have it.
+ */
 async function allowed(office: Office, id: string, asker: Asker): Promise<{ live: boolean } | undefined> {
-  const live = await mediaIsLive(office.store.read, await siteId(office), id)
-  return live || asker === 'shown' || seesWork(asker) ? { live } : undefined
+  const keys = await mediaAccess(office.store.read, await siteId(office), id)
+  const live = keys.includes(null)
+  if (live || asker === 'shown' || seesWork(asker.actor)) return { live }
+  return keys.some((key) => opens(accessOfKey(key), asker.audience)) ? { live } : undefined
 }
 
 /** Throws a refusal unless the person may see work somewhere. */

@@ -60,9 +60,9 @@ export class Foresight {
    * The site as an edition or a draft will make it: at its planned moment, or now. What is not cleared yet is shown too; what
    * else forbids it leaves the site without it.
    */
-  async siteOf(sight: Sight, mayRead: MayRead = everything): Promise<{ site: Site; at: string }> {
+  async siteOf(sight: Sight, mayRead: MayRead = everything): Promise<{ site: Site; at: string; changed: string[] }> {
     const now = this.office.now()
-    if (sight.shows === 'moment') return { site: await this.siteAt(sight.at, mayRead), at: sight.at }
+    if (sight.shows === 'moment') return { site: await this.siteAt(sight.at, mayRead), at: sight.at, changed: [] }
     const db = this.office.store.read
     const events =
       sight.shows === 'edition'
@@ -92,7 +92,7 @@ export class Foresight {
     const together = judge(site, wishes, at, await this.zone(), true)
     // Where not all can go together, what can is shown one by one.
     site.take(together.results.every(({ ok }) => ok) ? together : judge(site, wishes, at, await this.zone()))
-    return { site, at }
+    return { site, at, changed: wishes.map(({ item }) => item) }
   }
 
   /** The trouble that planned events would meet, in the order of time. */

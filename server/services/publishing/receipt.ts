@@ -1,8 +1,9 @@
 import { can, KINDS } from '../../../core/kinds/kinds'
+import { accessOfKey, audienceFor } from '../../../core/members/access'
 import { placesIn, type ShownMenu } from '../../../core/menu/standing'
 import type { MenuNode } from '../../../core/tree/menu'
 import { siteWords } from '../../../core/words/site/siteWords'
-import { earlierAddresses, lastInterval, liveByIds, liveRefsTo, type LiveItem } from '../../store/live'
+import { accessOfItem, earlierAddresses, lastInterval, liveByIds, liveRefsTo, type LiveItem } from '../../store/live'
 import { versionById } from '../../store/versions'
 import type { LiveSite } from '../../site/answer'
 import { menusAt } from '../../site/frame'
@@ -57,8 +58,11 @@ export async function receipt(office: Office, live: LiveSite, actor: Actor, orig
     interval ? versionById(db, interval.version_id) : undefined,
     earlierAddresses(db, id, entry?.path ?? null),
   ])
+  const access = accessOfKey((await accessOfItem(db, id)) ?? null)
+  // It is asked for as those readers would get it for whom it is.
+  const audience = audienceFor(access)
   const ask = async (path: string) => {
-    const answer = await live.answer(origin, path)
+    const answer = await live.answer(origin, path, { audience })
     return {
       path,
       status: answer?.status ?? 404,
@@ -79,7 +83,7 @@ export async function receipt(office: Office, live: LiveSite, actor: Actor, orig
       : []
   }
   const site = await office.site()
-  const frame = site && (await live.frame(site))
+  const frame = site && (await live.frame(site, audience))
   const reached: { place: string; path: string }[] = []
   if (entry?.path) {
     const month = entry.shownDate?.slice(0, 7).replace('-', '/')

@@ -14,7 +14,7 @@ export async function tagsOf(tx: Tx, site: SiteRow, { done, moved }: Judged): Pr
   if (done.length > NEIGHBOURS_UP_TO) return wideTags({ done, moved })
   const tags = touched({ done, moved })
   for (const { kind, shownDate, item } of done.flatMap(inStream)) {
-    const { previous, next } = await liveAround(tx, site.id, kind, shownDate, item)
+    const { previous, next } = await liveAround(tx, site.id, kind, shownDate, item, 'all')
     for (const neighbour of [previous, next]) if (neighbour) tags.add(`item:${neighbour.item}`)
   }
   return [...tags]

@@ -1,6 +1,7 @@
 import { manifestMedia } from '../../../core/content/content'
 import { newFact, type NewFact } from '../../../core/journal/actions'
-import { isMapped } from '../../../core/plan/entry'
+import { accessKey } from '../../../core/members/access'
+import { isMapped, type SiteEntry } from '../../../core/plan/entry'
 import type { Change } from '../../../core/plan/judge'
 import type { Tx, Writer } from '../../store/database'
 import { changeItem, syncItems } from '../../store/items'
@@ -20,6 +21,7 @@ import {
   type Move,
   moveItems,
   openWindows,
+  settleAccess,
   writeEntries,
 } from '../../store/live'
 import type { SiteRow } from '../../store/sites'
@@ -95,11 +97,14 @@ export async function writeLive(tx: Writer, site: SiteRow, judged: Judged): Prom
               fields: fieldsOf.get(now)!,
               first_live: now.firstLive,
               changed_at: now.changed,
+              own_access: ownAccess(now),
             },
           ]
         : [],
     ),
   )
+  const read = done.flatMap(({ was, now }) => (now && readOtherwise(was, now) ? now.item : []))
+  if (read.length) await settleAccess(tx, site.id, read)
   if (replaced.length) await dropRefs(tx, replaced)
   await addRefs(
     tx,
@@ -134,6 +139,12 @@ export async function writeLive(tx: Writer, site: SiteRow, judged: Judged): Prom
     at,
   )
 }
+
+const ownAccess = ({ fields }: SiteEntry): string | null => (fields.access ? accessKey(fields.access) : null)
+
+/** Whether other readers may get an entry afterwards, or pages below it: by itself, or since it stands elsewhere. */
+const readOtherwise = (was: SiteEntry | null, now: SiteEntry): boolean =>
+  was === null || ownAccess(was) !== ownAccess(now) || was.kind !== now.kind || (was.fields.parent ?? null) !== (now.fields.parent ?? null)
 
 /** What the journal says of what a judgement found good; the cache tags that it touches are told once, with the first. */
 export function liveFacts(judged: Judged, tags: string[]): NewFact[] {

@@ -1,5 +1,6 @@
 import { instantOf } from '../../../core/time/zone'
 import { normalisePath } from '../../../core/address/path'
+import { STRANGER } from '../../../core/members/access'
 import { addressAt, addressHistory, addressOwners } from '../../store/live'
 import { itemById } from '../../store/items'
 import type { LiveSite } from '../../site/answer'
@@ -10,7 +11,7 @@ import { found } from '../refusal'
 import { answerByHand, todayOf } from './redirects'
 
 /** Why an address answers what it answers. */
-export type Why = 'one-form' | 'item' | 'site' | 'by-hand' | 'moved' | 'gone-by-hand' | 'withdrawn' | 'nothing'
+export type Why = 'one-form' | 'item' | 'site' | 'by-hand' | 'moved' | 'gone-by-hand' | 'withdrawn' | 'nothing' | 'closed'
 
 export interface Trial {
   path: string
@@ -50,6 +51,7 @@ export async function tryAddress(office: Office, live: LiveSite, actor: Actor, o
   const why = ((): Why => {
     if (answer.status === 308 && path !== null && target.split('?')[0] !== encodeURI(path)) return 'one-form'
     if (answer.status === 200) return owner ? 'item' : 'site'
+    if (answer.status === 403) return 'closed'
     if (byHand?.to) return 'by-hand'
     if (byHand?.code === 410) return 'gone-by-hand'
     if (answer.status === 301 && left) return 'moved'
@@ -85,7 +87,7 @@ export async function tryAddressAt(
   const target = targetOf(address)
   const path = pathOf(target)
   const mayRead = (section: string) => may(actor, 'item.read', section)
-  const look: Look = { prefix: '', sight: { shows: 'moment', at }, mayRead, whose: actor.id, mark: null }
+  const look: Look = { prefix: '', sight: { shows: 'moment', at }, mayRead, whose: actor.id, looking: STRANGER, mark: null }
   const answer = found(await moments.answer(origin, target, look), 'site')
   if (answer.status === 200 && path !== null)
     return {
@@ -96,6 +98,8 @@ export async function tryAddressAt(
       via: [],
       item: await readable(office, actor, answer.entry?.item),
     }
+  if (answer.status === 403 && path !== null)
+    return { path, status: 403, location: null, why: 'closed', via: [], item: null }
   // What stood there before that moment: where it is then, or that it is gone.
   const before = path === null ? [] : (await addressHistory(db, site, path)).filter(({ from }) => from <= at)
   const last = before.at(-1)

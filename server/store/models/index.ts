@@ -3,6 +3,7 @@ import type { Columns, NewRowOf, RowOf } from './column'
 import * as content from './content'
 import * as lists from './lists'
 import * as live from './live'
+import * as members from './members'
 import * as office from './office'
 import * as people from './people'
 import * as review from './review'
@@ -13,7 +14,7 @@ import * as time from './time'
  * Every table but those of SQLite's full-text search, by its name: the one definition of its columns, their types and what they
  * refer to. `tests/services/models.test.ts` holds them against the migrated file.
  */
-export const TABLES = { ...people, ...signIn, ...content, ...review, ...time, ...live, ...lists, ...office } as const satisfies Record<
+export const TABLES = { ...people, ...signIn, ...content, ...review, ...time, ...live, ...members, ...lists, ...office } as const satisfies Record<
   string,
   Columns
 >

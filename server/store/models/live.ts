@@ -74,6 +74,9 @@ export const live_entry = {
   first_live: text(),
   changed_at: text(),
   indexed_version: text().nullable(),
+  /** Who may read it, as a key: by what it says itself, and by what the pages above it say too (`null`: everyone). */
+  own_access: text().nullable(),
+  access: text().nullable(),
 }
 
 /** What a live item refers to. */

@@ -60,6 +60,8 @@ export const mail = {
   /** For so many hours a link for a password is good, which is made as the mail goes out. */
   link_hours: integer().nullable(),
   link_by: text().references('person').nullable(),
+  /** The member whom it is to, where it is to one. */
+  member_id: text().references('member').nullable(),
 }
 
 /** A setting of a person's own, as JSON. */
