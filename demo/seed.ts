@@ -769,7 +769,12 @@ class Story {
       const { id: press } = await makePagePassword(this.office, liv, { name: 'Press', password: PRESS_PASSWORD })
       const pages = new Map<string, string>()
       for (const { key, parent, section, title, summary, text } of MEMBERS_PAGES) {
-        const access = key === 'holders' ? { who: 'groups' as const, groups: [holders] } : key === 'press-kit' ? { who: 'password' as const, password: press } : null
+        const access =
+          key === 'holders'
+            ? { who: 'groups' as const, groups: [holders] }
+            : key === 'press-kit'
+              ? { who: 'password' as const, password: press }
+              : null
         const written = await this.write(
           'sorley',
           'page',

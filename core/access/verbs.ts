@@ -82,5 +82,10 @@ export const DEFAULT_ROLES: Role[] = [
     verbs: ['item.source', 'item.move', 'item.discard', 'bin.empty', 'section.change', 'members.change'],
     includes: ['writer'],
   },
-  { id: 'steward', name: 'Steward', verbs: ['item.read', 'people.change', 'route.change', 'section.change', 'members.change', 'journal.read'], includes: [] },
+  {
+    id: 'steward',
+    name: 'Steward',
+    verbs: ['item.read', 'people.change', 'route.change', 'section.change', 'members.change', 'journal.read'],
+    includes: [],
+  },
 ]

@@ -77,9 +77,7 @@ export function accessKey(access: Access): string {
 export function accessOfKey(key: string | null): Access {
   if (key === null) return { who: 'everyone' }
   const [who, ids = ''] = key.split(':')
-  return accessSchema.parse(
-    who === 'password' ? { who, password: ids } : who === 'groups' ? { who, groups: ids.split(',') } : { who },
-  )
+  return accessSchema.parse(who === 'password' ? { who, password: ids } : who === 'groups' ? { who, groups: ids.split(',') } : { who })
 }
 
 /** Of some keys those whose access a reader has. */
@@ -92,7 +90,10 @@ const MOST_LEVELS = 100
  * Who may read an entry: as it says itself, else as the nearest page above it says, else everyone.
  * @param above the live entry of an item, of the same moment
  */
-export function accessOf(entry: Pick<LiveEntry, 'kind' | 'fields'>, above: (item: string) => Pick<LiveEntry, 'kind' | 'fields'> | null): Access {
+export function accessOf(
+  entry: Pick<LiveEntry, 'kind' | 'fields'>,
+  above: (item: string) => Pick<LiveEntry, 'kind' | 'fields'> | null,
+): Access {
   let at: Pick<LiveEntry, 'kind' | 'fields'> | null = entry
   for (let level = 0; at !== null && level <= MOST_LEVELS; level++) {
     if (at.fields.access) return at.fields.access

@@ -80,15 +80,25 @@ export function renderClosed(
   return renderOwn(site, title, path, `${summary(text)}${audience.member ? '' : signInForm(words, path, '', joining, problem)}`)
 }
 
-function accountMain(words: AccountWords, language: string, { name, email, groups, pages }: AccountView, saved: boolean, problem: string | null): string {
+function accountMain(
+  words: AccountWords,
+  language: string,
+  { name, email, groups, pages }: AccountView,
+  saved: boolean,
+  problem: string | null,
+): string {
   const list = (title: string, items: string[]) =>
     items.length ? `<h2>${title}</h2><ul>${items.map((item) => `<li>${item}</li>`).join('')}</ul>` : ''
-  const group = ({ name: called, until }: AccountView['groups'][number]) => esc(until === null ? called : words.groupUntil(called, dateWords(until, language)))
+  const group = ({ name: called, until }: AccountView['groups'][number]) =>
+    esc(until === null ? called : words.groupUntil(called, dateWords(until, language)))
   return [
     `<p class="summary">${esc(email)}</p>`,
     saved ? `<p class="saved" role="status">${words.saved}</p>` : '',
     note(problem),
-    list(words.openToYou, pages.map(({ path, title }) => `<a href="${esc(path)}">${esc(title)}</a>`)),
+    list(
+      words.openToYou,
+      pages.map(({ path, title }) => `<a href="${esc(path)}">${esc(title)}</a>`),
+    ),
     list(words.groups, groups.map(group)),
     `<h2>${words.name}</h2>`,
     form(ACCOUNT_PATHS.name, `${field(words.name, 'name', 'text', 'name', name)}${button(words.save)}`),
@@ -98,7 +108,10 @@ function accountMain(words: AccountWords, language: string, { name, email, group
       `${field(words.oldPassword, 'old', 'password', 'current-password')}${newPasswordField(words)}${button(words.save)}`,
     ),
     `<h2>${words.signOut}</h2>`,
-    form(ACCOUNT_PATHS.signOut, `${button(words.signOut)} <button name="everywhere" value="yes" class="quiet">${words.signOutEverywhere}</button>`),
+    form(
+      ACCOUNT_PATHS.signOut,
+      `${button(words.signOut)} <button name="everywhere" value="yes" class="quiet">${words.signOutEverywhere}</button>`,
+    ),
     `<h2>${words.keptAboutYou}</h2><p><a href="${ACCOUNT_PATHS.data}" download>${words.download}</a></p>`,
     `<h2>${words.leave}</h2><p>${esc(words.leaveText)}</p>`,
     form(ACCOUNT_PATHS.leave, `${passwordField(words)}<button class="quiet">${words.leave}</button>`),

@@ -120,7 +120,9 @@ export const SERVICE_REASONS = {
   'edition-not-live': 'This edition has not gone live',
   'edition-undone': 'This edition was undone already',
   'access-in-use': ({ title, count }: { title: string; count: number }) =>
-    count === 1 ? `“${title}” on the site is for it; change that first` : `${numberWords(count)} things on the site are for it, among them “${title}”; change those first`,
+    count === 1
+      ? `“${title}” on the site is for it; change that first`
+      : `${numberWords(count)} things on the site are for it, among them “${title}”; change those first`,
   'member-groups-many': ({ most }: { most: number }) => `There are at most ${most} groups`,
   'member-joined': 'They have chosen a password; on the site they can ask for another',
   'member-waiting': 'They have not chosen a password yet',

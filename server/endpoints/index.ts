@@ -12,7 +12,20 @@ import { time } from './time'
 import { tree } from './tree'
 import type { Endpoint } from './endpoint'
 
-const all = [...people, ...site, ...tree, ...menus, ...members, ...addresses, ...listing, ...batches, ...items, ...drafts, ...time, ...routes]
+const all = [
+  ...people,
+  ...site,
+  ...tree,
+  ...menus,
+  ...members,
+  ...addresses,
+  ...listing,
+  ...batches,
+  ...items,
+  ...drafts,
+  ...time,
+  ...routes,
+]
 
 /** Every route of the API as a type, for what is derived from it. */
 export type Routes = (typeof all)[number]

@@ -144,7 +144,9 @@ export async function accountPages(
           ? seeOther(ACCOUNT_PATHS.account)
           : show({ is: 'sign-in', to: within(url.searchParams.get('to') ?? '/'), email: '', joining, problem: null })
       case ACCOUNT_PATHS.join:
-        return show(joining === 'open' ? { is: 'join', email: '', name: '', problem: canMail ? null : words.noMail } : { is: 'invited-only' })
+        return show(
+          joining === 'open' ? { is: 'join', email: '', name: '', problem: canMail ? null : words.noMail } : { is: 'invited-only' },
+        )
       case ACCOUNT_PATHS.forgotten:
         return show({ is: 'forgotten', email: '', name: '', problem: canMail ? null : words.noMail })
       case ACCOUNT_PATHS.choose: {
@@ -157,7 +159,11 @@ export async function accountPages(
         const body = Buffer.from(JSON.stringify(await keptAbout(office, reader.member), null, 2))
         return {
           status: 200,
-          headers: { ...OWN, 'content-type': 'application/json; charset=utf-8', 'content-disposition': 'attachment; filename="account.json"' },
+          headers: {
+            ...OWN,
+            'content-type': 'application/json; charset=utf-8',
+            'content-disposition': 'attachment; filename="account.json"',
+          },
           body,
         }
       }

@@ -237,14 +237,15 @@ const CSP =
 export const cspOf = (frame: Frame): string => `${CSP}; frame-src ${frame.settings.embedOrigins?.join(' ') || "'none'"}`
 
 /** Headers of a live page, or (`own`) of what not every reader gets, which nobody keeps: checked again at each use (`no-cache`), so that a change shows at once and an unchanged page costs 304. */
-const headersOf = (
-  { status, type }: Pick<Made, 'status' | 'type'>,
-  etag: string,
-  csp: string,
-  own: boolean,
-): Record<string, string> => ({
+const headersOf = ({ status, type }: Pick<Made, 'status' | 'type'>, etag: string, csp: string, own: boolean): Record<string, string> => ({
   'content-type': type,
-  'cache-control': own ? 'private, no-store' : status !== 200 ? 'no-store' : type.startsWith('text/css') ? 'public, max-age=31536000, immutable' : 'public, no-cache',
+  'cache-control': own
+    ? 'private, no-store'
+    : status !== 200
+      ? 'no-store'
+      : type.startsWith('text/css')
+        ? 'public, max-age=31536000, immutable'
+        : 'public, no-cache',
   ...(own ? {} : { etag }),
   vary: own ? 'cookie, accept-encoding' : 'accept-encoding',
   ...(type === HTML ? { 'content-security-policy': csp } : {}),

@@ -114,8 +114,7 @@ export class FrameSource {
     for (const { action, data } of rows) {
       const touched = (data as LiveData | null)?.touched ?? []
       if (isStale(action, 'frame') || touched.includes('tree') || touched.includes('settings')) this.frames.clear()
-      for (const [key, { named }] of [...this.frames.entries()])
-        if (touched.some((tag) => named?.has(tag) ?? true)) this.frames.delete(key)
+      for (const [key, { named }] of [...this.frames.entries()]) if (touched.some((tag) => named?.has(tag) ?? true)) this.frames.delete(key)
     }
   }
 }

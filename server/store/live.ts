@@ -12,14 +12,18 @@ export type Opened = 'all' | readonly string[]
 
 /** The condition that a reader may read a live item `e`, after others. */
 const readable = (opened: Opened): string =>
-  opened === 'all' ? '' : opened.length ? ' AND (e.access IS NULL OR e.access IN (SELECT value FROM json_each($opened)))' : ' AND e.access IS NULL'
+  opened === 'all'
+    ? ''
+    : opened.length
+      ? ' AND (e.access IS NULL OR e.access IN (SELECT value FROM json_each($opened)))'
+      : ' AND e.access IS NULL'
 const openedBind = (opened: Opened): Bind => (opened === 'all' || !opened.length ? {} : { opened: JSON.stringify(opened) })
 
 /** The keys of access of what is live on a site and not for everyone. */
 export const accessKeys = async (db: Reader, site: string): Promise<string[]> =>
-  (
-    await db.all<{ access: string }>('SELECT DISTINCT access FROM live_entry WHERE site_id = $site AND access IS NOT NULL', { site })
-  ).map(({ access }) => access)
+  (await db.all<{ access: string }>('SELECT DISTINCT access FROM live_entry WHERE site_id = $site AND access IS NOT NULL', { site })).map(
+    ({ access }) => access,
+  )
 
 /** Who may read a live item, as a key; `null` for everyone, `undefined` where it is not live. */
 export const accessOfItem = async (db: Reader, item: string): Promise<string | null | undefined> =>
@@ -176,16 +180,8 @@ export async function liveAround(
   const bind = { site, kind, date: shownDate, item, ...openedBind(opened) }
   const stands = `e.site_id = $site AND e.kind = $kind${readable(opened)}`
   const [[previous], [next]] = await Promise.all([
-    entries(
-      db,
-      `WHERE ${stands} AND (e.shown_date, e.item_id) < ($date, $item) ORDER BY e.shown_date DESC, e.item_id DESC LIMIT 1`,
-      bind,
-    ),
-    entries(
-      db,
-      `WHERE ${stands} AND (e.shown_date, e.item_id) > ($date, $item) ORDER BY e.shown_date, e.item_id LIMIT 1`,
-      bind,
-    ),
+    entries(db, `WHERE ${stands} AND (e.shown_date, e.item_id) < ($date, $item) ORDER BY e.shown_date DESC, e.item_id DESC LIMIT 1`, bind),
+    entries(db, `WHERE ${stands} AND (e.shown_date, e.item_id) > ($date, $item) ORDER BY e.shown_date, e.item_id LIMIT 1`, bind),
   ])
   return { previous: previous ?? null, next: next ?? null }
 }
@@ -204,9 +200,12 @@ export const liveForSitemap = (db: Reader, site: string, part: number, size: num
   )
 
 export const countSitemap = async (db: Reader, site: string) =>
-  (await db.one<{ n: number }>('SELECT count(*) AS n FROM live_entry WHERE site_id = $site AND in_sitemap = 1 AND path IS NOT NULL AND access IS NULL', {
-    site,
-  }))!.n
+  (await db.one<{ n: number }>(
+    'SELECT count(*) AS n FROM live_entry WHERE site_id = $site AND in_sitemap = 1 AND path IS NOT NULL AND access IS NULL',
+    {
+      site,
+    },
+  ))!.n
 
 /** Live items of a site that have the words, best first, with a snippet whose hits stand between U+0002 and U+0003. */
 export const searchLive = async (db: Reader, site: string, words: string, limit: number, offset: number, opened: Opened) => {

@@ -16,6 +16,7 @@ export type TreeRow = Pick<Row<'item'>, 'id' | 'title' | 'section_id' | 'on_site
   label: string | null
   segment: string | null
   in_menus: number | null
+  own_access: string | null
   /** The version, where the page is not live. */
   version: string | null
 }
@@ -35,6 +36,7 @@ const TREE_ROW = {
   label: "e.fields ->> '$.menuLabel'",
   segment: "e.fields ->> '$.segment'",
   in_menus: "e.fields ->> '$.inMenus'",
+  own_access: 'e.own_access',
   version: `CASE WHEN e.item_id IS NULL THEN coalesce((SELECT d.head_version FROM draft d WHERE d.id = i.draft_id AND d.change = 'content'),
     (SELECT n.id FROM version n WHERE n.item_id = i.id ORDER BY n.number DESC LIMIT 1)) END`,
 } as const satisfies Record<keyof TreeRow, string>

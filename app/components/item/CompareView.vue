@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useReadersAccess } from '~/composables/readersAccess'
 import { onKeyStroke } from '@vueuse/core'
 import { ArrowDown, ArrowUp } from 'lucide-vue-next'
 import { FIELDS, type FieldName } from '~~/core/content/fields'
@@ -133,6 +134,12 @@ const counts = computed(() => {
     ? say.saidSinceWhyVersionNumber(said.join(', '), after[known.why], known.number)
     : said.join(', ')
 })
+// What pages may be for is named as it is called now.
+const { load: loadAccess } = useReadersAccess()
+watch(
+  () => script.value?.fields.some(({ name }) => name === 'access'),
+  (any) => any && loadAccess(),
+)
 const fieldHtml = (name: FieldName, value: unknown, other: unknown, side: 'before' | 'after') => {
   if (FIELDS[name]?.input === 'place') return say.placeWords[side]
   const [mine, theirs] = [fieldWords(name, value, refs.value), fieldWords(name, other, refs.value)]

@@ -1,4 +1,5 @@
 <script setup lang="ts">
+import { useReadersAccess } from '~/composables/readersAccess'
 import { blockWord, type Block } from '~~/core/blocks/blocks'
 import { FIELDS } from '~~/core/content/fields'
 import { runs, type Text } from '~~/core/content/inline'
@@ -31,6 +32,9 @@ function html(conflict: Disagreement, side: 'base' | 'a' | 'b'): string {
   if (!block) return ''
   return renderBlock(side === 'base' || !conflict.base ? block : columnOf(markBlock(conflict.base, block).block, 'after'), props.refs)
 }
+// What pages may be for is named as it is called now.
+const { load: loadAccess } = useReadersAccess()
+onMounted(() => props.conflicts.some((conflict) => conflict.place === 'field' && conflict.name === 'access') && loadAccess())
 const words = (conflict: Disagreement, side: 'base' | 'a' | 'b') =>
   conflict.place === 'field' ? fieldWords(conflict.name, conflict[side], props.refs) || say.empty : ''
 const textOf = (block: Block | null): Text | null =>

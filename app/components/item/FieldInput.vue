@@ -2,6 +2,7 @@
 import DateField from '~/components/form/DateField.vue'
 import { FIELDS, labelOf, type FieldName, type Fields, type PictureValue } from '~~/core/content/fields'
 import { NoteThread, PinnedNotes } from './noteParts'
+import type { Access } from '~~/core/members/access'
 import type { MenuEntry } from '~~/core/menu/entries'
 import { can, type Kind } from '~~/core/kinds/kinds'
 import { LABEL_TYPES } from '~~/core/kinds/label'
@@ -21,6 +22,7 @@ import * as say from '~~/core/words/office/fields'
 // The list of languages, where a banner leads, and the entries of a menu are loaded where they are chosen.
 const LinkInput = lazily(() => import('./blocks/LinkInput.vue'))
 const MenuEntries = lazily(() => import('~/components/menu/MenuEntries.vue'))
+const AccessInput = lazily(() => import('~/components/members/AccessInput.vue'))
 const LanguageChoice = lazily(() => import('~/components/form/LanguageChoice.vue'))
 
 /** The input of one field, as the registry says. */
@@ -61,6 +63,11 @@ const CHOICES: Partial<Record<FieldName, [string, string][]>> = {
     ['lasting', say.untilSomeoneTakesItOff],
     ['temporary', say.forATime],
   ],
+  joining: [
+    ['closed', say.nobodyJoins],
+    ['invited', say.theInvitedJoin],
+    ['open', say.anyoneJoins],
+  ],
   menuPlace: [
     ['top', say.atTheTop],
     ['foot', say.inTheFoot],
@@ -72,6 +79,8 @@ const CHOICES: Partial<Record<FieldName, [string, string][]>> = {
     ['urgent', say.urgent],
   ],
 }
+/** What holds where a choice was never made. */
+const UNSAID: Partial<Record<FieldName, string>> = { bar: 'none', joining: 'closed' }
 const advice = computed(() =>
   props.name === 'segment' && text.value ? checkSegment(text.value, !props.fields.parent)[0]?.detail : undefined,
 )
@@ -124,6 +133,14 @@ const set = (event: Event) => emit('change', (event.target as HTMLInputElement).
       :locked="locked"
       @change="emit('change', $event)"
     />
+    <AccessInput
+      v-else-if="rule.input === 'access'"
+      :access="(value as Access | null) ?? null"
+      :in-tree="can(kind, 'tree')"
+      :label="label"
+      :locked="locked"
+      @change="emit('change', $event)"
+    />
     <LinkInput
       v-else-if="rule.input === 'link'"
       :href="text"
@@ -159,7 +176,7 @@ const set = (event: Event) => emit('change', (event.target as HTMLInputElement).
         :disabled="locked"
         @take="emit('change', $event.split(/\s+/).filter(Boolean))"
       />
-      <select v-else-if="rule.input === 'choice'" :id="id" class="input" :value="text" :disabled="locked" @change="set">
+      <select v-else-if="rule.input === 'choice'" :id="id" class="input" :value="text || UNSAID[name]" :disabled="locked" @change="set">
         <option v-for="[choice, word] in CHOICES[name]" :key="choice" :value="choice">{{ word }}</option>
       </select>
       <div v-else-if="rule.input === 'segment'" class="flex gap-2">

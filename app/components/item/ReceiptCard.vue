@@ -5,8 +5,10 @@ import { useAct } from '~/composables/act'
 import { api } from '~/composables/api'
 import type { Answer } from '~/composables/apiTypes'
 import { useLoad } from '~/composables/load'
+import { accessInWords, useReadersAccess } from '~/composables/readersAccess'
 import { useSite } from '~/stores/site'
 import * as common from '~~/core/words/office/common'
+import * as members from '~~/core/words/office/members'
 import * as say from '~~/core/words/office/onSite'
 
 /** What readers get now, asked of the live site itself. */
@@ -14,6 +16,12 @@ const props = defineProps<{ item: string; version: string | null }>()
 const site = useSite()
 const { value: receipt, load } = useLoad(() => `/items/${props.item}/receipt`)
 await load()
+const { load: loadAccess } = useReadersAccess()
+watch(
+  () => receipt.value?.access.who,
+  (who) => who && who !== 'everyone' && loadAccess(),
+  { immediate: true },
+)
 watch(() => props.version, load)
 const { act, busy } = useAct(load)
 /** Opens a draft that puts the page into the menu, for the gates to clear; one word takes it back. Where a team made the menu, it is that one's draft. */
@@ -76,6 +84,10 @@ const STATUS: Record<number, string> = {
       <div v-if="receipt.version">
         <dt class="text-soft">{{ say.fingerprint }}</dt>
         <dd class="font-mono text-[0.9em] break-all">{{ receipt.version.fingerprint.slice(0, 24) }}</dd>
+      </div>
+      <div v-if="receipt.access.who !== 'everyone'">
+        <dt class="text-soft">{{ members.readBy }}</dt>
+        <dd>{{ accessInWords(receipt.access) }}</dd>
       </div>
       <div v-if="receipt.reached.length">
         <dt class="text-soft">{{ say.readersReachItFrom }}</dt>

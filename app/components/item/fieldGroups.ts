@@ -5,7 +5,12 @@ import * as say from '~~/core/words/office/fields'
 /** The groups of fields below the page, by what they are about. */
 const GROUPS: { id: string; name: string; fields: FieldName[] }[] = [
   { id: 'about-address', name: say.addressAndMenu, fields: ['segment', 'parent', 'menuLabel', 'inMenus'] },
-  { id: 'about-summary', name: say.summaryAndPicture, fields: ['summary', 'cover', 'target', 'footer', 'defaultCategory', 'embedOrigins'] },
+  {
+    id: 'about-summary',
+    name: say.summaryAndPicture,
+    fields: ['summary', 'cover', 'target', 'footer', 'defaultCategory', 'embedOrigins', 'joining'],
+  },
+  { id: 'about-access', name: say.whoMayReadIt, fields: ['access'] },
   {
     id: 'about-labels',
     name: say.labelsBylineAndDate,

@@ -1,5 +1,8 @@
 import { FIELDS, type FieldName, type PictureValue } from '~~/core/content/fields'
+import type { Access } from '~~/core/members/access'
+import type { Joining } from '~~/core/members/member'
 import type { MenuEntry, MenuPlace } from '~~/core/menu/entries'
+import { accessInWords } from '~/composables/readersAccess'
 import { menuInWords } from '~/components/menu/menuWords'
 import type { Refs } from '~~/core/render/text'
 import * as say from '~~/core/words/office/fields'
@@ -14,6 +17,8 @@ export function fieldWords(name: FieldName, value: unknown, refs: Refs): string 
   if (input === 'place') return say.asItWasMoved
   if (input === 'item') return title(String(value))
   if (input === 'link') return String(value).startsWith('item:') ? title(String(value).slice(5, 41)) : String(value)
+  if (input === 'access') return accessInWords(value as Access)
+  if (name === 'joining') return { closed: say.nobodyJoins, invited: say.theInvitedJoin, open: say.anyoneJoins }[value as Joining]
   if (name === 'menuPlace') return standsAt[value as MenuPlace]
   if (input === 'entries') return menuInWords(value as MenuEntry[], (href) => (href.startsWith('item:') ? title(href.slice(5, 41)) : href))
   if (input === 'items') return (value as string[]).map(title).join(', ')

@@ -1,14 +1,16 @@
 <script setup lang="ts">
 import { blockWindowWords } from '~~/core/content/blockWindow'
 import { mayOpenWindow, isSafeHref } from '~~/core/content/inline'
-import { itemOfHref, type MenuEntry } from '~~/core/menu/entries'
+import { itemOfHref, type EntryAudience, type MenuEntry } from '~~/core/menu/entries'
 import { MENU_ICON_NAMES } from '~~/core/menu/icons'
 import { renderMenuIcon } from '~~/core/render/menuIcons'
 import BlockTimesDialog from '~/components/item/BlockTimesDialog.vue'
+import GroupChoices from '~/components/members/GroupChoices.vue'
 import LinkTarget from '~/components/form/LinkTarget.vue'
 import PlainDialog from '~/components/form/PlainDialog.vue'
 import RenderedHtml from '~/editor/RenderedHtml.vue'
 import * as common from '~~/core/words/office/common'
+import * as members from '~~/core/words/office/members'
 import * as say from '~~/core/words/office/menus'
 
 /** All that is said of one entry. */
@@ -23,8 +25,21 @@ const icon = ref(props.entry.icon)
 const newWindow = ref(props.entry.newWindow)
 const times = ref(props.entry.window)
 const timing = ref(false)
+const { audience } = props.entry
+const sees = ref<EntryAudience['who'] | 'everyone'>(audience?.who ?? 'everyone')
+const groups = ref(audience?.who === 'groups' ? [...audience.groups] : [])
+const SEES: [typeof sees.value, string][] = [
+  ['everyone', members.everyone],
+  ['strangers', members.whoHasNotSignedIn],
+  ['members', members.members],
+  ['groups', members.membersOfGroups],
+]
 const follows = computed(() => target.is === 'pages' || (target.is === 'link' && itemOfHref(href.value) !== null))
-const whole = computed(() => (target.is === 'link' ? isSafeHref(href.value) : target.is === 'pages' || label.value.trim() !== ''))
+const whole = computed(
+  () =>
+    (sees.value !== 'groups' || groups.value.length > 0) &&
+    (target.is === 'link' ? isSafeHref(href.value) : target.is === 'pages' || label.value.trim() !== ''),
+)
 function save() {
   if (!whole.value) return
   const followed = follows.value ? below.value : 0
@@ -40,6 +55,8 @@ function save() {
     icon: icon.value,
     newWindow: newWindow.value && mayOpenWindow(href.value),
     window: times.value,
+    audience:
+      sees.value === 'everyone' ? undefined : sees.value === 'groups' ? { who: 'groups', groups: groups.value } : { who: sees.value },
   })
 }
 </script>
@@ -78,6 +95,13 @@ function save() {
       <label v-if="mayOpenWindow(href)" class="flex items-center gap-2"
         ><input v-model="newWindow" type="checkbox" />{{ say.inANewWindow }}</label
       >
+      <div>
+        <label class="label" for="entry-sees">{{ members.whoSeesIt }}</label>
+        <select id="entry-sees" v-model="sees" class="input w-full">
+          <option v-for="[who, word] in SEES" :key="who" :value="who">{{ word }}</option>
+        </select>
+        <GroupChoices v-if="sees === 'groups'" v-model="groups" class="mt-1" />
+      </div>
       <div>
         <p class="label">{{ say.times }}</p>
         <p class="flex flex-wrap items-baseline gap-x-3">

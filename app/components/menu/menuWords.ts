@@ -1,5 +1,6 @@
 import { blockWindowWords } from '~~/core/content/blockWindow'
-import type { MenuEntry } from '~~/core/menu/entries'
+import type { EntryAudience, MenuEntry } from '~~/core/menu/entries'
+import { accessInWords } from '~/composables/readersAccess'
 import * as common from '~~/core/words/office/common'
 import * as say from '~~/core/words/office/menus'
 
@@ -9,11 +10,16 @@ export function entryWords({ target, label }: MenuEntry, titleOf: (href: string)
   return label || (target.is === 'link' ? titleOf(target.href) : '') || common.withoutATitle
 }
 
+/** Which readers see an entry, in words. */
+const seenBy = (audience: EntryAudience): string =>
+  audience.who === 'strangers' ? say.forStrangers : say.forReaders(accessInWords(audience))
+
 /** What else is said of an entry: which pages follow, and how it opens. */
-export function entryFacts({ target, newWindow }: MenuEntry): string[] {
+export function entryFacts({ target, newWindow, audience }: MenuEntry): string[] {
   return [
     ...(target.is === 'heading' ? [say.aHeading] : target.below ? [say.levelsBelow(target.below)] : []),
     ...(newWindow ? [say.opensBeside] : []),
+    ...(audience ? [seenBy(audience)] : []),
   ]
 }
 

@@ -1,5 +1,6 @@
 <script setup lang="ts">
 import type { Answer } from '~/composables/apiTypes'
+import { accessInWords, useReadersAccess } from '~/composables/readersAccess'
 import * as say from '~~/core/words/office/tree'
 
 /** What moving pages would do, for readers and in the office. */
@@ -14,8 +15,11 @@ const titles = ({ some, count }: { some: { title: string }[]; count: number }) =
 const addresses = computed(() => few(props.impact.addresses))
 const menus = computed(() => few(props.impact.menus))
 const trail = (above: string[] | null) => (above === null ? say.inNone : above.length ? say.belowTrail(above.join(' › ')) : say.atItsTop)
+const readers = computed(() => few(props.impact.readers))
+const { load: loadAccess } = useReadersAccess()
+onMounted(() => props.impact.readers.count && loadAccess())
 const isLive = computed(() => props.impact.pages.some(({ live }) => live) || props.impact.beside.length > 0)
-const onlyOrder = computed(() => isLive.value && !props.impact.addresses.count && !props.impact.menus.count)
+const onlyOrder = computed(() => isLive.value && !props.impact.addresses.count && !props.impact.menus.count && !props.impact.readers.count)
 const besides = computed(() => {
   const { links, listings, redirects, beside, sections } = props.impact
   return [
@@ -50,6 +54,15 @@ const besides = computed(() => {
         <li v-for="page in menus.shown" :key="page.item">{{ say.menuLine(page.title, trail(page.now), trail(page.was)) }}</li>
       </ul>
       <p v-if="menus.more" class="text-soft">{{ say.andMore(menus.more) }}</p>
+    </div>
+    <div v-if="readers.shown.length">
+      <p>{{ say.otherReaders }}</p>
+      <ul class="list-disc pl-5">
+        <li v-for="page in readers.shown" :key="page.item">
+          {{ say.readersLine(page.title, accessInWords(page.now), accessInWords(page.was)) }}
+        </li>
+      </ul>
+      <p v-if="readers.more" class="text-soft">{{ say.andMore(readers.more) }}</p>
     </div>
     <p v-for="line in besides" :key="line" class="text-soft">{{ line }}</p>
   </section>

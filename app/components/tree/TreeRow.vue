@@ -1,8 +1,10 @@
 <script setup lang="ts">
-import { ChevronRight, Copy, EyeOff, MoveVertical, Plus, Unlink } from 'lucide-vue-next'
+import { ChevronRight, Copy, EyeOff, LockKeyhole, MoveVertical, Plus, Unlink } from 'lucide-vue-next'
 import StateMark from '~/components/mark/StateMark.vue'
 import type { Meeting } from '~~/core/tree/spots'
 import type { TreeLine } from '~~/core/tree/pageTree'
+import { accessOfKey } from '~~/core/members/access'
+import { accessInWords } from '~/composables/readersAccess'
 import { useRowDragging } from '~/composables/rowDragging'
 import { marksOf, type TreePage } from './treePages'
 import * as common from '~~/core/words/office/common'
@@ -90,6 +92,12 @@ function act(does: 'start' | 'copy' | 'move') {
           >{{ page.label || common.withoutATitle }}</NuxtLink
         >
         <EyeOff v-if="!page.inMenus" class="size-3.5 shrink-0 text-soft" :aria-label="say.inNoMenu" role="img" />
+        <LockKeyhole
+          v-if="page.access"
+          class="size-3.5 shrink-0 text-soft"
+          :aria-label="say.isFor(accessInWords(accessOfKey(page.access)))"
+          role="img"
+        />
         <Unlink v-if="lost" class="size-3.5 shrink-0 text-rust" :aria-label="say.parentIsNotHere" role="img" />
         <span v-if="moves" class="truncate rounded-sm bg-tide-wash px-1.5 text-small text-tide" :title="moves">{{ moves }}</span>
         <span

@@ -10,6 +10,7 @@ import SiteSections from '~/components/site/SiteSections.vue'
 import TreePanel from '~/components/tree/TreePanel.vue'
 import { spotWords, type TreePage } from '~/components/tree/treePages'
 import { useLoad } from '~/composables/load'
+import { useReadersAccess } from '~/composables/readersAccess'
 import { lazyDialog } from '~/composables/lazily'
 import { useSite } from '~/stores/site'
 import { branchOf, pageTree, type Spot } from '~~/core/tree/pageTree'
@@ -22,7 +23,8 @@ const CopyDialog = lazyDialog(() => import('~/components/tree/CopyDialog.vue'))
 const StartDialog = lazyDialog(() => import('~/components/content/StartDialog.vue'))
 const site = useSite()
 const { value: answer, problem, loading, load } = useLoad(() => '/tree')
-await Promise.all([load(), site.loadSections()])
+const { load: loadAccess } = useReadersAccess()
+await Promise.all([load(), site.loadSections(), loadAccess()])
 useHead({ title: say.siteYieldgate })
 watch(
   () => site.news,

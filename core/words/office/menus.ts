@@ -38,6 +38,8 @@ export const whyLeftOut = {
 export const leadsToTarget = (target: Said) => `leads to ${target}`
 export const withIcon = (icon: Said) => `icon: ${icon}`
 export const noted = (note: Said) => `note: ${note}`
+export const forStrangers = 'for who has not signed in'
+export const forReaders = (readers: Said) => `for ${readers}`
 export const opensBeside = 'opens a new window'
 export const atLevel = (place: Said, siblings: Said, level: Said) => `${place} of ${siblings}, level ${level}`
 

@@ -24,6 +24,9 @@ export const copyHint =
 export const makeTheCopy = 'Make the copy'
 export const copiesBegun = (n: number) => (n === 1 ? 'A copy was begun' : `${n} copies were begun`)
 export const inNoMenu = 'In no menu'
+export const isFor = (readers: Said) => `For ${readers}`
+export const otherReaders = 'Who may read it changes:'
+export const readersLine = (title: Said, now: Said, was: Said) => `“${title}”: ${now}; ${was} until now`
 export const parentIsNotHere = 'Its parent page is not here'
 export const willMoveInEdition = (where: Said, edition: Said) => `Moves ${where} in “${edition}”`
 export const willMoveByDraft = (where: Said) => `A draft moves it ${where}`

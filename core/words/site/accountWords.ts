@@ -72,7 +72,10 @@ const en: AccountWords = {
   save: 'Save',
   saved: 'Saved.',
   members: { title: 'For members', text: 'This page is for our members. Sign in to read it.' },
-  notYours: { title: 'Not open to your account', text: 'This page is for other members. Ask us if you think that it should be open to you.' },
+  notYours: {
+    title: 'Not open to your account',
+    text: 'This page is for other members. Ask us if you think that it should be open to you.',
+  },
   locked: { title: 'This page has a password', text: 'Whoever gave you its address can tell you the password.', open: 'Open the page' },
   invitedOnly: 'Only people whom we invite can become members.',
   wrongPassword: 'That is not the password.',
@@ -82,7 +85,10 @@ const en: AccountWords = {
   forgottenText: 'We send you a link with which you choose a new password.',
   joinText: 'We send you a link with which you choose a password.',
   send: 'Send me a link',
-  sent: { title: 'Look into your mail', text: 'If we can write to this address, a mail with a link is on its way. The link is good for a day.' },
+  sent: {
+    title: 'Look into your mail',
+    text: 'If we can write to this address, a mail with a link is on its way. The link is good for a day.',
+  },
   noMail: 'We cannot send mail at the moment. Please ask us in another way.',
   choose: 'Choose a password',
   chooseText: (email) => `For the account of ${email}.`,

@@ -1,4 +1,5 @@
 /* What the API answers about items and versions: the one shape that the description shows, callers are typed by, and tests hold answers against. */
+import { accessSchema } from '../../../core/members/access'
 import { z } from 'zod'
 import { EVENT_KINDS } from '../../../core/plan/events'
 import {
@@ -68,6 +69,7 @@ export const siteView = z.strictObject({
   menu: z.array(menuNode),
   menus: z.array(shownMenu),
   bars: z.array(bar),
+  account: z.enum(['sign-in', 'account']).nullable().optional(),
 })
 
 export const pageLink = z.strictObject({ path: z.string(), title: z.string() })
@@ -130,6 +132,8 @@ export const receipt = z.strictObject({
   planned: z.string().nullable(),
   cause: liveCause.nullable(),
   by: z.string().nullable(),
+  /** Who may read it now, by itself and by the pages above it. */
+  access: accessSchema,
   earlier: z.array(z.strictObject({ status: z.number(), location: z.string().nullable(), path: z.string() })),
   reached: z.array(z.strictObject({ place: z.string(), path: z.string() })),
   outOfSight: z

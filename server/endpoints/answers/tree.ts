@@ -1,5 +1,6 @@
 /* What the API answers about the tree of pages: the one shape that the description shows, callers are typed by, and tests hold answers against. */
 import { z } from 'zod'
+import { accessSchema } from '../../../core/members/access'
 import { draftState, onSite, reason } from './common'
 
 export const pages = z.strictObject({
@@ -18,6 +19,8 @@ export const pages = z.strictObject({
       draftState: draftState.nullable(),
       next: z.string().nullable(),
       inMenus: z.boolean(),
+      own: z.string().nullable(),
+      access: z.string().nullable(),
       mayWrite: z.boolean(),
       moves: z
         .strictObject({
@@ -38,6 +41,7 @@ export const impact = z.strictObject({
   beside: z.array(named),
   addresses: some(named.extend({ was: z.string(), now: z.string() })),
   menus: some(named.extend({ was: z.array(z.string()).nullable(), now: z.array(z.string()).nullable() })),
+  readers: some(named.extend({ was: accessSchema, now: accessSchema })),
   links: some(named),
   listings: some(named),
   redirects: some(z.strictObject({ from: z.string() })),

@@ -66,7 +66,11 @@ const claim = (office: Office): Promise<MailRow | undefined> =>
   })
 
 /** The link that stands in a mail as it goes out; `null` where none does. Caught mails can be read in the office, and so hold none but in the demo. */
-async function linkOf(office: Office, tx: Tx, { link_hours: hours, link_by: by, person_id: person, member_id: member }: MailRow): Promise<string | null> {
+async function linkOf(
+  office: Office,
+  tx: Tx,
+  { link_hours: hours, link_by: by, person_id: person, member_id: member }: MailRow,
+): Promise<string | null> {
   if (hours === null) return null
   if (member !== null) return mailIsCaught() && !isDemo ? HIDDEN_MEMBER_LINK : makeMemberLink(office, tx, member, hours)
   if (person !== null) return mailIsCaught() ? HIDDEN_LINK : makePasswordLink(office, tx, person, by, hours)

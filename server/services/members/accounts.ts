@@ -119,7 +119,8 @@ export async function askForPassword(office: Office, { email, from, site }: Aski
   const of = await siteId(office)
   await office.store.write(async (tx) => {
     const known = await memberByEmail(tx, of, address)
-    if (known && known.state !== 'resting') await postLink(office, tx, known, known.state === 'active' ? 'password' : 'join', site, ASKED_HOURS)
+    if (known && known.state !== 'resting')
+      await postLink(office, tx, known, known.state === 'active' ? 'password' : 'join', site, ASKED_HOURS)
   })
 }
 
@@ -154,7 +155,8 @@ const memberHere = async (office: Office, id: string): Promise<MemberRow> =>
   found(await memberById(office.store.read, await siteId(office), id), 'member')
 
 /** Sets the name of a member. */
-export const changeName = (office: Office, id: string, name: string): Promise<void> => office.store.write((tx) => changeMember(tx, id, { name }))
+export const changeName = (office: Office, id: string, name: string): Promise<void> =>
+  office.store.write((tx) => changeMember(tx, id, { name }))
 
 /** Whether this is the password of a member. Tries are counted. */
 const isTheirs = async (office: Office, { id, password_hash }: MemberRow, password: string): Promise<boolean> =>

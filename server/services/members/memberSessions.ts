@@ -46,7 +46,14 @@ export async function openMemberSession(office: Office, tx: Tx, member: string |
   const { id } = found(await office.site(), 'site')
   const token = randomBytes(32).toString('base64url')
   const at = office.now()
-  await addMemberSession(tx, { token_hash: hashToken(token), site_id: id, member_id: member, made_at: at, seen_at: at, expires_at: endOf(office) })
+  await addMemberSession(tx, {
+    token_hash: hashToken(token),
+    site_id: id,
+    member_id: member,
+    made_at: at,
+    seen_at: at,
+    expires_at: endOf(office),
+  })
   return token
 }
 

@@ -31,7 +31,11 @@ export async function readersAccess(office: Office, actor: Actor) {
   sectionsWhere(actor, 'item.read')
   const { site } = actor.rights
   const db = office.store.read
-  const [groups, passwords, said] = await Promise.all([memberGroups(db, site), pagePasswords(db, site), saysAccess(db, site, '', MOST_PAGES)])
+  const [groups, passwords, said] = await Promise.all([
+    memberGroups(db, site),
+    pagePasswords(db, site),
+    saysAccess(db, site, '', MOST_PAGES),
+  ])
   const items = await itemsByIds(
     db,
     said.map(({ item }) => item),
@@ -89,7 +93,11 @@ export async function dropMemberGroup(office: Office, actor: Actor, id: string):
 }
 
 /** Makes a password for pages. It is kept as a hash alone: nobody can read it here afterwards. */
-export async function makePagePassword(office: Office, actor: Actor, { name, password }: { name: string; password: string }): Promise<{ id: string }> {
+export async function makePagePassword(
+  office: Office,
+  actor: Actor,
+  { name, password }: { name: string; password: string },
+): Promise<{ id: string }> {
   must(actor, 'members.change', null)
   const { site } = actor.rights
   const id = office.newId()

@@ -125,6 +125,7 @@ export async function receipt(office: Office, live: LiveSite, actor: Actor, orig
     planned: interval?.planned_at ?? null,
     cause: interval?.cause ?? null,
     by: interval?.name ?? null,
+    access,
     earlier: await Promise.all(
       earlier
         .filter((path) => path !== answer.path)

@@ -98,8 +98,7 @@ export async function tryAddressAt(
       via: [],
       item: await readable(office, actor, answer.entry?.item),
     }
-  if (answer.status === 403 && path !== null)
-    return { path, status: 403, location: null, why: 'closed', via: [], item: null }
+  if (answer.status === 403 && path !== null) return { path, status: 403, location: null, why: 'closed', via: [], item: null }
   // What stood there before that moment: where it is then, or that it is gone.
   const before = path === null ? [] : (await addressHistory(db, site, path)).filter(({ from }) => from <= at)
   const last = before.at(-1)

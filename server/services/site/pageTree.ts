@@ -1,6 +1,8 @@
 import { LRUCache } from 'lru-cache'
 import { presentFields } from '../../../core/content/content'
 import type { Fields } from '../../../core/content/fields'
+import { accessKey } from '../../../core/members/access'
+import { inheritedAccess } from '../../../core/members/inherited'
 import { orderOf } from '../../../core/tree/order'
 import type { PlacedPage } from '../../../core/tree/pageTree'
 import type { Reader } from '../../store/database'
@@ -20,6 +22,9 @@ export interface TreePageView extends PlacedPage {
   draftState: ItemRow['draft_state']
   next: string | null
   inMenus: boolean
+  /** Who may read it by what it says itself, and by what the pages above it say too (`null`: everyone), as keys. */
+  own: string | null
+  access: string | null
   mayWrite: boolean
   /** Another place that an open draft of a live page gives it. */
   moves: PlannedPlace | null
@@ -75,11 +80,17 @@ async function standingPages(db: Reader, site: string): Promise<StandingPage[]> 
       segment: (fields ? fields.segment : row.segment) ?? '',
       path: row.path,
       inMenus: Boolean(fields ? fields.inMenus : row.in_menus),
+      own: fields ? (fields.access ? accessKey(fields.access) : null) : row.own_access,
+      access: null,
       moves: null,
     }
   })
   const planned = await plannedPlaces(db, site, new Map(pages.flatMap((page) => (page.path === null ? [] : [[page.id, page]]))))
-  for (const page of pages) page.moves = planned.get(page.id) ?? null
+  const access = inheritedAccess(new Map(pages.map((page) => [page.id, page])))
+  for (const page of pages) {
+    page.moves = planned.get(page.id) ?? null
+    page.access = access.get(page.id) ?? null
+  }
   return pages
 }
 

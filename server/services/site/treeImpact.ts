@@ -1,5 +1,7 @@
 import type { Reason } from '../../../core/outcome'
 import { sha256Hex } from '../../../core/content/canonical'
+import { accessOfKey, type Access } from '../../../core/members/access'
+import { inheritedAccess } from '../../../core/members/inherited'
 import { reason } from '../../../core/words/ruleReasons'
 import type { Reader } from '../../store/database'
 import { itemsByIds, type ItemRow } from '../../store/items'
@@ -32,6 +34,8 @@ export interface MoveImpact {
   addresses: Some<{ item: string; title: string; was: string; now: string }>
   /** Where moved pages stand in the menu: below which, or in none (`null`). */
   menus: Some<{ item: string; title: string; was: string[] | null; now: string[] | null }>
+  /** Live pages that other readers may read, since other pages stand above them. */
+  readers: Some<{ item: string; title: string; was: Access; now: Access }>
   /** Texts that lead to an old address by its letters: they go by way of the redirect. */
   links: Some<{ item: string; title: string }>
   /** Listings of labels that show a page at its new address. */
@@ -49,7 +53,7 @@ export interface MoveImpact {
   mark: string
 }
 
-type MenuPage = Pick<TreePageView, 'id' | 'parent' | 'label' | 'inMenus'>
+type MenuPage = Pick<TreePageView, 'id' | 'parent' | 'label' | 'inMenus' | 'own'>
 
 /** The labels of the pages above a page in the menu; `null` where it is in none, as one above it may be. */
 function menuTrail(pages: ReadonlyMap<string, MenuPage>, id: string): string[] | null {
@@ -108,6 +112,11 @@ export async function impactOf(
     const [was, now] = [menuTrail(before, item), menuTrail(after, item)]
     return JSON.stringify(was) === JSON.stringify(now) ? [] : [{ item, title, was, now }]
   })
+  const [wasFor, nowFor] = [inheritedAccess(before), inheritedAccess(after)]
+  const readers = pages.flatMap(({ id: item, title, path }) => {
+    const [was, now] = [wasFor.get(item) ?? null, nowFor.get(item) ?? null]
+    return path === null || was === now ? [] : [{ item, title, was: accessOfKey(was), now: accessOfKey(now) }]
+  })
   const [links, redirects, labels] = await Promise.all([
     linkedByAddress(
       db,
@@ -135,6 +144,7 @@ export async function impactOf(
     beside: placings.flatMap(({ page }) => (chosen.has(page.id) ? [] : [{ item: page.id, title: page.title }])),
     addresses: some(addresses.map(({ labels: _, ...address }) => address)),
     menus: some(menus),
+    readers: some(readers),
     links: some(links),
     listings: some(labels.map(({ item, title }) => ({ item, title }))),
     redirects: some(redirects.map(({ from_path }) => ({ from: from_path }))),
@@ -143,7 +153,10 @@ export async function impactOf(
     notGathered: unique(rights),
     notAtOnce: unique((await Promise.all(live.map((item) => whyNotAtOnce(db, actor, item)))).flat()),
   }
-  const mark = sha256Hex(JSON.stringify([placings.map(({ page, ...to }) => [page.id, to]), addresses, menus, refused])).slice(0, 20)
+  const mark = sha256Hex(JSON.stringify([placings.map(({ page, ...to }) => [page.id, to]), addresses, menus, readers, refused])).slice(
+    0,
+    20,
+  )
   return { impact: { ...impact, mark }, placings, items }
 }
 

@@ -14,10 +14,17 @@ import * as time from './time'
  * Every table but those of SQLite's full-text search, by its name: the one definition of its columns, their types and what they
  * refer to. `tests/services/models.test.ts` holds them against the migrated file.
  */
-export const TABLES = { ...people, ...signIn, ...content, ...review, ...time, ...live, ...members, ...lists, ...office } as const satisfies Record<
-  string,
-  Columns
->
+export const TABLES = {
+  ...people,
+  ...signIn,
+  ...content,
+  ...review,
+  ...time,
+  ...live,
+  ...members,
+  ...lists,
+  ...office,
+} as const satisfies Record<string, Columns>
 
 export type Table = keyof typeof TABLES
 /** A row of a table. */
