@@ -1,5 +1,5 @@
 import type { IncomingMessage } from 'node:http'
-import { getCookie, getHeader, type H3Event } from 'h3'
+import { getCookie, getHeader, readRawBody, type H3Event } from 'h3'
 import { actorOf, type Actor } from './services/people/access'
 import { allowanceOfEach } from './services/limited'
 import { siteOrigin } from './services/site/siteOrigin'
@@ -51,6 +51,29 @@ export function watchBody({ socket }: IncomingMessage): () => void {
   socket.setTimeout(STALLED_MS, end)
   return () => void socket.setTimeout(0).off('timeout', end)
 }
+
+/** Refuses a body by its announced length, and a stream that grows past it while it is read. */
+export async function boundedBody(event: H3Event, limit: number): Promise<Buffer> {
+  if (Number(getHeader(event, 'content-length') ?? 0) > limit) throw tooLarge(limit)
+  const { req } = event.node
+  let size = 0
+  const watch = (chunk: Buffer) => {
+    size += chunk.length
+    if (size > limit) req.destroy()
+  }
+  req.on('data', watch)
+  const watched = watchBody(req)
+  try {
+    return ((await readRawBody(event, false)) as Buffer | undefined) ?? Buffer.alloc(0)
+  } catch (error) {
+    if (size > limit) throw tooLarge(limit)
+    throw error
+  } finally {
+    req.off('data', watch)
+    watched()
+  }
+}
+const tooLarge = (limit: number) => refusal('too-large', 'body-large', { megabytes: Math.floor(limit / 1024 / 1024) })
 
 /** Bytes of refused requests that are read for one person or origin: at once, and in each second. */
 const unwanted = allowanceOfEach({ most: 24 * 1024 * 1024, perSecond: 256 * 1024 })

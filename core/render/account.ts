@@ -51,7 +51,7 @@ const newPasswordField = (words: AccountWords) => field(words.newPassword, 'pass
 
 function signInForm(words: AccountWords, to: string, email: string, joining: Joining, problem: string | null): string {
   const join = joining === 'open' ? `<a href="${ACCOUNT_PATHS.join}">${words.becomeMember}</a>` : ''
-  return `${form(ACCOUNT_PATHS.signIn, `${note(problem)}${hidden('to', to)}${emailField(words, email)}${passwordField(words)}${button(words.signIn)}`)}<p><a href="${ACCOUNT_PATHS.forgotten}">${words.forgotten}</a> ${join}</p>`
+  return `${form(ACCOUNT_PATHS.signIn, `${note(problem)}${hidden('to', to)}${emailField(words, email)}${passwordField(words)}${button(words.signIn)}`)}<p class="row"><a href="${ACCOUNT_PATHS.forgotten}">${words.forgotten}</a>${join}</p>`
 }
 
 /**
@@ -95,22 +95,21 @@ function accountMain(
     `<p class="summary">${esc(email)}</p>`,
     saved ? `<p class="saved" role="status">${words.saved}</p>` : '',
     note(problem),
+    form(
+      ACCOUNT_PATHS.signOut,
+      `<p class="row">${button(words.signOut)}<button name="everywhere" value="yes" class="quiet">${words.signOutEverywhere}</button></p>`,
+    ),
     list(
       words.openToYou,
       pages.map(({ path, title }) => `<a href="${esc(path)}">${esc(title)}</a>`),
     ),
     list(words.groups, groups.map(group)),
-    `<h2>${words.name}</h2>`,
+    `<h2>${words.yourName}</h2>`,
     form(ACCOUNT_PATHS.name, `${field(words.name, 'name', 'text', 'name', name)}${button(words.save)}`),
-    `<h2>${words.newPassword}</h2>`,
+    `<h2>${words.anotherPassword}</h2>`,
     form(
       ACCOUNT_PATHS.change,
       `${field(words.oldPassword, 'old', 'password', 'current-password')}${newPasswordField(words)}${button(words.save)}`,
-    ),
-    `<h2>${words.signOut}</h2>`,
-    form(
-      ACCOUNT_PATHS.signOut,
-      `${button(words.signOut)} <button name="everywhere" value="yes" class="quiet">${words.signOutEverywhere}</button>`,
     ),
     `<h2>${words.keptAboutYou}</h2><p><a href="${ACCOUNT_PATHS.data}" download>${words.download}</a></p>`,
     `<h2>${words.leave}</h2><p>${esc(words.leaveText)}</p>`,

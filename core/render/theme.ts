@@ -97,7 +97,7 @@ ${Object.values(BLOCK_STYLES).filter(Boolean).join('\n')}
 .more{columns:2;list-style:none;padding:0}
 .paging{display:flex;gap:1.2rem;font-family:Figtree,system-ui,sans-serif;font-size:.93rem;margin-top:1.5rem}
 .search{display:flex;gap:.6rem;align-items:end;margin-bottom:1.5rem;font-family:Figtree,system-ui,sans-serif}.search input{display:block;width:min(24rem,60vw)}
-form.own{display:grid;gap:.8rem;max-width:24rem;margin:0 0 1.2rem;font-family:Figtree,system-ui,sans-serif}.own label{display:grid;gap:.2rem;font-size:.93rem}.own input{padding:.5rem .7rem;font-size:1rem}.own button{justify-self:start;padding:.5rem 1rem;font-size:.95rem}.own .quiet{background:none;color:var(--link);border-color:var(--line)}.problem{margin:0;color:var(--urgent);font-weight:600}.saved{color:var(--link);font-weight:600}.top a.account{white-space:nowrap}
+form.own{display:grid;gap:.8rem;max-width:24rem;margin:0 0 1.2rem;font-family:Figtree,system-ui,sans-serif}.own label{display:grid;gap:.2rem;font-size:.93rem}.own input{padding:.5rem .7rem;font-size:1rem}.own button{justify-self:start;padding:.5rem 1rem;font-size:.95rem}.own .quiet{background:none;color:var(--link);border-color:var(--line)}.row{display:flex;flex-wrap:wrap;gap:.6rem 1.4rem;margin:0}.problem{margin:0;color:var(--urgent);font-weight:600}.saved{color:var(--link);font-weight:600}.top a.account{white-space:nowrap}
 mark{background:var(--warn-ground);color:inherit;font-weight:600}
 ${MENUS}
 footer{background:var(--sea-deep);color:#dfe9e9;font:.9rem/1.6 Figtree,system-ui,sans-serif}footer>div{display:flex;flex-wrap:wrap;gap:1rem 3rem;justify-content:space-between;padding-block:1.6rem}footer a{color:#fff;margin-right:1rem}footer p{margin:0}

@@ -1,16 +1,7 @@
 import { createHash } from 'node:crypto'
-import {
-  appendResponseHeader,
-  getHeader,
-  getQuery,
-  getRouterParams,
-  readRawBody,
-  setResponseHeader,
-  setResponseStatus,
-  type H3Event,
-} from 'h3'
+import { appendResponseHeader, getHeader, getQuery, getRouterParams, setResponseHeader, setResponseStatus, type H3Event } from 'h3'
 import type { ZodError, z } from 'zod'
-import { addressOf, hostOf, isAnothersWindow, isSameOrigin, noSiteHere, originOf, passOverBody, sessionOfEvent, watchBody } from '../http'
+import { addressOf, boundedBody, hostOf, isAnothersWindow, isSameOrigin, noSiteHere, originOf, passOverBody, sessionOfEvent } from '../http'
 import { runtime } from '../runtime'
 import type { Office } from '../services/office'
 import { PROBLEMS, refusal, Refusal, type ProblemKind } from '../services/refusal'
@@ -50,29 +41,6 @@ const issuesOf = (error: ZodError) =>
       detail: message,
       ...(path.length ? { at: path.join('.') } : {}),
     }))
-
-/** Refuses a body by its announced length, and a stream that grows past it while it is read. */
-async function boundedBody(event: H3Event, limit: number): Promise<Buffer> {
-  if (Number(getHeader(event, 'content-length') ?? 0) > limit) throw tooLarge(limit)
-  const { req } = event.node
-  let size = 0
-  const watch = (chunk: Buffer) => {
-    size += chunk.length
-    if (size > limit) req.destroy()
-  }
-  req.on('data', watch)
-  const watched = watchBody(req)
-  try {
-    return ((await readRawBody(event, false)) as Buffer | undefined) ?? Buffer.alloc(0)
-  } catch (error) {
-    if (size > limit) throw tooLarge(limit)
-    throw error
-  } finally {
-    req.off('data', watch)
-    watched()
-  }
-}
-const tooLarge = (limit: number) => refusal('too-large', 'body-large', { megabytes: Math.floor(limit / 1024 / 1024) })
 
 async function readJson(event: H3Event): Promise<{ value: unknown; raw: Buffer }> {
   const raw = await boundedBody(event, MAX_BODY_BYTES)

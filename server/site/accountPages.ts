@@ -1,6 +1,4 @@
-import type { IncomingMessage } from 'node:http'
-import type { H3Event } from 'h3'
-import { setCookie, deleteCookie } from 'h3'
+import { deleteCookie, setCookie, type H3Event } from 'h3'
 import { z } from 'zod'
 import { normalisePath } from '../../core/address/path'
 import { lineSchema } from '../../core/content/line'
@@ -8,7 +6,7 @@ import { openKeys, STRANGER } from '../../core/members/access'
 import type { Reason } from '../../core/outcome'
 import { ACCOUNT_PATHS, type AccountPage } from '../../core/render/account'
 import { accountWords, type AccountWords } from '../../core/words/site/accountWords'
-import { addressOf, isHttps, isSameOrigin, readerCookie } from '../http'
+import { addressOf, boundedBody, isHttps, isSameOrigin, passOverBody, readerCookie } from '../http'
 import type { SiteParts } from '../runtime'
 import { isDemo } from '../services/demo'
 import { mailIsCaught } from '../services/mail/mail'
@@ -68,17 +66,9 @@ const FORMS = {
 }
 type FormPath = keyof typeof FORMS
 
-/** The fields of a form as a browser sends them; `null` where there are too many bytes. */
-async function fieldsOf(request: IncomingMessage): Promise<Record<string, string> | null> {
-  const parts: Buffer[] = []
-  let size = 0
-  for await (const part of request) {
-    size += (part as Buffer).length
-    if (size > MOST_BYTES) return null
-    parts.push(part as Buffer)
-  }
-  return Object.fromEntries(new URLSearchParams(Buffer.concat(parts).toString('utf8')))
-}
+/** The fields of a form as a browser sends them. Throws a refusal (`too-large`). */
+const fieldsOf = async (event: H3Event): Promise<Record<string, string>> =>
+  Object.fromEntries(new URLSearchParams((await boundedBody(event, MOST_BYTES)).toString('utf8')))
 
 /** A path of this site to go on to; the front page for anything else. */
 const within = (path: string): string => {
@@ -268,19 +258,25 @@ export async function accountPages(
     }
   }
 
+  /** Refuses what was sent without reading the rest of it. */
+  const passOver = (status: number): Said => {
+    passOverBody(event, from)
+    return { status, headers: { ...OWN, 'content-type': 'text/plain' }, body: Buffer.from('') }
+  }
   if (req.method !== 'POST') return read()
   // A form of another site sends nothing in this reader’s name.
-  if (!isSameOrigin(req, site)) return { status: 403, headers: { ...OWN, 'content-type': 'text/plain' }, body: Buffer.from('') }
+  if (!isSameOrigin(req, site)) return passOver(403)
   const path = Object.keys(FORMS).find((known): known is FormPath => known === url.pathname)
-  if (!path) return undefined
-  const sent = await fieldsOf(req)
-  if (sent === null) return { status: 413, headers: { ...OWN, 'content-type': 'text/plain' }, body: Buffer.from('') }
+  if (!path) return passOver(405)
+  let sent: Record<string, string> = {}
   try {
+    sent = await fieldsOf(event)
     const done = await take(path, sent)
     return typeof done === 'string' ? await again(path, sent, done, 422) : done
   } catch (error) {
     if (error instanceof z.ZodError) return again(path, sent, words.missing, 422)
     if (error instanceof Refusal && error.kind === 'throttled') return again(path, sent, words.tooOften, 429)
+    if (error instanceof Refusal && error.kind === 'too-large') return passOver(413)
     throw error
   }
 }

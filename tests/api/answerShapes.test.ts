@@ -47,6 +47,11 @@ beforeAll(async () => {
     body: { items: [{ item: post.item, draft: null }], action: { do: 'duplicate' } },
   })
   const { redirect } = await founder.need('POST', '/redirects', { body: { from: '/poster', to: '/posts', code: 301 } })
+  const { id: holders } = await founder.need('POST', '/member-groups', { body: { name: 'Holders' } })
+  await founder.need('POST', '/members', {
+    body: { name: 'Ingrid', email: 'ingrid@readers.example', groups: [{ group: holders, until: null }] },
+  })
+  await founder.need('POST', '/page-passwords', { body: { name: 'Press', password: 'tide table' } })
   const { person } = await founder.need<{ person: { id: string } }>('GET', '/session')
   const feed = new URL((await founder.need('POST', '/me/calendar-feed')).url!).pathname.split('/').at(-1)!
   Object.assign(ids, { item: post.item, draft: second.draft, version: saved.version, waiting: waiting.draft })

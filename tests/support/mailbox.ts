@@ -50,3 +50,5 @@ export async function openMailbox(): Promise<Mailbox> {
 
 /** The secret of the link for choosing a password that a mail holds. */
 export const tokenIn = ({ text }: Letter): string => /\/office\/join\?with=([\w-]+)/.exec(text)![1]!
+/** The same of the link for a member’s password. */
+export const tokenOfMember = ({ text }: Letter): string => /\/account\/choose\?token=([\w-]+)/.exec(text)![1]!

@@ -10,7 +10,7 @@ const GROUPS: { id: string; name: string; fields: FieldName[] }[] = [
     name: say.summaryAndPicture,
     fields: ['summary', 'cover', 'target', 'footer', 'defaultCategory', 'embedOrigins', 'joining'],
   },
-  { id: 'about-access', name: say.whoMayReadIt, fields: ['access'] },
+  { id: 'about-access', name: say.itsReaders, fields: ['access'] },
   {
     id: 'about-labels',
     name: say.labelsBylineAndDate,

@@ -62,16 +62,24 @@ const id = useId()
 <template>
   <fieldset>
     <legend class="label">{{ label }}</legend>
-    <label v-for="[value, word] in CHOICES" :key="value" class="flex items-center gap-2 py-0.5"
-      ><input type="radio" :name="id" :value="value" :checked="who === value" :disabled="locked" @change="choose(value)" />{{ word }}</label
-    >
-    <GroupChoices v-if="who === 'groups'" class="mt-1 ml-6" :model-value="groups" :disabled="locked" @update:model-value="chooseGroups" />
-    <div v-if="who === 'password'" class="mt-1 ml-6">
-      <p v-if="known && !known.passwords.length" class="hint">{{ say.makePasswordsFirst }}</p>
-      <select v-else v-model="password" class="input" :aria-label="say.chooseAPassword" :disabled="locked" @change="take">
-        <option value="" disabled>{{ say.chooseAPassword }}</option>
-        <option v-for="one in known?.passwords" :key="one.id" :value="one.id">{{ one.name }}</option>
-      </select>
-    </div>
+    <template v-for="[value, word] in CHOICES" :key="value">
+      <label class="flex items-center gap-2 py-0.5"
+        ><input type="radio" :name="id" :value="value" :checked="who === value" :disabled="locked" @change="choose(value)" />{{ word }}</label
+      >
+      <GroupChoices
+        v-if="value === 'groups' && who === value"
+        class="mb-1 ml-6"
+        :model-value="groups"
+        :disabled="locked"
+        @update:model-value="chooseGroups"
+      />
+      <div v-if="value === 'password' && who === value" class="mt-1 ml-6">
+        <p v-if="known && !known.passwords.length" class="hint">{{ say.makePasswordsFirst }}</p>
+        <select v-else v-model="password" class="input" :aria-label="say.chooseAPassword" :disabled="locked" @change="take">
+          <option value="" disabled>{{ say.chooseAPassword }}</option>
+          <option v-for="one in known?.passwords" :key="one.id" :value="one.id">{{ one.name }}</option>
+        </select>
+      </div>
+    </template>
   </fieldset>
 </template>

@@ -28,8 +28,6 @@ export const seenOn = (day: Said) => `seen ${day}`
 export const neverSeen = 'not signed in anywhere'
 export const changeMember = (name: Said) => `Change ${name}`
 export const more = 'More'
-export const closedToAll = 'Readers cannot sign up, and no page shows the way to sign in. The site’s settings say who becomes a member.'
-export const toTheSettings = 'To the settings'
 
 // MemberDialog
 export const memberNamed = (name: Said) => `The member ${name}`

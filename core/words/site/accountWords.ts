@@ -18,6 +18,8 @@ export interface AccountWords {
   newPassword: string
   oldPassword: string
   name: string
+  yourName: string
+  anotherPassword: string
   save: string
   saved: string
   /** At the address of a page that is not open to a reader. */
@@ -69,6 +71,8 @@ const en: AccountWords = {
   newPassword: 'New password',
   oldPassword: 'Password until now',
   name: 'Name',
+  yourName: 'How you are called',
+  anotherPassword: 'Another password',
   save: 'Save',
   saved: 'Saved.',
   members: { title: 'For members', text: 'This page is for our members. Sign in to read it.' },
@@ -129,6 +133,8 @@ const de: AccountWords = {
   newPassword: 'Neues Passwort',
   oldPassword: 'Bisheriges Passwort',
   name: 'Name',
+  yourName: 'Wie Sie heißen',
+  anotherPassword: 'Ein anderes Passwort',
   save: 'Speichern',
   saved: 'Gespeichert.',
   members: { title: 'Für Mitglieder', text: 'Diese Seite ist für unsere Mitglieder. Melden Sie sich an, um sie zu lesen.' },
@@ -189,6 +195,8 @@ const fr: AccountWords = {
   newPassword: 'Nouveau mot de passe',
   oldPassword: 'Mot de passe actuel',
   name: 'Nom',
+  yourName: 'Comment vous vous appelez',
+  anotherPassword: 'Un autre mot de passe',
   save: 'Enregistrer',
   saved: 'C’est enregistré.',
   members: { title: 'Pour les membres', text: 'Cette page est réservée à nos membres. Connectez-vous pour la lire.' },
@@ -253,6 +261,8 @@ const es: AccountWords = {
   newPassword: 'Contraseña nueva',
   oldPassword: 'Contraseña actual',
   name: 'Nombre',
+  yourName: 'Cómo se llama',
+  anotherPassword: 'Otra contraseña',
   save: 'Guardar',
   saved: 'Guardado.',
   members: { title: 'Para miembros', text: 'Esta página es para nuestros miembros. Inicie sesión para leerla.' },

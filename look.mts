@@ -1,0 +1,25 @@
+import { chromium } from 'playwright-core'
+import { findChromium } from './scripts/chromium.mjs'
+const b = await chromium.launch({ executablePath: await findChromium(), args: ['--no-sandbox'] })
+const B = 'http://localhost:3600'
+const p = await b.newPage({ viewport: { width: 1280, height: 800 } })
+const shot = (n: string) => p.screenshot({ path: `/tmp/w/${n}.png` })
+await p.goto(B + '/office/sign-in')
+await p.getByLabel(/mail/i).first().fill('liv.marchetti@larkholm.example'); await p.getByLabel(/assword/).first().fill('five ports three boats'); await p.getByRole('button', { name: 'Sign in' }).click()
+await p.waitForURL('**/office')
+await p.goto(B + '/office/readers'); await p.getByText('Ingrid Falk').waitFor(); await shot('r1')
+await p.getByRole('button', { name: 'Change Ingrid Falk' }).click(); await p.waitForTimeout(500); await shot('r2')
+await p.keyboard.press('Escape')
+await p.goto(B + '/office/readers?view=pages'); await p.getByText('For card holders').waitFor(); await shot('r3')
+const id = (await (await p.request.get(B + '/api/v1/access')).json()).pages.find((x: any) => x.title === 'For card holders').item
+await p.goto(B + '/office/items/' + id); await p.getByText('Who may read it').first().waitFor(); await p.waitForTimeout(800); await shot('r4')
+await p.locator('#field-access').scrollIntoViewIfNeeded(); await p.waitForTimeout(500); await shot('r5')
+await p.goto(B + '/office/site'); await p.waitForTimeout(1000); await p.getByRole('searchbox').first().fill('card holders').catch(()=>{}); await p.waitForTimeout(800); await shot('r6')
+const q = await b.newPage({ viewport: { width: 1280, height: 800 } })
+await q.goto(B + '/fares/season-card/for-card-holders/quiet-boats'); await q.screenshot({ path: '/tmp/w/s1.png' })
+await q.getByLabel('Mail address').fill('ingrid.falk@readers.example'); await q.getByLabel('Password').fill('five ports three boats'); await q.getByRole('button', { name: 'Sign in' }).click()
+await q.getByRole('heading', { name: 'Quiet boats' }).waitFor(); await q.screenshot({ path: '/tmp/w/s2.png' })
+await q.getByRole('link', { name: 'Your account' }).click(); await q.waitForURL('**/account'); await q.screenshot({ path: '/tmp/w/s3.png', fullPage: true })
+const m = await b.newPage({ viewport: { width: 390, height: 800 } })
+await m.goto(B + '/about/for-the-press/pictures-and-figures'); await m.screenshot({ path: '/tmp/w/s4.png' })
+await b.close()
