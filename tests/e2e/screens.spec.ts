@@ -45,6 +45,7 @@ test('axe finds nothing in the office', async ({ browser }) => {
     ['/office/site', 'Make a section'],
     ['/office/banners', 'Start a banner'],
     ['/office/addresses', 'Redirect an address'],
+    ['/office/readers?view=groups', 'Make a group'],
     ['/office/checks', '90 days'],
     ['/office/checks?view=mail', 'Mail'],
     ['/office/people', 'Add a colleague'],

@@ -144,7 +144,7 @@ test('pages are moved with the mouse, in one tree and between two side by side',
   await expect(row('Season card')).toBeFocused()
   await row('Season card').dragTo(row('Ten-trip card'), { targetPosition: { x: 200, y: 18 } })
   await expect(dialog.getByText('Below “Ten-trip card”')).toBeVisible()
-  await expect(dialog.getByText('/fares/ten-trip-card/season-card')).toBeVisible()
+  await expect(dialog.getByText('→ /fares/ten-trip-card/season-card', { exact: true })).toBeVisible()
   await page.keyboard.press('Escape')
   // A page goes nowhere below itself: nothing is asked.
   await row('Fares').dragTo(row('Season card'), { targetPosition: { x: 200, y: 18 } })
