@@ -17,7 +17,7 @@ export const PRESS_PASSWORD = 'tide table'
 export const MEMBERS_PAGES: { key: string; parent: string; section: SectionName; title: string; summary: string; text: string }[] = [
   {
     key: 'holders',
-    parent: 'season',
+    parent: 'fares',
     section: 'Fares',
     title: 'For card holders',
     summary: 'What you get with your season card beside the boat.',

@@ -97,6 +97,15 @@ export const addDrafts = (tx: Writer, rows: NewRow<'draft'>[]) => tx.insert('dra
 
 export const changeDraft = (tx: Writer, id: string, set: Changes<'draft'>) => tx.update('draft', { id }, set)
 
+/** Whether a person, by whichever of their accounts, wrote some of a draft. */
+export const isDraftAuthor = async (db: Reader, draft: string, person: string): Promise<boolean> =>
+  Boolean(
+    await db.one(
+      'SELECT 1 FROM draft_author a JOIN person p ON p.id = a.person_id WHERE a.draft_id = $draft AND coalesce(p.self_id, p.id) = $person LIMIT 1',
+      { draft, person },
+    ),
+  )
+
 /** Makes people authors of drafts, those that are not. */
 export const addDraftAuthors = (tx: Writer, rows: NewRow<'draft_author'>[]) => tx.insert('draft_author', rows, 'IGNORE')
 

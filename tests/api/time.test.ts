@@ -853,6 +853,17 @@ describe('the site of another moment', () => {
         team.writer.ask('POST', '/share-links', { body: { sight: { shows: 'moment', at: now().toISOString() }, until: ahead(3) } }),
       ),
     ).toEqual([403, 'right-missing'])
+    // A writer shows others a draft that is theirs, and ends that link; a draft of someone else they do not.
+    const theirs = await team.writer.need<{ id: string; url: string }>('POST', '/share-links', {
+      body: { sight: { shows: 'draft', draft: draft.draft }, until: ahead(3) },
+    })
+    expect((await read(`${new URL(theirs.url).pathname}posts/for-the-board`)).status).toBe(200)
+    await team.writer.need('DELETE', `/share-links/${theirs.id}`)
+    expect((await read(new URL(theirs.url).pathname)).status).toBe(410)
+    const another = await colleague('writer')
+    expect(
+      await codes(another.client.ask('POST', '/share-links', { body: { sight: { shows: 'draft', draft: draft.draft }, until: ahead(3) } })),
+    ).toEqual([403, 'right-missing'])
     const { id } = (await team.publisher.need<{ id: string }[]>('GET', '/share-links'))[0]!
     expect(id).toBe(shared.id)
     const other = await team.publisher.need<{ id: string; url: string }>('POST', '/share-links', {

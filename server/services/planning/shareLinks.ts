@@ -1,4 +1,7 @@
 import { randomBytes } from 'node:crypto'
+import { personBehind } from '../../../core/access/rights'
+import type { Reader } from '../../store/database'
+import { isDraftAuthor } from '../../store/drafts'
 import { draftById, itemById } from '../../store/items'
 import { personById } from '../../store/people'
 import { actorFrom, may, must, type Actor } from '../people/access'
@@ -21,9 +24,19 @@ export interface ShareInput {
   until: Moment
 }
 
+/**
+ * Whether somebody may show others what will be: who may set times, and a draft also whoever writes it.
+ * @param section where the draft is
+ */
+async function mayShow(db: Reader, actor: Actor, sight: Sight, section: string | null): Promise<boolean> {
+  if (may(actor, 'item.plan', section)) return true
+  if (sight.shows !== 'draft' || !may(actor, 'item.write', section)) return false
+  return isDraftAuthor(db, sight.draft, personBehind(actor.rights, actor.id))
+}
+
 async function mustShare(office: Office, actor: Actor, sight: Sight): Promise<void> {
-  if (sight.shows !== 'draft') return must(actor, 'item.plan', null)
-  must(actor, 'item.plan', (await loadDraft(office.store.read, sight.draft)).item.section_id)
+  const section = sight.shows === 'draft' ? (await loadDraft(office.store.read, sight.draft)).item.section_id : null
+  if (!(await mayShow(office.store.read, actor, sight, section))) must(actor, 'item.plan', section)
 }
 
 /** Makes a link with which people without an account see a moment, an edition or a draft until it ends. Its secret is told once. */
@@ -96,6 +109,6 @@ export async function sharedSight(office: Office, token: string): Promise<{ id: 
   const sight = sightOf(row)
   const draft = sight.shows === 'draft' ? await draftById(office.store.read, sight.draft) : undefined
   const item = draft && (await itemById(office.store.read, draft.item_id))
-  if (!may(actor, 'item.plan', sight.shows === 'draft' ? (item?.section_id ?? null) : null)) return null
+  if (!(await mayShow(office.store.read, actor, sight, item?.section_id ?? null))) return null
   return { id: row.id, sight, mayRead: (section) => may(actor, 'item.read', section) }
 }
