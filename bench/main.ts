@@ -20,6 +20,7 @@ const BENCHES = {
   screen: () => import('./listScreen'),
   tree: () => import('./tree'),
   menus: () => import('./menus'),
+  access: () => import('./access'),
   worst: () => import('./worst'),
 }
 type Name = keyof typeof BENCHES

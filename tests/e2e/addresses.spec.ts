@@ -34,6 +34,8 @@ test('an address for a poster is made, tried, followed, changed, refused in a ci
 
   // A circle is refused in the dialog, which keeps what was written.
   await page.getByRole('button', { name: 'Change the redirect from /posters/winter' }).click()
+  // The dialog takes the focus to its first field once it stands; what is filled in before that would be left again.
+  await expect(dialog.locator('#redirect-from')).toBeFocused()
   await dialog.getByRole('combobox', { name: 'Leads to' }).fill('/posters/winter')
   await dialog.getByRole('button', { name: 'Save' }).click()
   await expect(dialog.getByText('It would lead in a circle: /posters/winter → /posters/winter')).toBeVisible()

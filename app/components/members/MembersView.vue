@@ -85,9 +85,9 @@ const groupWords = ({ groups }: Member): string =>
           ><span class="font-medium">{{ member.name }}</span
           ><span class="block text-small break-all text-soft">{{ member.email }}</span></span
         >
-        <span class="min-w-0 flex-1">{{ groupWords(member) }}</span>
+        <span class="min-w-0 flex-1 max-sm:basis-full">{{ groupWords(member) }}</span>
         <span
-          class="w-56 text-small max-md:w-auto"
+          class="w-56 text-small max-md:w-auto max-sm:flex-1"
           :class="member.state === 'resting' ? 'text-rust' : member.state === 'waiting' ? 'text-lamp' : 'text-soft'"
           >{{ say.memberStates[member.state]
           }}<template v-if="member.state === 'active'"
