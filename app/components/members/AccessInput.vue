@@ -64,7 +64,9 @@ const id = useId()
     <legend class="label">{{ label }}</legend>
     <template v-for="[value, word] in CHOICES" :key="value">
       <label class="flex items-center gap-2 py-0.5"
-        ><input type="radio" :name="id" :value="value" :checked="who === value" :disabled="locked" @change="choose(value)" />{{ word }}</label
+        ><input type="radio" :name="id" :value="value" :checked="who === value" :disabled="locked" @change="choose(value)" />{{
+          word
+        }}</label
       >
       <GroupChoices
         v-if="value === 'groups' && who === value"

@@ -54,7 +54,6 @@ export const memberRemoved = (name: Said) => `${name} is removed`
 // GroupsOfMembers, PagePasswords
 export const groupsAreFor = 'A page can be for the members of some groups alone.'
 export const passwordsAreFor = 'A page can be for whoever has a password. Give it to those who may read; nobody can look it up here.'
-export const rename = 'Rename'
 export const groupNamed = (name: Said) => `The group “${name}”`
 export const passwordNamed = (name: Said) => `The password “${name}”`
 export const groupMade = (name: Said) => `The group “${name}” is made`
