@@ -33,8 +33,10 @@ export function opens(access: Access, { member, groups, passwords }: Audience): 
       return true
     case 'members':
       return member
-    case 'groups':
-      return member && access.groups.some((group) => groups.includes(group))
+    case 'groups': {
+      const own = new Set(groups)
+      return member && access.groups.some((group) => own.has(group))
+    }
     case 'password':
       return passwords.includes(access.password)
   }
